@@ -1,0 +1,97 @@
+"""``archtop`` on the command line: plan a file, run one calculator, serve the application.
+
+Answers are JSON on standard output; bad input answers with exit code 2 and the problems as JSON on standard error.
+"""
+
+from __future__ import annotations
+
+import argparse
+import json
+import os
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any
+
+from archtop.core import InputError, calculate, list_calculators, plan, read_loaf, standard_cupboard
+
+__all__ = ["main"]
+
+_LIMIT_BYTES = 4_000_000
+
+
+def _read_json(name: str) -> Any:
+    try:
+        raw = sys.stdin.buffer.read(_LIMIT_BYTES + 1) if name == "-" else Path(name).read_bytes()
+    except OSError as error:
+        raise InputError.one("file.unreadable", "file", name, error.strerror or "unreadable", "Check it.") from error
+    if len(raw) > _LIMIT_BYTES:
+        raise InputError.one(
+            "document.size", "file", f"{len(raw)} bytes", f"at most {_LIMIT_BYTES} bytes", "Is it a loaf?"
+        )
+    try:
+        return json.loads(raw)
+    except (ValueError, RecursionError) as error:
+        raise InputError.one("document.json", "file", name, f"must be JSON ({error})", "Check the file.") from error
+
+
+def _plan(args: argparse.Namespace) -> str:
+    return plan(read_loaf(_read_json(args.file)), standard_cupboard()).model_dump_json(indent=2)
+
+
+def _calc(args: argparse.Namespace) -> str:
+    if args.list:
+        return json.dumps(list_calculators(), indent=2)
+    if not args.name:
+        raise InputError.one("calculator.none", "calculator", "nothing", "needs a name", "See calc --list.")
+    return calculate(args.name, _read_json(args.file)).model_dump_json(indent=2)
+
+
+def _django(*command: str) -> str:
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "archtop.site.settings")
+    from django.core.management import execute_from_command_line
+
+    execute_from_command_line(["archtop", *command])
+    return ""
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="archtop", description=__doc__)
+    commands = parser.add_subparsers(dest="command", required=True)
+    one = commands.add_parser("plan", help="plan a loaf document (JSON in, JSON out)")
+    one.add_argument("file", nargs="?", default="-", help="a file, or - for standard input")
+    one.set_defaults(run=_plan)
+    calc = commands.add_parser("calc", help="run one calculator (JSON in, JSON out)")
+    calc.add_argument("name", nargs="?")
+    calc.add_argument("file", nargs="?", default="-", help="a file, or - for standard input")
+    calc.add_argument("--list", action="store_true", help="name, summary and schemas of every calculator")
+    calc.set_defaults(run=_calc)
+    for name, text in (("serve", "serve the application"), ("demo", "serve it with the demo studio")):
+        sub = commands.add_parser(name, help=f"{text} on 127.0.0.1")
+        sub.add_argument("--port", default="8735")
+        sub.set_defaults(run=lambda args: _django(args.command, "--port", args.port))
+    export = commands.add_parser("export", help="write a loaf's document to standard output")
+    export.add_argument("loaf", help="its id")
+    export.set_defaults(run=lambda args: _django("export_loaf", args.loaf))
+    bring = commands.add_parser("import", help="read a loaf document into the studio")
+    bring.add_argument("file")
+    bring.set_defaults(run=lambda args: _django("import_loaf", args.file))
+    return parser
+
+
+def main(argv: Sequence[str] | None = None) -> int:
+    """Run a command; 0 when done, 2 when the input was refused."""
+    args = _parser().parse_args(argv)
+    try:
+        answer = args.run(args)
+    except InputError as error:
+        problems = [problem.model_dump() for problem in error.problems]
+        print(json.dumps({"problems": problems}, indent=2, ensure_ascii=False), file=sys.stderr)
+        return 2
+    if answer:
+        print(answer)
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,147 @@
+"""Where the cuts fall, what each bar weighs, and what its face shows."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from typing import Literal
+
+from archtop.core.document import Cuts
+from archtop.core.errors import InputError
+from archtop.core.figure import Figure, Frozen
+from archtop.core.geometry import LoafMould, MouldOutline, Prism
+
+__all__ = ["Bar", "CutPlan", "Solid", "cut_loaf", "cut_positions"]
+
+
+class Slice(Frozen):
+    """An end slice, from ``from_mm`` to ``to_mm`` along the loaf."""
+
+    end: Literal["front", "back"]
+    from_mm: float
+    to_mm: float
+    weight_g: float
+
+
+class Bar(Frozen):
+    """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar."""
+
+    number: int
+    from_mm: float
+    to_mm: float
+    weight: Figure
+    shows: tuple[str, ...]
+    joints_mm: tuple[float, ...]
+    mould: MouldOutline
+
+
+class CutPlan(Frozen):
+    """Bars front to back. ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off."""
+
+    bars: tuple[Bar, ...]
+    slices: tuple[Slice, ...]
+    spread_g: Figure
+    kerf_loss_g: float
+    total_g: float
+
+
+class Solid(Frozen):
+    """What there is to weigh: level and density of the batter [mm, g/ml], frosting [g], densities of the pieces."""
+
+    level_mm: float
+    density: float
+    frosting_g: float
+    piece_density: dict[str, float]
+
+
+def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ...]:
+    """From and to [mm] of every whole bar.
+
+    A wire takes ``kerf_mm`` at each cut: between bars, and between a bar and an end slice.
+
+    :raises InputError: ``cuts.none`` when not one bar fits
+    """
+    front = cuts.front_slice_mm + (cuts.kerf_mm if cuts.front_slice_mm > 0 else 0.0)
+    back = cuts.back_slice_mm + (cuts.kerf_mm if cuts.back_slice_mm > 0 else 0.0)
+    pitch = cuts.bar_mm + cuts.kerf_mm
+    count = math.floor((length_mm - front - back + cuts.kerf_mm) / pitch + 1e-9)
+    if count < 1:
+        raise InputError.one(
+            "cuts.none", "cuts.bar_mm", cuts.bar_mm,
+            f"no whole bar fits into {length_mm:g} mm less its end slices", "Cut thinner bars or smaller slices.",
+        )  # fmt: skip
+    return tuple((front + i * pitch, front + i * pitch + cuts.bar_mm) for i in range(count))
+
+
+def _weight_g(mould: LoafMould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:
+    """Mass [g] between two cross cuts: batter around the pieces, the pieces whole, the frosting by length."""
+    batter = mould.volume_between(y0, y1, solid.level_mm)
+    pieces = 0.0
+    for key, prism in prisms.items():
+        length = prism.length_within(y0, y1)
+        batter -= prism.profile.below(solid.level_mm) * length
+        pieces += prism.profile.area * length * solid.piece_density[key]
+    front, back = mould.ends(solid.level_mm)
+    share = (min(y1, back) - max(y0, front)) / (back - front)
+    return (batter * solid.density + pieces) / 1000 + solid.frosting_g * max(share, 0.0)
+
+
+def cut_loaf(mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: Solid) -> CutPlan:
+    """Cut the loaf and weigh every part of it; bars, slices and kerf together weigh what was filled in."""
+    spans = cut_positions(mould.length_mm, cuts)
+    front, back = mould.ends(mould.height_mm)
+    spans_to_weigh = list(spans)
+    # Without an end slice the first and last bar keep the loaf's sloping end.
+    if cuts.front_slice_mm == 0:
+        spans_to_weigh[0] = (front, spans[0][1])
+    bars = tuple(
+        Bar(
+            number=i + 1,
+            from_mm=y0,
+            to_mm=y1,
+            weight=Figure.within(
+                _weight_g(mould, prisms, solid, *spans_to_weigh[i]), "g", 0.03, "estimate",
+                f"{y1 - y0:.1f} mm of loaf filled to {solid.level_mm:.1f} mm, pieces and frosting by length",
+                "geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
+            ),
+            shows=tuple(key for key, prism in prisms.items() if prism.y0 <= y0 + 1e-6 < prism.y1),
+            joints_mm=tuple(
+                sorted({y for prism in prisms.values() for y in (prism.y0, prism.y1) if y0 + 1e-6 < y < y1 - 1e-6})
+            ),
+            mould=mould.outline_at(y0),
+        )
+        for i, (y0, y1) in enumerate(spans)
+    )  # fmt: skip
+    slices = _slices(mould, cuts, prisms, solid, spans)
+    total = _weight_g(mould, prisms, solid, front, back)
+    weights = [bar.weight.value for bar in bars]
+    return CutPlan(
+        bars=bars,
+        slices=slices,
+        spread_g=Figure.within(
+            max(weights) - min(weights), "g", 0.1, "estimate", "heaviest bar less lightest", "the bars' weights"
+        ),
+        kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
+        total_g=total,
+    )
+
+
+def _slices(
+    mould: LoafMould,
+    cuts: Cuts,
+    prisms: Mapping[str, Prism],
+    solid: Solid,
+    spans: tuple[tuple[float, float], ...],
+) -> tuple[Slice, ...]:
+    """The end slices: what was asked for in front, and at the back whatever is left after the last wire."""
+    front, back = mould.ends(mould.height_mm)
+    last = spans[-1][1] + cuts.kerf_mm
+    ends: list[tuple[Literal["front", "back"], float, float]] = []
+    if cuts.front_slice_mm > 0:
+        ends.append(("front", front, cuts.front_slice_mm))
+    if last < back - 0.05:
+        ends.append(("back", last, back))
+    return tuple(
+        Slice(end=end, from_mm=y0, to_mm=y1, weight_g=_weight_g(mould, prisms, solid, y0, y1))
+        for end, y0, y1 in ends
+    )

@@ -1,0 +1,100 @@
+"""What the core says when it is given something it cannot work with.
+
+``Problem`` names a field, its value, the limit that was broken and the remedy; ``InputError`` carries every
+problem found at once, so that a person mends a document in one go. The sentence is made from the fields, never
+stored, so it can be tested and shown in more than one way.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
+
+__all__ = ["InputError", "Problem", "problems_from_validation", "shown"]
+
+_REMEDIES = {
+    "finite_number": "Type an ordinary number.",
+    "missing": "Add it.",
+    "extra_forbidden": "Remove it, or check its spelling.",
+    "too_short": "Add at least one.",
+    "too_long": "Remove some.",
+    "string_too_short": "Type a name.",
+    "string_too_long": "Shorten it.",
+    "greater_than": "Type a larger number.",
+    "greater_than_equal": "Type a larger number.",
+    "less_than": "Type a smaller number.",
+    "less_than_equal": "Type a smaller number.",
+}
+
+
+def shown(value: Any) -> str:
+    """A short, safe text for any bad value (NaN included), never longer than 80 characters."""
+    if isinstance(value, float) and math.isfinite(value):
+        return f"{value:g}"
+    text = str(value)
+    return text if len(text) <= 80 else f"{text[:77]}..."
+
+
+class Problem(BaseModel):
+    """One broken rule: ``field=value: limit. remedy``, with a stable ``code`` for programs."""
+
+    model_config = ConfigDict(frozen=True)
+
+    code: str
+    field: str
+    value: str
+    limit: str
+    remedy: str
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def message(self) -> str:
+        """The whole sentence, for people."""
+        return f"{self.field} = {self.value}: {self.limit}. {self.remedy}"
+
+
+class InputError(ValueError):
+    """Refused input; ``problems`` holds at least one :class:`Problem`."""
+
+    def __init__(self, *problems: Problem) -> None:
+        self.problems = problems
+        super().__init__(*problems)
+
+    def __str__(self) -> str:
+        return " ".join(problem.message for problem in self.problems)
+
+    @classmethod
+    def one(cls, code: str, field: str, value: Any, limit: str, remedy: str) -> InputError:
+        """An error with a single problem."""
+        return cls(Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy))
+
+
+def problems_from_validation(error: ValidationError) -> InputError:
+    """Turn a schema violation into the same shape as every other refused input.
+
+    The variant names that pydantic puts into the path of a tagged union are dropped: a person sees
+    ``embeds.0.outline.diameter_mm``.
+    """
+    problems = []
+    for item in error.errors(include_url=False, include_context=True):
+        inner = item.get("ctx", {}).get("error")
+        if isinstance(inner, InputError):
+            problems.extend(inner.problems)
+            continue
+        problems.append(
+            Problem(
+                code=f"schema.{item['type']}",
+                field=".".join(str(part) for part in _path(item["loc"])) or "document",
+                value=shown(item["input"]) if item["type"] != "missing" else "nothing",
+                limit=item["msg"].removeprefix("Value error, ").lower(),
+                remedy=_REMEDIES.get(item["type"], "Correct it."),
+            )
+        )
+    return InputError(*problems)
+
+
+def _path(loc: tuple[int | str, ...]) -> list[int | str]:
+    variants = {"circle", "rounded", "regular", "polygon", "pour", "lay"}
+    return [part for i, part in enumerate(loc) if not (part in variants and i > 0)]

@@ -1,0 +1,70 @@
+"""The level batter reaches in a mould, around whatever stands in it.
+
+``Inside`` is a mould with the pieces laid so far: volume to a level, and level for a volume. Both are exact; the
+inverse is found by bracketing between the pieces' vertex heights, where the volume has no kinks.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+from scipy.optimize import brentq
+
+from archtop.core.errors import InputError
+from archtop.core.geometry.mould import LoafMould
+from archtop.core.geometry.prism import Prism
+
+__all__ = ["Inside"]
+
+
+class Inside:
+    """A mould with pieces in it.
+
+    :param mould: the loaf mould
+    :param pieces: what has been laid in, not overlapping
+    """
+
+    def __init__(self, mould: LoafMould, pieces: Sequence[Prism] = ()) -> None:
+        self.mould = mould
+        self.pieces = tuple(pieces)
+        breaks = [piece.profile.levels for piece in self.pieces]
+        self._breaks = np.unique(np.clip(np.concatenate([[0.0, mould.height_mm], *breaks]), 0, mould.height_mm))
+
+    def immersed_below(self, level: float) -> float:
+        """Volume [mm³] of pieces below ``level`` [mm]: what they push aside."""
+        return sum(piece.immersed(level) for piece in self.pieces)
+
+    def batter_below(self, level: float) -> float:
+        """Volume [mm³] of batter that fills the mould to ``level`` [mm]."""
+        return self.mould.volume_below(level) - self.immersed_below(level)
+
+    def level_for(self, batter_mm3: float) -> float:
+        """Level [mm] that ``batter_mm3`` of batter reaches.
+
+        :raises InputError: ``level.overflow`` when it does not fit below the rim
+        """
+        room = self.batter_below(self.mould.height_mm)
+        if batter_mm3 > room * (1 + 1e-12):
+            raise InputError.one(
+                "level.overflow", "batter", f"{batter_mm3 / 1000:.0f} ml",
+                f"the mould takes {room / 1000:.0f} ml around its pieces",
+                f"Leave out {(batter_mm3 - room) / 1000:.0f} ml, or lower a level.",
+            )  # fmt: skip
+        low, high = self._bracket(batter_mm3)
+        if high <= low:
+            return low
+        return float(brentq(lambda z: self.batter_below(z) - batter_mm3, low, high, xtol=1e-9))
+
+    def _bracket(self, batter_mm3: float) -> tuple[float, float]:
+        """Neighbouring break heights between which the level lies, by bisection over the breaks."""
+        low, high = 0, len(self._breaks) - 1
+        while high - low > 1:
+            middle = (low + high) // 2
+            if self.batter_below(float(self._breaks[middle])) <= batter_mm3:
+                low = middle
+            else:
+                high = middle
+        if self.batter_below(float(self._breaks[high])) <= batter_mm3:
+            low = high
+        return float(self._breaks[low]), float(self._breaks[high])

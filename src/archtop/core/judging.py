@@ -1,0 +1,74 @@
+"""What is legal but worth a word before pouring."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from archtop.core.cutting import CutPlan
+from archtop.core.document import Loaf
+from archtop.core.figure import Frozen
+from archtop.core.filling import Fill
+from archtop.core.pieces import PiecePlan
+from archtop.core.sizing import Pot
+
+__all__ = ["Remark", "remarks_on"]
+
+_BAR_SPREAD_G = 50.0
+
+
+class Remark(Frozen):
+    """Something legal that a maker would want to know before pouring."""
+
+    code: str
+    where: str
+    text: str
+    remedy: str
+
+
+def remarks_on(
+    loaf: Loaf, pieces: Sequence[PiecePlan], fills: Sequence[Fill], pots: Sequence[Pot], cuts: CutPlan
+) -> tuple[Remark, ...]:
+    found: list[Remark] = []
+
+    def warn(code: str, where: str, text: str, remedy: str) -> None:
+        found.append(Remark(code=code, where=where, text=text, remedy=remedy))
+
+    laid_at = {done.ref: done for done in fills if done.do == "lay"}
+    for piece in pieces:
+        bottom = min(z for _, z in piece.outline)
+        if laid_at[piece.id].level_before_mm < bottom - 0.5:
+            warn(
+                "embed.unsupported", piece.id,
+                f"{piece.name} is drawn {bottom - laid_at[piece.id].level_before_mm:.0f} mm above the batter it is "
+                "laid on, so it will come to rest lower.",
+                "Pour higher before it, or draw it lower.",
+            )  # fmt: skip
+        if piece.proud_mm > 0.5:
+            warn(
+                "embed.proud", piece.id, f"{piece.name} stands {piece.proud_mm:.0f} mm out of the batter.",
+                "Fill higher, or let the frosting cover it.",
+            )  # fmt: skip
+        if piece.clearance.rim < 0:
+            warn(
+                "embed.above_rim", piece.id, f"{piece.name} reaches {-piece.clearance.rim:.0f} mm above the rim.",
+                "Check the cutter and the box.",
+            )  # fmt: skip
+    for pot in pots:
+        off = pot.superfat.value - next(
+            batter.lye_discount_percent + (batter.late_fat.percent_of_oils if batter.late_fat else 0)
+            for batter in loaf.formulas
+            if batter.id == pot.formula
+        )
+        if abs(off) > 1:
+            warn(
+                "pot.coarse_scale", pot.id,
+                f"Rounding to {loaf.sizing.scale_step_g:g} g moves the superfat of {pot.name} to "
+                f"{pot.superfat.value:.1f} %.",
+                "Weigh this pot on a finer scale, or cast it together with another.",
+            )  # fmt: skip
+    if cuts.spread_g.value > _BAR_SPREAD_G:
+        warn(
+            "bars.uneven", "cuts", f"The heaviest bar outweighs the lightest by {cuts.spread_g.value:.0f} g.",
+            "Level the top, or move the cuts (more than 50 g is too much; common practice).",
+        )  # fmt: skip
+    return tuple(found)

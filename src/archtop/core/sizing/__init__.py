@@ -1,0 +1,16 @@
+"""From volumes to what goes on the scale: bowls, pots, rounding."""
+
+from archtop.core.sizing.apportion import apportion
+from archtop.core.sizing.cling import FILM_RANGE_MM, cling_ml
+from archtop.core.sizing.pots import Ingredient, Portion, PortionNeed, Pot, pot_for
+
+__all__ = [
+    "FILM_RANGE_MM",
+    "Ingredient",
+    "Portion",
+    "PortionNeed",
+    "Pot",
+    "apportion",
+    "cling_ml",
+    "pot_for",
+]
