@@ -8,7 +8,7 @@ from archtop.core.calculators import calculate, list_calculators
 from archtop.core.chemistry import Fat, standard_fats
 from archtop.core.cupboard import Cupboard, standard_cupboard
 from archtop.core.document import Loaf, blank_loaf, read_loaf
-from archtop.core.errors import InputError, Problem
+from archtop.core.errors import InputError, Problem, problems_from_items
 from archtop.core.plan import LoafPlan, plan
 
 __all__ = [
@@ -22,6 +22,7 @@ __all__ = [
     "calculate",
     "list_calculators",
     "plan",
+    "problems_from_items",
     "read_loaf",
     "standard_cupboard",
     "standard_fats",

@@ -140,10 +140,7 @@ def displacement(given: DisplacementInput) -> DisplacementOutput:
         )
     inside = Inside(
         given.mould,
-        [
-            Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm)
-            for p in given.pieces
-        ],
+        [Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm) for p in given.pieces],
     )
     level = given.level_mm if given.level_mm is not None else inside.level_for((given.batter_ml or 0.0) * 1000)
     return DisplacementOutput(

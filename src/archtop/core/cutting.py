@@ -142,6 +142,5 @@ def _slices(
     if last < back - 0.05:
         ends.append(("back", last, back))
     return tuple(
-        Slice(end=end, from_mm=y0, to_mm=y1, weight_g=_weight_g(mould, prisms, solid, y0, y1))
-        for end, y0, y1 in ends
+        Slice(end=end, from_mm=y0, to_mm=y1, weight_g=_weight_g(mould, prisms, solid, y0, y1)) for end, y0, y1 in ends
     )

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable, Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field, ValidationError, model_validator
 
@@ -35,8 +35,8 @@ __all__ = [
     "read_loaf",
 ]
 
-FORMAT = "archtop.loaf"
-VERSION = 1
+FORMAT: Final = "archtop.loaf"
+VERSION: Final = 1
 
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
@@ -203,9 +203,7 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
         refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
-    refs += [
-        (f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)
-    ]
+    refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
     return refs
 
 
@@ -265,9 +263,7 @@ def read_loaf(data: Any) -> Loaf:
             "document.type", "document", type(data).__name__, "must be a JSON object", "Choose a loaf file."
         )
     if data.get("format", FORMAT) != FORMAT:
-        raise InputError.one(
-            "document.format", "format", data["format"], f'must be "{FORMAT}"', "Choose a loaf file."
-        )
+        raise InputError.one("document.format", "format", data["format"], f'must be "{FORMAT}"', "Choose a loaf file.")
     version = data.get("version", VERSION)
     if isinstance(version, int) and version > VERSION:
         raise InputError.one(

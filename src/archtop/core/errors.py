@@ -8,11 +8,12 @@ stored, so it can be tested and shown in more than one way.
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
 
-__all__ = ["InputError", "Problem", "problems_from_validation", "shown"]
+__all__ = ["InputError", "Problem", "problems_from_items", "problems_from_validation", "shown"]
 
 _REMEDIES = {
     "finite_number": "Type an ordinary number.",
@@ -72,13 +73,18 @@ class InputError(ValueError):
 
 
 def problems_from_validation(error: ValidationError) -> InputError:
-    """Turn a schema violation into the same shape as every other refused input.
+    """Turn a schema violation into the same shape as every other refused input."""
+    return problems_from_items(error.errors(include_url=False))
+
+
+def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
+    """The same from pydantic's own list of errors.
 
     The variant names that pydantic puts into the path of a tagged union are dropped: a person sees
     ``embeds.0.outline.diameter_mm``.
     """
-    problems = []
-    for item in error.errors(include_url=False, include_context=True):
+    problems: list[Problem] = []
+    for item in items:
         inner = item.get("ctx", {}).get("error")
         if isinstance(inner, InputError):
             problems.extend(inner.problems)
@@ -97,4 +103,4 @@ def problems_from_validation(error: ValidationError) -> InputError:
 
 def _path(loc: tuple[int | str, ...]) -> list[int | str]:
     variants = {"circle", "rounded", "regular", "polygon", "pour", "lay"}
-    return [part for i, part in enumerate(loc) if not (part in variants and i > 0)]
+    return [part for i, part in enumerate(loc) if not (part in variants and i > 0) and part not in ("body", "payload")]

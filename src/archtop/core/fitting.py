@@ -39,9 +39,7 @@ def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
     return clearances
 
 
-def _clash_with_mould(
-    mould: LoafMould, embed: Embed, i: int, prism: Prism, clearance: Clearance
-) -> list[Problem]:
+def _clash_with_mould(mould: LoafMould, embed: Embed, i: int, prism: Prism, clearance: Clearance) -> list[Problem]:
     width = float(np.ptp(prism.points[:, 0]))
     widest = 2 * mould.half_width(mould.length_mm / 2, mould.height_mm)
 

@@ -66,6 +66,12 @@ def remarks_on(
                 f"{pot.superfat.value:.1f} %.",
                 "Weigh this pot on a finer scale, or cast it together with another.",
             )  # fmt: skip
+    jointed = [str(bar.number) for bar in cuts.bars if bar.joints_mm]
+    if jointed:
+        warn(
+            "bars.joint", "cuts", f"A piece begins or ends inside bar {' and '.join(jointed)}: its two faces differ.",
+            "Move the piece or the cuts if every bar should show a whole one.",
+        )  # fmt: skip
     if cuts.spread_g.value > _BAR_SPREAD_G:
         warn(
             "bars.uneven", "cuts", f"The heaviest bar outweighs the lightest by {cuts.spread_g.value:.0f} g.",

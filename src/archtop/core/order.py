@@ -90,9 +90,7 @@ def casting_order(loaf: Loaf) -> tuple[Task, ...]:
     before = [task.key for task in tasks]
     add("pour", "pour", f"Pour {loaf.name}", before, (0.0, 0.0), "Everything meets here.")
     loaf_wait = wait_for("loaf", loaf.mould.material)
-    add(
-        "cut", "cut", "Unmould and cut", ["pour"], (loaf_wait.earliest_h, loaf_wait.latest_h), loaf_wait.why
-    )
+    add("cut", "cut", "Unmould and cut", ["pour"], (loaf_wait.earliest_h, loaf_wait.latest_h), loaf_wait.why)
     cure = wait_for("cure", "any")
     cured_from = loaf_wait.earliest_h + cure.earliest_h
     cured_to = (loaf_wait.latest_h or loaf_wait.earliest_h) + (cure.latest_h or cure.earliest_h)

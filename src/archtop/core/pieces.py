@@ -56,5 +56,3 @@ def piece_plan(embed: Embed, prism: Prism, clearance: Clearance, level: float, d
         proud_mm=max(0.0, prism.top - level),
         clearance=clearance,
     )  # fmt: skip
-
-

@@ -122,5 +122,3 @@ def _mould(mould: LoafMould) -> MouldPlan:
         ends_at_rim=mould.ends(mould.height_mm),
         rim_marks_mm=mould.rim_marks(),
     )
-
-

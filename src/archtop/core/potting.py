@@ -21,15 +21,11 @@ def formula_of(loaf: Loaf, key: str | None) -> Formula:
     return next(f for f in loaf.formulas if f.id == (key or loaf.formula))
 
 
-def pots_of(
-    loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism], cupboard: Cupboard
-) -> tuple[Pot, ...]:
+def pots_of(loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism], cupboard: Cupboard) -> tuple[Pot, ...]:
     """A pot for each column and each set of cavity pieces, then the loaf's own."""
     sizing = loaf.sizing
 
-    def pot(
-        key: str, name: str, kind: PotKind, formula: str | None, needs: list[PortionNeed]
-    ) -> Pot:
+    def pot(key: str, name: str, kind: PotKind, formula: str | None, needs: list[PortionNeed]) -> Pot:
         return pot_for(
             key, name, kind, formula_of(loaf, formula), needs, cupboard.fats,
             sizing.film_mm, sizing.margin_percent, sizing.scale_step_g,
@@ -87,5 +83,3 @@ def _loaf_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
         )
         for key, volume in held.items()
     ]
-
-

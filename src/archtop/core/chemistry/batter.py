@@ -73,8 +73,7 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat]) -> Batter:
         )
     late = formula.late_fat
     amounts: list[tuple[str, str, Role, float, float]] = [
-        (key, fat_named(key, fats).name, "oil", share, share / fats[key].density_g_ml)
-        for key, share in shares.items()
+        (key, fat_named(key, fats).name, "oil", share, share / fats[key].density_g_ml) for key, share in shares.items()
     ]
     solution_ml = (naoh + water) / lye_density_g_ml(concentration)
     amounts.append(("water", "Water, distilled", "water", water, solution_ml))

@@ -73,9 +73,7 @@ def _molar_mass_per_acid(acids: Mapping[str, float], free: bool) -> tuple[float,
     return (mass if free else mass + _GLYCEROL_LESS_WATER / 3), double_bonds
 
 
-def saponification_value_of(
-    acids: Mapping[str, float], unsaponifiable: float = 0.0, free: bool = False
-) -> float:
+def saponification_value_of(acids: Mapping[str, float], unsaponifiable: float = 0.0, free: bool = False) -> float:
     """Saponification value in mg KOH/g from a fatty-acid make-up in percent by mass.
 
     A triglyceride of molar mass M takes three KOH: SV = 3·56106/M. ``free`` means free fatty acids (one KOH each);

@@ -108,7 +108,8 @@ def points_of(outline: Circle | Rounded | Regular | Polygon) -> Points:
             points = np.column_stack([np.cos(angle), np.sin(angle)]) * d / 2
         case Polygon(points=corners):
             points = np.array(shapely.Polygon(corners).exterior.normalize().coords[:-1])[::-1]
-    return points - (points.min(axis=0) + points.max(axis=0)) / 2
+    middle: Points = (points.min(axis=0) + points.max(axis=0)) / 2
+    return points - middle
 
 
 def _arc(cx: float, cz: float, radius: float, start: float, sweep: float) -> Points:

@@ -2,7 +2,7 @@
 
 from archtop.core.sizing.apportion import apportion
 from archtop.core.sizing.cling import FILM_RANGE_MM, cling_ml
-from archtop.core.sizing.pots import Ingredient, Portion, PortionNeed, Pot, pot_for
+from archtop.core.sizing.pots import Ingredient, Portion, PortionNeed, Pot, PotKind, pot_for
 
 __all__ = [
     "FILM_RANGE_MM",
@@ -10,6 +10,7 @@ __all__ = [
     "Portion",
     "PortionNeed",
     "Pot",
+    "PotKind",
     "apportion",
     "cling_ml",
     "pot_for",

@@ -26,9 +26,7 @@ def apportion(
     steps = [amount / step_g for amount in exact_g]
     wanted = math.ceil(sum(steps) - 1e-9) if total_g is None else round(total_g / step_g)
     whole = [math.floor(amount + 1e-9) for amount in steps]
-    order = sorted(
-        (i for i in range(len(steps)) if i not in never_up), key=lambda i: whole[i] - steps[i]
-    )
+    order = sorted((i for i in range(len(steps)) if i not in never_up), key=lambda i: whole[i] - steps[i])
     for turn in range(wanted - sum(whole)):
         whole[order[turn % len(order)]] += 1
     return tuple(round(count * step_g, 6) for count in whole)

@@ -19,5 +19,5 @@ def cling_ml(contents_ml: float, film_mm: float) -> float:
     >>> round(cling_ml(1000.0, 0.5), 1)
     19.2
     """
-    radius_mm = (3 * contents_ml * 1000 / (2 * math.pi)) ** (1 / 3)
+    radius_mm: float = (3 * contents_ml * 1000 / (2 * math.pi)) ** (1 / 3)
     return 2 * math.pi * radius_mm**2 * film_mm / 1000

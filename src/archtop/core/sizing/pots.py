@@ -146,10 +146,7 @@ def _clings(needs: Sequence[PortionNeed], film_mm: float) -> list[float]:
     net = sum(need.volume_ml for need in needs)
     pot_film = cling_ml(net, film_mm)
     split = len(needs) > 1
-    return [
-        (cling_ml(need.volume_ml, film_mm) if split else 0.0) + pot_film * need.volume_ml / net
-        for need in needs
-    ]
+    return [(cling_ml(need.volume_ml, film_mm) if split else 0.0) + pot_film * need.volume_ml / net for need in needs]
 
 
 def _weigh(batter: Batter, total: float, step_g: float) -> tuple[Ingredient, ...]:

@@ -1,0 +1,1 @@
+"""The running application: settings, addresses, server entry."""

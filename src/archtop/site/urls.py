@@ -1,0 +1,30 @@
+"""Addresses: the API, the admin, and the built front end for everything else."""
+
+from django.conf import settings
+from django.contrib import admin
+from django.http import HttpRequest, HttpResponse
+from django.urls import path, re_path
+from django.views.decorators.csrf import ensure_csrf_cookie
+
+from archtop.studio.api import api
+
+
+@ensure_csrf_cookie
+def front_end(request: HttpRequest) -> HttpResponse:  # noqa: ARG001
+    """The one page; the browser's router takes it from there."""
+    page = settings.WEB_DIST / "index.html"
+    if not page.exists():
+        return HttpResponse("The front end is not built yet: run `make demo`.", status=503, content_type="text/plain")
+    response = HttpResponse(page.read_bytes())
+    response["Cache-Control"] = "no-cache"
+    response["Content-Security-Policy"] = (
+        "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'"
+    )
+    return response
+
+
+urlpatterns = [
+    path("api/", api.urls),
+    path("admin/", admin.site.urls),
+    re_path(r"^(?!static/).*$", front_end),
+]

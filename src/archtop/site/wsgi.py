@@ -1,0 +1,8 @@
+"""Entry for a WSGI server."""
+
+import os
+
+from django.core.wsgi import get_wsgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "archtop.site.settings")
+application = get_wsgi_application()

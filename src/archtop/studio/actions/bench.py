@@ -1,0 +1,33 @@
+"""The bench log: presses added, never changed."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+from collections.abc import Iterable
+from typing import Literal
+
+from archtop.studio.models import BenchEntry, Loaf
+
+__all__ = ["press", "steps_done"]
+
+
+def press(
+    loaf: Loaf, press_id: uuid.UUID, step: str, action: Literal["done", "undone"], pressed_at: dt.datetime
+) -> BenchEntry:
+    """Add a press; the same ``press_id`` sent again gives the entry that is already there."""
+    entry, _ = BenchEntry.objects.get_or_create(
+        press_id=press_id,
+        defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at},
+    )
+    return entry
+
+
+def steps_done(entries: Iterable[BenchEntry]) -> list[str]:
+    """Keys of the steps that stand as done, in the order they were pressed."""
+    done: dict[str, None] = {}
+    for entry in entries:
+        done.pop(entry.step, None)
+        if entry.action == "done":
+            done[entry.step] = None
+    return list(done)

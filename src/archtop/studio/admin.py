@@ -1,0 +1,62 @@
+"""The tables behind the application, for the person who keeps it running."""
+
+from typing import Any
+
+from django.contrib import admin
+from django.http import HttpRequest
+
+from archtop.studio.models import BenchEntry, Loaf, LoafMould, OwnFat, Revision
+
+
+class ReadOnly(admin.ModelAdmin):  # type: ignore[type-arg]
+    """Look, do not touch: these rows are history."""
+
+    def has_add_permission(self, request: HttpRequest, obj: Any = None) -> bool:  # noqa: ARG002
+        """No."""
+        return False
+
+    def has_change_permission(self, request: HttpRequest, obj: Any = None) -> bool:  # noqa: ARG002
+        """No."""
+        return False
+
+    def has_delete_permission(self, request: HttpRequest, obj: Any = None) -> bool:  # noqa: ARG002
+        """No."""
+        return False
+
+
+@admin.register(Loaf)
+class LoafAdmin(ReadOnly):
+    """Loaves are edited in the application, where their plan is checked."""
+
+    list_display = ("name", "owner", "revision", "updated_at", "put_away")
+    search_fields = ("name",)
+
+
+@admin.register(Revision)
+class RevisionAdmin(ReadOnly):
+    """Every saved document."""
+
+    list_display = ("loaf", "number", "kept_aside", "saved_at")
+    list_filter = ("kept_aside",)
+
+
+@admin.register(BenchEntry)
+class BenchEntryAdmin(ReadOnly):
+    """The bench log."""
+
+    list_display = ("loaf", "step", "action", "pressed_at")
+
+
+@admin.register(LoafMould)
+class LoafMouldAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
+    """Moulds to start a loaf from."""
+
+    list_display = ("name", "length_mm", "width_mm", "height_mm", "material")
+
+
+@admin.register(OwnFat)
+class OwnFatAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
+    """The studio's own fats."""
+
+    list_display = ("name", "key", "sv", "iv", "source")
+    search_fields = ("name", "key")

@@ -1,0 +1,24 @@
+"""The JSON API. Endpoints decode, call an operation, return; problems have one format."""
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from archtop.studio.api import bench, loaves, planning, session
+from archtop.studio.api.errors import install_errors
+from archtop.studio.api.parsing import LoafParser
+
+__all__ = ["api"]
+
+api = NinjaAPI(
+    title="Arch Top",
+    version="1",
+    description="Plans decorative cold-process loaves.",
+    auth=django_auth,
+    parser=LoafParser(),
+    docs_url=None,
+)
+api.add_router("/session", session.router)
+api.add_router("/loaves", loaves.router)
+api.add_router("/loaves", bench.router)
+api.add_router("", planning.router)
+install_errors(api)

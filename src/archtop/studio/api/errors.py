@@ -1,0 +1,43 @@
+"""Every problem in one format: a stable ``code``, a sentence, and the broken rules by field."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import HttpError, ValidationError
+
+from archtop.core import InputError, Problem, problems_from_items
+
+__all__ = ["ProblemReport", "install_errors"]
+
+
+class ProblemReport(Schema):
+    """What every refusal looks like."""
+
+    code: str
+    message: str
+    problems: list[Problem] = []
+
+
+def _refusal(api: NinjaAPI, request: HttpRequest, error: InputError) -> HttpResponse:
+    report = ProblemReport(code="input.refused", message=str(error), problems=list(error.problems))
+    return api.create_response(request, report, status=422)
+
+
+def install_errors(api: NinjaAPI) -> None:
+    """Teach the API to answer each known exception."""
+
+    @api.exception_handler(InputError)
+    def refused(request: HttpRequest, error: InputError) -> HttpResponse:
+        return _refusal(api, request, error)
+
+    @api.exception_handler(ValidationError)
+    def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        return _refusal(api, request, problems_from_items(error.errors))
+
+    @api.exception_handler(HttpError)
+    def http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        if isinstance(error.__cause__, InputError):
+            return _refusal(api, request, error.__cause__)
+        report = ProblemReport(code=f"http.{error.status_code}", message=str(error))
+        return api.create_response(request, report, status=error.status_code)

@@ -1,0 +1,142 @@
+"""Loaves: list, make, open, save, take out and bring in."""
+
+from __future__ import annotations
+
+import json
+import uuid
+
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils.text import slugify
+from ninja import Router, Status
+
+from archtop.core import blank_loaf, plan, read_loaf
+from archtop.studio.actions import StaleSave, create_loaf, cupboard_of_studio, put_away, save_loaf
+from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.schemas import (
+    LoafIn,
+    LoafOut,
+    LoafSummary,
+    NewLoaf,
+    RevisionOut,
+    Saved,
+    SaveLoaf,
+    StaleReport,
+)
+from archtop.studio.models import Loaf, Revision
+from archtop.studio.sheets import PaperName, UnitsName, weigh_out_pdf
+
+__all__ = ["loaf_of", "router"]
+
+router = Router(tags=["loaves"])
+
+
+def _loaves(request: HttpRequest) -> QuerySet[Loaf]:
+    return Loaf.objects.filter(owner_id=request.user.pk, put_away=False)
+
+
+def loaf_of(request: HttpRequest, loaf_id: uuid.UUID) -> Loaf:
+    """The signed-in person's loaf of that id; 404 for anybody else's."""
+    return get_object_or_404(_loaves(request), pk=loaf_id)
+
+
+def _whole(loaf: Loaf) -> LoafOut:
+    document = read_loaf(loaf.document)
+    return LoafOut(
+        id=loaf.pk,
+        revision=loaf.revision,
+        updated_at=loaf.updated_at,
+        document=document,
+        plan=plan(document, cupboard_of_studio()),
+    )
+
+
+@router.get("", response=list[LoafSummary], operation_id="list_loaves")
+def list_loaves(request: HttpRequest) -> QuerySet[Loaf]:
+    """Every loaf, the last touched first."""
+    return _loaves(request).defer("document")
+
+
+@router.post("", response={201: LoafOut, 422: ProblemReport}, operation_id="create_loaf")
+def create(request: HttpRequest, payload: NewLoaf) -> Status[LoafOut]:
+    """An empty page."""
+    return Status(201, _whole(create_loaf(request.user, blank_loaf(payload.name))))  # type: ignore[arg-type]
+
+
+@router.post("/import", response={201: LoafOut, 422: ProblemReport}, operation_id="import_loaf")
+def bring_in(request: HttpRequest, payload: LoafIn) -> Status[LoafOut]:
+    """A loaf from its file; always a new loaf, whatever else is called that."""
+    return Status(201, _whole(create_loaf(request.user, payload)))  # type: ignore[arg-type]
+
+
+@router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")
+def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
+    """A loaf and its plan."""
+    return _whole(loaf_of(request, loaf_id))
+
+
+@router.put(
+    "/{uuid:loaf_id}",
+    response={200: Saved, 404: ProblemReport, 409: StaleReport, 422: ProblemReport},
+    operation_id="save_loaf",
+)
+def save(request: HttpRequest, loaf_id: uuid.UUID, payload: SaveLoaf) -> Saved | Status[StaleReport]:
+    """A new revision; 409 with both versions when another came first."""
+    try:
+        loaf, result = save_loaf(loaf_of(request, loaf_id), payload.based_on, payload.document)
+    except StaleSave as stale:
+        newest = stale.current.revisions.get(number=stale.current.revision, kept_aside=False)
+        return Status(
+            409,
+            StaleReport(message=str(stale), current=_revision(newest), kept=_revision(stale.kept)),
+        )
+    return Saved(revision=loaf.revision, updated_at=loaf.updated_at, plan=result)
+
+
+@router.delete("/{uuid:loaf_id}", response={204: None, 404: ProblemReport}, operation_id="put_loaf_away")
+def put_loaf_away(request: HttpRequest, loaf_id: uuid.UUID) -> Status[None]:
+    """Off the list, not out of the database."""
+    put_away(loaf_of(request, loaf_id))
+    return Status(204, None)
+
+
+def _revision(row: Revision) -> RevisionOut:
+    return RevisionOut(
+        number=row.number,
+        based_on=row.based_on,
+        kept_aside=row.kept_aside,
+        saved_at=row.saved_at,
+        document=read_loaf(row.document),
+    )
+
+
+@router.get(
+    "/{uuid:loaf_id}/revisions", response={200: list[RevisionOut], 404: ProblemReport}, operation_id="list_revisions"
+)
+def revisions(request: HttpRequest, loaf_id: uuid.UUID) -> list[RevisionOut]:
+    """The last fifty saved documents, those kept aside among them."""
+    return [_revision(row) for row in loaf_of(request, loaf_id).revisions.all()[:50]]
+
+
+@router.get("/{uuid:loaf_id}/document", operation_id="export_loaf", include_in_schema=False)
+def export(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
+    """The loaf as a file."""
+    loaf = loaf_of(request, loaf_id)
+    text = json.dumps(read_loaf(loaf.document).model_dump(mode="json"), indent=2, ensure_ascii=False)
+    return _file(f"{text}\n".encode(), "application/json", f"{slugify(loaf.name) or 'loaf'}.loaf.json")
+
+
+@router.get("/{uuid:loaf_id}/weigh-out.pdf", operation_id="print_weigh_out", include_in_schema=False)
+def weigh_out(
+    request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4", units: UnitsName = "metric"
+) -> HttpResponse:
+    """The weigh-out sheets, one page a pot."""
+    loaf = loaf_of(request, loaf_id)
+    document = read_loaf(loaf.document)
+    pdf = weigh_out_pdf(document, plan(document, cupboard_of_studio()), paper, units)
+    return _file(pdf, "application/pdf", f"{slugify(loaf.name) or 'loaf'}-weigh-out.pdf")
+
+
+def _file(content: bytes, kind: str, name: str) -> HttpResponse:
+    return HttpResponse(content, content_type=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'})

@@ -1,0 +1,149 @@
+"""What goes over the wire besides the core's own documents."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+from typing import Annotated, Any, Literal
+
+from ninja import Schema
+from pydantic import Field, WrapValidator
+
+from archtop.core import Fat, LoafPlan, read_loaf
+from archtop.core import Loaf as Document
+
+__all__ = [
+    "BenchLog",
+    "BenchPress",
+    "CupboardOut",
+    "LoafIn",
+    "LoafOut",
+    "LoafSummary",
+    "MouldOut",
+    "NewLoaf",
+    "RevisionOut",
+    "SaveLoaf",
+    "Saved",
+    "SessionOut",
+    "SignIn",
+    "StaleReport",
+]
+
+
+def _read(value: Any, _handler: Any) -> Document:
+    return value if isinstance(value, Document) else read_loaf(value)
+
+
+# Described as a loaf of this version; read as one of any version.
+LoafIn = Annotated[Document, WrapValidator(_read)]
+
+
+class SessionOut(Schema):
+    """Who is signed in."""
+
+    name: str | None
+    demo: bool
+
+
+class SignIn(Schema):
+    """Name and password."""
+
+    name: Annotated[str, Field(max_length=150)]
+    password: Annotated[str, Field(max_length=200)]
+
+
+class NewLoaf(Schema):
+    """An empty page with a name."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+
+
+class LoafSummary(Schema):
+    """A line in the list of loaves."""
+
+    id: uuid.UUID
+    name: str
+    revision: int
+    updated_at: dt.datetime
+    preview: dict[str, Any]
+
+
+class LoafOut(Schema):
+    """A loaf with its plan."""
+
+    id: uuid.UUID
+    revision: int
+    updated_at: dt.datetime
+    document: Document
+    plan: LoafPlan
+
+
+class SaveLoaf(Schema):
+    """A document and the revision it was made from."""
+
+    based_on: Annotated[int, Field(ge=1)]
+    document: LoafIn
+
+
+class Saved(Schema):
+    """What a save brought."""
+
+    revision: int
+    updated_at: dt.datetime
+    plan: LoafPlan
+
+
+class RevisionOut(Schema):
+    """A saved document."""
+
+    number: int
+    based_on: int
+    kept_aside: bool
+    saved_at: dt.datetime
+    document: Document
+
+
+class StaleReport(Schema):
+    """A save that came too late: the newest revision, and the one kept aside."""
+
+    code: Literal["revision.stale"] = "revision.stale"
+    message: str
+    current: RevisionOut
+    kept: RevisionOut
+
+
+class BenchPress(Schema):
+    """One press."""
+
+    press_id: uuid.UUID
+    step: Annotated[str, Field(min_length=1, max_length=120)]
+    action: Literal["done", "undone"]
+    pressed_at: dt.datetime
+
+
+class BenchLog(Schema):
+    """The log and what it comes to."""
+
+    done: list[str]
+    entries: list[BenchPress]
+
+
+class MouldOut(Schema):
+    """A loaf mould on the shelf."""
+
+    name: str
+    material: Literal["lined box", "silicone"]
+    length_mm: float
+    width_mm: float
+    height_mm: float
+    draft_deg: float
+    end_draft_deg: float
+    bow_mm: float
+    rim_mark_mm: float
+
+
+class CupboardOut(Schema):
+    """What a loaf may draw on."""
+
+    fats: list[Fat]
+    moulds: list[MouldOut]

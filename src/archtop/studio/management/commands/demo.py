@@ -1,0 +1,51 @@
+"""Serve the demo studio: its loaves are brought in once, and what the user does with them is kept."""
+
+from __future__ import annotations
+
+import json
+from importlib.resources import files
+from typing import Any
+
+from django.conf import settings
+from django.contrib.auth import get_user_model
+from django.core.management import call_command
+
+from archtop.core import read_loaf
+from archtop.studio.actions import create_loaf
+from archtop.studio.demo_sign_in import OWNER
+from archtop.studio.management.commands.serve import Command as Serve
+from archtop.studio.models import Loaf, LoafMould
+
+__all__ = ["Command", "load_demo"]
+
+
+def load_demo() -> bool:
+    """Bring in the demo's moulds and loaves; False when the studio already holds something."""
+    if Loaf.objects.exists():
+        return False
+    owner = get_user_model().objects.get(username=OWNER)
+    folder = files("archtop.studio") / "demo"
+    for mould in json.loads((folder / "moulds.json").read_text(encoding="utf-8")):
+        LoafMould.objects.get_or_create(name=mould["name"], defaults=mould)
+    for file in sorted(folder.iterdir(), key=lambda item: item.name):
+        if file.name.endswith(".loaf.json"):
+            create_loaf(owner, read_loaf(json.loads(file.read_text(encoding="utf-8"))))
+    return True
+
+
+class Command(Serve):
+    """``archtop demo``."""
+
+    help = __doc__
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Serve with the demo's data, signed in on this machine."""
+        settings.DEMO = True
+        call_command("migrate", verbosity=0, interactive=False)
+        self.make_owner()
+        self.stdout.write(
+            "The demo studio, Rafter Street Soap Room, is ready."
+            if load_demo()
+            else "Your studio is as you left it; the demo was not loaded over it."
+        )
+        super().handle(*args, **options)

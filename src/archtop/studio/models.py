@@ -1,0 +1,126 @@
+"""What the studio keeps. Models are data; what is done with them stands in ``actions``."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any, NoReturn
+
+from django.conf import settings
+from django.db import models
+
+
+class Loaf(models.Model):
+    """A loaf's current document. ``preview`` is what the list of loaves draws, taken from the plan at saving."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="loaves")
+    name = models.CharField(max_length=120)
+    document = models.JSONField()
+    preview = models.JSONField(default=dict)
+    revision = models.PositiveIntegerField(default=1)
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+    put_away = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("-updated_at",)
+        verbose_name_plural = "loaves"
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Revision(models.Model):
+    """Every document ever saved. ``kept_aside``: it came too late, and is not in the loaf's line of versions."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    based_on = models.PositiveIntegerField(default=0)
+    document = models.JSONField()
+    kept_aside = models.BooleanField(default=False)
+    saved_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-saved_at", "-id")
+        constraints = [
+            models.UniqueConstraint(
+                fields=("loaf", "number"), condition=models.Q(kept_aside=False), name="one_document_a_revision"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.loaf_id} r{self.number}{' (kept aside)' if self.kept_aside else ''}"
+
+
+class BenchEntry(models.Model):
+    """One press at the bench. The log only grows; ``press_id`` makes a press sent twice count once."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="bench")
+    press_id = models.UUIDField(unique=True)
+    step = models.CharField(max_length=120)
+    action = models.CharField(max_length=8, choices=[("done", "done"), ("undone", "undone")])
+    pressed_at = models.DateTimeField()
+    received_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("id",)
+        verbose_name_plural = "bench entries"
+
+    def __str__(self) -> str:
+        return f"{self.step} {self.action}"
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Add; an entry that is written is never changed."""
+        if self.pk is not None:
+            self._refuse()
+        super().save(*args, **kwargs)
+
+    def delete(self, *args: Any, **kwargs: Any) -> NoReturn:  # noqa: ARG002
+        """Refused: see the class."""
+        self._refuse()
+
+    def _refuse(self) -> NoReturn:
+        raise TypeError("The bench log only grows: add an entry that undoes this one.")
+
+
+class LoafMould(models.Model):
+    """A loaf mould on the shelf, to start a loaf from."""
+
+    name = models.CharField(max_length=120, unique=True)
+    material = models.CharField(
+        max_length=20, choices=[("lined box", "lined box"), ("silicone", "silicone")], default="lined box"
+    )
+    length_mm = models.FloatField()
+    width_mm = models.FloatField()
+    height_mm = models.FloatField()
+    draft_deg = models.FloatField(default=0)
+    end_draft_deg = models.FloatField(default=0)
+    bow_mm = models.FloatField(default=0)
+    rim_mark_mm = models.FloatField(default=25.4)
+
+    class Meta:
+        ordering = ("length_mm", "name")
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class OwnFat(models.Model):
+    """A fat of the studio's own: it adds to the built-in table, or takes the place of the row with its key."""
+
+    key = models.SlugField(max_length=40, unique=True)
+    name = models.CharField(max_length=120)
+    inci = models.CharField(max_length=160)
+    sv = models.FloatField("saponification value, mg KOH/g")
+    iv = models.FloatField("iodine value, g I2/100 g")
+    density_g_ml = models.FloatField(default=0.915)
+    melt_low_c = models.FloatField(default=-10)
+    melt_high_c = models.FloatField(default=0)
+    solid_at_25 = models.BooleanField(default=False)
+    source = models.CharField(max_length=200, help_text="The supplier's certificate, for example.")
+
+    class Meta:
+        ordering = ("name",)
+
+    def __str__(self) -> str:
+        return self.name

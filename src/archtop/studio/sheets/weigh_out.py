@@ -1,0 +1,92 @@
+"""The weigh-out as PDF: one page a pot, a box to tick before each weight, totals that add up."""
+
+from __future__ import annotations
+
+import io
+from typing import Any, Literal
+
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+
+from archtop.core import Loaf, LoafPlan
+from archtop.core.sizing import Pot
+
+__all__ = ["PaperName", "UnitsName", "weigh_out_pdf"]
+
+PaperName = Literal["A4", "Letter"]
+UnitsName = Literal["metric", "us"]
+
+_PAPERS = {"A4": A4, "Letter": LETTER}
+_INK = colors.HexColor("#14263f")
+_RIM = colors.HexColor("#1f4f8f")
+_TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=20, leading=24, textColor=_INK)
+_TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=10, leading=14, textColor=_INK)
+_CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName="Helvetica-Bold", borderPadding=4)
+_G_PER_OZ = 28.349523125
+
+
+def _weight(grams: float, units: UnitsName, step_g: float) -> str:
+    digits = max(0, len(f"{step_g:.10g}".partition(".")[2]))
+    metric = f"{grams:.{digits}f} g"
+    return metric if units == "metric" else f"{grams / _G_PER_OZ:.2f} oz  ({metric})"
+
+
+def _table(rows: list[list[str]], total: str) -> Table:
+    table = Table([["", "", ""], *rows, ["", "Together", total]][1:], colWidths=[12 * mm, 100 * mm, 55 * mm])
+    style: list[tuple[Any, ...]] = [
+        ("FONT", (0, 0), (-1, -1), "Helvetica", 13),
+        ("FONT", (0, -1), (-1, -1), "Helvetica-Bold", 13),
+        ("TEXTCOLOR", (0, 0), (-1, -1), _INK),
+        ("ALIGN", (2, 0), (2, -1), "RIGHT"),
+        ("LINEBELOW", (1, 0), (-1, -2), 0.4, colors.lightgrey),
+        ("LINEABOVE", (1, -1), (-1, -1), 1, _RIM),
+        ("BOTTOMPADDING", (0, 0), (-1, -1), 7),
+        ("TOPPADDING", (0, 0), (-1, -1), 7),
+    ]
+    style += [("BOX", (0, i), (0, i), 0.8, _INK) for i in range(len(rows))]
+    table.setStyle(TableStyle(style))
+    return table
+
+
+def _pot_story(pot: Pot, loaf: Loaf, cautions: tuple[str, ...], units: UnitsName) -> list[Any]:
+    step = loaf.sizing.scale_step_g
+
+    def show(grams: float) -> str:
+        return _weight(grams, units, step)
+
+    story: list[Any] = [
+        Paragraph(pot.name, _TITLE),
+        Paragraph(
+            f"{loaf.name}. Makes {pot.batter.value:.0f} ml of batter to deliver {pot.delivers.value:.0f} ml. "
+            f"Lye {pot.lye_concentration_percent:.0f} % strong, superfat {pot.superfat.value:.1f} % after rounding.",
+            _TEXT,
+        ),
+        Spacer(1, 5 * mm),
+        _table([["", line.name, show(line.grams)] for line in pot.ingredients], show(pot.total_g)),
+    ]
+    if len(pot.portions) > 1:
+        portions = _table([["", p.name, show(p.grams)] for p in pot.portions], show(pot.total_g))
+        story += [Spacer(1, 6 * mm), KeepTogether([Paragraph("Split into", _TITLE), portions])]
+    story.append(Spacer(1, 6 * mm))
+    story += [Paragraph(text, _CAUTION) for text in cautions]
+    return story
+
+
+def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName) -> bytes:
+    """The sheets of every pot as one PDF."""
+    buffer = io.BytesIO()
+    document = SimpleDocTemplate(
+        buffer,
+        pagesize=_PAPERS[paper],
+        margins=18 * mm,
+        title=f"{loaf.name}: weigh-out",
+        author="Arch Top",
+    )
+    story: list[Any] = []
+    for pot in plan.pots:
+        story += [*_pot_story(pot, loaf, plan.cautions, units), PageBreak()]
+    document.build(story[:-1])
+    return buffer.getvalue()
