@@ -93,6 +93,7 @@ USE_TZ = True
 
 STATIC_URL = "/static/"
 STATIC_ROOT = HOME / "static"
+STATIC_ROOT.mkdir(parents=True, exist_ok=True)
 STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
 WHITENOISE_USE_FINDERS = True
 WHITENOISE_IMMUTABLE_FILE_TEST = lambda path, url: bool(re.search(r"-[A-Za-z0-9_-]{8}\.\w+$", url))  # noqa: E731, ARG005

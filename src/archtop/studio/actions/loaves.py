@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.contrib.auth.models import User
 from django.db import transaction
 
@@ -11,6 +9,7 @@ from archtop.core import Loaf as Document
 from archtop.core import LoafPlan, plan
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.models import Loaf, Revision
+from archtop.studio.preview import preview_of
 
 __all__ = ["StaleSave", "create_loaf", "put_away", "save_loaf"]
 
@@ -23,44 +22,9 @@ class StaleSave(Exception):  # noqa: N818 - an outcome to decide on, not a failu
         super().__init__(f"revision {kept.based_on} is not the newest ({current.revision})")
 
 
-def _preview(document: Document, result: LoafPlan) -> dict[str, Any]:
-    """What the list of loaves draws: the face through the middle of the loaf."""
-    middle = document.mould.length_mm / 2
-    colours = {colour.id: colour.srgb for colour in document.colours}
-    pours = {step.id: step for step in document.work if step.do == "pour"}
-    return {
-        "outline": result.mould.outline,
-        "layers": [
-            {
-                "low_mm": layer.low_mm,
-                "high_mm": layer.high_mm,
-                "colours": [colours[share.colour] for share in pours[layer.pour].colours],
-            }
-            for layer in result.layers
-        ],
-        "pieces": [
-            {"outline": piece.outline, "colour": colours[piece.colour]}
-            for piece in result.pieces
-            if piece.from_mm <= middle <= piece.to_mm
-        ],
-        "top": (
-            {
-                "stands_mm": result.top.stands.value,
-                "rows": result.top.rows,
-                "colours": [colours[share.colour] for share in document.frosting.colours],
-            }
-            if result.top and document.frosting
-            else None
-        ),
-        "bars": len(result.cuts.bars),
-        "total_to_mix_g": result.total_to_mix_g,
-        "pour_on": document.pour_on.isoformat() if document.pour_on else None,
-    }
-
-
 def create_loaf(owner: User, document: Document) -> Loaf:
     """Keep a new loaf; its plan must hold, or :class:`archtop.core.InputError` says why not."""
-    preview = _preview(document, plan(document, cupboard_of_studio()))
+    preview = preview_of(document, plan(document, cupboard_of_studio())).model_dump(mode="json")
     data = document.model_dump(mode="json")
     with transaction.atomic():
         loaf = Loaf.objects.create(owner=owner, name=document.name, document=data, preview=preview)
@@ -85,7 +49,7 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
         )
         if not stale:
             current.name, current.document, current.revision = document.name, data, number
-            current.preview = _preview(document, result)
+            current.preview = preview_of(document, result).model_dump(mode="json")
             current.save()
     # Raised outside the transaction, or the kept document would be rolled back with it.
     if stale:

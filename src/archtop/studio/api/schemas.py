@@ -11,6 +11,7 @@ from pydantic import Field, WrapValidator
 
 from archtop.core import Fat, LoafPlan, read_loaf
 from archtop.core import Loaf as Document
+from archtop.studio.preview import Preview
 
 __all__ = [
     "BenchLog",
@@ -65,7 +66,7 @@ class LoafSummary(Schema):
     name: str
     revision: int
     updated_at: dt.datetime
-    preview: dict[str, Any]
+    preview: Preview
 
 
 class LoafOut(Schema):

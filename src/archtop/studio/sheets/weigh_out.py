@@ -81,7 +81,10 @@ def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName
     document = SimpleDocTemplate(
         buffer,
         pagesize=_PAPERS[paper],
-        margins=18 * mm,
+        leftMargin=18 * mm,
+        rightMargin=18 * mm,
+        topMargin=16 * mm,
+        bottomMargin=16 * mm,
         title=f"{loaf.name}: weigh-out",
         author="Arch Top",
     )

@@ -1,0 +1,84 @@
+# Two commands are all a newcomer needs: `make demo` and `make test`. Each does its own set-up.
+
+PNPM_VERSION := 10.34.9
+UV_VERSION := 0.13.9
+PY := .venv/bin/python
+PNPM := npm_config_update_notifier=false npx --yes pnpm@$(PNPM_VERSION) --dir web
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
+PORT ?= 8735
+
+export DJANGO_SETTINGS_MODULE := archtop.site.settings
+
+.PHONY: demo dev test lint types drift test-core test-studio test-web test-browser bench screenshots schemas lock clean
+
+demo: .make/python web/dist/index.html  ## Serve the demo studio on 127.0.0.1; started again it keeps what you did
+	.venv/bin/archtop demo --port $(PORT)
+
+dev: .make/python .make/web  ## The demo with a front end that reloads as it is edited (http://127.0.0.1:5173/)
+	ARCHTOP_DEBUG=1 .venv/bin/archtop demo --port 8735 & trap "kill $$!" EXIT; $(PNPM) run dev --host 127.0.0.1
+
+test: lint types drift test-core test-studio test-web test-browser  ## Everything that must hold before a change lands
+
+lint: .make/python .make/web
+	.venv/bin/ruff check .
+	.venv/bin/ruff format --check .
+	.venv/bin/lint-imports
+	$(PNPM) run lint
+
+types: .make/python .make/web
+	.venv/bin/mypy
+	$(PNPM) run types
+
+drift: .make/python .make/web  ## Generated files must be what their sources give
+	scripts/check_drift.sh "$(PNPM)"
+	$(PY) -m django makemigrations --check --dry-run
+
+test-core: .make/python
+	$(PY) -m pytest -q -n 2 src/archtop/core tests/core
+
+test-studio: .make/python
+	$(PY) -m pytest -q -n 2 tests/studio
+
+test-web: .make/web
+	$(PNPM) run test
+
+test-browser: .make/python web/dist/index.html .make/chromium
+	$(PY) -m pytest -q tests/browser
+
+bench: .make/python  ## Speed as ratios, measured side by side in one run
+	$(PY) -m benchmarks
+
+screenshots: .make/python web/dist/index.html .make/chromium  ## Fresh pictures of each view for docs/screenshots
+	$(PY) scripts/screenshots.py docs/screenshots
+
+schemas: .make/python .make/web  ## Write docs/openapi.json, docs/loaf.schema.json and the TypeScript types
+	$(PY) -m django write_schemas docs
+	$(PNPM) run api
+
+lock: .make/python  ## Pin every Python package again
+	.venv/bin/uv pip compile -q --no-header --no-annotate --generate-hashes --extra dev pyproject.toml -o requirements.lock
+
+.make/python: requirements.lock pyproject.toml
+	@mkdir -p .make
+	test -x $(PY) || python3 -m venv .venv
+	$(PY) -m pip install -q --disable-pip-version-check uv==$(UV_VERSION)
+	.venv/bin/uv pip sync -q --python $(PY) requirements.lock
+	.venv/bin/uv pip install -q --python $(PY) --no-deps -e .
+	@touch $@
+
+.make/web: web/package.json web/pnpm-lock.yaml
+	@mkdir -p .make
+	$(PNPM) install --frozen-lockfile --silent
+	@touch $@
+
+.make/chromium:
+	@mkdir -p .make
+	scripts/install_chromium.sh
+	@touch $@
+
+web/dist/index.html: .make/web $(WEB_SOURCES)
+	$(PNPM) run build
+	@touch $@
+
+clean:
+	rm -rf .venv .make web/node_modules web/dist .mypy_cache .ruff_cache .pytest_cache .hypothesis test-results

@@ -1,0 +1,97 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client } from "./client";
+import type { BenchPress, Loaf, LoafOut, ProblemReport, StaleReport } from "./types";
+
+/** A refusal with its report; ``status`` 0 means the server was not reached. */
+export class ApiProblem extends Error {
+	constructor(
+		readonly status: number,
+		readonly report: ProblemReport,
+	) {
+		super(report.message);
+	}
+}
+
+/** A save that came too late; both documents are in the report. */
+export class StaleSave extends Error {
+	constructor(readonly report: StaleReport) {
+		super(report.message);
+	}
+}
+
+interface Answer<T> {
+	data?: T;
+	error?: unknown;
+	response: Response;
+}
+
+async function unwrap<T>(request: Promise<Answer<T>>): Promise<T> {
+	let answer: Answer<T>;
+	try {
+		answer = await request;
+	} catch {
+		throw new ApiProblem(0, { code: "http.offline", message: "The studio cannot be reached.", problems: [] });
+	}
+	if (answer.response.ok) return answer.data as T;
+	const report = answer.error as ProblemReport | StaleReport | undefined;
+	if (answer.response.status === 409) throw new StaleSave(report as StaleReport);
+	const known = report && typeof report === "object" && "code" in report;
+	throw new ApiProblem(
+		answer.response.status,
+		known
+			? (report as ProblemReport)
+			: { code: "http", message: "The studio could not answer.", problems: [] },
+	);
+}
+
+export const sessionQuery = queryOptions({
+	queryKey: ["session"],
+	queryFn: () => unwrap(client.GET("/api/session")),
+	staleTime: Number.POSITIVE_INFINITY,
+});
+
+export const loavesQuery = queryOptions({
+	queryKey: ["loaves"],
+	queryFn: () => unwrap(client.GET("/api/loaves")),
+});
+
+export const cupboardQuery = queryOptions({
+	queryKey: ["cupboard"],
+	queryFn: () => unwrap(client.GET("/api/cupboard")),
+	staleTime: 60_000,
+});
+
+export const loafQuery = (id: string) =>
+	queryOptions({
+		queryKey: ["loaf", id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}", { params: { path: { loaf_id: id } } })),
+		staleTime: Number.POSITIVE_INFINITY,
+		gcTime: 0,
+	});
+
+export const benchQuery = (id: string) =>
+	queryOptions({
+		queryKey: ["bench", id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/bench", { params: { path: { loaf_id: id } } })),
+		refetchInterval: 4000,
+	});
+
+export const signIn = (name: string, password: string) =>
+	unwrap(client.POST("/api/session", { body: { name, password } }));
+export const signOut = () => unwrap(client.DELETE("/api/session"));
+export const createLoaf = (name: string): Promise<LoafOut> =>
+	unwrap(client.POST("/api/loaves", { body: { name } }));
+export const importLoaf = (document: Loaf): Promise<LoafOut> =>
+	unwrap(client.POST("/api/loaves/import", { body: document }));
+export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
+export const saveLoaf = (id: string, basedOn: number, document: Loaf) =>
+	unwrap(
+		client.PUT("/api/loaves/{loaf_id}", {
+			params: { path: { loaf_id: id } },
+			body: { based_on: basedOn, document },
+		}),
+	);
+export const putLoafAway = (id: string) =>
+	unwrap(client.DELETE("/api/loaves/{loaf_id}", { params: { path: { loaf_id: id } } }));
+export const pressStep = (id: string, press: BenchPress) =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/bench", { params: { path: { loaf_id: id } }, body: press }));

@@ -1,0 +1,40 @@
+import type { Loaf, LoafPlan } from "../api/types";
+
+interface Share {
+	readonly srgb: string;
+	readonly percent: number;
+}
+
+export interface LayerPaint {
+	readonly pour: string;
+	readonly name: string;
+	readonly low: number;
+	readonly high: number;
+	readonly shares: readonly Share[];
+}
+
+/** Looks a loaf's colours up for drawing. */
+export function paintOf(document: Loaf, plan: LoafPlan) {
+	const srgb = new Map(document.colours.map((colour) => [colour.id, colour.srgb]));
+	const colour = (id: string) => srgb.get(id) ?? "#cccccc";
+	const shares = (list: readonly { colour: string; percent: number }[]): Share[] =>
+		list.map((share) => ({ srgb: colour(share.colour), percent: share.percent }));
+	const pours = new Map(
+		document.work.flatMap((step) => (step.do === "pour" ? [[step.id, step] as const] : [])),
+	);
+	const layers: LayerPaint[] = plan.layers.map((layer) => {
+		const pour = pours.get(layer.pour);
+		return {
+			pour: layer.pour,
+			name: pour?.name ?? "",
+			low: layer.low_mm,
+			high: layer.high_mm,
+			shares: shares(pour?.colours ?? []),
+		};
+	});
+	return { colour, layers, frosting: shares(document.frosting?.colours ?? []) };
+}
+
+/** A fill for shares: a plain colour, or the pattern of that id. */
+export const fillOf = (shares: readonly Share[], patternId: string): string =>
+	shares.length > 1 ? `url(#${patternId})` : (shares[0]?.srgb ?? "#cccccc");

@@ -1,0 +1,86 @@
+import type { Units } from "../ui/units";
+
+export interface Box {
+	readonly left: number;
+	readonly right: number;
+	readonly bottom: number;
+	readonly top: number;
+}
+
+export interface Margins {
+	readonly left: number;
+	readonly right: number;
+	readonly bottom: number;
+	readonly top: number;
+}
+
+/** From millimetres to pixels, the same scale both ways; up is up. */
+export interface Scale {
+	readonly pxPerMm: number;
+	readonly x: (mm: number) => number;
+	readonly y: (mm: number) => number;
+}
+
+/** The largest true scale at which ``box`` [mm] fits into the picture [px] less its margins, centred. */
+export function fitScale(box: Box, widthPx: number, heightPx: number, margins: Margins): Scale {
+	const roomX = Math.max(widthPx - margins.left - margins.right, 1);
+	const roomY = Math.max(heightPx - margins.top - margins.bottom, 1);
+	const pxPerMm = Math.min(roomX / (box.right - box.left), roomY / (box.top - box.bottom));
+	const left = margins.left + (roomX - pxPerMm * (box.right - box.left)) / 2;
+	const foot = heightPx - margins.bottom - (roomY - pxPerMm * (box.top - box.bottom)) / 2;
+	return {
+		pxPerMm,
+		x: (mm) => left + (mm - box.left) * pxPerMm,
+		y: (mm) => foot - (mm - box.bottom) * pxPerMm,
+	};
+}
+
+export interface Tick {
+	readonly mm: number;
+	readonly label: string | null;
+}
+
+const MM_PER_INCH = 25.4;
+
+/** Marks of a ruler from ``from`` to ``to`` [mm]: centimetres with halves, or inches with quarters. */
+export function rulerTicks(from: number, to: number, units: Units): Tick[] {
+	const major = units === "metric" ? 10 : MM_PER_INCH;
+	const parts = units === "metric" ? 2 : 4;
+	const step = major / parts;
+	const ticks: Tick[] = [];
+	for (let i = Math.ceil(from / step - 1e-9); i * step <= to + 1e-9; i += 1) {
+		const whole = i % parts === 0;
+		const number = units === "metric" ? i * step : i / parts;
+		ticks.push({ mm: i * step, label: whole ? String(Math.round(number)) : null });
+	}
+	return ticks;
+}
+
+export type Corner = readonly [number, number];
+
+/** The ``points`` attribute of a polygon, moved by (dx, dz) [mm]. */
+export function polygonPoints(corners: readonly (readonly number[])[], scale: Scale, dx = 0, dz = 0): string {
+	return corners
+		.map(([x = 0, z = 0]) => `${scale.x(x + dx).toFixed(2)},${scale.y(z + dz).toFixed(2)}`)
+		.join(" ");
+}
+
+/** A row of domes of ``height`` [mm] standing on ``base`` between ``left`` and ``right``: an SVG path. */
+export function scallopPath(
+	left: number,
+	right: number,
+	base: number,
+	height: number,
+	count: number,
+	scale: Scale,
+): string {
+	const pitch = (right - left) / Math.max(count, 1);
+	const rx = (pitch / 2) * scale.pxPerMm;
+	const ry = height * scale.pxPerMm;
+	const arcs = Array.from(
+		{ length: count },
+		(_, i) =>
+			`A${rx.toFixed(2)} ${ry.toFixed(2)} 0 0 1 ${scale.x(left + (i + 1) * pitch).toFixed(2)} ${scale.y(base).toFixed(2)}`,
+	);
+	return `M${scale.x(left).toFixed(2)} ${scale.y(base).toFixed(2)}${arcs.join("")}Z`;
+}

@@ -1,0 +1,125 @@
+import type { Embed, Loaf, Pour } from "../../api/types";
+
+/** Changes to a document, each giving a new one. Ids are kept: the bench log and the drawing hold on to them. */
+
+export const patchEmbed =
+	(id: string, patch: Partial<Embed>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		embeds: loaf.embeds.map((embed) => (embed.id === id ? { ...embed, ...patch } : embed)),
+	});
+
+export const patchPour =
+	(id: string, patch: Partial<Pour>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "pour" && step.id === id ? { ...step, ...patch } : step)),
+	});
+
+/** An id that is not taken: ``stem``, ``stem-2``, ``stem-3``… */
+export function freeId(stem: string, taken: readonly string[]): string {
+	if (!taken.includes(stem)) return stem;
+	let n = 2;
+	while (taken.includes(`${stem}-${n}`)) n += 1;
+	return `${stem}-${n}`;
+}
+
+const pourIds = (loaf: Loaf) => loaf.work.flatMap((step) => (step.do === "pour" ? [step.id] : []));
+
+/** A round column along the middle, laid before the last pour. */
+export function addEmbed(loaf: Loaf): Loaf {
+	const id = freeId(
+		"column",
+		loaf.embeds.map((embed) => embed.id),
+	);
+	const size = Math.round(Math.min(loaf.mould.width_mm, loaf.mould.height_mm) * 0.4);
+	const embed: Embed = {
+		id,
+		name: `Column ${loaf.embeds.length + 1}`,
+		outline: { kind: "circle", diameter_mm: size },
+		across_mm: 0,
+		up_mm: Math.round(loaf.mould.height_mm / 2),
+		turn_deg: 0,
+		from_mm: 0,
+		length_mm: loaf.mould.length_mm,
+		colour: loaf.colours[0]?.id ?? "plain",
+		formula: null,
+		casting: { material: "silicone", mould_length_mm: loaf.mould.length_mm + 20, trim_mm: 5 },
+	};
+	const lastPour = loaf.work.findLastIndex((step) => step.do === "pour");
+	// With a single pour there is nothing to lay it on: it goes in after, and the batter rises around it.
+	const at = pourIds(loaf).length > 1 ? lastPour : loaf.work.length;
+	return {
+		...loaf,
+		embeds: [...loaf.embeds, embed],
+		work: [...loaf.work.slice(0, at), { do: "lay", embed: id }, ...loaf.work.slice(at)],
+	};
+}
+
+export const removeEmbed =
+	(id: string) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		embeds: loaf.embeds.filter((embed) => embed.id !== id),
+		work: loaf.work.filter((step) => !(step.do === "lay" && step.embed === id)),
+	});
+
+/** A pour on top of all, halfway to the rim. */
+export const addPour =
+	(levelMm: number) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: [
+			...loaf.work,
+			{
+				do: "pour",
+				id: freeId("pour", pourIds(loaf)),
+				name: `Pour ${pourIds(loaf).length + 1}`,
+				to_mm: Math.round(Math.max((levelMm + loaf.mould.height_mm) / 2, levelMm + 1)),
+				colours: [{ colour: loaf.colours[0]?.id ?? "plain", percent: 100 }],
+			},
+		],
+	});
+
+export const removeStep =
+	(index: number) =>
+	(loaf: Loaf): Loaf => ({ ...loaf, work: loaf.work.filter((_, i) => i !== index) });
+
+/** Moves a step of the work up (−1) or down (+1). */
+export const moveStep =
+	(index: number, by: -1 | 1) =>
+	(loaf: Loaf): Loaf => {
+		const work = [...loaf.work];
+		const [step] = work.splice(index, 1);
+		if (!step) return loaf;
+		work.splice(Math.max(0, index + by), 0, step);
+		return { ...loaf, work };
+	};
+
+export const addColour = (loaf: Loaf): Loaf => ({
+	...loaf,
+	colours: [
+		...loaf.colours,
+		{
+			id: freeId(
+				"colour",
+				loaf.colours.map((colour) => colour.id),
+			),
+			name: `Colour ${loaf.colours.length + 1}`,
+			srgb: "#7a8b99",
+		},
+	],
+});
+
+/** Whether anything in the document still uses a colour. */
+export function usesColour(loaf: Loaf, id: string): boolean {
+	const shares = [
+		...loaf.work.flatMap((step) => (step.do === "pour" ? step.colours : [])),
+		...(loaf.frosting?.colours ?? []),
+	];
+	return (
+		shares.some((share) => share.colour === id) ||
+		loaf.embeds.some((embed) => embed.colour === id) ||
+		loaf.pieces.some((piece) => piece.colour === id)
+	);
+}

@@ -1,0 +1,232 @@
+import type { Embed, Piece } from "../../api/types";
+import { fillOf, paintOf } from "../../drawing/paint";
+import { Materials, RulerAcross, RulerUp, TogetherPattern } from "../../drawing/parts";
+import { fitScale, polygonPoints, type Scale, scallopPath } from "../../drawing/scale";
+import { useWidth } from "../../drawing/useSize";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+import { usePieceMoves } from "./usePieceMoves";
+
+const HEIGHT_PX = 372;
+const WALL_MM = 8;
+const MARGINS = { left: 46, right: 150, top: 12, bottom: 30 };
+
+interface Props {
+	/** The bar whose front face is shown; null is the middle of the loaf. */
+	bar: number | null;
+	selected: string | null;
+	onSelect: (id: string) => void;
+}
+
+/** The loaf seen from its end, true to scale: drag what lies in it. */
+export function CrossSection({ bar, selected, onSelect }: Props) {
+	const { document, live } = useEditor();
+	const { units } = useUnits();
+	const [ref, width] = useWidth<HTMLDivElement>();
+	const { plan } = live;
+	const face = plan.cuts.bars.find((item) => item.number === bar);
+	const mould = face?.mould ?? plan.mould.outline;
+	const y = face?.from_mm ?? document.mould.length_mm / 2;
+	const rim = Math.abs(mould[2]?.[0] ?? 45);
+	const floor = Math.abs(mould[1]?.[0] ?? 45);
+	const height = mould[2]?.[1] ?? 70;
+	const stands = plan.top?.stands.value ?? 0;
+	const top = Math.max(height, plan.level_mm + stands) + 2;
+	const scale = fitScale(
+		{ left: -rim - WALL_MM, right: rim + WALL_MM, bottom: -WALL_MM, top },
+		width,
+		HEIGHT_PX,
+		MARGINS,
+	);
+	const paint = paintOf(live.of, plan);
+	const wallAt = (z: number) => floor + ((rim - floor) * z) / height;
+	const pieces = plan.pieces.filter((piece) => piece.from_mm <= y + 1e-6 && y < piece.to_mm);
+	const wood = document.mould.material === "silicone" ? "cs-silicone" : "cs-wood";
+
+	return (
+		<div ref={ref}>
+			<svg
+				width="100%"
+				height={HEIGHT_PX}
+				className="block touch-none select-none"
+				role="group"
+				aria-label="Cross-section"
+			>
+				<title>Cross-section</title>
+				<defs>
+					<Materials id="cs" />
+					{paint.layers.map((layer) => (
+						<TogetherPattern key={layer.pour} id={`cs-${layer.pour}`} colours={layer.shares} />
+					))}
+					<TogetherPattern id="cs-frosting" colours={paint.frosting} tile={22} />
+					<clipPath id="cs-inside">
+						<polygon points={polygonPoints(mould, scale)} />
+					</clipPath>
+				</defs>
+				<polygon
+					points={polygonPoints(
+						[
+							[-floor - WALL_MM, -WALL_MM],
+							[floor + WALL_MM, -WALL_MM],
+							[rim + WALL_MM, height],
+							[-rim - WALL_MM, height],
+						],
+						scale,
+					)}
+					fill={`url(#${wood})`}
+					stroke="#6b5330"
+				/>
+				<polygon points={polygonPoints(mould, scale)} fill="#f4f2ec" />
+				<g clipPath="url(#cs-inside)">
+					{paint.layers.map((layer) => (
+						<rect
+							key={layer.pour}
+							x={scale.x(-rim)}
+							width={2 * rim * scale.pxPerMm}
+							y={scale.y(layer.high)}
+							height={(layer.high - layer.low) * scale.pxPerMm}
+							fill={fillOf(layer.shares, `cs-${layer.pour}`)}
+						/>
+					))}
+				</g>
+				{plan.top && (
+					<path
+						d={scallopPath(
+							-wallAt(plan.level_mm),
+							wallAt(plan.level_mm),
+							plan.level_mm,
+							stands,
+							Math.max(plan.top.rows, 1),
+							scale,
+						)}
+						fill={fillOf(paint.frosting, "cs-frosting")}
+						stroke="#14263f"
+						strokeOpacity=".45"
+					/>
+				)}
+				<polygon points={polygonPoints(mould, scale)} fill="none" stroke="#14263f" strokeWidth="1.5" />
+				{pieces.map((piece) => {
+					const embed = document.embeds.find((item) => item.id === piece.id);
+					const planned = live.of.embeds.find((item) => item.id === piece.id);
+					if (!embed || !planned) return null;
+					return (
+						<PieceShape
+							key={piece.id}
+							piece={piece}
+							embed={embed}
+							dx={embed.across_mm - planned.across_mm}
+							dz={embed.up_mm - planned.up_mm}
+							colour={paint.colour(embed.colour)}
+							scale={scale}
+							selected={selected === piece.id}
+							wallAt={wallAt}
+							onSelect={() => onSelect(piece.id)}
+						/>
+					);
+				})}
+				{paint.layers.map((layer) => (
+					<g key={layer.pour} aria-hidden>
+						<path
+							d={`M${scale.x(-wallAt(layer.high))} ${scale.y(layer.high)}H${scale.x(rim + WALL_MM) + 10}`}
+							stroke="#1f4f8f"
+							strokeDasharray="5 4"
+						/>
+						<text x={scale.x(rim + WALL_MM) + 14} y={scale.y(layer.high) + 4} fontSize="12" fill="#163a6b">
+							<tspan fontWeight="700">{withUnit(layer.high, "length", units)}</tspan> {layer.name}
+						</text>
+					</g>
+				))}
+				<RulerUp scale={scale} from={0} to={height} units={units} at={scale.x(-rim - WALL_MM) - 8} />
+				<RulerAcross scale={scale} from={-floor} to={floor} units={units} at={scale.y(-WALL_MM) + 6} />
+			</svg>
+		</div>
+	);
+}
+
+interface PieceProps {
+	piece: Piece;
+	embed: Embed;
+	dx: number;
+	dz: number;
+	colour: string;
+	scale: Scale;
+	selected: boolean;
+	wallAt: (z: number) => number;
+	onSelect: () => void;
+}
+
+function PieceShape({ piece, embed, dx, dz, colour, scale, selected, wallAt, onSelect }: PieceProps) {
+	const { units } = useUnits();
+	const moves = usePieceMoves(embed, "across_mm", scale.pxPerMm, onSelect);
+	const xs = piece.outline.map(([x = 0]) => x + dx);
+	const zs = piece.outline.map(([, z = 0]) => z + dz);
+	const [left, right, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...zs)];
+	const z = embed.up_mm;
+	return (
+		<g
+			role="button"
+			tabIndex={0}
+			aria-pressed={selected}
+			aria-label={`${embed.name}: ${withUnit(embed.across_mm, "length", units)} from the centre, ${withUnit(embed.up_mm, "length", units)} up. Arrow keys move it.`}
+			data-piece={embed.id}
+			className="cursor-grab focus:outline-none active:cursor-grabbing"
+			{...moves}
+		>
+			<polygon
+				points={polygonPoints(piece.outline, scale, dx, dz)}
+				fill={colour}
+				stroke={selected ? "#fbfcf9" : "#14263f"}
+				strokeWidth={selected ? 4 : 1.2}
+			/>
+			{selected && (
+				<>
+					<polygon
+						points={polygonPoints(piece.outline, scale, dx, dz)}
+						fill="none"
+						stroke="#14263f"
+						strokeWidth="1.6"
+						strokeDasharray="6 3"
+					/>
+					<Dimension scale={scale} from={[-wallAt(z), z]} to={[left, z]} units={units} />
+					<Dimension scale={scale} from={[right, z]} to={[wallAt(z), z]} units={units} />
+					<Dimension scale={scale} from={[embed.across_mm, 0]} to={[embed.across_mm, bottom]} units={units} />
+				</>
+			)}
+		</g>
+	);
+}
+
+interface DimensionProps {
+	scale: Scale;
+	from: readonly [number, number];
+	to: readonly [number, number];
+	units: "metric" | "us";
+}
+
+/** A distance with its number on a small label, as on a workshop drawing. */
+function Dimension({ scale, from, to, units }: DimensionProps) {
+	const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
+	if (length * scale.pxPerMm < 9) return null;
+	const [x0, y0, x1, y1] = [scale.x(from[0]), scale.y(from[1]), scale.x(to[0]), scale.y(to[1])];
+	const text = withUnit(length, "length", units, units === "metric" ? 0 : 2);
+	const half = text.length * 3.4 + 4;
+	return (
+		<g aria-hidden pointerEvents="none">
+			<path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="#fbfcf9" strokeWidth="4" />
+			<path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="#14263f" strokeWidth="1.2" />
+			<rect
+				x={(x0 + x1) / 2 - half}
+				y={(y0 + y1) / 2 - 8}
+				width={half * 2}
+				height="16"
+				rx="4"
+				fill="#fbfcf9"
+				stroke="#14263f"
+			/>
+			<text x={(x0 + x1) / 2} y={(y0 + y1) / 2 + 4} fontSize="11" textAnchor="middle" fill="#14263f">
+				{text}
+			</text>
+		</g>
+	);
+}

@@ -1,0 +1,244 @@
+import type { Embed, Piece } from "../../api/types";
+import { fillOf, paintOf } from "../../drawing/paint";
+import { Materials, RulerAcross, TogetherPattern } from "../../drawing/parts";
+import { fitScale, type Scale, scallopPath } from "../../drawing/scale";
+import { useWidth } from "../../drawing/useSize";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+import { usePieceMoves } from "./usePieceMoves";
+
+const HEIGHT_PX = 240;
+const WALL_MM = 8;
+
+interface Props {
+	bar: number | null;
+	onBar: (bar: number) => void;
+	selected: string | null;
+	onSelect: (id: string) => void;
+}
+
+/** The loaf from the side, as if its wall were glass: pieces along it, cuts, rim marks. */
+export function LongView({ bar, onBar, selected, onSelect }: Props) {
+	const { document, live } = useEditor();
+	const { units } = useUnits();
+	const [ref, width] = useWidth<HTMLDivElement>();
+	const { plan } = live;
+	const { length_mm: length, height_mm: height } = document.mould;
+	const stands = plan.top?.stands.value ?? 0;
+	const [front = 0, back = length] = plan.mould.ends_at_rim;
+	const scale = fitScale(
+		{
+			left: front - WALL_MM,
+			right: back + WALL_MM,
+			bottom: -WALL_MM,
+			top: Math.max(height, plan.level_mm + stands) + 6,
+		},
+		width,
+		HEIGHT_PX,
+		{ left: 12, right: 12, top: 4, bottom: 46 },
+	);
+	const paint = paintOf(live.of, plan);
+	const inside = `${scale.x(0)},${scale.y(0)} ${scale.x(length)},${scale.y(0)} ${scale.x(back)},${scale.y(height)} ${scale.x(front)},${scale.y(height)}`;
+	const wood = document.mould.material === "silicone" ? "lv-silicone" : "lv-wood";
+
+	return (
+		<div ref={ref}>
+			<svg
+				width="100%"
+				height={HEIGHT_PX}
+				className="block touch-none select-none"
+				role="group"
+				aria-label="Long view"
+			>
+				<title>Long view</title>
+				<defs>
+					<Materials id="lv" />
+					{paint.layers.map((layer) => (
+						<TogetherPattern key={layer.pour} id={`lv-${layer.pour}`} colours={layer.shares} tile={26} />
+					))}
+					<TogetherPattern id="lv-frosting" colours={paint.frosting} tile={22} />
+					<clipPath id="lv-inside">
+						<polygon points={inside} />
+					</clipPath>
+				</defs>
+				<rect
+					x={scale.x(front - WALL_MM)}
+					y={scale.y(height)}
+					width={(back - front + 2 * WALL_MM) * scale.pxPerMm}
+					height={(height + WALL_MM) * scale.pxPerMm}
+					fill={`url(#${wood})`}
+					stroke="#6b5330"
+				/>
+				<polygon points={inside} fill="#f4f2ec" />
+				<g clipPath="url(#lv-inside)" opacity=".82">
+					{paint.layers.map((layer) => (
+						<rect
+							key={layer.pour}
+							x={scale.x(front)}
+							width={(back - front) * scale.pxPerMm}
+							y={scale.y(layer.high)}
+							height={(layer.high - layer.low) * scale.pxPerMm}
+							fill={fillOf(layer.shares, `lv-${layer.pour}`)}
+						/>
+					))}
+				</g>
+				{plan.top && (
+					<path
+						d={scallopPath(0, length, plan.level_mm, stands, Math.max(plan.top.along, 1), scale)}
+						fill={fillOf(paint.frosting, "lv-frosting")}
+						stroke="#14263f"
+						strokeOpacity=".45"
+					/>
+				)}
+				<polygon points={inside} fill="none" stroke="#14263f" strokeWidth="1.5" />
+				{plan.pieces.map((piece) => {
+					const embed = document.embeds.find((item) => item.id === piece.id);
+					const planned = live.of.embeds.find((item) => item.id === piece.id);
+					if (!embed || !planned) return null;
+					return (
+						<PieceAlong
+							key={piece.id}
+							piece={piece}
+							embed={embed}
+							dy={embed.from_mm - planned.from_mm}
+							dz={embed.up_mm - planned.up_mm}
+							colour={paint.colour(embed.colour)}
+							scale={scale}
+							selected={selected === piece.id}
+							onSelect={() => onSelect(piece.id)}
+						/>
+					);
+				})}
+				{plan.mould.rim_marks_mm.map((mark) => (
+					<path
+						key={mark}
+						d={`M${scale.x(mark)} ${scale.y(height)}v7`}
+						stroke="#14263f"
+						strokeWidth="1.5"
+						aria-hidden
+					/>
+				))}
+				{plan.cuts.bars.map((item) => (
+					<BarButton key={item.number} item={item} scale={scale} chosen={bar === item.number} onBar={onBar} />
+				))}
+				<RulerAcross scale={scale} from={0} to={length} units={units} at={HEIGHT_PX - 20} />
+			</svg>
+		</div>
+	);
+}
+
+interface BarProps {
+	item: { number: number; from_mm: number; to_mm: number };
+	scale: Scale;
+	chosen: boolean;
+	onBar: (bar: number) => void;
+}
+
+/** The wires before and after a bar, and its number to press for its face. */
+function BarButton({ item, scale, chosen, onBar }: BarProps) {
+	const [x0, x1] = [scale.x(item.from_mm), scale.x(item.to_mm)];
+	const y = HEIGHT_PX - 43;
+	return (
+		<>
+			<path
+				aria-hidden
+				pointerEvents="none"
+				d={`M${x0} 6V${y}M${x1} 6V${y}`}
+				stroke="#14263f"
+				strokeOpacity=".55"
+				strokeWidth="1"
+				strokeDasharray="2 3"
+			/>
+			{chosen && (
+				<path aria-hidden pointerEvents="none" d={`M${x0} 2V${y}`} stroke="#8a5a0b" strokeWidth="2.5" />
+			)}
+			<g
+				role="button"
+				tabIndex={0}
+				aria-pressed={chosen}
+				aria-label={`Face of bar ${item.number}`}
+				className="cursor-pointer"
+				onClick={() => onBar(item.number)}
+				onKeyDown={(event) => {
+					if (event.key !== "Enter" && event.key !== " ") return;
+					event.preventDefault();
+					onBar(item.number);
+				}}
+			>
+				<rect
+					x={x0 + 1}
+					y={y - 2}
+					width={Math.max(x1 - x0 - 2, 2)}
+					height="20"
+					rx="4"
+					fill={chosen ? "#8a5a0b" : "#fbfcf9"}
+					stroke="#47586b"
+				/>
+				<text
+					x={(x0 + x1) / 2}
+					y={y + 12}
+					fontSize="11"
+					fontWeight="700"
+					textAnchor="middle"
+					fill={chosen ? "#ffffff" : "#14263f"}
+				>
+					{item.number}
+				</text>
+			</g>
+		</>
+	);
+}
+
+interface PieceProps {
+	piece: Piece;
+	embed: Embed;
+	dy: number;
+	dz: number;
+	colour: string;
+	scale: Scale;
+	selected: boolean;
+	onSelect: () => void;
+}
+
+function PieceAlong({ piece, embed, dy, dz, colour, scale, selected, onSelect }: PieceProps) {
+	const { units } = useUnits();
+	const moves = usePieceMoves(embed, "from_mm", scale.pxPerMm, onSelect);
+	const zs = piece.outline.map(([, z = 0]) => z + dz);
+	const [bottom, top] = [Math.min(...zs), Math.max(...zs)];
+	return (
+		<g
+			role="button"
+			tabIndex={0}
+			aria-pressed={selected}
+			aria-label={`${embed.name}, from ${withUnit(embed.from_mm, "length", units)} along. Arrow keys move it.`}
+			className="cursor-grab focus:outline-none active:cursor-grabbing"
+			data-piece-along={embed.id}
+			{...moves}
+		>
+			<rect
+				x={scale.x(piece.from_mm + dy)}
+				width={(piece.to_mm - piece.from_mm) * scale.pxPerMm}
+				y={scale.y(top)}
+				height={(top - bottom) * scale.pxPerMm}
+				rx="3"
+				fill={colour}
+				stroke={selected ? "#fbfcf9" : "#14263f"}
+				strokeWidth={selected ? 3 : 1.2}
+			/>
+			{selected && (
+				<rect
+					x={scale.x(piece.from_mm + dy)}
+					width={(piece.to_mm - piece.from_mm) * scale.pxPerMm}
+					y={scale.y(top)}
+					height={(top - bottom) * scale.pxPerMm}
+					rx="3"
+					fill="none"
+					stroke="#14263f"
+					strokeWidth="1.6"
+					strokeDasharray="6 3"
+				/>
+			)}
+		</g>
+	);
+}

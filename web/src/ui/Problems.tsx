@@ -1,0 +1,21 @@
+import { CircleX } from "lucide-react";
+import type { Problem } from "../api/types";
+
+/** What was refused and what to do about it, in words. */
+export function Problems({ problems, title }: { problems: readonly Problem[]; title: string }) {
+	return (
+		<div role="alert" className="rounded-lg border border-lye/60 bg-lye-wash px-3 py-2 text-sm">
+			<p className="flex items-center gap-2 font-bold text-lye">
+				<CircleX aria-hidden className="size-4 shrink-0" /> {title}
+			</p>
+			<ul className="mt-1 space-y-1">
+				{problems.map((problem) => (
+					<li key={`${problem.code} ${problem.field} ${problem.value}`} data-code={problem.code}>
+						<span className="font-semibold">{problem.value}</span>: {problem.limit}. {problem.remedy}
+						<span className="block text-xs text-soft">{problem.field}</span>
+					</li>
+				))}
+			</ul>
+		</div>
+	);
+}

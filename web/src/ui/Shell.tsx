@@ -1,0 +1,76 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { sessionQuery, signOut } from "../api/queries";
+import { Button } from "./Button";
+import { useUnits } from "./UnitsContext";
+import type { Units } from "./units";
+
+const CHOICES: readonly (readonly [Units, string])[] = [
+	["metric", "mm · g"],
+	["us", "in · oz"],
+];
+
+function UnitsSwitch() {
+	const { units, choose } = useUnits();
+	return (
+		<fieldset className="flex overflow-hidden rounded-lg border border-rim/60">
+			<legend className="sr-only">Units</legend>
+			{CHOICES.map(([value, text]) => (
+				<button
+					key={value}
+					type="button"
+					aria-pressed={units === value}
+					onClick={() => choose(value)}
+					className={`figures px-2.5 py-1 text-sm ${units === value ? "bg-rim text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
+				>
+					{text}
+				</button>
+			))}
+		</fieldset>
+	);
+}
+
+/** The frame around every place but the bench. */
+export function Shell({ children }: { children: ReactNode }) {
+	const { data: session } = useQuery(sessionQuery);
+	const queries = useQueryClient();
+	return (
+		<div className="min-h-screen">
+			<a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
+				Skip to the loaf
+			</a>
+			<header className="no-print flex h-13 items-center gap-3 border-rim border-b-3 bg-enamel px-5">
+				<Link to="/" className="flex items-center gap-2.5 rounded text-ink no-underline">
+					<img src={`${import.meta.env.BASE_URL}mark.svg`} alt="" className="size-8" />
+					<span className="text-xl font-extrabold" style={{ fontVariationSettings: '"CASL" 1' }}>
+						Arch Top
+					</span>
+				</Link>
+				{session?.demo && (
+					<span className="rounded-full bg-brass-wash px-2.5 py-0.5 text-xs font-bold text-brass">
+						Demo: Rafter Street Soap Room
+					</span>
+				)}
+				<div className="ml-auto flex items-center gap-3">
+					<UnitsSwitch />
+					{session && !session.demo && (
+						<Button
+							look="quiet"
+							onClick={async () => {
+								await signOut();
+								queries.clear();
+								location.assign("/");
+							}}
+						>
+							Sign out
+						</Button>
+					)}
+				</div>
+			</header>
+			<main id="main" className="mx-auto max-w-[1500px] px-5 py-4">
+				{children}
+			</main>
+		</div>
+	);
+}

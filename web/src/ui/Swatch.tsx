@@ -1,0 +1,10 @@
+/** A colour beside its name; never the only sign. */
+export function Swatch({ srgb, size = 14 }: { srgb: string; size?: number }) {
+	return (
+		<span
+			aria-hidden
+			className="inline-block shrink-0 rounded-[4px] border border-ink/50"
+			style={{ background: srgb, width: size, height: size }}
+		/>
+	);
+}

@@ -1,0 +1,45 @@
+export type Units = "metric" | "us";
+export type Quantity = "length" | "volume" | "weight";
+
+interface Unit {
+	readonly label: string;
+	/** How many of the core's unit (mm, ml, g) make one of this. */
+	readonly size: number;
+	readonly digits: number;
+}
+
+const UNITS: Record<Units, Record<Quantity, Unit>> = {
+	metric: {
+		length: { label: "mm", size: 1, digits: 1 },
+		volume: { label: "ml", size: 1, digits: 0 },
+		weight: { label: "g", size: 1, digits: 1 },
+	},
+	us: {
+		length: { label: "in", size: 25.4, digits: 2 },
+		volume: { label: "fl oz", size: 29.5735295625, digits: 1 },
+		weight: { label: "oz", size: 28.349523125, digits: 2 },
+	},
+};
+
+export const unitOf = (units: Units, quantity: Quantity): Unit => UNITS[units][quantity];
+
+/** A number in the user's unit, without more digits than it deserves; "−0" is 0. */
+export function inUnits(value: number, quantity: Quantity, units: Units, digits?: number): string {
+	const unit = UNITS[units][quantity];
+	const places = digits ?? unit.digits;
+	const text = (value / unit.size).toFixed(places);
+	return Number(text) === 0 ? (0).toFixed(places) : text.replace("-", "−");
+}
+
+export function withUnit(value: number, quantity: Quantity, units: Units, digits?: number): string {
+	return `${inUnits(value, quantity, units, digits)} ${UNITS[units][quantity].label}`;
+}
+
+const QUANTITIES: Record<string, Quantity> = { mm: "length", ml: "volume", g: "weight" };
+
+/** A figure's value with its unit; units that do not change (%, g/ml, h) are left alone. */
+export function figureText(value: number, unit: string, units: Units, digits?: number): string {
+	const quantity = QUANTITIES[unit];
+	if (quantity) return withUnit(value, quantity, units, digits);
+	return `${value.toFixed(digits ?? (unit === "g/ml" ? 3 : 1))} ${unit}`;
+}
