@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 
 from archtop.core import Loaf, LoafPlan
+from archtop.core.document import ColourShare
 from archtop.core.figure import Frozen
 
 __all__ = ["Preview", "preview_of"]
@@ -12,12 +13,19 @@ __all__ = ["Preview", "preview_of"]
 Corners = tuple[tuple[float, float], ...]
 
 
+class PreviewShare(Frozen):
+    """A colour as sRGB and its percent."""
+
+    srgb: str
+    percent: float
+
+
 class PreviewLayer(Frozen):
-    """A band of batter and its colours as sRGB."""
+    """A band of batter and its colours."""
 
     low_mm: float
     high_mm: float
-    colours: tuple[str, ...]
+    shares: tuple[PreviewShare, ...]
 
 
 class PreviewPiece(Frozen):
@@ -32,7 +40,7 @@ class PreviewTop(Frozen):
 
     stands_mm: float
     rows: int
-    colours: tuple[str, ...]
+    shares: tuple[PreviewShare, ...]
 
 
 class Preview(Frozen):
@@ -53,13 +61,17 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
     srgb = {colour.id: colour.srgb for colour in document.colours}
     pours = {step.id: step for step in document.work if step.do == "pour"}
     frosting = document.frosting
+
+    def shares(list_: tuple[ColourShare, ...]) -> tuple[PreviewShare, ...]:
+        return tuple(PreviewShare(srgb=srgb[share.colour], percent=share.percent) for share in list_)
+
     return Preview(
         outline=plan.mould.outline,
         layers=tuple(
             PreviewLayer(
                 low_mm=layer.low_mm,
                 high_mm=layer.high_mm,
-                colours=tuple(srgb[share.colour] for share in pours[layer.pour].colours),
+                shares=shares(pours[layer.pour].colours),
             )
             for layer in plan.layers
         ),
@@ -71,7 +83,7 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
         top=PreviewTop(
             stands_mm=plan.top.stands.value,
             rows=plan.top.rows,
-            colours=tuple(srgb[share.colour] for share in frosting.colours),
+            shares=shares(frosting.colours),
         )
         if plan.top and frosting
         else None,

@@ -81,8 +81,9 @@ export const signIn = (name: string, password: string) =>
 export const signOut = () => unwrap(client.DELETE("/api/session"));
 export const createLoaf = (name: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves", { body: { name } }));
-export const importLoaf = (document: Loaf): Promise<LoafOut> =>
-	unwrap(client.POST("/api/loaves/import", { body: document }));
+/** Sent as it was read: what is wrong with a file is the server's to say. */
+export const importLoaf = (text: string): Promise<LoafOut> =>
+	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));
 export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
 export const saveLoaf = (id: string, basedOn: number, document: Loaf) =>
 	unwrap(
@@ -93,5 +94,7 @@ export const saveLoaf = (id: string, basedOn: number, document: Loaf) =>
 	);
 export const putLoafAway = (id: string) =>
 	unwrap(client.DELETE("/api/loaves/{loaf_id}", { params: { path: { loaf_id: id } } }));
+export const bringLoafBack = (id: string) =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/bring-back", { params: { path: { loaf_id: id } } }));
 export const pressStep = (id: string, press: BenchPress) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/bench", { params: { path: { loaf_id: id } }, body: press }));

@@ -41,7 +41,7 @@ export interface paths {
         };
         /**
          * List Loaves
-         * @description Every loaf, the last touched first.
+         * @description Every loaf, the last touched first; those put away are marked so.
          */
         get: operations["list_loaves"];
         put?: never;
@@ -99,6 +99,26 @@ export interface paths {
          * @description Off the list, not out of the database.
          */
         delete: operations["put_loaf_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Loaf Back
+         * @description Back on the list.
+         */
+        post: operations["bring_loaf_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -267,6 +287,8 @@ export interface components {
              * Format: date-time
              */
             updated_at: string;
+            /** Put Away */
+            put_away: boolean;
             preview: components["schemas"]["Preview"];
         };
         /**
@@ -293,15 +315,15 @@ export interface components {
         };
         /**
          * PreviewLayer
-         * @description A band of batter and its colours as sRGB.
+         * @description A band of batter and its colours.
          */
         PreviewLayer: {
             /** Low Mm */
             low_mm: number;
             /** High Mm */
             high_mm: number;
-            /** Colours */
-            colours: string[];
+            /** Shares */
+            shares: components["schemas"]["PreviewShare"][];
         };
         /**
          * PreviewPiece
@@ -317,6 +339,16 @@ export interface components {
             colour: string;
         };
         /**
+         * PreviewShare
+         * @description A colour as sRGB and its percent.
+         */
+        PreviewShare: {
+            /** Srgb */
+            srgb: string;
+            /** Percent */
+            percent: number;
+        };
+        /**
          * PreviewTop
          * @description The frosting on it.
          */
@@ -325,8 +357,8 @@ export interface components {
             stands_mm: number;
             /** Rows */
             rows: number;
-            /** Colours */
-            colours: string[];
+            /** Shares */
+            shares: components["schemas"]["PreviewShare"][];
         };
         /**
          * Amount
@@ -1650,6 +1682,35 @@ export interface operations {
         };
     };
     put_loaf_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    bring_loaf_back: {
         parameters: {
             query?: never;
             header?: never;

@@ -15,6 +15,7 @@ export type Pour = Schemas["Pour"];
 export type Lay = Schemas["Lay"];
 export type Formula = Schemas["Formula"];
 export type Frosting = Schemas["Frosting"];
+export type CavityPieces = Schemas["CavityPieces"];
 export type Colour = Schemas["Colour"];
 export type ColourShare = Schemas["ColourShare"];
 export type Mould = Schemas["LoafMould"];

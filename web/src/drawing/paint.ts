@@ -1,6 +1,7 @@
 import type { Loaf, LoafPlan } from "../api/types";
+import type { FaceLook } from "./FaceBody";
 
-interface Share {
+export interface Share {
 	readonly srgb: string;
 	readonly percent: number;
 }
@@ -33,6 +34,16 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 		};
 	});
 	return { colour, layers, frosting: shares(document.frosting?.colours ?? []) };
+}
+
+/** A face of the planned loaf, ready to draw; ``outline`` is the mould's inside where it is cut. */
+export function lookOf(
+	paint: ReturnType<typeof paintOf>,
+	plan: LoafPlan,
+	outline: readonly (readonly number[])[],
+): FaceLook {
+	const top = plan.top && { stands: plan.top.stands.value, rows: plan.top.rows, shares: paint.frosting };
+	return { outline, level: plan.level_mm, layers: paint.layers, top };
 }
 
 /** A fill for shares: a plain colour, or the pattern of that id. */

@@ -73,7 +73,7 @@ export function RulerAcross({ scale, from, to, units, at, zero = 0 }: RulerProps
 	return (
 		<g aria-hidden fontSize="10" fill={INK} stroke={INK} strokeWidth="1">
 			<path d={`M${scale.x(from)} ${at}H${scale.x(to)}`} />
-			{rulerTicks(0, to - from, units).map((tick) => {
+			{rulerTicks(0, to - from, units, scale.pxPerMm).map((tick) => {
 				const x = scale.x(from + tick.mm + zero);
 				return (
 					<g key={tick.mm}>
@@ -94,7 +94,7 @@ export function RulerUp({ scale, from, to, units, at }: RulerProps) {
 	return (
 		<g aria-hidden fontSize="10" fill={INK} stroke={INK} strokeWidth="1">
 			<path d={`M${at} ${scale.y(from)}V${scale.y(to)}`} />
-			{rulerTicks(from, to, units).map((tick) => (
+			{rulerTicks(from, to, units, scale.pxPerMm).map((tick) => (
 				<g key={tick.mm}>
 					<path d={`M${at} ${scale.y(tick.mm)}h${tick.label ? -6 : -3}`} />
 					{tick.label && (

@@ -15,12 +15,17 @@ describe("fitScale", () => {
 
 describe("rulerTicks", () => {
 	it("labels centimetres in millimetres", () => {
-		const labels = rulerTicks(0, 30, "metric").map((tick) => tick.label);
+		const labels = rulerTicks(0, 30, "metric", 3).map((tick) => tick.label);
 		expect(labels).toEqual(["0", null, "10", null, "20", null, "30"]);
 	});
 
+	it("leaves labels out where they would touch", () => {
+		const labels = rulerTicks(0, 60, "metric", 1).flatMap((tick) => tick.label ?? []);
+		expect(labels).toEqual(["0", "50"]);
+	});
+
 	it("labels inches and marks quarters", () => {
-		const ticks = rulerTicks(0, 50.8, "us");
+		const ticks = rulerTicks(0, 50.8, "us", 3);
 		expect(ticks.filter((tick) => tick.label).map((tick) => tick.label)).toEqual(["0", "1", "2"]);
 		expect(ticks).toHaveLength(9);
 	});

@@ -42,14 +42,21 @@ export interface Tick {
 
 const MM_PER_INCH = 25.4;
 
-/** Marks of a ruler from ``from`` to ``to`` [mm]: centimetres with halves, or inches with quarters. */
-export function rulerTicks(from: number, to: number, units: Units): Tick[] {
+// Three digits and some air.
+const LABEL_PX = 26;
+
+/**
+ * Marks of a ruler from ``from`` to ``to`` [mm]: centimetres with halves, or inches with quarters. Labels are left
+ * out where they would touch.
+ */
+export function rulerTicks(from: number, to: number, units: Units, pxPerMm: number): Tick[] {
 	const major = units === "metric" ? 10 : MM_PER_INCH;
 	const parts = units === "metric" ? 2 : 4;
 	const step = major / parts;
+	const every = [1, 2, 5, 10, 20].find((n) => n * major * pxPerMm >= LABEL_PX) ?? 50;
 	const ticks: Tick[] = [];
 	for (let i = Math.ceil(from / step - 1e-9); i * step <= to + 1e-9; i += 1) {
-		const whole = i % parts === 0;
+		const whole = i % (parts * every) === 0;
 		const number = units === "metric" ? i * step : i / parts;
 		ticks.push({ mm: i * step, label: whole ? String(Math.round(number)) : null });
 	}

@@ -57,6 +57,6 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
     return current, result
 
 
-def put_away(loaf: Loaf) -> None:
-    """Take a loaf off the list; nothing of it is deleted."""
-    Loaf.objects.filter(pk=loaf.pk).update(put_away=True)
+def put_away(loaf: Loaf, away: bool = True) -> None:
+    """Take a loaf off the list, or bring it back; nothing of it is deleted."""
+    Loaf.objects.filter(pk=loaf.pk).update(put_away=away)

@@ -33,7 +33,7 @@ router = Router(tags=["loaves"])
 
 
 def _loaves(request: HttpRequest) -> QuerySet[Loaf]:
-    return Loaf.objects.filter(owner_id=request.user.pk, put_away=False)
+    return Loaf.objects.filter(owner_id=request.user.pk)
 
 
 def loaf_of(request: HttpRequest, loaf_id: uuid.UUID) -> Loaf:
@@ -54,7 +54,7 @@ def _whole(loaf: Loaf) -> LoafOut:
 
 @router.get("", response=list[LoafSummary], operation_id="list_loaves")
 def list_loaves(request: HttpRequest) -> QuerySet[Loaf]:
-    """Every loaf, the last touched first."""
+    """Every loaf, the last touched first; those put away are marked so."""
     return _loaves(request).defer("document")
 
 
@@ -98,6 +98,13 @@ def save(request: HttpRequest, loaf_id: uuid.UUID, payload: SaveLoaf) -> Saved |
 def put_loaf_away(request: HttpRequest, loaf_id: uuid.UUID) -> Status[None]:
     """Off the list, not out of the database."""
     put_away(loaf_of(request, loaf_id))
+    return Status(204, None)
+
+
+@router.post("/{uuid:loaf_id}/bring-back", response={204: None, 404: ProblemReport}, operation_id="bring_loaf_back")
+def bring_loaf_back(request: HttpRequest, loaf_id: uuid.UUID) -> Status[None]:
+    """Back on the list."""
+    put_away(loaf_of(request, loaf_id), away=False)
     return Status(204, None)
 
 

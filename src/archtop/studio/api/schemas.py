@@ -66,6 +66,7 @@ class LoafSummary(Schema):
     name: str
     revision: int
     updated_at: dt.datetime
+    put_away: bool
     preview: Preview
 
 

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { ApiProblem, StaleSave, saveLoaf } from "../../api/queries";
 import type { Loaf, StaleReport } from "../../api/types";
 import { dropDraft, keepDraft } from "./draft";
@@ -19,53 +19,80 @@ interface Autosave {
 	readonly keepMine: () => void;
 }
 
+/** What an error at saving leaves the document as. */
+function stateAfter(error: unknown): SaveState {
+	if (error instanceof StaleSave) return { is: "stale", report: error.report };
+	const refused = error instanceof ApiProblem && error.status === 422;
+	return { is: refused ? "refused" : "offline" };
+}
+
 /**
- * Saves when the hands rest. A document whose plan does not hold is refused by the server and waits in this browser;
- * a save that came too late stops until a person has chosen.
+ * Saves when the hands rest, one request at a time. Until the server has it, every change also waits in this browser.
+ * A document whose plan does not hold is refused and waits there; a save that came too late stops until a person has
+ * chosen.
  */
 export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: number): Autosave {
 	const [state, setState] = useState<SaveState>({ is: "kept", revision });
-	const basedOn = useRef(revision);
+	const newest = useRef(document);
 	const onServer = useRef(saved);
+	const basedOn = useRef(revision);
 	const busy = useRef(false);
-	const [attempt, setAttempt] = useState(0);
-	const stale = state.is === "stale";
+	const stale = useRef(false);
+	newest.current = document;
+
+	const flush = useCallback(async () => {
+		if (busy.current || stale.current) return;
+		busy.current = true;
+		try {
+			while (newest.current !== onServer.current) {
+				const sent = newest.current;
+				const answer = await saveLoaf(id, basedOn.current, sent);
+				onServer.current = sent;
+				basedOn.current = answer.revision;
+				if (newest.current !== sent) keepDraft(id, basedOn.current, newest.current);
+			}
+			dropDraft(id);
+			setState({ is: "kept", revision: basedOn.current });
+		} catch (error) {
+			const next = stateAfter(error);
+			stale.current = next.is === "stale";
+			setState(next);
+		} finally {
+			busy.current = false;
+		}
+	}, [id]);
 
 	useEffect(() => {
-		if (document === onServer.current || stale) return;
-		keepDraft(id, basedOn.current, document);
-		setState((last) => (last.is === "offline" ? last : { is: "changed" }));
-		const save = async () => {
-			if (busy.current) {
-				setAttempt((n) => n + 1);
-				return;
-			}
-			busy.current = true;
-			try {
-				const answer = await saveLoaf(id, basedOn.current, document);
-				basedOn.current = answer.revision;
-				onServer.current = document;
+		if (document === onServer.current && !busy.current) {
+			// Undone back to what the server has: nothing is waiting any more.
+			if (!stale.current) {
 				dropDraft(id);
-				setState({ is: "kept", revision: answer.revision });
-			} catch (error) {
-				if (error instanceof StaleSave) setState({ is: "stale", report: error.report });
-				else if (error instanceof ApiProblem && error.status === 422) setState({ is: "refused" });
-				else {
-					setState({ is: "offline" });
-					setTimeout(() => setAttempt((n) => n + 1), RETRY_MS);
-				}
-			} finally {
-				busy.current = false;
+				setState({ is: "kept", revision: basedOn.current });
 			}
-		};
-		const timer = setTimeout(save, attempt > 0 && busy.current ? 100 : REST_MS);
+			return;
+		}
+		keepDraft(id, basedOn.current, document);
+		if (stale.current) return;
+		setState((last) => (last.is === "offline" ? last : { is: "changed" }));
+		const timer = setTimeout(() => void flush(), REST_MS);
 		return () => clearTimeout(timer);
-	}, [id, document, stale, attempt]);
+	}, [id, document, flush]);
+
+	useEffect(() => {
+		if (state.is !== "offline") return;
+		const timer = setInterval(() => void flush(), RETRY_MS);
+		return () => clearInterval(timer);
+	}, [state.is, flush]);
+
+	// Leaving for the list or another loaf does not wait for the rest.
+	useEffect(() => () => void flush(), [flush]);
 
 	const keepMine = () => {
 		if (state.is !== "stale") return;
 		basedOn.current = state.report.current.number;
+		stale.current = false;
 		setState({ is: "changed" });
+		void flush();
 	};
 	return { state, keepMine };
 }

@@ -1,7 +1,9 @@
 import type { Embed, Piece } from "../../api/types";
-import { fillOf, paintOf } from "../../drawing/paint";
-import { Materials, RulerAcross, RulerUp, TogetherPattern } from "../../drawing/parts";
-import { fitScale, polygonPoints, type Scale, scallopPath } from "../../drawing/scale";
+import { FaceBody } from "../../drawing/FaceBody";
+import { wallAt } from "../../drawing/face";
+import { lookOf, paintOf } from "../../drawing/paint";
+import { Materials, RulerAcross, RulerUp } from "../../drawing/parts";
+import { fitScale, polygonPoints, type Scale } from "../../drawing/scale";
 import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -40,7 +42,6 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 		MARGINS,
 	);
 	const paint = paintOf(live.of, plan);
-	const wallAt = (z: number) => floor + ((rim - floor) * z) / height;
 	const pieces = plan.pieces.filter((piece) => piece.from_mm <= y + 1e-6 && y < piece.to_mm);
 	const wood = document.mould.material === "silicone" ? "cs-silicone" : "cs-wood";
 
@@ -56,13 +57,6 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 				<title>Cross-section</title>
 				<defs>
 					<Materials id="cs" />
-					{paint.layers.map((layer) => (
-						<TogetherPattern key={layer.pour} id={`cs-${layer.pour}`} colours={layer.shares} />
-					))}
-					<TogetherPattern id="cs-frosting" colours={paint.frosting} tile={22} />
-					<clipPath id="cs-inside">
-						<polygon points={polygonPoints(mould, scale)} />
-					</clipPath>
 				</defs>
 				<polygon
 					points={polygonPoints(
@@ -78,33 +72,7 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 					stroke="#6b5330"
 				/>
 				<polygon points={polygonPoints(mould, scale)} fill="#f4f2ec" />
-				<g clipPath="url(#cs-inside)">
-					{paint.layers.map((layer) => (
-						<rect
-							key={layer.pour}
-							x={scale.x(-rim)}
-							width={2 * rim * scale.pxPerMm}
-							y={scale.y(layer.high)}
-							height={(layer.high - layer.low) * scale.pxPerMm}
-							fill={fillOf(layer.shares, `cs-${layer.pour}`)}
-						/>
-					))}
-				</g>
-				{plan.top && (
-					<path
-						d={scallopPath(
-							-wallAt(plan.level_mm),
-							wallAt(plan.level_mm),
-							plan.level_mm,
-							stands,
-							Math.max(plan.top.rows, 1),
-							scale,
-						)}
-						fill={fillOf(paint.frosting, "cs-frosting")}
-						stroke="#14263f"
-						strokeOpacity=".45"
-					/>
-				)}
+				<FaceBody id="cs" look={lookOf(paint, plan, mould)} scale={scale} />
 				<polygon points={polygonPoints(mould, scale)} fill="none" stroke="#14263f" strokeWidth="1.5" />
 				{pieces.map((piece) => {
 					const embed = document.embeds.find((item) => item.id === piece.id);
@@ -120,7 +88,7 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 							colour={paint.colour(embed.colour)}
 							scale={scale}
 							selected={selected === piece.id}
-							wallAt={wallAt}
+							mould={mould}
 							onSelect={() => onSelect(piece.id)}
 						/>
 					);
@@ -128,7 +96,7 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 				{paint.layers.map((layer) => (
 					<g key={layer.pour} aria-hidden>
 						<path
-							d={`M${scale.x(-wallAt(layer.high))} ${scale.y(layer.high)}H${scale.x(rim + WALL_MM) + 10}`}
+							d={`M${scale.x(-wallAt(mould, layer.high))} ${scale.y(layer.high)}H${scale.x(rim + WALL_MM) + 10}`}
 							stroke="#1f4f8f"
 							strokeDasharray="5 4"
 						/>
@@ -152,11 +120,11 @@ interface PieceProps {
 	colour: string;
 	scale: Scale;
 	selected: boolean;
-	wallAt: (z: number) => number;
+	mould: readonly (readonly number[])[];
 	onSelect: () => void;
 }
 
-function PieceShape({ piece, embed, dx, dz, colour, scale, selected, wallAt, onSelect }: PieceProps) {
+function PieceShape({ piece, embed, dx, dz, colour, scale, selected, mould, onSelect }: PieceProps) {
 	const { units } = useUnits();
 	const moves = usePieceMoves(embed, "across_mm", scale.pxPerMm, onSelect);
 	const xs = piece.outline.map(([x = 0]) => x + dx);
@@ -188,8 +156,8 @@ function PieceShape({ piece, embed, dx, dz, colour, scale, selected, wallAt, onS
 						strokeWidth="1.6"
 						strokeDasharray="6 3"
 					/>
-					<Dimension scale={scale} from={[-wallAt(z), z]} to={[left, z]} units={units} />
-					<Dimension scale={scale} from={[right, z]} to={[wallAt(z), z]} units={units} />
+					<Dimension scale={scale} from={[-wallAt(mould, z), z]} to={[left, z]} units={units} />
+					<Dimension scale={scale} from={[right, z]} to={[wallAt(mould, z), z]} units={units} />
 					<Dimension scale={scale} from={[embed.across_mm, 0]} to={[embed.across_mm, bottom]} units={units} />
 				</>
 			)}

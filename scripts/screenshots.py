@@ -1,0 +1,110 @@
+"""Pictures of each main view, taken from the demo studio in a fresh folder: ``screenshots.py FOLDER [NAME...]``."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+PORT = 8791
+BASE = f"http://127.0.0.1:{PORT}"
+DESK = {"width": 1280, "height": 800}
+TABLET = {"width": 1024, "height": 768}
+CHROMIUM_ARGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+@contextmanager
+def demo_studio() -> Iterator[None]:
+    """The demo, served from an empty folder."""
+    with tempfile.TemporaryDirectory() as home:
+        server = subprocess.Popen(
+            [Path(sys.executable).parent / "archtop", "demo", "--port", str(PORT)],
+            env={**os.environ, "ARCHTOP_HOME": home},
+            stdout=subprocess.DEVNULL,
+        )
+        try:
+            _wait_until_up()
+            yield
+        finally:
+            server.terminate()
+            server.wait()
+
+
+def _wait_until_up() -> None:
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(f"{BASE}/api/session").close()
+        except OSError:
+            time.sleep(0.2)
+        else:
+            return
+    raise SystemExit("The demo did not start.")
+
+
+def _loaf(page: Page, place: str, name: str = "Lantern Row") -> None:
+    page.goto(BASE)
+    href = page.get_by_role("link", name=name).first.get_attribute("href")
+    page.goto(f"{BASE}{href}/{place}".rstrip("/"))
+
+
+def _loaves(page: Page) -> None:
+    page.goto(BASE)
+    page.get_by_role("heading", name="Lantern Row").wait_for()
+
+
+def _section(page: Page) -> None:
+    _loaf(page, "")
+    page.locator("[data-piece='lantern-2']").focus()
+
+
+def _place(place: str) -> Callable[[Page], None]:
+    return lambda page: _loaf(page, place)
+
+
+def _bench(page: Page) -> None:
+    _loaf(page, "bench")
+    for _ in range(3):
+        page.keyboard.press("Space")
+    page.get_by_text("3 of").wait_for()
+
+
+VIEWS: dict[str, tuple[dict[str, int], Callable[[Page], None]]] = {
+    "loaves": (DESK, _loaves),
+    "section": (DESK, _section),
+    "pots": (DESK, _place("pots")),
+    "order": (DESK, _place("order")),
+    "bench": (TABLET, _bench),
+    "cut": (DESK, _place("cut")),
+}
+
+
+def main(folder: str, *names: str) -> None:
+    """Take the pictures, all or those named."""
+    out = Path(folder)
+    out.mkdir(parents=True, exist_ok=True)
+    with demo_studio(), sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM_ARGS)
+        for name, (size, visit) in VIEWS.items():
+            if names and name not in names:
+                continue
+            page = browser.new_page(viewport=size)
+            visit(page)
+            page.wait_for_load_state("networkidle")
+            page.wait_for_timeout(300)
+            page.screenshot(path=out / f"{name}.png")
+            page.close()
+
+
+if __name__ == "__main__":
+    main(*sys.argv[1:])

@@ -1,0 +1,51 @@
+import { useQuery } from "@tanstack/react-query";
+import { Outlet, Route, Routes } from "react-router";
+import { sessionQuery } from "./api/queries";
+import { BenchPlace } from "./bench/BenchPlace";
+import { CutPlace } from "./loaf/cut/CutPlace";
+import { LoafFrame } from "./loaf/LoafFrame";
+import { LoafRoom } from "./loaf/LoafRoom";
+import { OrderPlace } from "./loaf/order/OrderPlace";
+import { PotsPlace } from "./loaf/pots/PotsPlace";
+import { SectionPlace } from "./loaf/section/SectionPlace";
+import { LoavesPlace } from "./loaves/LoavesPlace";
+import { SignInPlace } from "./session/SignInPlace";
+import { Notice } from "./ui/Notice";
+import { Shell } from "./ui/Shell";
+
+const Hall = () => (
+	<Shell>
+		<Outlet />
+	</Shell>
+);
+
+/** The places a person goes, and who is let in. */
+export function App() {
+	const { data: session, error, isPending } = useQuery(sessionQuery);
+	if (isPending) return null;
+	if (error || !session)
+		return <Notice title="The studio cannot be reached.">Is it still running? Start it, then reload.</Notice>;
+	if (session.name === null) return <SignInPlace />;
+	return (
+		<Routes>
+			<Route element={<Hall />}>
+				<Route index element={<LoavesPlace />} />
+			</Route>
+			<Route path="loaf/:id" element={<LoafFrame />}>
+				<Route element={<LoafRoom />}>
+					<Route index element={<SectionPlace />} />
+					<Route path="pots" element={<PotsPlace />} />
+					<Route path="order" element={<OrderPlace />} />
+					<Route path="cut" element={<CutPlace />} />
+				</Route>
+				<Route path="bench" element={<BenchPlace />} />
+			</Route>
+			<Route
+				path="*"
+				element={
+					<Notice title="There is nothing here.">Go back to the loaves and start again from there.</Notice>
+				}
+			/>
+		</Routes>
+	);
+}

@@ -1,0 +1,168 @@
+import { ArrowLeft, Check, Moon, Sun, Undo2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
+import type { Step } from "../api/types";
+import { useEditor } from "../loaf/editor/EditorContext";
+import { Cautions } from "../ui/Cautions";
+import { useUnits } from "../ui/UnitsContext";
+import { withUnit } from "../ui/units";
+import { useBench } from "./useBench";
+import { useWakeLock } from "./useWakeLock";
+
+const LOOKS = {
+	dark: {
+		room: "bg-[#101b2c] text-white",
+		soft: "text-[#b9c6d6]",
+		card: "border-[#3a4c66] bg-[#18273d]",
+		press: "bg-[#f3d9a0] text-ink hover:bg-white",
+		plain: "border-[#6d819d] hover:bg-[#24364f]",
+	},
+	light: {
+		room: "bg-enamel text-ink",
+		soft: "text-soft",
+		card: "border-line bg-white",
+		press: "bg-rim text-white hover:bg-rim-deep",
+		plain: "border-rim hover:bg-rim-wash",
+	},
+} as const;
+
+type Tone = keyof typeof LOOKS;
+const TONE_KEY = "archtop.bench.tone";
+
+/** The bench: one step, legible from two metres, one press to go on. */
+export function BenchPlace() {
+	const { id, document, live } = useEditor();
+	const { steps } = live.plan;
+	const bench = useBench(id, steps);
+	const [tone, setTone] = useState<Tone>(() =>
+		localStorage.getItem(TONE_KEY) === "light" ? "light" : "dark",
+	);
+	const look = LOOKS[tone];
+	useWakeLock();
+	useBenchKeys(bench.press, bench.undo);
+	const now = steps[bench.at];
+	const turn = () => {
+		const next = tone === "dark" ? "light" : "dark";
+		localStorage.setItem(TONE_KEY, next);
+		setTone(next);
+	};
+	return (
+		<div className={`flex min-h-screen flex-col ${look.room}`}>
+			<title>{`Bench: ${document.name} · Arch Top`}</title>
+			<header className="flex items-center gap-4 px-5 pt-3">
+				<Link
+					to={`/loaf/${id}`}
+					className={`flex h-16 items-center gap-2 rounded-xl border px-5 font-semibold no-underline ${look.plain}`}
+				>
+					<ArrowLeft aria-hidden className="size-5" /> {document.name}
+				</Link>
+				<p className={`figures ml-auto text-lg ${look.soft}`} role="status">
+					{bench.at} of {steps.length} done
+					{bench.waiting > 0 && ` · ${bench.waiting} kept here, no connection yet`}
+				</p>
+				<button
+					type="button"
+					onClick={turn}
+					aria-label={tone === "dark" ? "Light screen" : "Dark screen"}
+					className={`grid size-16 place-items-center rounded-xl border ${look.plain}`}
+				>
+					{tone === "dark" ? <Sun aria-hidden className="size-6" /> : <Moon aria-hidden className="size-6" />}
+				</button>
+			</header>
+			<main className="flex flex-1 flex-col px-5 pt-2 pb-5">
+				{now ? (
+					<Now step={now} tone={tone} />
+				) : (
+					<p className="my-auto text-center text-5xl font-extrabold">
+						All done. Wash up, then write down what happened.
+					</p>
+				)}
+				<Next steps={steps.slice(bench.at + 1, bench.at + 3)} tone={tone} />
+				<div className="mt-3 grid grid-cols-[minmax(120px,1fr)_3fr] gap-3">
+					<button
+						type="button"
+						onClick={bench.undo}
+						disabled={!bench.canUndo}
+						className={`flex h-24 items-center justify-center gap-2 rounded-2xl border-2 text-xl font-bold disabled:opacity-40 ${look.plain}`}
+					>
+						<Undo2 aria-hidden className="size-7" /> Undo
+					</button>
+					<button
+						type="button"
+						onClick={bench.press}
+						disabled={!now}
+						className={`flex h-24 items-center justify-center gap-3 rounded-2xl text-3xl font-extrabold disabled:opacity-40 ${look.press}`}
+					>
+						<Check aria-hidden className="size-9" strokeWidth={3} /> Done
+					</button>
+				</div>
+				<p className={`mt-2 text-center text-sm ${look.soft}`}>Space is Done, Backspace is Undo.</p>
+			</main>
+		</div>
+	);
+}
+
+function useBenchKeys(press: () => void, undo: () => void): void {
+	useEffect(() => {
+		const listen = (event: KeyboardEvent) => {
+			if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+			const onControl = event.target instanceof HTMLElement && event.target.closest("button, a") !== null;
+			// A focused button answers to space by itself.
+			if (event.key === " " && !onControl) {
+				event.preventDefault();
+				press();
+			} else if (event.key === "Backspace") {
+				event.preventDefault();
+				undo();
+			}
+		};
+		window.addEventListener("keydown", listen);
+		return () => window.removeEventListener("keydown", listen);
+	}, [press, undo]);
+}
+
+const QUANTITIES = { g: "weight", mm: "length", ml: "volume" } as const;
+
+function Now({ step, tone }: { step: Step; tone: Tone }) {
+	const { units } = useUnits();
+	const look = LOOKS[tone];
+	const many = step.amounts.length > 4;
+	return (
+		<section aria-live="polite" aria-label="Now" className="flex flex-1 flex-col justify-center gap-3 py-2">
+			<p className={`text-2xl ${look.soft}`}>{step.stage}</p>
+			<h1 className="text-[clamp(2.6rem,6vw,5rem)] leading-[1.05]">{step.title}</h1>
+			{step.detail && <p className="max-w-4xl text-3xl">{step.detail}</p>}
+			{step.amounts.length > 0 && (
+				<ul className={`grid gap-x-10 ${many ? "sm:grid-cols-2 text-3xl" : "max-w-3xl text-4xl"}`}>
+					{step.amounts.map((amount) => (
+						<li
+							key={amount.label}
+							className={`flex items-baseline justify-between gap-4 border-b py-1.5 ${look.card.split(" ")[0]}`}
+						>
+							<span>{amount.label}</span>
+							<strong className="figures whitespace-nowrap">
+								{withUnit(amount.value, QUANTITIES[amount.unit], units)}
+							</strong>
+						</li>
+					))}
+				</ul>
+			)}
+			<Cautions lines={step.cautions} tone={tone} large />
+		</section>
+	);
+}
+
+function Next({ steps, tone }: { steps: readonly Step[]; tone: Tone }) {
+	const look = LOOKS[tone];
+	if (steps.length === 0) return null;
+	return (
+		<ol aria-label="After that" className="grid gap-3 sm:grid-cols-2">
+			{steps.map((step) => (
+				<li key={step.key} className={`rounded-xl border px-4 py-2 ${look.card}`}>
+					<p className={`text-sm ${look.soft}`}>then · {step.stage}</p>
+					<p className="text-xl font-semibold">{step.title}</p>
+				</li>
+			))}
+		</ol>
+	);
+}

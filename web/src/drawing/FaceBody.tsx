@@ -1,0 +1,54 @@
+import { bodyCorners, wallAt } from "./face";
+import { fillOf, type Share } from "./paint";
+import { TogetherPattern } from "./parts";
+import { polygonPoints, type Scale, scallopPath } from "./scale";
+
+export interface FaceLook {
+	/** Inside of the mould where the face is cut [mm]. */
+	readonly outline: readonly (readonly number[])[];
+	readonly level: number;
+	readonly layers: readonly { low: number; high: number; shares: readonly Share[] }[];
+	readonly top: { stands: number; rows: number; shares: readonly Share[] } | null;
+}
+
+/** A loaf's face without its pieces: layers and top, to scale. ``id`` keeps several on a page apart. */
+export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scale: Scale }) {
+	const corners = polygonPoints(bodyCorners(look.outline, look.level), scale);
+	const half = Math.max(wallAt(look.outline, 0), wallAt(look.outline, look.level));
+	const edge = wallAt(look.outline, look.level);
+	const layers = look.layers.map((layer, i) => ({ ...layer, pattern: `${id}-layer-${i}` }));
+	return (
+		<>
+			<defs>
+				{layers.map((layer) => (
+					<TogetherPattern key={layer.pattern} id={layer.pattern} colours={layer.shares} />
+				))}
+				<TogetherPattern id={`${id}-top`} colours={look.top?.shares ?? []} tile={22} />
+				<clipPath id={`${id}-body`}>
+					<polygon points={corners} />
+				</clipPath>
+			</defs>
+			<g clipPath={`url(#${id}-body)`}>
+				{layers.map((layer) => (
+					<rect
+						key={layer.pattern}
+						x={scale.x(-half)}
+						width={2 * half * scale.pxPerMm}
+						y={scale.y(layer.high)}
+						height={Math.max(0, (layer.high - layer.low) * scale.pxPerMm)}
+						fill={fillOf(layer.shares, layer.pattern)}
+					/>
+				))}
+			</g>
+			{look.top && (
+				<path
+					d={scallopPath(-edge, edge, look.level, look.top.stands, Math.max(look.top.rows, 1), scale)}
+					fill={fillOf(look.top.shares, `${id}-top`)}
+					stroke="#14263f"
+					strokeOpacity=".45"
+				/>
+			)}
+			<polygon points={corners} fill="none" stroke="#14263f" strokeOpacity=".7" />
+		</>
+	);
+}

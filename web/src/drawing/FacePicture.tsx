@@ -1,0 +1,45 @@
+import { useId } from "react";
+import { FaceBody, type FaceLook } from "./FaceBody";
+import { wallAt } from "./face";
+import { fitScale, polygonPoints } from "./scale";
+
+interface Props {
+	look: FaceLook;
+	pieces: readonly { outline: readonly (readonly number[])[]; colour: string }[];
+	width: number;
+	height: number;
+	label: string;
+}
+
+/** A small picture of a face; it stands on its foot. */
+export function FacePicture({ look, pieces, width, height, label }: Props) {
+	const id = useId();
+	const half = Math.max(wallAt(look.outline, 0), wallAt(look.outline, look.level));
+	const scale = fitScale(
+		{ left: -half, right: half, bottom: 0, top: look.level + (look.top?.stands ?? 0) },
+		width,
+		height,
+		{ left: 3, right: 3, top: 3, bottom: 3 },
+	);
+	return (
+		<svg
+			viewBox={`0 0 ${width} ${height}`}
+			width={width}
+			height={height}
+			role="img"
+			aria-label={label}
+			className="block max-w-full"
+		>
+			<FaceBody id={id} look={look} scale={scale} />
+			{pieces.map((piece) => (
+				<polygon
+					key={`${piece.colour} ${piece.outline[0]}`}
+					points={polygonPoints(piece.outline, scale)}
+					fill={piece.colour}
+					stroke="#14263f"
+					strokeOpacity=".6"
+				/>
+			))}
+		</svg>
+	);
+}

@@ -1,0 +1,27 @@
+import { useQuery } from "@tanstack/react-query";
+import { Outlet, useParams } from "react-router";
+import { ApiProblem, loafQuery } from "../api/queries";
+import { Notice } from "../ui/Notice";
+import { EditorProvider } from "./editor/EditorContext";
+
+/** Opens a loaf for every place under it, the bench included. */
+export function LoafFrame() {
+	const { id = "" } = useParams();
+	const { data: loaf, error } = useQuery(loafQuery(id));
+	if (error) {
+		const gone = error instanceof ApiProblem && error.status === 404;
+		return (
+			<Notice title={gone ? "There is no such loaf." : error.message}>
+				{gone
+					? "It may belong to another studio."
+					: "Reload when the studio runs again; nothing typed is lost."}
+			</Notice>
+		);
+	}
+	if (!loaf) return null;
+	return (
+		<EditorProvider key={loaf.id} loaf={loaf}>
+			<Outlet />
+		</EditorProvider>
+	);
+}

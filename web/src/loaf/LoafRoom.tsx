@@ -1,0 +1,69 @@
+import { Download, Redo2, Undo2 } from "lucide-react";
+import { NavLink, Outlet } from "react-router";
+import { Button, buttonClass } from "../ui/Button";
+import { Problems } from "../ui/Problems";
+import { Shell } from "../ui/Shell";
+import { useEditor } from "./editor/EditorContext";
+import { SaveNote } from "./editor/SaveNote";
+
+const PLACES = [
+	["", "Section"],
+	["pots", "Pots"],
+	["order", "Order"],
+	["bench", "Bench"],
+	["cut", "Cut"],
+] as const;
+
+/** A loaf's own room: its name, how it is kept, and the places in the order of work. */
+export function LoafRoom() {
+	const { id, document, live, undo, redo, canUndo, canRedo } = useEditor();
+	return (
+		<Shell>
+			<title>{`${document.name} · Arch Top`}</title>
+			<div className="no-print mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+				<h1 className="text-2xl">{document.name}</h1>
+				<nav aria-label="Places of this loaf" className="flex gap-1 rounded-xl bg-bench-deep p-1">
+					{PLACES.map(([path, text]) => (
+						<NavLink
+							key={path}
+							to={path ? `/loaf/${id}/${path}` : `/loaf/${id}`}
+							end
+							className={({ isActive }) =>
+								`rounded-lg px-4 py-1 font-semibold no-underline ${isActive ? "bg-rim text-white" : "text-ink hover:bg-enamel"}`
+							}
+						>
+							{text}
+						</NavLink>
+					))}
+				</nav>
+				<div className="ml-auto flex items-center gap-1.5">
+					<SaveNote />
+					<Button look="quiet" onClick={undo} disabled={!canUndo} aria-label="Undo" title="Undo (Ctrl+Z)">
+						<Undo2 aria-hidden className="size-5" />
+					</Button>
+					<Button
+						look="quiet"
+						onClick={redo}
+						disabled={!canRedo}
+						aria-label="Redo"
+						title="Redo (Ctrl+Shift+Z)"
+					>
+						<Redo2 aria-hidden className="size-5" />
+					</Button>
+					<a className={buttonClass()} href={`/api/loaves/${id}/document`} download>
+						<Download aria-hidden className="size-4" /> Take out as a file
+					</a>
+				</div>
+			</div>
+			{live.problems.length > 0 && (
+				<div className="mb-3">
+					<Problems
+						problems={live.problems}
+						title="This cannot be made as it stands. The drawing shows the last plan that held; what you typed is kept in this browser."
+					/>
+				</div>
+			)}
+			<Outlet />
+		</Shell>
+	);
+}

@@ -1,0 +1,101 @@
+import { FacePicture } from "../../drawing/FacePicture";
+import { lookOf, paintOf } from "../../drawing/paint";
+import { FigureValue } from "../../ui/FigureValue";
+import { useUnits } from "../../ui/UnitsContext";
+import { inUnits, withUnit } from "../../ui/units";
+import { CutsFields } from "../drawers/CutsFields";
+import { useEditor } from "../editor/EditorContext";
+import { Remarks } from "../section/Remarks";
+
+/** Where the wire goes, what each bar shows and weighs. */
+export function CutPlace() {
+	const { live } = useEditor();
+	const { units } = useUnits();
+	const { plan } = live;
+	const paint = paintOf(live.of, plan);
+	const { bars, slices } = plan.cuts;
+	const [front, back] = [
+		slices.find((part) => part.end === "front"),
+		slices.find((part) => part.end === "back"),
+	];
+	return (
+		<div className="space-y-3">
+			<div className="tray flex flex-wrap items-end gap-x-8 gap-y-3 p-4">
+				<div className="w-full max-w-md">
+					<CutsFields />
+				</div>
+				<p className="text-sm">
+					<strong className="text-lg">{bars.length} bars</strong>,{" "}
+					{withUnit(plan.cuts.total_g, "weight", units, units === "metric" ? 0 : 1)} fresh.
+					<br />
+					Heaviest and lightest differ by{" "}
+					<FigureValue
+						figure={plan.cuts.spread_g}
+						label="Spread of the bars"
+						digits={units === "metric" ? 0 : 1}
+					/>
+					; the wire carries off{" "}
+					{withUnit(plan.cuts.kerf_loss_g, "weight", units, units === "metric" ? 0 : 1)}.
+				</p>
+			</div>
+			<Remarks />
+			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
+				{front && <SliceMark part={front} name="Front slice" />}
+				{bars.map((bar) => (
+					<li key={bar.number} className="w-36" data-bar={bar.number}>
+						<FacePicture
+							look={lookOf(paint, plan, bar.mould)}
+							pieces={plan.pieces
+								.filter((piece) => bar.shows.includes(piece.id))
+								.map((piece) => ({ outline: piece.outline, colour: paint.colour(piece.colour) }))}
+							width={144}
+							height={150}
+							label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
+						/>
+						<p className="mt-1 flex items-baseline justify-between font-bold">
+							<span>Bar {bar.number}</span>
+							<FigureValue
+								figure={bar.weight}
+								label={`Weight of bar ${bar.number}`}
+								digits={units === "metric" ? 0 : 1}
+							/>
+						</p>
+						<p className="figures text-xs text-soft">
+							{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
+						</p>
+						{bar.joints_mm.length > 0 && (
+							<p className="text-xs text-brass">
+								joint at {bar.joints_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+							</p>
+						)}
+					</li>
+				))}
+				{back && <SliceMark part={back} name="Back slice" />}
+			</ol>
+			<p className="text-xs text-soft">
+				Faces show what lies where and how much of each colour there is, seen from the front end. Colours
+				poured together are drawn as bands: how they swirl is not foretold here. Weights are fresh; bars lose
+				water on the rack.
+			</p>
+		</div>
+	);
+}
+
+function SliceMark({
+	part,
+	name,
+}: {
+	part: { from_mm: number; to_mm: number; weight_g: number };
+	name: string;
+}) {
+	const { units } = useUnits();
+	return (
+		<li className="mt-8 w-20 rounded-lg border border-line border-dashed p-2 text-sm">
+			<p className="font-semibold">{name}</p>
+			<p className="figures text-xs">{withUnit(part.to_mm - part.from_mm, "length", units)}</p>
+			<p className="figures text-xs">
+				{withUnit(part.weight_g, "weight", units, units === "metric" ? 0 : 1)}
+			</p>
+		</li>
+	);
+}

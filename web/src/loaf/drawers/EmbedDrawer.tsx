@@ -1,0 +1,134 @@
+import { Trash2 } from "lucide-react";
+import type { Embed } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { Drawer, FieldRow } from "../../ui/Drawer";
+import { FigureValue } from "../../ui/FigureValue";
+import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { patchEmbed, removeEmbed } from "../editor/changes";
+import { useEditor } from "../editor/EditorContext";
+import { FormulaChoice } from "./FormulaChoice";
+import { OutlineFields } from "./OutlineFields";
+
+const MOULDS = [
+	["silicone", "Silicone"],
+	["lined pipe", "Lined pipe"],
+	["stiff", "Stiff mould"],
+] as const;
+
+type Casting = NonNullable<Embed["casting"]>;
+
+/** The column taken in hand: shape, place, casting. */
+export function EmbedDrawer({ embed, onRemoved }: { embed: Embed; onRemoved: () => void }) {
+	const { document, edit, live } = useEditor();
+	const patch = (change: Partial<Embed>) =>
+		edit(patchEmbed(embed.id, change), `embed ${embed.id} ${Object.keys(change)}`);
+	const piece = live.plan.pieces.find((item) => item.id === embed.id);
+	const colours = document.colours.map((colour) => [colour.id, colour.name] as const);
+	return (
+		<Drawer id="embed" title="In hand" line={embed.name}>
+			{piece && (
+				<p className="text-sm">
+					Holds <FigureValue figure={piece.volume} label={`Volume of ${piece.name}`} />, pushes aside{" "}
+					<FigureValue figure={piece.pushes_aside} label={`What ${piece.name} pushes aside`} />, weighs about{" "}
+					<FigureValue figure={piece.weight} label={`Weight of ${piece.name}`} digits={0} />.
+				</p>
+			)}
+			<FieldRow>
+				<TextField label="Name" value={embed.name} onChange={(name) => patch({ name })} />
+				<SelectField
+					label="Colour"
+					value={embed.colour}
+					options={colours}
+					onChange={(colour) => patch({ colour })}
+				/>
+			</FieldRow>
+			<OutlineFields outline={embed.outline} onChange={(outline) => patch({ outline })} />
+			<FieldRow>
+				<NumberField
+					label="Across from centre"
+					quantity="length"
+					value={embed.across_mm}
+					onChange={(across_mm) => patch({ across_mm })}
+				/>
+				<NumberField
+					label="Middle up"
+					quantity="length"
+					value={embed.up_mm}
+					onChange={(up_mm) => patch({ up_mm })}
+				/>
+				<NumberField
+					label="Turned"
+					suffix="°"
+					digits={1}
+					value={embed.turn_deg}
+					onChange={(turn_deg) => patch({ turn_deg })}
+				/>
+			</FieldRow>
+			<FieldRow>
+				<NumberField
+					label="Begins at"
+					quantity="length"
+					value={embed.from_mm}
+					onChange={(from_mm) => patch({ from_mm })}
+				/>
+				<NumberField
+					label="Length"
+					quantity="length"
+					value={embed.length_mm}
+					onChange={(length_mm) => patch({ length_mm })}
+				/>
+			</FieldRow>
+			<CastingFields embed={embed} onChange={(casting) => patch({ casting })} />
+			<FormulaChoice value={embed.formula ?? null} onChange={(formula) => patch({ formula })} />
+			<Button
+				look="danger"
+				onClick={() => {
+					edit(removeEmbed(embed.id));
+					onRemoved();
+				}}
+			>
+				<Trash2 aria-hidden className="size-4" /> Take it out
+			</Button>
+		</Drawer>
+	);
+}
+
+function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: Casting | null) => void }) {
+	const casting = embed.casting ?? null;
+	const fresh: Casting = { material: "silicone", mould_length_mm: embed.length_mm + 20, trim_mm: 5 };
+	return (
+		<>
+			<label className="flex items-center gap-2 text-sm">
+				<input
+					type="checkbox"
+					className="size-4"
+					checked={casting !== null}
+					onChange={(event) => onChange(event.target.checked ? fresh : null)}
+				/>
+				Cast it beforehand (otherwise it already lies on the shelf)
+			</label>
+			{casting && (
+				<FieldRow>
+					<SelectField
+						label="Column mould"
+						value={casting.material}
+						options={MOULDS}
+						onChange={(material) => onChange({ ...casting, material })}
+					/>
+					<NumberField
+						label="Mould is long"
+						quantity="length"
+						value={casting.mould_length_mm}
+						onChange={(mould_length_mm) => onChange({ ...casting, mould_length_mm })}
+					/>
+					<NumberField
+						label="Trim"
+						quantity="length"
+						value={casting.trim_mm}
+						onChange={(trim_mm) => onChange({ ...casting, trim_mm })}
+					/>
+				</FieldRow>
+			)}
+		</>
+	);
+}

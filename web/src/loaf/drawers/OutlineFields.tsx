@@ -1,0 +1,160 @@
+import { useEffect, useState } from "react";
+import type { Outline } from "../../api/types";
+import { FieldRow } from "../../ui/Drawer";
+import { NumberField, SelectField } from "../../ui/fields";
+
+const KINDS = [
+	["circle", "Round"],
+	["rounded", "Rounded square"],
+	["regular", "Equal sides"],
+	["polygon", "Own outline"],
+] as const;
+
+/** The same size in another shape, to start from. */
+function turnInto(kind: Outline["kind"], size: number): Outline {
+	const half = size / 2;
+	switch (kind) {
+		case "circle":
+			return { kind, diameter_mm: size };
+		case "rounded":
+			return { kind, width_mm: size, height_mm: size, corner_mm: Math.round(size / 5) };
+		case "regular":
+			return { kind, sides: 6, across_mm: size };
+		case "polygon":
+			return {
+				kind,
+				points: [
+					[0, -half],
+					[half, 0],
+					[0, half],
+					[-half, 0],
+				],
+			};
+	}
+}
+
+function sizeOf(outline: Outline): number {
+	switch (outline.kind) {
+		case "circle":
+			return outline.diameter_mm;
+		case "rounded":
+			return Math.max(outline.width_mm, outline.height_mm);
+		case "regular":
+			return outline.across_mm;
+		case "polygon": {
+			const xs = outline.points.map(([x = 0]) => x);
+			return Math.max(...xs) - Math.min(...xs);
+		}
+	}
+}
+
+export function OutlineFields({
+	outline,
+	onChange,
+}: {
+	outline: Outline;
+	onChange: (outline: Outline) => void;
+}) {
+	return (
+		<>
+			<FieldRow>
+				<SelectField
+					label="Shape"
+					value={outline.kind}
+					options={KINDS}
+					onChange={(kind) => onChange(turnInto(kind, sizeOf(outline)))}
+				/>
+				{outline.kind === "circle" && (
+					<NumberField
+						label="Diameter"
+						quantity="length"
+						value={outline.diameter_mm}
+						onChange={(diameter_mm) => onChange({ ...outline, diameter_mm })}
+					/>
+				)}
+				{outline.kind === "regular" && (
+					<>
+						<NumberField
+							label="Sides"
+							digits={0}
+							value={outline.sides}
+							onChange={(sides) => onChange({ ...outline, sides })}
+						/>
+						<NumberField
+							label="Corner to corner"
+							quantity="length"
+							value={outline.across_mm}
+							onChange={(across_mm) => onChange({ ...outline, across_mm })}
+						/>
+					</>
+				)}
+			</FieldRow>
+			{outline.kind === "rounded" && (
+				<FieldRow>
+					<NumberField
+						label="Width"
+						quantity="length"
+						value={outline.width_mm}
+						onChange={(width_mm) => onChange({ ...outline, width_mm })}
+					/>
+					<NumberField
+						label="Height"
+						quantity="length"
+						value={outline.height_mm}
+						onChange={(height_mm) => onChange({ ...outline, height_mm })}
+					/>
+					<NumberField
+						label="Corner"
+						quantity="length"
+						value={outline.corner_mm}
+						onChange={(corner_mm) => onChange({ ...outline, corner_mm })}
+					/>
+				</FieldRow>
+			)}
+			{outline.kind === "polygon" && (
+				<Corners points={outline.points} onChange={(points) => onChange({ ...outline, points })} />
+			)}
+		</>
+	);
+}
+
+const write = (points: readonly (readonly number[])[]) => points.map(([x, z]) => `${x}, ${z}`).join("\n");
+
+function read(text: string): number[][] | null {
+	const rows = text
+		.split("\n")
+		.filter((row) => row.trim())
+		.map((row) =>
+			row
+				.split(/[,;\s]+/)
+				.filter(Boolean)
+				.map(Number),
+		);
+	return rows.length >= 3 && rows.every((row) => row.length === 2 && row.every(Number.isFinite))
+		? rows
+		: null;
+}
+
+/** Corners as text, one to a line; half-typed text stays until it reads as corners. */
+function Corners({ points, onChange }: { points: number[][]; onChange: (points: number[][]) => void }) {
+	const shown = write(points);
+	const [text, setText] = useState(shown);
+	useEffect(
+		() => setText((last) => (read(last) && write(read(last) ?? []) === shown ? last : shown)),
+		[shown],
+	);
+	return (
+		<label className="block text-xs font-semibold text-soft">
+			Corners in mm, one to a line: across, up
+			<textarea
+				className="field figures mt-0.5 block h-28 w-full font-normal text-ink"
+				value={text}
+				onChange={(event) => {
+					setText(event.target.value);
+					const next = read(event.target.value);
+					if (next) onChange(next);
+				}}
+			/>
+		</label>
+	);
+}

@@ -1,0 +1,49 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { loafQuery } from "../../api/queries";
+import { Button } from "../../ui/Button";
+import { clockText } from "../../ui/dates";
+import { dropDraft } from "./draft";
+import { useEditor } from "./EditorContext";
+import type { SaveState } from "./useAutosave";
+
+const TEXTS: Record<Exclude<SaveState["is"], "stale" | "kept">, string> = {
+	changed: "Saving…",
+	refused: "Not saved until it can be made; kept in this browser",
+	offline: "No connection: kept in this browser, trying again",
+};
+
+/** How the loaf is kept, in a few words; when two hands saved, the choice between them. */
+export function SaveNote() {
+	const { id, save, keepMine } = useEditor();
+	const queries = useQueryClient();
+	if (save.is === "kept")
+		return <p className="text-sm text-soft" role="status">{`Saved · revision ${save.revision}`}</p>;
+	if (save.is !== "stale") {
+		return (
+			<p
+				className={`text-sm ${save.is === "changed" ? "text-soft" : "font-semibold text-brass"}`}
+				role="status"
+			>
+				{TEXTS[save.is]}
+			</p>
+		);
+	}
+	const takeTheirs = () => {
+		dropDraft(id);
+		queries.removeQueries({ queryKey: loafQuery(id).queryKey });
+		location.reload();
+	};
+	return (
+		<div
+			role="alert"
+			className="flex flex-wrap items-center gap-2 rounded-lg bg-brass-wash px-3 py-1.5 text-sm"
+		>
+			<p>
+				Saved elsewhere at {clockText(save.report.current.saved_at)} (revision {save.report.current.number}).
+				Yours is kept aside as well.
+			</p>
+			<Button onClick={keepMine}>Go on with mine</Button>
+			<Button onClick={takeTheirs}>Open the other</Button>
+		</div>
+	);
+}

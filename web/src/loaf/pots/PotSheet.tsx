@@ -1,0 +1,113 @@
+import type { Pot } from "../../api/types";
+import { FigureValue } from "../../ui/FigureValue";
+import { Swatch } from "../../ui/Swatch";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+
+const KINDS = { column: "Column", loaf: "The loaf", cavity: "Cavity pieces" } as const;
+
+/** One pot: what goes in, and the bowls it is split into; both add up to the same total. */
+export function PotSheet({ pot }: { pot: Pot }) {
+	const { document } = useEditor();
+	const { units } = useUnits();
+	const formula = document.formulas.find((item) => item.id === pot.formula);
+	const step = document.sizing.scale_step_g;
+	// As many digits as the scale shows; a sheet that shows fewer would not add up.
+	const digits = units === "metric" ? Math.max(0, (String(step).split(".")[1] ?? "").length) : 2;
+	const weight = (grams: number) => withUnit(grams, "weight", units, digits);
+	const colour = (id: string) => document.colours.find((item) => item.id === id)?.srgb ?? "#ccc";
+	const wide = pot.portions.length > 1;
+	return (
+		<section
+			className={`tray break-inside-avoid p-4 ${wide ? "lg:col-span-2" : ""}`}
+			aria-labelledby={`pot-${pot.id}`}
+		>
+			<div className="flex flex-wrap items-baseline gap-x-3">
+				<h2 id={`pot-${pot.id}`} className="text-xl">
+					{pot.name}
+				</h2>
+				<p className="text-sm text-soft">
+					{KINDS[pot.kind]} · {formula?.name}
+				</p>
+				<p className="figures ml-auto text-xl font-bold">{weight(pot.total_g)}</p>
+			</div>
+			<p className="mb-2 text-sm">
+				Delivers <FigureValue figure={pot.delivers} label="Batter to deliver" />, so mix{" "}
+				<FigureValue figure={pot.batter} label="Batter to mix" /> at{" "}
+				<FigureValue figure={pot.density} label="Batter density" />. Lye{" "}
+				{pot.lye_concentration_percent.toFixed(1)} % strong; superfat{" "}
+				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.
+			</p>
+			<div className={wide ? "grid gap-6 md:grid-cols-2" : ""}>
+				<Rows
+					caption="On the scale"
+					total={weight(pot.total_g)}
+					rows={pot.ingredients.map((line) => ({
+						key: `${line.role} ${line.key}`,
+						name: line.name,
+						grams: weight(line.grams),
+						mark: line.role === "lye",
+					}))}
+				/>
+				{wide && (
+					<Rows
+						caption="Split into"
+						total={weight(pot.total_g)}
+						rows={pot.portions.map((part) => ({
+							key: part.key,
+							name: part.name,
+							grams: weight(part.grams),
+							srgb: colour(part.colour),
+							note: `fills ${withUnit(part.delivers.value, "volume", units)}, ${withUnit(part.clings_ml, "volume", units)} on bowls`,
+						}))}
+					/>
+				)}
+			</div>
+		</section>
+	);
+}
+
+interface Row {
+	key: string;
+	name: string;
+	grams: string;
+	srgb?: string;
+	note?: string;
+	mark?: boolean;
+}
+
+function Rows({ caption, rows, total }: { caption: string; rows: readonly Row[]; total: string }) {
+	return (
+		<table className="w-full self-start">
+			<caption className="pb-1 text-left font-bold text-sm">{caption}</caption>
+			<tbody>
+				{rows.map((row) => (
+					<tr key={row.key} className="border-line border-t">
+						<th
+							scope="row"
+							className={`py-1 pr-2 text-left font-normal ${row.mark ? "font-semibold text-lye" : ""}`}
+						>
+							<span className="flex items-center gap-2">
+								{row.srgb && <Swatch srgb={row.srgb} />}
+								<span>
+									{row.name}
+									{row.note && <span className="block text-xs text-soft">{row.note}</span>}
+								</span>
+							</span>
+						</th>
+						<td className="figures py-1 text-right align-top font-semibold whitespace-nowrap">{row.grams}</td>
+					</tr>
+				))}
+			</tbody>
+			<tfoot>
+				<tr className="border-rim border-t-2">
+					<th scope="row" className="py-1 text-left">
+						Together
+					</th>
+					<td className="figures py-1 text-right font-bold">{total}</td>
+				</tr>
+			</tfoot>
+		</table>
+	);
+}

@@ -1,0 +1,56 @@
+import { Printer } from "lucide-react";
+import { useState } from "react";
+import { Button, buttonClass } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
+import { SelectField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+import { PotSheet } from "./PotSheet";
+
+const PAPERS = [
+	["A4", "A4"],
+	["Letter", "Letter"],
+] as const;
+
+/** Everything that goes on the scale, pot by pot. */
+export function PotsPlace() {
+	const { id, live, save } = useEditor();
+	const { units } = useUnits();
+	const [paper, setPaper] = useState<"A4" | "Letter">("A4");
+	const { plan } = live;
+	const printable = save.is === "kept";
+	return (
+		<>
+			<div className="mb-3 flex flex-wrap items-end gap-3">
+				<p className="mr-auto">
+					{plan.pots.length} {plan.pots.length === 1 ? "pot" : "pots"},{" "}
+					<strong className="figures">{withUnit(plan.total_to_mix_g, "weight", units)}</strong> of batter in
+					all. Castings first, the loaf last.
+				</p>
+				<div className="no-print flex items-end gap-2">
+					<SelectField label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
+					{printable ? (
+						<a
+							className={buttonClass("main")}
+							href={`/api/loaves/${id}/weigh-out.pdf?paper=${paper}&units=${units}`}
+							download
+						>
+							<Printer aria-hidden className="size-4" /> Print the weigh-out
+						</a>
+					) : (
+						<Button look="main" disabled title="Once it is saved">
+							<Printer aria-hidden className="size-4" /> Print the weigh-out
+						</Button>
+					)}
+				</div>
+			</div>
+			<Cautions lines={plan.cautions} />
+			<div className="mt-3 grid items-start gap-4 lg:grid-cols-2">
+				{plan.pots.map((pot) => (
+					<PotSheet key={pot.id} pot={pot} />
+				))}
+			</div>
+		</>
+	);
+}

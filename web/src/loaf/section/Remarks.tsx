@@ -1,0 +1,23 @@
+import { MessageCircleWarning } from "lucide-react";
+import { useEditor } from "../editor/EditorContext";
+
+/** What can be made but is worth a word before pouring. */
+export function Remarks() {
+	const { live } = useEditor();
+	if (live.plan.remarks.length === 0) return null;
+	return (
+		<ul aria-label="Worth a word" className="space-y-1.5">
+			{live.plan.remarks.map((remark) => (
+				<li
+					key={`${remark.code} ${remark.where}`}
+					className="flex gap-2 rounded-lg bg-brass-wash px-3 py-1.5 text-sm"
+				>
+					<MessageCircleWarning aria-hidden className="mt-0.5 size-4 shrink-0 text-brass" />
+					<span>
+						{remark.text} <span className="text-soft">{remark.remedy}</span>
+					</span>
+				</li>
+			))}
+		</ul>
+	);
+}

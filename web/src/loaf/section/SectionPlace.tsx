@@ -1,0 +1,141 @@
+import { Accordion } from "radix-ui";
+import { useState } from "react";
+import { Drawer, FieldRow } from "../../ui/Drawer";
+import { NumberField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { AboutDrawer } from "../drawers/AboutDrawer";
+import { ColoursDrawer } from "../drawers/ColoursDrawer";
+import { CutsFields } from "../drawers/CutsFields";
+import { EmbedDrawer } from "../drawers/EmbedDrawer";
+import { FormulaDrawer } from "../drawers/FormulaDrawer";
+import { MouldDrawer } from "../drawers/MouldDrawer";
+import { PiecesDrawer } from "../drawers/PiecesDrawer";
+import { TopDrawer } from "../drawers/TopDrawer";
+import { WorkDrawer } from "../drawers/WorkDrawer";
+import { useEditor } from "../editor/EditorContext";
+import { CrossSection } from "./CrossSection";
+import { LongView } from "./LongView";
+import { PotsNow } from "./PotsNow";
+import { Remarks } from "./Remarks";
+
+/** Home of a loaf: the loaf cut open, to scale, with every number beside what it measures. */
+export function SectionPlace() {
+	const { document } = useEditor();
+	const [selected, setSelected] = useState<string | null>(null);
+	const [bar, setBar] = useState<number | null>(null);
+	const [open, setOpen] = useState<string[]>([]);
+	const embed = document.embeds.find((item) => item.id === selected);
+	const take = (id: string) => {
+		setSelected(id);
+		setOpen((last) => (last.includes("embed") ? last : [...last, "embed"]));
+	};
+	const face = bar === null ? "through the middle" : `front of bar ${bar}`;
+	return (
+		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(330px,390px)]">
+			<div className="space-y-3">
+				<div className="tray p-3">
+					<div className="grid gap-4 md:grid-cols-[minmax(0,1fr)_220px]">
+						<div className="min-w-0">
+							<h2 className="text-base">
+								Across <span className="font-normal text-soft">{face}</span>
+								{bar !== null && (
+									<button
+										type="button"
+										className="ml-2 rounded text-rim-deep text-sm underline"
+										onClick={() => setBar(null)}
+									>
+										back to the middle
+									</button>
+								)}
+							</h2>
+							<CrossSection bar={bar} selected={selected} onSelect={take} />
+						</div>
+						<PotsNow />
+					</div>
+					<h2 className="mt-2 border-line border-t pt-2 text-base">
+						Along{" "}
+						<span className="font-normal text-soft">front end at the left; press a bar to see its face</span>
+					</h2>
+					<LongView
+						bar={bar}
+						onBar={(n) => setBar((last) => (last === n ? null : n))}
+						selected={selected}
+						onSelect={take}
+					/>
+				</div>
+				<Remarks />
+			</div>
+			<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
+				{embed && <EmbedDrawer key={embed.id} embed={embed} onRemoved={() => setSelected(null)} />}
+				<AboutDrawer />
+				<MouldDrawer />
+				<FormulaDrawer />
+				<ColoursDrawer />
+				<WorkDrawer onSelect={take} />
+				<TopDrawer />
+				<PiecesDrawer />
+				<CutsDrawer />
+				<SizingDrawer />
+			</Accordion.Root>
+		</div>
+	);
+}
+
+function CutsDrawer() {
+	const { document, live } = useEditor();
+	const { units } = useUnits();
+	const { bars } = live.plan.cuts;
+	return (
+		<Drawer
+			id="cuts"
+			title="Cuts"
+			line={`${bars.length} bars of ${withUnit(document.cuts.bar_mm, "length", units)}`}
+		>
+			<CutsFields />
+		</Drawer>
+	);
+}
+
+function SizingDrawer() {
+	const { document, edit } = useEditor();
+	const { units } = useUnits();
+	const { sizing } = document;
+	const patch = (change: Partial<typeof sizing>) =>
+		edit((loaf) => ({ ...loaf, sizing: { ...loaf.sizing, ...change } }), `sizing ${Object.keys(change)}`);
+	return (
+		<Drawer
+			id="sizing"
+			title="Bowls"
+			line={`${sizing.margin_percent} % to spare, scale reads ${withUnit(sizing.scale_step_g, "weight", units, 2)}`}
+		>
+			<FieldRow>
+				<NumberField
+					label="To spare"
+					suffix="%"
+					digits={1}
+					value={sizing.margin_percent}
+					onChange={(margin_percent) => patch({ margin_percent })}
+				/>
+				<NumberField
+					label="Film on bowls"
+					quantity="length"
+					digits={2}
+					value={sizing.film_mm}
+					onChange={(film_mm) => patch({ film_mm })}
+				/>
+				<NumberField
+					label="Scale step"
+					quantity="weight"
+					digits={3}
+					value={sizing.scale_step_g}
+					onChange={(scale_step_g) => patch({ scale_step_g })}
+				/>
+			</FieldRow>
+			<p className="text-xs text-soft">
+				What stays on bowls and spatulas is lost: about 0.2 mm when they are scraped, up to 1 mm of thick
+				batter when not (an estimate; weigh your own).
+			</p>
+		</Drawer>
+	);
+}

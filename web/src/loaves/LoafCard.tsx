@@ -1,0 +1,50 @@
+import { Link } from "react-router";
+import type { LoafSummary } from "../api/types";
+import { FacePicture } from "../drawing/FacePicture";
+import { Button } from "../ui/Button";
+import { dayText } from "../ui/dates";
+import { useUnits } from "../ui/UnitsContext";
+import { withUnit } from "../ui/units";
+
+/** A loaf on the list: its face, and when it is poured. */
+export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: () => void }) {
+	const { units } = useUnits();
+	const { preview } = loaf;
+	const layers = preview.layers.map((layer) => ({
+		low: layer.low_mm,
+		high: layer.high_mm,
+		shares: layer.shares,
+	}));
+	const look = { outline: preview.outline, level: layers.at(-1)?.high ?? 0, layers, top: top(preview.top) };
+	return (
+		<li className="tray flex flex-col overflow-hidden">
+			<Link to={`/loaf/${loaf.id}`} className="group block flex-1 p-4 text-ink no-underline">
+				<div className="flex h-44 items-end justify-center rounded-lg bg-bench px-3 pb-2">
+					<FacePicture
+						look={look}
+						pieces={preview.pieces}
+						width={210}
+						height={160}
+						label={`Face of ${loaf.name}`}
+					/>
+				</div>
+				<h2 className="mt-3 text-lg group-hover:underline">{loaf.name}</h2>
+				<p className="text-sm text-soft">
+					{preview.pour_on ? `Pour on ${dayText(preview.pour_on)}` : "No pour date yet"}
+				</p>
+				<p className="figures text-sm">
+					{preview.bars} bars ·{" "}
+					{withUnit(preview.total_to_mix_g, "weight", units, units === "metric" ? 0 : 1)} to mix
+				</p>
+			</Link>
+			<div className="flex justify-end border-line border-t px-2 py-1">
+				<Button look="quiet" onClick={onPutAway} aria-label={`Put ${loaf.name} away`}>
+					Put away
+				</Button>
+			</div>
+		</li>
+	);
+}
+
+const top = (preview: LoafSummary["preview"]["top"]) =>
+	preview ? { stands: preview.stands_mm, rows: preview.rows, shares: preview.shares } : null;

@@ -1,0 +1,117 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { FileUp, Plus } from "lucide-react";
+import { type FormEvent, useId, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { ApiProblem, bringLoafBack, createLoaf, importLoaf, loavesQuery, putLoafAway } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Problems } from "../ui/Problems";
+import { LoafCard } from "./LoafCard";
+
+/** Every loaf of the studio, and the two ways to a new one: an empty page, or a file. */
+export function LoavesPlace() {
+	const { data: loaves = [], error, isPending } = useQuery(loavesQuery);
+	const queries = useQueryClient();
+	const onShelf = loaves.filter((loaf) => !loaf.put_away);
+	const away = loaves.filter((loaf) => loaf.put_away);
+	const refresh = () => queries.invalidateQueries({ queryKey: loavesQuery.queryKey });
+	const putAway = useMutation({ mutationFn: putLoafAway, onSuccess: refresh });
+	const bringBack = useMutation({ mutationFn: bringLoafBack, onSuccess: refresh });
+	return (
+		<>
+			<h1 className="mb-4 text-3xl">Loaves</h1>
+			{error && <p role="alert">{error.message}</p>}
+			<ul className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-4">
+				{onShelf.map((loaf) => (
+					<LoafCard key={loaf.id} loaf={loaf} onPutAway={() => putAway.mutate(loaf.id)} />
+				))}
+				{!isPending && <NewLoaf />}
+			</ul>
+			{away.length > 0 && (
+				<section className="mt-8" aria-labelledby="put-away">
+					<h2 id="put-away" className="text-lg">
+						Put away
+					</h2>
+					<ul className="mt-2 flex flex-wrap gap-2">
+						{away.map((loaf) => (
+							<li key={loaf.id} className="flex items-center gap-2 rounded-lg bg-enamel py-1 pr-1 pl-3">
+								{loaf.name}
+								<Button
+									look="quiet"
+									onClick={() => bringBack.mutate(loaf.id)}
+									aria-label={`Bring ${loaf.name} back`}
+								>
+									Bring back
+								</Button>
+							</li>
+						))}
+					</ul>
+				</section>
+			)}
+		</>
+	);
+}
+
+function NewLoaf() {
+	const navigate = useNavigate();
+	const [name, setName] = useState("");
+	const file = useRef<HTMLInputElement>(null);
+	const [nameId, fileId] = [useId(), useId()];
+	const opened = { onSuccess: (loaf: { id: string }) => navigate(`/loaf/${loaf.id}`) };
+	const start = useMutation({ mutationFn: createLoaf, ...opened });
+	const bring = useMutation({
+		mutationFn: async (chosen: File) => importLoaf(await chosen.text()),
+		...opened,
+	});
+	const refused = [start.error, bring.error].find((error) => error instanceof ApiProblem);
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		start.mutate(name.trim());
+	};
+	return (
+		<li className="flex min-h-80 flex-col justify-center gap-5 rounded-tray border-2 border-rim/50 border-dashed p-5">
+			<form onSubmit={submit} className="space-y-2">
+				<h2 className="text-lg">An empty page</h2>
+				<label htmlFor={nameId} className="block text-sm font-semibold">
+					Name of the new loaf
+				</label>
+				<input
+					id={nameId}
+					className="field w-full"
+					maxLength={120}
+					value={name}
+					onChange={(e) => setName(e.target.value)}
+				/>
+				<Button type="submit" look="main" className="w-full" disabled={!name.trim() || start.isPending}>
+					<Plus aria-hidden className="size-4" /> Start it
+				</Button>
+			</form>
+			<div>
+				<label htmlFor={fileId} className="sr-only">
+					Loaf file
+				</label>
+				<input
+					id={fileId}
+					ref={file}
+					type="file"
+					tabIndex={-1}
+					accept=".json,application/json"
+					className="sr-only"
+					onChange={(event) => {
+						const chosen = event.target.files?.[0];
+						if (chosen) bring.mutate(chosen);
+						event.target.value = "";
+					}}
+				/>
+				<Button className="w-full" onClick={() => file.current?.click()} disabled={bring.isPending}>
+					<FileUp aria-hidden className="size-4" /> Bring in a loaf file
+				</Button>
+			</div>
+			{refused && (
+				<Problems
+					problems={refused.report.problems}
+					title={refused.report.problems.length ? "This cannot be read as a loaf" : refused.message}
+				/>
+			)}
+		</li>
+	);
+}

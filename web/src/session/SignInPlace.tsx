@@ -1,0 +1,65 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useId, useState } from "react";
+import { sessionQuery, signIn } from "../api/queries";
+import { Button } from "../ui/Button";
+
+/** Name and password, when the studio is not the demo. */
+export function SignInPlace() {
+	const queries = useQueryClient();
+	const [name, setName] = useState("owner");
+	const [password, setPassword] = useState("");
+	const [nameId, passwordId] = [useId(), useId()];
+	const enter = useMutation({
+		mutationFn: () => signIn(name, password),
+		onSuccess: (session) => queries.setQueryData(sessionQuery.queryKey, session),
+	});
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		enter.mutate();
+	};
+	return (
+		<main className="mx-auto mt-24 max-w-sm px-5">
+			<form onSubmit={submit} className="tray space-y-3 p-6">
+				<h1 className="flex items-center gap-3 text-2xl">
+					<img src={`${import.meta.env.BASE_URL}mark.svg`} alt="" className="size-9" /> Arch Top
+				</h1>
+				<div>
+					<label htmlFor={nameId} className="block text-sm font-semibold">
+						Name
+					</label>
+					<input
+						id={nameId}
+						className="field w-full"
+						autoComplete="username"
+						value={name}
+						onChange={(e) => setName(e.target.value)}
+					/>
+				</div>
+				<div>
+					<label htmlFor={passwordId} className="block text-sm font-semibold">
+						Password
+					</label>
+					<input
+						id={passwordId}
+						type="password"
+						className="field w-full"
+						autoComplete="current-password"
+						value={password}
+						onChange={(e) => setPassword(e.target.value)}
+					/>
+				</div>
+				{enter.error && (
+					<p role="alert" className="text-sm text-lye">
+						{enter.error.message}
+					</p>
+				)}
+				<Button type="submit" look="main" className="w-full" disabled={enter.isPending}>
+					Sign in
+				</Button>
+				<p className="text-xs text-soft">
+					The password was shown in the terminal when the studio was first started.
+				</p>
+			</form>
+		</main>
+	);
+}

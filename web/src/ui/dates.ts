@@ -1,0 +1,22 @@
+const DAY = new Intl.DateTimeFormat("en-GB", {
+	weekday: "short",
+	day: "numeric",
+	month: "long",
+	timeZone: "UTC",
+});
+const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+/** "Sat 5 December" from an ISO date. */
+export const dayText = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
+
+/** "14:05" where the reader is. */
+export const clockText = (iso: string): string => CLOCK.format(new Date(iso));
+
+/** "3 days", "36 h": a wait in the words of the workshop. */
+export function hoursText(hours: number): string {
+	const size = Math.abs(hours);
+	if (size < 48 && size % 24 !== 0) return `${size} h`;
+	const days = size / 24;
+	if (days >= 21 && days % 7 === 0) return `${days / 7} weeks`;
+	return days === 1 ? "1 day" : `${Number(days.toFixed(1))} days`;
+}
