@@ -28,6 +28,7 @@ class Remark(Frozen):
 def remarks_on(
     loaf: Loaf, pieces: Sequence[PiecePlan], fills: Sequence[Fill], pots: Sequence[Pot], cuts: CutPlan
 ) -> tuple[Remark, ...]:
+    """Everything worth a word about a planned loaf, in the order of work."""
     found: list[Remark] = []
 
     def warn(code: str, where: str, text: str, remedy: str) -> None:

@@ -47,7 +47,7 @@ def naoh_g_per_g(shares: Mapping[str, float], fats: Mapping[str, Fat], discount:
 
     >>> from archtop.core.chemistry.fats import standard_fats
     >>> round(naoh_g_per_g({"olive": 1.0}, standard_fats()), 4)
-    0.1354
+    0.1355
     """
     koh_mg = sum(share * fat_named(key, fats).sv for key, share in shares.items())
     return koh_mg / 1000 * NAOH_G_PER_MOL / KOH_G_PER_MOL * (1 - discount)

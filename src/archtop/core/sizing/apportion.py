@@ -21,7 +21,7 @@ def apportion(
     :param total_g: the total to meet [g], a whole number of steps; by default the sum, rounded up
 
     >>> apportion([100.4, 33.3, 66.8], 1.0)
-    (100.0, 34.0, 67.0)
+    (101.0, 33.0, 67.0)
     """
     steps = [amount / step_g for amount in exact_g]
     wanted = math.ceil(sum(steps) - 1e-9) if total_g is None else round(total_g / step_g)

@@ -13,6 +13,7 @@ from archtop.core.sizing.cling import FILM_RANGE_MM, cling_ml
 
 __all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "pot_for"]
 
+_LEAN, _THICK = FILM_RANGE_MM
 PotKind = Literal["column", "loaf", "cavity"]
 
 
@@ -103,7 +104,8 @@ def pot_for(
     discount = discount_after_rounding(oils_g, naoh, formula.naoh_purity_percent / 100, fats)
     late_percent = late / sum(oils_g.values()) * 100
     gross_ml = sum(exact_g) / batter.density.value
-    low, high = (sum(_clings(needs, film)) - sum(clings) for film in FILM_RANGE_MM)
+    # A film set outside the believed range is the maker's own knowledge: the range stretches to it.
+    low, high = (sum(_clings(needs, film)) - sum(clings) for film in (min(film_mm, _LEAN), max(film_mm, _THICK)))
     oils = sum(oils_g.values())
     return Pot(
         id=pot_id,
@@ -114,7 +116,7 @@ def pot_for(
         batter=Figure(
             value=gross_ml, unit="ml", low=gross_ml + low, high=gross_ml + high, basis="estimate",
             how=f"{net:.0f} ml to deliver + {margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
-            source=f"film of {film_mm:g} mm on bowls, believed {FILM_RANGE_MM[0]:g}-{FILM_RANGE_MM[1]:g} mm",
+            source=f"film of {film_mm:g} mm on bowls, believed {_LEAN:g}-{_THICK:g} mm",
         ),
         oils=Figure.within(
             oils, "g", 0.025, "estimate",

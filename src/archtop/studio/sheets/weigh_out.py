@@ -13,6 +13,7 @@ from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemp
 
 from archtop.core import Loaf, LoafPlan
 from archtop.core.sizing import Pot
+from archtop.core.units import G_PER_OZ
 
 __all__ = ["PaperName", "UnitsName", "weigh_out_pdf"]
 
@@ -25,13 +26,12 @@ _RIM = colors.HexColor("#1f4f8f")
 _TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=20, leading=24, textColor=_INK)
 _TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=10, leading=14, textColor=_INK)
 _CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName="Helvetica-Bold", borderPadding=4)
-_G_PER_OZ = 28.349523125
 
 
 def _weight(grams: float, units: UnitsName, step_g: float) -> str:
     digits = max(0, len(f"{step_g:.10g}".partition(".")[2]))
     metric = f"{grams:.{digits}f} g"
-    return metric if units == "metric" else f"{grams / _G_PER_OZ:.2f} oz  ({metric})"
+    return metric if units == "metric" else f"{grams / G_PER_OZ:.2f} oz  ({metric})"
 
 
 def _table(rows: list[list[str]], total: str) -> Table:

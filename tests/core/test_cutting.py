@@ -1,0 +1,77 @@
+"""Cuts: where they fall, and bars that weigh together what was filled in."""
+
+from __future__ import annotations
+
+import itertools
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from archtop.core import InputError, plan, read_loaf, standard_cupboard
+from archtop.core.cutting import cut_positions
+from archtop.core.document import Cuts
+from tests.core.conftest import box, box_with, rod
+
+CUPBOARD = standard_cupboard()
+
+
+def test_positions_by_hand() -> None:
+    """250 mm, 24 mm bars, 1 mm wire, 2 mm slices: 2 + 1, then 24 + 1 each; nine and 22 mm left over."""
+    spans = cut_positions(250, Cuts(bar_mm=24, kerf_mm=1, front_slice_mm=2, back_slice_mm=2))
+    assert len(spans) == 9
+    assert spans[0] == (3, 27)
+    assert spans[-1] == (203, 227)
+
+
+@given(st.floats(8, 80), st.floats(0, 2), st.floats(0, 30), st.floats(0, 30))
+def test_bars_never_meet_and_stay_inside(bar: float, kerf: float, front: float, back: float) -> None:
+    spans = cut_positions(250, Cuts(bar_mm=bar, kerf_mm=kerf, front_slice_mm=front, back_slice_mm=back))
+    assert spans[0][0] >= front
+    assert spans[-1][1] <= 250 - back + 1e-6
+    for (_, end), (start, _) in itertools.pairwise(spans):
+        assert start - end == pytest.approx(kerf, abs=1e-9)
+    # One more would not fit.
+    left = 250 - spans[-1][1] - (back + kerf if back else 0)
+    assert left < bar + kerf + 1e-6
+
+
+@given(st.floats(0, 4), st.floats(0, 4), st.floats(0, 5), st.floats(0, 1.5), st.floats(0, 20))
+def test_the_parts_weigh_what_was_filled_in(
+    draft: float, ends: float, bow: float, kerf: float, slice_mm: float
+) -> None:
+    mould = {
+        "length_mm": 250, "width_mm": 90, "height_mm": 70,
+        "draft_deg": draft, "end_draft_deg": ends, "bow_mm": bow,
+    }  # fmt: skip
+    cuts = {"bar_mm": 25, "kerf_mm": kerf, "front_slice_mm": slice_mm, "back_slice_mm": slice_mm}
+    frosting = {"volume_ml": 200, "colours": [{"colour": "white", "percent": 100}]}
+    result = plan(read_loaf(box_with(rod(diameter=40), to_mm=60, mould=mould, cuts=cuts, frosting=frosting)), CUPBOARD)
+    cut = result.cuts
+    parts = sum(bar.weight.value for bar in cut.bars) + sum(part.weight_g for part in cut.slices) + cut.kerf_loss_g
+    density = result.pots[-1].density.value
+    filled = (result.batter_in_mould.value + 200) * density + result.pieces[0].weight.value
+    assert cut.total_g == pytest.approx(filled, rel=2e-3)
+    assert parts == pytest.approx(cut.total_g, rel=1e-9)
+
+
+def test_a_bowed_loaf_has_heavy_middles() -> None:
+    mould = {"length_mm": 250, "width_mm": 90, "height_mm": 70, "bow_mm": 6}
+    bars = plan(read_loaf(box(mould=mould)), CUPBOARD).cuts.bars
+    assert bars[len(bars) // 2].weight.value > bars[0].weight.value
+
+
+def test_a_joint_inside_a_bar_is_named() -> None:
+    first, second = (
+        rod("rod", 40, length_mm=110, casting=None),
+        rod("other", 40, from_mm=110, length_mm=140, casting=None),
+    )
+    result = plan(read_loaf(box_with(first, second, to_mm=60, cuts={"bar_mm": 25, "kerf_mm": 0})), CUPBOARD)
+    assert [bar.number for bar in result.cuts.bars if bar.joints_mm] == [5]
+    assert result.cuts.bars[4].joints_mm == (110,)
+    assert [remark.code for remark in result.remarks] == ["bars.joint"]
+
+
+def test_no_bar_is_an_error() -> None:
+    with pytest.raises(InputError, match=r"no whole bar fits into 250 mm"):
+        cut_positions(250, Cuts(bar_mm=300))
