@@ -45,25 +45,35 @@ def test_what_is_no_document_is_refused(document: Any) -> None:
     assert "document.type" in refused(document)
 
 
-SHARES = [{"colour": "white", "percent": 100}]
+def mould(length: object) -> dict[str, Any]:
+    """A change: the mould's length."""
+    return {"mould": {"length_mm": length, "width_mm": 90, "height_mm": 70}}
+
+
+def pours(*levels: float, percent: float = 100) -> dict[str, Any]:
+    """A change: pours to these levels, in one colour of that share."""
+    shares = [{"colour": "white", "percent": percent}]
+    return {"work": [{"do": "pour", "id": f"to-{z}", "name": "P", "to_mm": z, "colours": shares} for z in levels]}
+
+
 BAD = {
     "format": ({"format": "something"}, "document.format", 'must be "archtop.loaf"'),
-    "negative size": ({"mould": {"length_mm": -1, "width_mm": 90, "height_mm": 70}}, "schema.greater_than_equal", "30"),
-    "absurd size": ({"mould": {"length_mm": 1e9, "width_mm": 90, "height_mm": 70}}, "schema.less_than_equal", "2000"),
-    "not a number": ({"mould": {"length_mm": float("nan"), "width_mm": 90, "height_mm": 70}}, "schema.finite_number", "nan"),
-    "wrong type": ({"mould": {"length_mm": "long", "width_mm": 90, "height_mm": 70}}, "schema.float_parsing", "long"),
+    "negative size": (mould(-1), "schema.greater_than_equal", "30"),
+    "absurd size": (mould(1e9), "schema.less_than_equal", "2000"),
+    "not a number": (mould(float("nan")), "schema.finite_number", "nan"),
+    "wrong type": (mould("long"), "schema.float_parsing", "long"),
     "unknown field": ({"moulds": 3}, "schema.extra_forbidden", "not permitted"),
     "no work": ({"work": []}, "pour.none", "Add a pour"),
     "sum of shares": (
-        {"work": [{"do": "pour", "id": "p", "name": "P", "to_mm": 60, "colours": [{"colour": "white", "percent": 60}]}]},
+        pours(60, percent=60),
         "shares.sum", "Add 40 %",
     ),
     "zero oils": ({"formulas": [{**OLIVE_COCONUT, "fats": []}]}, "schema.too_short", "at least 1"),
     "unknown formula": ({"formula": "none"}, "id.unknown", "must be one of this loaf's formulas"),
     "twice": ({"colours": [{"id": "white", "name": "W", "srgb": "#ffffff"}] * 2}, "id.twice", "only once"),
-    "over the rim": ({"work": [{"do": "pour", "id": "p", "name": "P", "to_mm": 80, "colours": SHARES}]}, "pour.over_rim", "70 mm"),
+    "over the rim": (pours(80), "pour.over_rim", "70 mm"),
     "below the level": (
-        {"work": [{"do": "pour", "id": str(z), "name": "P", "to_mm": z, "colours": SHARES} for z in (40, 30)]},
+        pours(40, 30),
         "pour.below_level", "already stands at 40.0 mm",
     ),
     "bar too thick": ({"cuts": {"bar_mm": 400}}, "cuts.none", "no whole bar"),
