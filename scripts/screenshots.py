@@ -12,12 +12,12 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, ViewportSize, sync_playwright
 
 PORT = 8791
 BASE = f"http://127.0.0.1:{PORT}"
-DESK = {"width": 1280, "height": 800}
-TABLET = {"width": 1024, "height": 768}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+TABLET: ViewportSize = {"width": 1024, "height": 768}
 CHROMIUM_ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
@@ -74,12 +74,12 @@ def _place(place: str) -> Callable[[Page], None]:
 
 def _bench(page: Page) -> None:
     _loaf(page, "bench")
-    for _ in range(3):
-        page.keyboard.press("Space")
-    page.get_by_text("3 of").wait_for()
+    page.get_by_text("0 of").wait_for()
+    page.keyboard.press("Space")
+    page.get_by_text("1 of").wait_for()
 
 
-VIEWS: dict[str, tuple[dict[str, int], Callable[[Page], None]]] = {
+VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "loaves": (DESK, _loaves),
     "section": (DESK, _section),
     "pots": (DESK, _place("pots")),

@@ -94,11 +94,15 @@ def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
                 code=f"schema.{item['type']}",
                 field=".".join(str(part) for part in _path(item["loc"])) or "document",
                 value=shown(item["input"]) if item["type"] != "missing" else "nothing",
-                limit=item["msg"].removeprefix("Value error, ").lower(),
+                limit=_lower_first(item["msg"].removeprefix("Value error, ")),
                 remedy=_REMEDIES.get(item["type"], "Correct it."),
             )
         )
     return InputError(*problems)
+
+
+def _lower_first(text: str) -> str:
+    return text[:1].lower() + text[1:]
 
 
 def _path(loc: tuple[int | str, ...]) -> list[int | str]:

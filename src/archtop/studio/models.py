@@ -8,6 +8,8 @@ from typing import Any, NoReturn
 from django.conf import settings
 from django.db import models
 
+_ONLY_GROWS = "The bench log only grows: add an entry that undoes this one."
+
 
 class Loaf(models.Model):
     """A loaf's current document. ``preview`` is what the list of loaves draws, taken from the plan at saving."""
@@ -52,6 +54,18 @@ class Revision(models.Model):
         return f"{self.loaf_id} r{self.number}{' (kept aside)' if self.kept_aside else ''}"
 
 
+class AppendOnly(models.QuerySet["BenchEntry"]):
+    """Rows that are added and read, nothing else."""
+
+    def update(self, **kwargs: Any) -> NoReturn:  # noqa: ARG002
+        """Refused: see :class:`BenchEntry`."""
+        raise TypeError(_ONLY_GROWS)
+
+    def delete(self) -> NoReturn:
+        """Refused: see :class:`BenchEntry`."""
+        raise TypeError(_ONLY_GROWS)
+
+
 class BenchEntry(models.Model):
     """One press at the bench. The log only grows; ``press_id`` makes a press sent twice count once."""
 
@@ -61,6 +75,8 @@ class BenchEntry(models.Model):
     action = models.CharField(max_length=8, choices=[("done", "done"), ("undone", "undone")])
     pressed_at = models.DateTimeField()
     received_at = models.DateTimeField(auto_now_add=True)
+
+    objects = AppendOnly.as_manager()
 
     class Meta:
         ordering = ("id",)
@@ -72,15 +88,12 @@ class BenchEntry(models.Model):
     def save(self, *args: Any, **kwargs: Any) -> None:
         """Add; an entry that is written is never changed."""
         if self.pk is not None:
-            self._refuse()
+            raise TypeError(_ONLY_GROWS)
         super().save(*args, **kwargs)
 
     def delete(self, *args: Any, **kwargs: Any) -> NoReturn:  # noqa: ARG002
         """Refused: see the class."""
-        self._refuse()
-
-    def _refuse(self) -> NoReturn:
-        raise TypeError("The bench log only grows: add an entry that undoes this one.")
+        raise TypeError(_ONLY_GROWS)
 
 
 class LoafMould(models.Model):

@@ -1,15 +1,7 @@
-import { bodyCorners, wallAt } from "./face";
-import { fillOf, type Share } from "./paint";
+import { bodyCorners, type FaceLook, wallAt } from "./face";
+import { fillOf } from "./paint";
 import { TogetherPattern } from "./parts";
 import { polygonPoints, type Scale, scallopPath } from "./scale";
-
-export interface FaceLook {
-	/** Inside of the mould where the face is cut [mm]. */
-	readonly outline: readonly (readonly number[])[];
-	readonly level: number;
-	readonly layers: readonly { low: number; high: number; shares: readonly Share[] }[];
-	readonly top: { stands: number; rows: number; shares: readonly Share[] } | null;
-}
 
 /** A loaf's face without its pieces: layers and top, to scale. ``id`` keeps several on a page apart. */
 export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scale: Scale }) {

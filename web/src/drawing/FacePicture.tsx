@@ -1,6 +1,6 @@
 import { useId } from "react";
-import { FaceBody, type FaceLook } from "./FaceBody";
-import { wallAt } from "./face";
+import { FaceBody } from "./FaceBody";
+import { type FaceLook, wallAt } from "./face";
 import { fitScale, polygonPoints } from "./scale";
 
 interface Props {

@@ -1,5 +1,19 @@
 import type { Corner } from "./scale";
 
+/** A colour and its percent. */
+export interface Share {
+	readonly srgb: string;
+	readonly percent: number;
+}
+
+export interface FaceLook {
+	/** Inside of the mould where the face is cut [mm]. */
+	readonly outline: readonly (readonly number[])[];
+	readonly level: number;
+	readonly layers: readonly { low: number; high: number; shares: readonly Share[] }[];
+	readonly top: { stands: number; rows: number; shares: readonly Share[] } | null;
+}
+
 /** Distance [mm] from the centre line to the wall at height ``z``; the outline is floor left, right, rim right, left. */
 export function wallAt(outline: readonly (readonly number[])[], z: number): number {
 	const floor = Math.abs(outline[1]?.[0] ?? 0);

@@ -1,10 +1,5 @@
 import type { Loaf, LoafPlan } from "../api/types";
-import type { FaceLook } from "./FaceBody";
-
-export interface Share {
-	readonly srgb: string;
-	readonly percent: number;
-}
+import type { FaceLook, Share } from "./face";
 
 export interface LayerPaint {
 	readonly pour: string;

@@ -38,7 +38,7 @@ export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: ()
 				</p>
 			</Link>
 			<div className="flex justify-end border-line border-t px-2 py-1">
-				<Button look="quiet" onClick={onPutAway} aria-label={`Put ${loaf.name} away`}>
+				<Button look="quiet" onClick={onPutAway} aria-label={`Put away ${loaf.name}`}>
 					Put away
 				</Button>
 			</div>

@@ -38,7 +38,7 @@ export function LoavesPlace() {
 								<Button
 									look="quiet"
 									onClick={() => bringBack.mutate(loaf.id)}
-									aria-label={`Bring ${loaf.name} back`}
+									aria-label={`Bring back ${loaf.name}`}
 								>
 									Bring back
 								</Button>

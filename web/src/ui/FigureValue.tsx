@@ -21,7 +21,7 @@ export function FigureValue({
 	return (
 		<Popover.Root>
 			<Popover.Trigger
-				className={`figures cursor-help rounded underline decoration-rim/40 decoration-dotted underline-offset-4 hover:decoration-rim ${className}`}
+				className={`figures inline-block min-h-6 min-w-6 cursor-help rounded underline decoration-rim/40 decoration-dotted underline-offset-4 hover:decoration-rim ${className}`}
 				aria-label={`${label}: ${show(figure.value)}. How it came about`}
 			>
 				{show(figure.value)}

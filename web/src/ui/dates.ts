@@ -4,10 +4,20 @@ const DAY = new Intl.DateTimeFormat("en-GB", {
 	month: "long",
 	timeZone: "UTC",
 });
+const SHORT = new Intl.DateTimeFormat("en-GB", {
+	weekday: "short",
+	day: "numeric",
+	month: "short",
+	timeZone: "UTC",
+});
 const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 /** "Sat 5 December" from an ISO date. */
 export const dayText = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
+
+/** "Sat 5 Dec" from an ISO date. */
+export const dayShort = (iso: string): string =>
+	SHORT.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`)).replace(",", "");
 
 /** "14:05" where the reader is. */
 export const clockText = (iso: string): string => CLOCK.format(new Date(iso));

@@ -1,15 +1,14 @@
 """The JSON API. Endpoints decode, call an operation, return; problems have one format."""
 
-from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from archtop.studio.api import bench, loaves, planning, session
-from archtop.studio.api.errors import install_errors
+from archtop.studio.api.errors import StudioAPI, install_errors
 from archtop.studio.api.parsing import LoafParser
 
 __all__ = ["api"]
 
-api = NinjaAPI(
+api = StudioAPI(
     title="Arch Top",
     version="1",
     description="Plans decorative cold-process loaves.",

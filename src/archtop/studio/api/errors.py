@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
-from ninja.errors import HttpError, ValidationError
+from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 
 from archtop.core import InputError, Problem, problems_from_items
 
-__all__ = ["ProblemReport", "install_errors"]
+__all__ = ["ProblemReport", "StudioAPI", "install_errors"]
 
 
 class ProblemReport(Schema):
@@ -17,6 +19,17 @@ class ProblemReport(Schema):
     code: str
     message: str
     problems: list[Problem] = []
+
+
+class StudioAPI(NinjaAPI):
+    """Keeps the refused values and their reasons in validation errors, where the library drops them."""
+
+    def validation_error_from_error_contexts(self, error_contexts: list[ValidationErrorContext[Any]]) -> ValidationError:
+        """Every error of every parameter, untouched."""
+        errors: list[dict[str, Any]] = [
+            dict(item) for context in error_contexts for item in context.pydantic_validation_error.errors()
+        ]
+        return ValidationError(errors)
 
 
 def _refusal(api: NinjaAPI, request: HttpRequest, error: InputError) -> HttpResponse:
@@ -34,6 +47,11 @@ def install_errors(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
         return _refusal(api, request, problems_from_items(error.errors))
+
+    @api.exception_handler(Http404)
+    def missing(request: HttpRequest, error: Http404) -> HttpResponse:  # noqa: ARG001
+        report = ProblemReport(code="http.404", message="There is nothing here.")
+        return api.create_response(request, report, status=404)
 
     @api.exception_handler(HttpError)
     def http(request: HttpRequest, error: HttpError) -> HttpResponse:

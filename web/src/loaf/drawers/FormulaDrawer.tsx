@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { Copy, Plus, X } from "lucide-react";
+import { Copy } from "lucide-react";
 import { useState } from "react";
 import { cupboardQuery } from "../../api/queries";
 import type { Fat, Formula } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { PercentRows } from "../../ui/PercentRows";
 import { freeId } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 
@@ -108,51 +109,19 @@ interface RowsProps {
 }
 
 function FatRows({ formula, fats, onChange }: RowsProps) {
-	const options = fats.map((fat) => [fat.key, fat.name] as const);
-	const patch = (at: number, change: Partial<Formula["fats"][number]>) =>
-		onChange(formula.fats.map((share, i) => (i === at ? { ...share, ...change } : share)));
 	const unused = fats.find((fat) => !formula.fats.some((share) => share.fat === fat.key));
 	const total = formula.fats.reduce((sum, share) => sum + share.percent, 0);
 	return (
-		<div className="space-y-1.5">
-			{formula.fats.map((share, i) => (
-				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; a new fat in it must keep the focus.
-				<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
-					<SelectField
-						label={`Fat ${i + 1}`}
-						value={share.fat}
-						options={options}
-						onChange={(fat) => patch(i, { fat })}
-					/>
-					<NumberField
-						label="Share"
-						suffix="%"
-						digits={2}
-						min={0}
-						value={share.percent}
-						onChange={(percent) => patch(i, { percent })}
-					/>
-					<Button
-						look="quiet"
-						aria-label={`Take fat ${i + 1} out`}
-						disabled={formula.fats.length === 1}
-						onClick={() => onChange(formula.fats.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
-				</div>
-			))}
-			<div className="flex items-center justify-between">
-				<Button
-					look="quiet"
-					disabled={!unused}
-					onClick={() => unused && onChange([...formula.fats, { fat: unused.key, percent: 5 }])}
-				>
-					<Plus aria-hidden className="size-4" /> Another fat
-				</Button>
-				<p className="figures pr-12 text-sm">Together {Number(total.toFixed(2))} %</p>
-			</div>
-		</div>
+		<PercentRows
+			what="Fat"
+			digits={2}
+			rows={formula.fats.map((share) => ({ key: share.fat, percent: share.percent }))}
+			options={fats.map((fat) => [fat.key, fat.name] as const)}
+			onChange={(rows) => onChange(rows.map((row) => ({ fat: row.key, percent: row.percent })))}
+			onAdd={unused && (() => onChange([...formula.fats, { fat: unused.key, percent: 5 }]))}
+		>
+			<p className="figures pr-12 text-sm">Together {Number(total.toFixed(2))} %</p>
+		</PercentRows>
 	);
 }
 

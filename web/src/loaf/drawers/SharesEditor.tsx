@@ -1,7 +1,5 @@
-import { Plus, X } from "lucide-react";
 import type { ColourShare } from "../../api/types";
-import { Button } from "../../ui/Button";
-import { NumberField, SelectField } from "../../ui/fields";
+import { PercentRows } from "../../ui/PercentRows";
 import { useEditor } from "../editor/EditorContext";
 
 interface Props {
@@ -13,45 +11,16 @@ interface Props {
 /** Which colours make a pour or the frosting, in percent. */
 export function SharesEditor({ what, shares, onChange }: Props) {
 	const { document } = useEditor();
-	const options = document.colours.map((colour) => [colour.id, colour.name] as const);
-	const patch = (at: number, change: Partial<ColourShare>) =>
-		onChange(shares.map((share, i) => (i === at ? { ...share, ...change } : share)));
 	const unused = document.colours.find((colour) => !shares.some((share) => share.colour === colour.id));
 	return (
-		<div className="space-y-1.5">
-			{shares.map((share, i) => (
-				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; a new colour in it must keep the focus.
-				<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
-					<SelectField
-						label={`Colour ${i + 1} of ${what}`}
-						value={share.colour}
-						options={options}
-						onChange={(colour) => patch(i, { colour })}
-					/>
-					<NumberField
-						label="Share"
-						suffix="%"
-						digits={1}
-						value={share.percent}
-						min={0}
-						onChange={(percent) => patch(i, { percent })}
-					/>
-					<Button
-						look="quiet"
-						aria-label={`Take colour ${i + 1} out of ${what}`}
-						disabled={shares.length === 1}
-						onClick={() => onChange(shares.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
-				</div>
-			))}
-			{unused && (
-				<Button look="quiet" onClick={() => onChange(halveLast(shares, unused.id))}>
-					<Plus aria-hidden className="size-4" /> Another colour
-				</Button>
-			)}
-		</div>
+		<PercentRows
+			what="Colour"
+			of={what}
+			rows={shares.map((share) => ({ key: share.colour, percent: share.percent }))}
+			options={document.colours.map((colour) => [colour.id, colour.name] as const)}
+			onChange={(rows) => onChange(rows.map((row) => ({ colour: row.key, percent: row.percent })))}
+			onAdd={unused && (() => onChange(halveLast(shares, unused.id)))}
+		/>
 	);
 }
 

@@ -1,6 +1,6 @@
 import { useId } from "react";
 import type { Task } from "../../api/types";
-import { dayText, hoursText } from "../../ui/dates";
+import { dayShort, dayText, hoursText } from "../../ui/dates";
 import { useEditor } from "../editor/EditorContext";
 import { axisDays, dayShare } from "./axis";
 
@@ -26,8 +26,8 @@ const WHEN = (task: Task): string => {
 
 const ON = (task: Task): string | null => {
 	if (!task.earliest_on) return null;
-	const from = dayText(task.earliest_on);
-	const to = task.latest_on ? dayText(task.latest_on) : null;
+	const from = dayShort(task.earliest_on);
+	const to = task.latest_on ? dayShort(task.latest_on) : null;
 	return to && to !== from ? `${from} to ${to}` : from;
 };
 
@@ -62,7 +62,7 @@ export function OrderPlace() {
 				</p>
 			</div>
 			<ol className="mt-5 pr-8">
-				<li aria-hidden className="hidden grid-cols-[340px_1fr] sm:grid">
+				<li aria-hidden className="hidden grid-cols-[390px_1fr] sm:grid">
 					<span />
 					<Axis days={days} pourOn={document.pour_on ?? null} />
 				</li>
@@ -85,7 +85,7 @@ function TaskRow({ task, days }: { task: Task; days: readonly number[] }) {
 	const right = dayShare((task.latest_h ?? task.earliest_h) / 24, days);
 	const beyond = left > 1;
 	return (
-		<li className="grid border-line border-t sm:grid-cols-[340px_1fr]">
+		<li className="grid border-line border-t sm:grid-cols-[390px_1fr]">
 			<div className="py-2 pr-4">
 				<p className={pour ? "text-lg font-extrabold" : "font-semibold"}>{task.title}</p>
 				<p className="text-sm">
@@ -130,7 +130,7 @@ function Axis({ days, pourOn }: { days: readonly number[]; pourOn: string | null
 		if (!start) return day === 0 ? "pour" : `${day > 0 ? "+" : "−"}${Math.abs(day)} d`;
 		const date = new Date(start);
 		date.setUTCDate(date.getUTCDate() + day);
-		return dayText(date.toISOString()).replace(/ (\w{3})\w*$/, " $1");
+		return dayShort(date.toISOString());
 	};
 	return (
 		<div className="relative h-6">

@@ -1,4 +1,3 @@
-import type { Embed, Piece } from "../../api/types";
 import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
 import { lookOf, paintOf } from "../../drawing/paint";
@@ -8,6 +7,7 @@ import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { type DrawnPiece, drawnPieces } from "./drawnPieces";
 import { usePieceMoves } from "./usePieceMoves";
 
 const HEIGHT_PX = 372;
@@ -42,7 +42,9 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 		MARGINS,
 	);
 	const paint = paintOf(live.of, plan);
-	const pieces = plan.pieces.filter((piece) => piece.from_mm <= y + 1e-6 && y < piece.to_mm);
+	const pieces = drawnPieces(document, live).filter(
+		({ piece }) => piece.from_mm <= y + 1e-6 && y < piece.to_mm,
+	);
 	const wood = document.mould.material === "silicone" ? "cs-silicone" : "cs-wood";
 
 	return (
@@ -74,25 +76,17 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 				<polygon points={polygonPoints(mould, scale)} fill="#f4f2ec" />
 				<FaceBody id="cs" look={lookOf(paint, plan, mould)} scale={scale} />
 				<polygon points={polygonPoints(mould, scale)} fill="none" stroke="#14263f" strokeWidth="1.5" />
-				{pieces.map((piece) => {
-					const embed = document.embeds.find((item) => item.id === piece.id);
-					const planned = live.of.embeds.find((item) => item.id === piece.id);
-					if (!embed || !planned) return null;
-					return (
-						<PieceShape
-							key={piece.id}
-							piece={piece}
-							embed={embed}
-							dx={embed.across_mm - planned.across_mm}
-							dz={embed.up_mm - planned.up_mm}
-							colour={paint.colour(embed.colour)}
-							scale={scale}
-							selected={selected === piece.id}
-							mould={mould}
-							onSelect={() => onSelect(piece.id)}
-						/>
-					);
-				})}
+				{pieces.map((drawn) => (
+					<PieceShape
+						key={drawn.piece.id}
+						drawn={drawn}
+						colour={paint.colour(drawn.embed.colour)}
+						scale={scale}
+						selected={selected === drawn.piece.id}
+						mould={mould}
+						onSelect={() => onSelect(drawn.piece.id)}
+					/>
+				))}
 				{paint.layers.map((layer) => (
 					<g key={layer.pour} aria-hidden>
 						<path
@@ -113,10 +107,7 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 }
 
 interface PieceProps {
-	piece: Piece;
-	embed: Embed;
-	dx: number;
-	dz: number;
+	drawn: DrawnPiece;
 	colour: string;
 	scale: Scale;
 	selected: boolean;
@@ -124,44 +115,44 @@ interface PieceProps {
 	onSelect: () => void;
 }
 
-function PieceShape({ piece, embed, dx, dz, colour, scale, selected, mould, onSelect }: PieceProps) {
+function PieceShape({ drawn, colour, scale, selected, mould, onSelect }: PieceProps) {
+	const { piece, embed, across: dx, up: dz } = drawn;
 	const { units } = useUnits();
 	const moves = usePieceMoves(embed, "across_mm", scale.pxPerMm, onSelect);
 	const xs = piece.outline.map(([x = 0]) => x + dx);
 	const zs = piece.outline.map(([, z = 0]) => z + dz);
 	const [left, right, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...zs)];
 	const z = embed.up_mm;
+	const points = polygonPoints(piece.outline, scale, dx, dz);
 	return (
-		<g
-			role="button"
-			tabIndex={0}
-			aria-pressed={selected}
-			aria-label={`${embed.name}: ${withUnit(embed.across_mm, "length", units)} from the centre, ${withUnit(embed.up_mm, "length", units)} up. Arrow keys move it.`}
-			data-piece={embed.id}
-			className="cursor-grab focus:outline-none active:cursor-grabbing"
-			{...moves}
-		>
-			<polygon
-				points={polygonPoints(piece.outline, scale, dx, dz)}
-				fill={colour}
-				stroke={selected ? "#fbfcf9" : "#14263f"}
-				strokeWidth={selected ? 4 : 1.2}
-			/>
+		<>
+			<g
+				role="button"
+				tabIndex={0}
+				aria-pressed={selected}
+				aria-label={`${embed.name}: ${withUnit(embed.across_mm, "length", units)} from the centre, ${withUnit(embed.up_mm, "length", units)} up. Arrow keys move it.`}
+				data-piece={embed.id}
+				className="cursor-grab focus:outline-none active:cursor-grabbing"
+				{...moves}
+			>
+				<polygon
+					points={points}
+					fill={colour}
+					stroke={selected ? "#fbfcf9" : "#14263f"}
+					strokeWidth={selected ? 4 : 1.2}
+				/>
+				{selected && (
+					<polygon points={points} fill="none" stroke="#14263f" strokeWidth="1.6" strokeDasharray="6 3" />
+				)}
+			</g>
 			{selected && (
 				<>
-					<polygon
-						points={polygonPoints(piece.outline, scale, dx, dz)}
-						fill="none"
-						stroke="#14263f"
-						strokeWidth="1.6"
-						strokeDasharray="6 3"
-					/>
 					<Dimension scale={scale} from={[-wallAt(mould, z), z]} to={[left, z]} units={units} />
 					<Dimension scale={scale} from={[right, z]} to={[wallAt(mould, z), z]} units={units} />
 					<Dimension scale={scale} from={[embed.across_mm, 0]} to={[embed.across_mm, bottom]} units={units} />
 				</>
 			)}
-		</g>
+		</>
 	);
 }
 

@@ -1,4 +1,3 @@
-import type { Embed, Piece } from "../../api/types";
 import { fillOf, paintOf } from "../../drawing/paint";
 import { Materials, RulerAcross, TogetherPattern } from "../../drawing/parts";
 import { fitScale, type Scale, scallopPath } from "../../drawing/scale";
@@ -6,6 +5,7 @@ import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { type DrawnPiece, drawnPieces } from "./drawnPieces";
 import { usePieceMoves } from "./usePieceMoves";
 
 const HEIGHT_PX = 240;
@@ -92,24 +92,16 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					/>
 				)}
 				<polygon points={inside} fill="none" stroke="#14263f" strokeWidth="1.5" />
-				{plan.pieces.map((piece) => {
-					const embed = document.embeds.find((item) => item.id === piece.id);
-					const planned = live.of.embeds.find((item) => item.id === piece.id);
-					if (!embed || !planned) return null;
-					return (
-						<PieceAlong
-							key={piece.id}
-							piece={piece}
-							embed={embed}
-							dy={embed.from_mm - planned.from_mm}
-							dz={embed.up_mm - planned.up_mm}
-							colour={paint.colour(embed.colour)}
-							scale={scale}
-							selected={selected === piece.id}
-							onSelect={() => onSelect(piece.id)}
-						/>
-					);
-				})}
+				{drawnPieces(document, live).map((drawn) => (
+					<PieceAlong
+						key={drawn.piece.id}
+						drawn={drawn}
+						colour={paint.colour(drawn.embed.colour)}
+						scale={scale}
+						selected={selected === drawn.piece.id}
+						onSelect={() => onSelect(drawn.piece.id)}
+					/>
+				))}
 				{plan.mould.rim_marks_mm.map((mark) => (
 					<path
 						key={mark}
@@ -191,17 +183,15 @@ function BarButton({ item, scale, chosen, onBar }: BarProps) {
 }
 
 interface PieceProps {
-	piece: Piece;
-	embed: Embed;
-	dy: number;
-	dz: number;
+	drawn: DrawnPiece;
 	colour: string;
 	scale: Scale;
 	selected: boolean;
 	onSelect: () => void;
 }
 
-function PieceAlong({ piece, embed, dy, dz, colour, scale, selected, onSelect }: PieceProps) {
+function PieceAlong({ drawn, colour, scale, selected, onSelect }: PieceProps) {
+	const { piece, embed, along: dy, up: dz } = drawn;
 	const { units } = useUnits();
 	const moves = usePieceMoves(embed, "from_mm", scale.pxPerMm, onSelect);
 	const zs = piece.outline.map(([, z = 0]) => z + dz);

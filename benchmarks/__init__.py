@@ -1,0 +1,1 @@
+"""Speed, stated as ratios measured side by side in one run: ``python -m benchmarks``."""

@@ -1,0 +1,168 @@
+"""The real application in a real browser: its own server process, an empty studio folder, no mocks.
+
+A failing test leaves its screenshot (pytest-playwright) and the browser's console in ``test-results``.
+"""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import BrowserContext, Page
+
+ROOT = Path(__file__).parents[2]
+RESULTS = ROOT / "test-results"
+
+
+class Server:
+    """``archtop demo`` on a port and in a folder of its own."""
+
+    def __init__(self, home: Path) -> None:
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = probe.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        self.home = home
+        self.start()
+
+    def start(self) -> None:
+        """Start, and wait until it answers."""
+        self.process = subprocess.Popen(
+            [Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
+            env={**os.environ, "ARCHTOP_HOME": str(self.home)},
+            stdout=subprocess.DEVNULL,
+        )
+        for _ in range(150):
+            try:
+                urllib.request.urlopen(f"{self.url}/api/session").close()
+            except OSError:
+                time.sleep(0.2)
+            else:
+                return
+        raise RuntimeError("the demo did not start")
+
+    def stop(self) -> None:
+        """Stop it as a person would."""
+        self.process.terminate()
+        self.process.wait()
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    running = Server(tmp_path_factory.mktemp("studio"))
+    yield running
+    running.stop()
+
+
+@pytest.fixture(scope="session")
+def base_url(server: Server) -> str:
+    return server.url
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict[str, Any]:
+    quiet = ["background-networking", "component-update", "sync"]
+    args = [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        *(f"--disable-{name}" for name in quiet),
+    ]
+    return {"executable_path": "/usr/bin/chromium", "args": args}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(base_url: str) -> dict[str, Any]:
+    return {"base_url": base_url, "viewport": {"width": 1280, "height": 800}, "accept_downloads": True}
+
+
+@pytest.fixture(autouse=True)
+def _watched(context: BrowserContext, request: pytest.FixtureRequest) -> Iterator[None]:
+    """No script may break, nothing may be fetched from outside; the console is kept when a test fails."""
+    console: list[str] = []
+    broken: list[str] = []
+    outside: list[str] = []
+    context.on("console", lambda message: console.append(f"{message.type}: {message.text}"))
+    context.on("weberror", lambda error: broken.append(str(error.error)))
+    context.on(
+        "request",
+        lambda r: None if r.url.startswith(("http://127.0.0.1:", "blob:", "data:")) else outside.append(r.url),
+    )
+    yield
+    context.set_offline(False)
+    report = getattr(request.node, "report", None)
+    if broken or report is None or report.failed:
+        RESULTS.mkdir(exist_ok=True)
+        (RESULTS / f"{request.node.name}.console.txt").write_text("\n".join([*console, *broken]), encoding="utf-8")
+    assert broken == []
+    assert outside == []
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(item: pytest.Item) -> Any:
+    report = yield
+    if report.when == "call":
+        item.report = report  # type: ignore[attr-defined]
+    return report
+
+
+class Desk:
+    """What a person at the desk does, in their words."""
+
+    def __init__(self, page: Page) -> None:
+        self.page = page
+
+    def start(self, name: str) -> None:
+        """A new loaf from an empty page."""
+        self.page.goto("/")
+        self.page.get_by_label("Name of the new loaf").fill(name)
+        self.page.get_by_role("button", name="Start it").click()
+        self.page.get_by_role("heading", name=name, exact=True, level=1).wait_for()
+
+    def copy_of_the_demo(self, name: str) -> None:
+        """A loaf of its own for this test, with everything the demo has."""
+        self.page.goto("/")
+        document = self.page.evaluate(
+            """async (name) => {
+                const loaves = await (await fetch("/api/loaves")).json();
+                const demo = loaves.find((loaf) => loaf.name === "Lantern Row");
+                const document = await (await fetch(`/api/loaves/${demo.id}/document`)).json();
+                const token = window.document.cookie.match(/csrftoken=([^;]+)/)[1];
+                const body = JSON.stringify({ ...document, name });
+                const headers = { "Content-Type": "application/json", "X-CSRFToken": token };
+                return (await fetch("/api/loaves/import", { method: "POST", headers, body })).json();
+            }""",
+            name,
+        )
+        self.page.goto(f"/loaf/{document['id']}")
+        self.page.get_by_role("heading", name=name, exact=True, level=1).wait_for()
+
+    def go(self, place: str) -> None:
+        """To another place of the loaf."""
+        self.page.get_by_role("navigation", name="Places of this loaf").get_by_role("link", name=place).click()
+
+    def pull(self, drawer: str) -> None:
+        """Pull a drawer out."""
+        self.page.get_by_role("heading", level=3).filter(has_text=drawer).first.get_by_role("button").click()
+
+    def wait_until_saved(self) -> None:
+        """The hands have rested and the server has it."""
+        self.page.get_by_role("status").filter(has_text="Saved · revision").wait_for()
+
+    def millilitres(self, what: str) -> int:
+        """A volume beside the section."""
+        return int(self.page.get_by_test_id(what).inner_text().split()[0])
+
+
+@pytest.fixture
+def desk(page: Page) -> Desk:
+    return Desk(page)

@@ -1,0 +1,195 @@
+"""The other places: list, pots, order, bench, cut; files out and in; accessibility; starting again."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+from tests.browser.conftest import ROOT, Desk, Server
+
+AXE = (ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
+WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+
+
+def violations(page: Page) -> list[str]:
+    """What axe finds, as rule and place."""
+    page.evaluate(AXE)
+    found = page.evaluate("tags => axe.run(document, { runOnly: tags })", WCAG)["violations"]
+    return [f"{rule['id']}: {node['target']}" for rule in found for node in rule["nodes"]]
+
+
+@pytest.mark.parametrize("place", ["", "pots", "order", "bench", "cut"])
+def test_every_place_is_accessible(page: Page, desk: Desk, place: str) -> None:
+    desk.copy_of_the_demo(f"Axe {place or 'section'}")
+    page.goto(f"{page.url}/{place}".rstrip("/"))
+    page.get_by_role("heading").first.wait_for()
+    assert violations(page) == []
+    if place == "":
+        page.locator("[data-piece='lantern-2']").focus()
+        for drawer in ("Mould", "Formula", "Colours", "Inside", "Top", "Pieces"):
+            desk.pull(drawer)
+        assert violations(page) == []
+    page.goto("/")
+    page.get_by_role("heading", name="Loaves").wait_for()
+    assert violations(page) == []
+
+
+def test_a_loaf_goes_out_as_a_file_and_comes_back(page: Page, desk: Desk, tmp_path: Path) -> None:
+    desk.copy_of_the_demo("Traveller")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Take out as a file").click()
+    file = tmp_path / download.value.suggested_filename
+    assert file.name == "traveller.loaf.json"
+    download.value.save_as(file)
+    document = json.loads(file.read_text(encoding="utf-8"))
+    file.write_text(json.dumps({**document, "name": "Traveller back"}), encoding="utf-8")
+    page.goto("/")
+    page.get_by_label("Loaf file").set_input_files(file)
+    expect(page.get_by_role("heading", level=1)).to_have_text("Traveller back")
+    expect(page.locator("[data-piece='lantern-2']")).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [("not a loaf", "must be JSON"), ('{"version": 99}', "reads versions up to"), ('{"name": "x"}', "field required")],
+)
+def test_a_file_that_is_no_loaf_is_refused_with_a_reason(page: Page, tmp_path: Path, text: str, says: str) -> None:
+    file = tmp_path / "odd.json"
+    file.write_text(text, encoding="utf-8")
+    page.goto("/")
+    page.get_by_label("Loaf file").set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text(says)
+
+
+def test_put_away_and_bring_back(page: Page, desk: Desk) -> None:
+    desk.start("Resting")
+    page.goto("/")
+    page.get_by_role("button", name="Put away Resting").click()
+    expect(page.get_by_role("link", name="Resting")).to_have_count(0)
+    page.get_by_role("button", name="Bring back Resting").click()
+    expect(page.get_by_role("link", name="Resting")).to_be_visible()
+
+
+def test_the_weigh_out_prints(page: Page, desk: Desk, tmp_path: Path) -> None:
+    desk.copy_of_the_demo("On paper")
+    desk.go("Pots")
+    expect(page.get_by_role("note", name="Caution")).to_contain_text("Lye into water")
+    page.get_by_label("Paper", exact=True).select_option("Letter")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Print the weigh-out").click()
+    file = tmp_path / "sheet.pdf"
+    download.value.save_as(file)
+    pages = PdfReader(file).pages
+    assert len(pages) == 5
+    assert [float(side) for side in pages[0].mediabox[2:]] == [612, 792]
+
+
+def test_sheets_on_screen_add_up(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Adding up")
+    desk.go("Pots")
+    tables = page.get_by_role("table")
+    expect(tables).to_have_count(6)
+    for table in tables.all():
+        *rows, total = [float(cell.split()[0]) for cell in table.get_by_role("cell").all_inner_texts()]
+        assert sum(rows) == pytest.approx(total, abs=1e-6)
+
+
+def test_the_pour_date_turns_waits_into_dates(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Dated")
+    desk.go("Order")
+    expect(page.get_by_text("Sat 28 Nov to Thu 3 Dec").first).to_be_visible()
+    page.get_by_label("Pour on").fill("2026-12-12")
+    expect(page.get_by_text("Sat 5 Dec to Thu 10 Dec").first).to_be_visible()
+    page.get_by_label("Pour on").fill("")
+    expect(page.get_by_text("2 to 7 days before the pour").first).to_be_visible()
+
+
+def test_the_bench_one_press_at_a_time(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("At the bench")
+    desk.go("Bench")
+    heading, status = page.get_by_role("heading", level=1), page.get_by_role("status")
+    expect(heading).to_have_text("Goggles, gloves, sleeves")
+    expect(page.get_by_role("note", name="Caution")).to_be_visible()
+    page.keyboard.press("Space")
+    expect(heading).to_have_text("Weigh and melt the oils")
+    page.get_by_role("button", name="Done").click()
+    page.keyboard.press("Backspace")
+    expect(heading).to_have_text("Weigh and melt the oils")
+    for button in page.get_by_role("button").all():
+        box = button.bounding_box()
+        assert box
+        assert min(box["width"], box["height"]) >= 60
+    page.reload()
+    expect(heading).to_have_text("Weigh and melt the oils")
+    page.context.set_offline(True)
+    page.keyboard.press("Space")
+    expect(heading).to_have_text("Water, then lye into it")
+    expect(status).to_contain_text("1 kept here, no connection yet")
+    page.context.set_offline(False)
+    expect(status).to_have_text("2 of 38 done")
+    page.reload()
+    expect(heading).to_have_text("Water, then lye into it")
+
+
+def test_the_bench_is_worked_through_to_its_end(page: Page, desk: Desk) -> None:
+    desk.start("To the end")
+    desk.go("Bench")
+    status = page.get_by_role("status")
+    expect(status).to_contain_text("0 of")
+    steps = int(status.inner_text().split()[2])
+    for n in range(steps):
+        page.keyboard.press("Space")
+        expect(status).to_contain_text(f"{n + 1} of {steps} done")
+    expect(page.get_by_text("All done.")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("heading", level=1)).to_have_text("Unmould and cut")
+
+
+def test_cuts_follow_the_bar(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Sliced")
+    desk.go("Cut")
+    bars = page.locator("[data-bar]")
+    expect(bars).to_have_count(10)
+    expect(bars.first.get_by_role("img")).to_have_accessible_name("Face of bar 1: Vermilion lantern")
+    expect(bars.first).to_contain_text("184 g")
+    page.get_by_label("Bar mm").fill("30")
+    expect(bars).to_have_count(8)
+    expect(bars.first).to_contain_text("230 g")
+
+
+def test_by_keyboard_alone(page: Page, desk: Desk) -> None:
+    """From the list into a loaf, onto a piece, and to the pots, without a mouse."""
+    desk.copy_of_the_demo("By keyboard")
+    page.goto("/")
+    page.get_by_role("link", name="By keyboard").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", level=1)).to_have_text("By keyboard")
+    for _ in range(40):
+        page.keyboard.press("Tab")
+        if page.evaluate("document.activeElement?.getAttribute('data-piece')"):
+            break
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_label("Across from centre")).to_have_value("1")
+    page.get_by_role("link", name="Pots", exact=True).focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="By keyboard", level=2)).to_be_visible()
+
+
+def test_closing_the_application_and_starting_it_again(page: Page, tmp_path: Path) -> None:
+    own = Server(tmp_path)
+    try:
+        page.goto(own.url)
+        page.get_by_label("Name of the new loaf").fill("Overnight")
+        page.get_by_role("button", name="Start it").click()
+        page.get_by_role("heading", name="Overnight", level=1).wait_for()
+        own.stop()
+        own.start()
+        page.goto(own.url)
+        expect(page.get_by_role("link", name="Overnight")).to_be_visible()
+        expect(page.get_by_role("link", name="Lantern Row")).to_be_visible()
+    finally:
+        own.stop()

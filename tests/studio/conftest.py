@@ -1,0 +1,59 @@
+"""People and loaves for the application's tests."""
+
+from __future__ import annotations
+
+import json
+from importlib.resources import files
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from archtop.core import read_loaf
+from archtop.studio.actions import create_loaf
+from archtop.studio.models import Loaf
+
+DEMO_TEXT = (files("archtop.studio") / "demo" / "lantern-row.loaf.json").read_text(encoding="utf-8")
+
+
+class Studio:
+    """A signed-in visitor who speaks JSON."""
+
+    def __init__(self, user: User | None, **client: Any) -> None:
+        self.http = Client(**client)
+        if user:
+            self.http.force_login(user)
+
+    def get(self, path: str) -> Any:
+        return self.http.get(f"/api{path}")
+
+    def send(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
+        content = body if isinstance(body, str | bytes) else json.dumps(body)
+        return self.http.generic(method, f"/api{path}", content, content_type="application/json", headers=headers)
+
+
+@pytest.fixture
+def owner(db) -> User:
+    return User.objects.create_superuser("owner", password="a long enough one")
+
+
+@pytest.fixture
+def studio(owner: User) -> Studio:
+    return Studio(owner)
+
+
+@pytest.fixture
+def demo_document() -> dict[str, Any]:
+    return json.loads(DEMO_TEXT)
+
+
+@pytest.fixture
+def loaf(owner: User, demo_document: dict[str, Any]) -> Loaf:
+    return create_loaf(owner, read_loaf(demo_document))
+
+
+@pytest.fixture(autouse=True)
+def _quick_passwords(settings: Any) -> None:
+    """Strong hashing is the library's business and costs seconds a test."""
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

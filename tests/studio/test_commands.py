@@ -1,0 +1,97 @@
+"""The application from the command line, and what the database goes through."""
+
+from __future__ import annotations
+
+import json
+import re
+from pathlib import Path
+
+import pytest
+from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.core.management.base import CommandError
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+
+from archtop.core import read_loaf
+from archtop.studio.management.commands.demo import load_demo
+from archtop.studio.models import Loaf, LoafMould
+from tests.studio.conftest import DEMO_TEXT
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def served(monkeypatch, settings) -> list[dict]:
+    """Calls that would have started the server; the demo's own setting is put back after."""
+    settings.DEMO = False
+    calls: list[dict] = []
+    monkeypatch.setattr("archtop.studio.management.commands.serve.serve", lambda _app, **options: calls.append(options))
+    return calls
+
+
+def test_the_demo_is_loaded_once_and_what_the_user_did_is_kept(served: list[dict], capsys) -> None:
+    call_command("demo", "--port", "9999")
+    said = capsys.readouterr().out
+    assert "http://127.0.0.1:9999/" in said
+    assert served == [{"host": "127.0.0.1", "port": 9999, "threads": 8, "max_request_body_size": 16_000_000}]
+    assert LoafMould.objects.count() >= 3
+    names = set(Loaf.objects.values_list("name", flat=True))
+    assert "Lantern Row" in names
+    Loaf.objects.filter(name="Lantern Row").update(name="Mine now")
+    call_command("demo")
+    assert "as you left it" in capsys.readouterr().out
+    assert "Mine now" in Loaf.objects.values_list("name", flat=True)
+    assert Loaf.objects.count() == len(names)
+
+
+def test_first_start_shows_the_owners_password_once(served: list[dict], capsys) -> None:
+    call_command("serve")
+    password = re.search(r"with '(\S+)' \(shown only now\)", capsys.readouterr().out)
+    assert password
+    assert User.objects.get(username="owner").check_password(password[1])
+    call_command("serve")
+    assert "shown only now" not in capsys.readouterr().out
+
+
+def test_out_and_in_again(owner: User, loaf: Loaf, tmp_path: Path, capsys) -> None:
+    call_command("export_loaf", str(loaf.pk))
+    file = tmp_path / "out.loaf.json"
+    file.write_text(capsys.readouterr().out, encoding="utf-8")
+    call_command("import_loaf", str(file), "--dry-run")
+    assert Loaf.objects.count() == 1
+    call_command("import_loaf", str(file))
+    assert [read_loaf(row.document) for row in Loaf.objects.all()] == [read_loaf(json.loads(DEMO_TEXT))] * 2
+
+
+def test_what_is_not_there_is_said_so(owner: User, tmp_path: Path) -> None:
+    with pytest.raises(CommandError, match="no loaf 'x'"):
+        call_command("export_loaf", "x")
+    bad = tmp_path / "bad.json"
+    bad.write_text('{"version": 9}', encoding="utf-8")
+    with pytest.raises(CommandError, match="reads versions up to"):
+        call_command("import_loaf", str(bad))
+    assert Loaf.objects.count() == 0
+
+
+def test_demo_loaves_can_all_be_made(owner: User) -> None:
+    assert load_demo()
+    assert all(loaf.preview["bars"] > 0 for loaf in Loaf.objects.all())
+
+
+@pytest.mark.django_db(transaction=True)
+def test_migrations_go_back_and_forth() -> None:
+    executor = MigrationExecutor(connection)
+    newest = executor.loader.graph.leaf_nodes("studio")
+    executor.migrate([("studio", None)])
+    assert "studio_loaf" not in connection.introspection.table_names()
+    MigrationExecutor(connection).migrate(newest)
+    assert "studio_loaf" in connection.introspection.table_names()
+
+
+def test_the_admin_shows_tables_and_lets_history_alone(owner: User, loaf: Loaf, client) -> None:
+    client.force_login(owner)
+    assert client.get("/admin/studio/loaf/").status_code == 200
+    assert client.get("/admin/studio/ownfat/add/").status_code == 200
+    assert client.get("/admin/studio/revision/add/").status_code == 403
+    assert client.post(f"/admin/studio/loaf/{loaf.pk}/delete/", {"post": "yes"}).status_code == 403

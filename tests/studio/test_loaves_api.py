@@ -1,0 +1,157 @@
+"""Loaves over the wire: made, opened, saved, kept apart, taken out and brought in."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+
+from archtop.studio.models import Loaf, Revision
+from tests.studio.conftest import Studio
+
+pytestmark = pytest.mark.django_db
+
+
+def problem_codes(response: Any, status: int = 422) -> list[str]:
+    """One shape for every refusal."""
+    assert response.status_code == status, response.content
+    report = response.json()
+    assert set(report) == {"code", "message", "problems"}
+    for problem in report["problems"]:
+        assert set(problem) == {"code", "field", "value", "limit", "remedy", "message"}
+    return [problem["code"] for problem in report["problems"]]
+
+
+def test_an_empty_page_is_made_opened_and_listed(studio: Studio) -> None:
+    made = studio.send("POST", "/loaves", {"name": "First light"})
+    assert made.status_code == 201
+    assert set(made.json()) == {"id", "revision", "updated_at", "document", "plan"}
+    opened = studio.get(f"/loaves/{made.json()['id']}").json()
+    assert opened["document"]["name"] == "First light"
+    assert opened["plan"]["pots"][0]["kind"] == "loaf"
+    (line,) = studio.get("/loaves").json()
+    assert set(line) == {"id", "name", "revision", "updated_at", "put_away", "preview"}
+    assert line["preview"]["bars"] == len(opened["plan"]["cuts"]["bars"])
+
+
+def test_saving_makes_revisions_and_keeps_them_all(studio: Studio, loaf: Loaf, demo_document: dict) -> None:
+    for number, level in ((1, 75), (2, 76)):
+        demo_document["work"][-1]["to_mm"] = level
+        saved = studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": number, "document": demo_document})
+        assert saved.json()["revision"] == number + 1
+        assert saved.json()["plan"]["level_mm"] == level
+    rows = studio.get(f"/loaves/{loaf.pk}/revisions").json()
+    assert [(row["number"], row["document"]["work"][-1]["to_mm"]) for row in rows] == [(3, 76), (2, 75), (1, 74)]
+
+
+def test_a_stale_save_is_told_so_and_both_documents_are_kept(studio: Studio, loaf: Loaf, demo_document: dict) -> None:
+    mine = {**demo_document, "story": "mine"}
+    theirs = {**demo_document, "story": "theirs"}
+    assert studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": theirs}).status_code == 200
+    stale = studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": mine})
+    assert stale.status_code == 409
+    report = stale.json()
+    assert report["code"] == "revision.stale"
+    assert report["current"]["document"]["story"] == "theirs"
+    assert report["kept"]["document"]["story"] == "mine"
+    assert studio.get(f"/loaves/{loaf.pk}").json()["document"]["story"] == "theirs"
+    assert Revision.objects.get(loaf=loaf, kept_aside=True).document["story"] == "mine"
+
+
+def test_a_document_that_cannot_be_made_changes_nothing(studio: Studio, loaf: Loaf, demo_document: dict) -> None:
+    demo_document["embeds"][0]["across_mm"] = 40
+    refused = studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": demo_document})
+    assert problem_codes(refused) == ["embed.through_wall"]
+    problem = refused.json()["problems"][0]
+    assert problem["field"] == "embeds.0.across_mm"
+    assert "17.0 mm through the wall" in problem["message"]
+    loaf.refresh_from_db()
+    assert (loaf.revision, loaf.revisions.count()) == (1, 1)
+
+
+def test_take_out_and_bring_in(studio: Studio, loaf: Loaf) -> None:
+    file = studio.get(f"/loaves/{loaf.pk}/document")
+    assert file["Content-Disposition"] == 'attachment; filename="lantern-row.loaf.json"'
+    back = studio.send("POST", "/loaves/import", file.content)
+    assert back.status_code == 201
+    assert back.json()["id"] != str(loaf.pk)
+    assert back.json()["document"] == json.loads(file.content)
+
+
+BAD_FILES = {
+    "no JSON": (b"{", "document.json"),
+    "a list": (b"[1]", "document.type"),
+    "a number": (b"3", "document.type"),
+    "too deep": (b"[" * 100_000, "document.json"),
+    "five megabytes": (b'{"story": "' + b"x" * 5_000_000 + b'"}', "document.size"),
+    "newer": (b'{"format": "archtop.loaf", "version": 7}', "document.newer"),
+    "another kind": (b'{"format": "drawing"}', "document.format"),
+    "NaN": (b'{"mould": {"length_mm": NaN, "width_mm": 90, "height_mm": 70}}', "schema.finite_number"),
+    "not UTF-8": (b'{"name": "\xff"}', "document.json"),
+}
+
+
+@pytest.mark.parametrize(("content", "code"), BAD_FILES.values(), ids=BAD_FILES.keys())
+@pytest.mark.parametrize("path", ["/loaves/import", "/plan"])
+def test_bad_files_are_refused_with_a_reason(studio: Studio, path: str, content: bytes, code: str) -> None:
+    assert code in problem_codes(studio.send("POST", path, content))
+    assert Loaf.objects.count() == 0
+
+
+def test_planning_keeps_nothing(studio: Studio, demo_document: dict) -> None:
+    plan = studio.send("POST", "/plan", demo_document).json()
+    assert round(plan["pushed_aside"]["value"]) == 500
+    assert Loaf.objects.count() == 0
+
+
+def test_put_away_and_bring_back(studio: Studio, loaf: Loaf) -> None:
+    assert studio.send("DELETE", f"/loaves/{loaf.pk}").status_code == 204
+    assert [line["put_away"] for line in studio.get("/loaves").json()] == [True]
+    assert studio.send("POST", f"/loaves/{loaf.pk}/bring-back").status_code == 204
+    assert [line["put_away"] for line in studio.get("/loaves").json()] == [False]
+    assert Revision.objects.filter(loaf=loaf).count() == 1
+
+
+PATHS = [
+    ("GET", "/loaves"),
+    ("POST", "/loaves"),
+    ("POST", "/loaves/import"),
+    ("POST", "/plan"),
+    ("GET", "/cupboard"),
+    ("GET", "/loaves/{}"),
+    ("PUT", "/loaves/{}"),
+    ("DELETE", "/loaves/{}"),
+    ("POST", "/loaves/{}/bring-back"),
+    ("GET", "/loaves/{}/revisions"),
+    ("GET", "/loaves/{}/document"),
+    ("GET", "/loaves/{}/weigh-out.pdf"),
+    ("GET", "/loaves/{}/bench"),
+    ("POST", "/loaves/{}/bench"),
+]
+
+
+@pytest.mark.parametrize(("method", "path"), PATHS)
+def test_nobody_gets_in_without_signing_in(loaf: Loaf, method: str, path: str) -> None:
+    problem_codes(Studio(None).send(method, path.format(loaf.pk), {}), 401)
+
+
+@pytest.mark.parametrize(("method", "path"), [pair for pair in PATHS if "{}" in pair[1]])
+def test_a_loaf_is_its_owners_alone(loaf: Loaf, demo_document: dict, method: str, path: str) -> None:
+    other = Studio(User.objects.create_user("other", password="another long one"))
+    body = {"based_on": 1, "document": demo_document}
+    if path.endswith("bench"):
+        body = {"press_id": str(loaf.pk), "step": "x", "action": "done", "pressed_at": "2026-12-05T10:00:00Z"}
+    problem_codes(other.send(method, path.format(loaf.pk), body), 404)
+    loaf.refresh_from_db()
+    assert (loaf.revision, loaf.put_away, loaf.bench.count()) == (1, False, 0)
+
+
+def test_a_change_needs_the_page_s_own_token(owner: User) -> None:
+    forged = Studio(owner, enforce_csrf_checks=True)
+    assert forged.send("POST", "/loaves", {"name": "Forged"}).status_code == 403
+    assert Loaf.objects.count() == 0
+    forged.http.get("/")
+    token = forged.http.cookies["csrftoken"].value
+    assert forged.send("POST", "/loaves", {"name": "Mine"}, **{"X-CSRFToken": token}).status_code == 201

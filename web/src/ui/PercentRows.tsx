@@ -1,0 +1,68 @@
+import { Plus, X } from "lucide-react";
+import type { ReactNode } from "react";
+import { Button } from "./Button";
+import { NumberField, SelectField } from "./fields";
+
+export interface PercentRow {
+	readonly key: string;
+	readonly percent: number;
+}
+
+interface Props {
+	/** "Fat", "Colour": what a row holds. */
+	what: string;
+	/** What the rows make up, for people who do not see them side by side. */
+	of?: string;
+	rows: readonly PercentRow[];
+	options: readonly (readonly [string, string])[];
+	onChange: (rows: PercentRow[]) => void;
+	onAdd?: () => void;
+	digits?: number;
+	children?: ReactNode;
+}
+
+/** Things and their percents, one to a row. */
+export function PercentRows({ what, of, rows, options, onChange, onAdd, digits = 1, children }: Props) {
+	const name = (n: number) => `${what} ${n}${of ? ` of ${of}` : ""}`;
+	const patch = (at: number, change: Partial<PercentRow>) =>
+		onChange(rows.map((row, i) => (i === at ? { ...row, ...change } : row)));
+	return (
+		<div className="space-y-1.5">
+			{rows.map((row, i) => (
+				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another choice in it must keep the focus.
+				<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
+					<SelectField
+						label={name(i + 1)}
+						value={row.key}
+						options={options}
+						onChange={(key) => patch(i, { key })}
+					/>
+					<NumberField
+						label="Share"
+						suffix="%"
+						digits={digits}
+						min={0}
+						value={row.percent}
+						onChange={(percent) => patch(i, { percent })}
+					/>
+					<Button
+						look="quiet"
+						aria-label={`Take out ${name(i + 1)}`}
+						disabled={rows.length === 1}
+						onClick={() => onChange(rows.filter((_, at) => at !== i))}
+					>
+						<X aria-hidden className="size-4" />
+					</Button>
+				</div>
+			))}
+			<div className="flex items-center justify-between">
+				{onAdd && (
+					<Button look="quiet" onClick={onAdd}>
+						<Plus aria-hidden className="size-4" /> Another {what.toLowerCase()}
+					</Button>
+				)}
+				{children}
+			</div>
+		</div>
+	);
+}
