@@ -42,14 +42,14 @@ export function CutPlace() {
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
 				{front && <SliceMark part={front} name="Front slice" />}
 				{bars.map((bar) => (
-					<li key={bar.number} className="w-36" data-bar={bar.number}>
+					<li key={bar.number} className="w-48" data-bar={bar.number}>
 						<FacePicture
 							look={lookOf(paint, plan, bar.mould)}
 							pieces={plan.pieces
 								.filter((piece) => bar.shows.includes(piece.id))
 								.map((piece) => ({ outline: piece.outline, colour: paint.colour(piece.colour) }))}
-							width={144}
-							height={150}
+							width={192}
+							height={172}
 							label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
 						/>
 						<p className="mt-1 flex items-baseline justify-between font-bold">
