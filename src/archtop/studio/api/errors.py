@@ -24,7 +24,9 @@ class ProblemReport(Schema):
 class StudioAPI(NinjaAPI):
     """Keeps the refused values and their reasons in validation errors, where the library drops them."""
 
-    def validation_error_from_error_contexts(self, error_contexts: list[ValidationErrorContext[Any]]) -> ValidationError:
+    def validation_error_from_error_contexts(
+        self, error_contexts: list[ValidationErrorContext[Any]]
+    ) -> ValidationError:
         """Every error of every parameter, untouched."""
         errors: list[dict[str, Any]] = [
             dict(item) for context in error_contexts for item in context.pydantic_validation_error.errors()
