@@ -3,11 +3,12 @@
 PNPM_VERSION := 10.34.9
 UV_VERSION := 0.13.9
 PY := .venv/bin/python
-PNPM := npm_config_update_notifier=false npx --yes pnpm@$(PNPM_VERSION) --dir web
+PNPM := npx --yes pnpm@$(PNPM_VERSION) --dir web
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
 PORT ?= 8735
 
 export DJANGO_SETTINGS_MODULE := archtop.site.settings
+export npm_config_update_notifier := false
 
 .PHONY: demo dev test lint types drift test-core test-studio test-web test-browser bench screenshots schemas lock clean
 

@@ -4,6 +4,7 @@ import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
+import { useWide } from "../../ui/useWide";
 import { AboutDrawer } from "../drawers/AboutDrawer";
 import { ColoursDrawer } from "../drawers/ColoursDrawer";
 import { CutsFields } from "../drawers/CutsFields";
@@ -25,6 +26,7 @@ export function SectionPlace() {
 	const [selected, setSelected] = useState<string | null>(null);
 	const [bar, setBar] = useState<number | null>(null);
 	const [open, setOpen] = useState<string[]>([]);
+	const wide = useWide();
 	const embed = document.embeds.find((item) => item.id === selected);
 	const take = (id: string) => {
 		setSelected(id);
@@ -32,10 +34,10 @@ export function SectionPlace() {
 	};
 	const face = bar === null ? "through the middle" : `front of bar ${bar}`;
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(330px,390px)]">
+		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
 			<div className="space-y-3">
 				<div className="tray p-3">
-					<div className="grid gap-4 md:grid-cols-[minmax(0,1fr)_220px]">
+					<div className={wide ? "grid grid-cols-[minmax(0,1fr)_220px] gap-4" : ""}>
 						<div className="min-w-0">
 							<h2 className="text-base">
 								Across <span className="font-normal text-soft">{face}</span>
@@ -51,7 +53,7 @@ export function SectionPlace() {
 							</h2>
 							<CrossSection bar={bar} selected={selected} onSelect={take} />
 						</div>
-						<PotsNow />
+						{wide && <PotsNow />}
 					</div>
 					<h2 className="mt-2 border-line border-t pt-2 text-base">
 						Along{" "}
@@ -66,18 +68,25 @@ export function SectionPlace() {
 				</div>
 				<Remarks />
 			</div>
-			<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
-				{embed && <EmbedDrawer key={embed.id} embed={embed} onRemoved={() => setSelected(null)} />}
-				<AboutDrawer />
-				<MouldDrawer />
-				<FormulaDrawer />
-				<ColoursDrawer />
-				<WorkDrawer onSelect={take} />
-				<TopDrawer />
-				<PiecesDrawer />
-				<CutsDrawer />
-				<SizingDrawer />
-			</Accordion.Root>
+			<div className="space-y-3">
+				{!wide && (
+					<div className="tray p-3">
+						<PotsNow />
+					</div>
+				)}
+				<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
+					{embed && <EmbedDrawer key={embed.id} embed={embed} onRemoved={() => setSelected(null)} />}
+					<AboutDrawer />
+					<MouldDrawer />
+					<FormulaDrawer />
+					<ColoursDrawer />
+					<WorkDrawer onSelect={take} />
+					<TopDrawer />
+					<PiecesDrawer />
+					<CutsDrawer />
+					<SizingDrawer />
+				</Accordion.Root>
+			</div>
 		</div>
 	);
 }
