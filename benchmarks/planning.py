@@ -15,15 +15,17 @@ from contextlib import contextmanager
 from importlib.resources import files
 from pathlib import Path
 
-from archtop.core import plan, read_loaf, standard_cupboard
+from archtop.core import plan, read_cupboard, read_loaf
 from benchmarks.timing import line, median_ms
+
+DEMO = files("archtop.studio") / "demo"
 
 __all__ = ["demo_text", "run", "served_demo"]
 
 
 def demo_text() -> str:
     """The demo loaf's document."""
-    return (files("archtop.studio") / "demo" / "lantern-row.loaf.json").read_text(encoding="utf-8")
+    return (DEMO / "lantern-row.loaf.json").read_text(encoding="utf-8")
 
 
 @contextmanager
@@ -55,7 +57,7 @@ def served_demo() -> Iterator[int]:
 def run() -> None:
     """Plan in the process, then over the wire."""
     text = demo_text()
-    cupboard = standard_cupboard()
+    cupboard = read_cupboard(json.loads((DEMO / "cupboard.json").read_text(encoding="utf-8")))
     loaf = read_loaf(json.loads(text))
     core = median_ms(lambda: plan(loaf, cupboard), 200)
     line("plan() of the demo loaf, median", f"{core:.1f} ms", "aim 20 ms")

@@ -79,13 +79,21 @@ def _bench(page: Page) -> None:
     page.get_by_text("1 of").wait_for()
 
 
+def _cupboard(page: Page) -> None:
+    page.goto(f"{BASE}/cupboard")
+    page.get_by_role("heading", name="Cupboard").wait_for()
+
+
 VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "loaves": (DESK, _loaves),
     "section": (DESK, _section),
+    "formula": (DESK, _place("formula")),
+    "colours": (DESK, _place("colours")),
     "pots": (DESK, _place("pots")),
     "order": (DESK, _place("order")),
     "bench": (TABLET, _bench),
     "cut": (DESK, _place("cut")),
+    "cupboard": (DESK, _cupboard),
 }
 
 

@@ -13,7 +13,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
-from archtop.core import InputError, calculate, list_calculators, plan, read_loaf, standard_cupboard
+from archtop.core import InputError, calculate, list_calculators, plan, read_cupboard, read_loaf, standard_cupboard
 
 __all__ = ["main"]
 
@@ -36,7 +36,8 @@ def _read_json(name: str) -> Any:
 
 
 def _plan(args: argparse.Namespace) -> str:
-    return plan(read_loaf(_read_json(args.file)), standard_cupboard()).model_dump_json(indent=2)
+    cupboard = read_cupboard(_read_json(args.cupboard)) if args.cupboard else standard_cupboard()
+    return plan(read_loaf(_read_json(args.file)), cupboard).model_dump_json(indent=2)
 
 
 def _calc(args: argparse.Namespace) -> str:
@@ -60,6 +61,7 @@ def _parser() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(dest="command", required=True)
     one = commands.add_parser("plan", help="plan a loaf document (JSON in, JSON out)")
     one.add_argument("file", nargs="?", default="-", help="a file, or - for standard input")
+    one.add_argument("--cupboard", help="a file with the studio's scents, colourants and stock")
     one.set_defaults(run=_plan)
     calc = commands.add_parser("calc", help="run one calculator (JSON in, JSON out)")
     calc.add_argument("name", nargs="?")

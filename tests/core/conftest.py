@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 
-from archtop.core import Loaf, read_loaf
+from archtop.core import Cupboard, Loaf, read_cupboard, read_loaf
 
 OLIVE_COCONUT = {
     "id": "plain",
@@ -63,8 +63,16 @@ def box_with(*embeds: dict[str, Any], to_mm: float = 70, **changes: Any) -> dict
     )
 
 
+DEMO = files("archtop.studio") / "demo"
+
+
 @pytest.fixture(scope="session")
 def lantern_row() -> Loaf:
     """The demo loaf."""
-    text = (files("archtop.studio") / "demo" / "lantern-row.loaf.json").read_text(encoding="utf-8")
-    return read_loaf(json.loads(text))
+    return read_loaf(json.loads((DEMO / "lantern-row.loaf.json").read_text(encoding="utf-8")))
+
+
+@pytest.fixture(scope="session")
+def demo_cupboard() -> Cupboard:
+    """The demo's scents, colourants and stock."""
+    return read_cupboard(json.loads((DEMO / "cupboard.json").read_text(encoding="utf-8")))

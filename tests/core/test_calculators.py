@@ -9,15 +9,21 @@ import pytest
 
 from archtop.cli import main
 from archtop.core import InputError, Loaf, calculate, list_calculators
-from tests.core.conftest import OLIVE_COCONUT, box_with, rod
+from tests.core.conftest import DEMO, OLIVE_COCONUT, box_with, rod
 
 MOULD = {"length_mm": 250, "width_mm": 90, "height_mm": 70}
 ROD = {"outline": {"kind": "circle", "diameter_mm": 50}, "up_mm": 30, "length_mm": 250}
 
 
+NAMES = {
+    "batter", "colour-mix", "contrast", "cuts", "displacement", "label", "lye", "lye-heat", "mould", "pots",
+    "scent-limit", "size-back",
+}  # fmt: skip
+
+
 def test_the_list_names_every_calculator_with_schemas() -> None:
     listed = {item["name"]: item for item in list_calculators()}
-    assert {"lye", "batter", "mould", "displacement", "pots", "cuts"} <= set(listed)
+    assert set(listed) == NAMES
     for item in listed.values():
         assert item["summary"].endswith(".")
         assert item["input"]["type"] == item["output"]["type"] == "object"
@@ -46,6 +52,27 @@ def test_pots_of_a_document() -> None:
     assert [pot["kind"] for pot in pots["pots"]] == ["column", "loaf"]
 
 
+def test_heat_scent_label_and_colour() -> None:
+    heat = calculate("lye-heat", {"naoh_g": 100, "water_g": 200}).model_dump()
+    assert heat["cooling"]["unit"] == "min"
+    blend = {"id": "b", "name": "B", "parts": [{"scent": "s", "percent": 100}]}
+    bottle = {"key": "s", "name": "S", "max_percent": 3, "vanillin_percent": 5}
+    given = {"formula": OLIVE_COCONUT, "blend": blend, "scents": [bottle], "percent_of_oils": 2}
+    scent = calculate("scent-limit", given).model_dump()
+    assert scent["in_fresh"]["value"] < scent["in_dry_percent"] < 2
+    label = calculate("label", {"oils_g": {"olive": 1000}, "naoh_g": 130, "water_g": 260}).model_dump()
+    assert label["text"].startswith("Sodium Olivate")
+    assert "assessor" in label["caution"]
+    mix = calculate("colour-mix", {"formula": OLIVE_COCONUT, "vanillin_percent": 0.2}).model_dump()
+    assert mix["cured"]["lab"][0] < mix["wet"]["lab"][0]
+    assert calculate("contrast", {"a": "#203040", "b": "#213141"}).model_dump()["words"] == "will merge"
+
+
+def test_sizing_backwards_by_name() -> None:
+    sized = calculate("size-back", {"loaf": box_with(rod()), "target": {"use": "bowl", "amount": 900}}).model_dump()
+    assert sized["takes"] == pytest.approx(900, abs=0.1)
+
+
 @pytest.mark.parametrize(
     ("name", "data", "code"),
     [
@@ -53,6 +80,7 @@ def test_pots_of_a_document() -> None:
         ("lye", {"formula": OLIVE_COCONUT}, "schema.missing"),
         ("mould", {"mould": MOULD, "level_mm": 71}, "level.over_rim"),
         ("displacement", {"mould": MOULD}, "displacement.choose"),
+        ("colour-mix", {"formula": OLIVE_COCONUT, "doses": [{"colourant": "x", "g_per_kg": 1}]}, "colourant.unknown"),
         ("displacement", {"mould": MOULD, "batter_ml": 9000}, "level.overflow"),
     ],
 )
@@ -65,7 +93,7 @@ def test_bad_input_is_refused(name: str, data: dict, code: str) -> None:
 def test_the_command_line_reads_a_file(tmp_path, capsys, lantern_row: Loaf) -> None:
     file = tmp_path / "loaf.json"
     file.write_text(lantern_row.model_dump_json(), encoding="utf-8")
-    assert main(["plan", str(file)]) == 0
+    assert main(["plan", str(file), "--cupboard", str(DEMO / "cupboard.json")]) == 0
     assert json.loads(capsys.readouterr().out)["name"] == "Lantern Row"
 
 

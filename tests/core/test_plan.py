@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from archtop.core import Loaf, plan, read_loaf, standard_cupboard
+from archtop.core import Cupboard, Loaf, plan, read_loaf, standard_cupboard
 from tests.core.conftest import box, box_with, rod
 
 CUPBOARD = standard_cupboard()
@@ -67,8 +67,8 @@ def test_remarks_name_what_a_maker_would_want_to_know() -> None:
     assert "pot.coarse_scale" in [remark.code for remark in coarse.remarks]
 
 
-def test_bench_steps_follow_the_work(lantern_row: Loaf) -> None:
-    result = plan(lantern_row, CUPBOARD)
+def test_bench_steps_follow_the_work(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:
+    result = plan(lantern_row, demo_cupboard)
     keys = [step.key for step in result.steps]
     assert len(keys) == len(set(keys))
     own = [key for key in keys if key.startswith("loaf.")]
@@ -81,9 +81,9 @@ def test_bench_steps_follow_the_work(lantern_row: Loaf) -> None:
     assert all(any("water" in caution.lower() for caution in step.cautions) for step in lye)
 
 
-def test_casting_order_meets_at_the_pour(lantern_row: Loaf) -> None:
+def test_casting_order_meets_at_the_pour(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:
     """Silicone columns wait one to two days at least, cure takes four to six weeks (common practice, no source)."""
-    tasks = {task.key: task for task in plan(lantern_row, CUPBOARD).order}
+    tasks = {task.key: task for task in plan(lantern_row, demo_cupboard).order}
     assert tasks["pour"].earliest_h == 0
     assert tasks["cast.lantern-1"].latest_h == -48
     assert str(tasks["cast.lantern-1"].latest_on) == "2026-12-03"
@@ -92,19 +92,19 @@ def test_casting_order_meets_at_the_pour(lantern_row: Loaf) -> None:
     assert all(t.latest_h is None or t.earliest_h <= t.latest_h for t in tasks.values())
 
 
-def test_a_frosted_top_keeps_its_volume(lantern_row: Loaf) -> None:
+def test_a_frosted_top_keeps_its_volume(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:
     """Domes of π/6 · w² · h on their squares hold what was held back."""
-    top = plan(lantern_row, CUPBOARD).top
+    top = plan(lantern_row, demo_cupboard).top
     assert top is not None
     assert top.mean_depth.value == pytest.approx(230e3 / (250 * 90))
     dome = math.pi / 6 * (90 / 3) * top.pitch_mm * top.stands.value
     assert dome * top.rows * top.along == pytest.approx(230e3, rel=1e-6)
 
 
-def test_every_figure_says_where_it_comes_from(lantern_row: Loaf) -> None:
+def test_every_figure_says_where_it_comes_from(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:
     def figures(node):
         if isinstance(node, dict):
-            if "basis" in node and "how" in node:
+            if {"value", "basis", "how"} <= node.keys():
                 yield node
             for value in node.values():
                 yield from figures(value)
@@ -112,7 +112,7 @@ def test_every_figure_says_where_it_comes_from(lantern_row: Loaf) -> None:
             for value in node:
                 yield from figures(value)
 
-    found = list(figures(plan(lantern_row, CUPBOARD).model_dump(mode="json")))
+    found = list(figures(plan(lantern_row, demo_cupboard).model_dump(mode="json")))
     assert len(found) > 50
     for figure in found:
         assert figure["how"]

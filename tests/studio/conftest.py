@@ -12,6 +12,7 @@ from django.test import Client
 
 from archtop.core import read_loaf
 from archtop.studio.actions import create_loaf
+from archtop.studio.management.commands.demo import load_cupboard
 from archtop.studio.models import Loaf
 
 DEMO_TEXT = (files("archtop.studio") / "demo" / "lantern-row.loaf.json").read_text(encoding="utf-8")
@@ -35,6 +36,7 @@ class Studio:
 
 @pytest.fixture
 def owner(db) -> User:
+    load_cupboard()
     return User.objects.create_superuser("owner", password="a long enough one")
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from archtop.studio.models import LoafMould, OwnFat
+from archtop.studio.models import CupboardItem, FormulaVersion, Loaf, LoafMould, OwnFat
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -28,3 +28,82 @@ def test_moulds_are_listed_by_length(studio: Studio) -> None:
     for length in (250, 130):
         LoafMould.objects.create(name=f"Box {length}", length_mm=length, width_mm=90, height_mm=70)
     assert [mould["length_mm"] for mould in studio.get("/cupboard").json()["moulds"]] == [130, 250]
+
+
+SCENT = {"key": "new-smoke", "name": "New smoke", "max_percent": 2.5, "behaves": {"rices": 2}}
+
+
+def test_scents_and_colourants_are_put_in_changed_and_taken_out(studio: Studio) -> None:
+    assert studio.send("PUT", "/cupboard/scents", SCENT).status_code == 204
+    assert studio.send("PUT", "/cupboard/scents", {**SCENT, "max_percent": 2}).status_code == 204
+    scents = {scent["key"]: scent for scent in studio.get("/cupboard").json()["scents"]}
+    assert scents["new-smoke"]["max_percent"] == 2
+    assert studio.send("DELETE", "/cupboard/scent/new-smoke").status_code == 204
+    assert not CupboardItem.objects.filter(key="new-smoke").exists()
+
+
+@pytest.mark.parametrize(
+    ("path", "body"),
+    [
+        ("/cupboard/scents", {**SCENT, "max_percent": 140}),
+        ("/cupboard/scents", {**SCENT, "behaves": {"explodes": 1}}),
+        ("/cupboard/colourants", {"key": "x", "name": "X", "bar": {"dose_g_per_kg": 0, "srgb": "#000000"}}),
+        ("/cupboard/colourants", {"key": "x", "name": "X", "bar": {"dose_g_per_kg": 4, "srgb": "blue"}}),
+        ("/cupboard/stock", {"name": "gold:bar", "grams": 3}),
+        ("/cupboard/stock", {"name": "fat:olive", "grams": -1}),
+    ],
+)
+def test_what_makes_no_sense_is_refused(studio: Studio, path: str, body: dict) -> None:
+    before = studio.get("/cupboard").json()
+    assert studio.send("PUT", path, body).status_code == 422
+    assert studio.get("/cupboard").json() == before
+
+
+def test_what_a_loaf_uses_stays(studio: Studio, loaf: Loaf) -> None:
+    for path in ("/cupboard/scent/lamp-resin", "/cupboard/colourant/jar-blue"):
+        refused = studio.send("DELETE", path)
+        assert refused.status_code == 422
+        assert "Lantern Row uses it" in refused.json()["message"]
+
+
+def test_stock_is_counted_and_forgotten(studio: Studio, demo_document: dict) -> None:
+    studio.send("PUT", "/cupboard/stock", {"name": "fat:olive", "grams": 12})
+    plan = studio.send("POST", "/plan", demo_document).json()
+    olive = next(item for item in plan["supplies"] if item["key"] == "olive")
+    assert olive["stock_g"] == 12
+    assert olive["short_g"] == pytest.approx(olive["grams"] - 12)
+    assert "stock.short" in {remark["code"] for remark in plan["remarks"]}
+    studio.send("PUT", "/cupboard/stock", {"name": "fat:olive", "grams": None})
+    assert "fat:olive" not in studio.get("/cupboard").json()["stock"]
+
+
+def test_the_formula_book_keeps_every_version(studio: Studio, demo_document: dict) -> None:
+    formula = demo_document["formulas"][0]
+    assert studio.send("POST", "/formulas", formula).json()["versions"][0]["number"] == 1
+    assert studio.send("POST", "/formulas", formula).json()["versions"][0]["number"] == 1
+    studio.send("POST", "/formulas", {**formula, "lye_discount_percent": 7})
+    (book,) = studio.get("/formulas").json()
+    discounts = [(row["number"], row["formula"]["lye_discount_percent"]) for row in book["versions"]]
+    assert discounts == [(2, 7.0), (1, 5.0)]
+    assert FormulaVersion.objects.count() == 2
+
+
+def test_sizing_backwards_and_help_with_a_colour(studio: Studio, demo_document: dict) -> None:
+    target = {"use": "scent", "amount": 24, "key": "night-market"}
+    sized = studio.send("POST", "/size-back", {"document": demo_document, "target": target}).json()
+    assert sized["takes"] == pytest.approx(24, abs=0.1)
+    assert sized["loaf"]["work"][-1]["to_mm"] == sized["level_mm"]
+    demo_document["colours"][0]["colourants"] = []
+    found = studio.send("POST", "/reach", {"document": demo_document, "colour": "dusk"}).json()
+    assert found["difference"] < found["from_difference"]
+    assert "jar-fuchsia" not in {item["colourant"] for item in found["add"]}
+    assert studio.send("POST", "/reach", {"document": demo_document, "colour": "none"}).status_code == 422
+
+
+def test_a_week_adds_up(studio: Studio, loaf: Loaf) -> None:
+    week = studio.get("/week?first=2026-12-01").json()
+    assert week["loaves"] == ["Lantern Row"]
+    plan = studio.get(f"/loaves/{loaf.pk}").json()["plan"]
+    alone = {item["key"]: item["grams"] for item in plan["supplies"]}
+    assert {item["key"]: item["grams"] for item in week["supplies"]} == pytest.approx(alone)
+    assert studio.get("/week?first=2026-12-06").json()["loaves"] == []

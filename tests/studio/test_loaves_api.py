@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from django.contrib.auth.models import User
 
-from archtop.studio.models import Loaf, Revision
+from archtop.studio.models import CupboardItem, Loaf, Revision
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -27,7 +27,7 @@ def problem_codes(response: Any, status: int = 422) -> list[str]:
 def test_an_empty_page_is_made_opened_and_listed(studio: Studio) -> None:
     made = studio.send("POST", "/loaves", {"name": "First light"})
     assert made.status_code == 201
-    assert set(made.json()) == {"id", "revision", "updated_at", "document", "plan"}
+    assert set(made.json()) == {"id", "revision", "updated_at", "document", "plan", "problems"}
     opened = studio.get(f"/loaves/{made.json()['id']}").json()
     assert opened["document"]["name"] == "First light"
     assert opened["plan"]["pots"][0]["kind"] == "loaf"
@@ -77,7 +77,27 @@ def test_take_out_and_bring_in(studio: Studio, loaf: Loaf) -> None:
     back = studio.send("POST", "/loaves/import", file.content)
     assert back.status_code == 201
     assert back.json()["id"] != str(loaf.pk)
-    assert back.json()["document"] == json.loads(file.content)
+    went = json.loads(file.content)
+    assert {scent["key"] for scent in went["brings"]["scents"]} == {"market-tea", "lamp-resin"}
+    assert back.json()["document"] == {**went, "brings": {"scents": [], "colourants": []}}
+
+
+def test_a_file_brings_its_bottles_and_jars_to_another_studio(studio: Studio, loaf: Loaf) -> None:
+    file = studio.get(f"/loaves/{loaf.pk}/document").content
+    CupboardItem.objects.exclude(key="jar-blue").delete()
+    CupboardItem.objects.filter(key="jar-blue").update(data={**CupboardItem.objects.get().data, "name": "My blue"})
+    assert studio.send("POST", "/loaves/import", file).status_code == 201
+    cupboard = studio.get("/cupboard").json()
+    assert {scent["key"] for scent in cupboard["scents"]} == {"market-tea", "lamp-resin"}
+    assert "My blue" in {jar["name"] for jar in cupboard["colourants"]}
+
+
+def test_a_loaf_opens_even_if_the_cupboard_has_changed_under_it(studio: Studio, loaf: Loaf) -> None:
+    CupboardItem.objects.filter(key="jar-blue").delete()
+    opened = studio.get(f"/loaves/{loaf.pk}").json()
+    assert [problem["code"] for problem in opened["problems"]] == ["colourant.unknown"]
+    assert opened["plan"]["cuts"]["bars"]
+    assert opened["document"]["colours"][0]["colourants"]
 
 
 BAD_FILES = {
@@ -120,6 +140,15 @@ PATHS = [
     ("POST", "/loaves/import"),
     ("POST", "/plan"),
     ("GET", "/cupboard"),
+    ("PUT", "/cupboard/scents"),
+    ("PUT", "/cupboard/colourants"),
+    ("PUT", "/cupboard/stock"),
+    ("DELETE", "/cupboard/scent/market-tea"),
+    ("GET", "/formulas"),
+    ("POST", "/formulas"),
+    ("POST", "/size-back"),
+    ("POST", "/reach"),
+    ("GET", "/week?first=2026-12-01"),
     ("GET", "/loaves/{}"),
     ("PUT", "/loaves/{}"),
     ("DELETE", "/loaves/{}"),

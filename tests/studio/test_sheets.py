@@ -8,7 +8,8 @@ import re
 import pytest
 from pypdf import PdfReader
 
-from archtop.core import plan, read_loaf, standard_cupboard
+from archtop.core import plan, read_loaf
+from archtop.studio.actions import cupboard_of_studio
 from archtop.studio.models import Loaf
 from tests.studio.conftest import Studio
 
@@ -22,7 +23,7 @@ def pages(studio: Studio, loaf: Loaf, query: str = "") -> list[str]:
 
 
 def test_every_pot_has_its_page_and_adds_up(studio: Studio, loaf: Loaf) -> None:
-    result = plan(read_loaf(loaf.document), standard_cupboard())
+    result = plan(read_loaf(loaf.document), cupboard_of_studio())
     texts = pages(studio, loaf)
     assert len(texts) == len(result.pots)
     for pot, text in zip(result.pots, texts, strict=True):

@@ -2,7 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
 import { BenchPlace } from "./bench/BenchPlace";
+import { CupboardPlace } from "./cupboard/CupboardPlace";
+import { ColoursPlace } from "./loaf/colours/ColoursPlace";
 import { CutPlace } from "./loaf/cut/CutPlace";
+import { FormulaPlace } from "./loaf/formula/FormulaPlace";
 import { LoafFrame } from "./loaf/LoafFrame";
 import { LoafRoom } from "./loaf/LoafRoom";
 import { OrderPlace } from "./loaf/order/OrderPlace";
@@ -30,10 +33,13 @@ export function App() {
 		<Routes>
 			<Route element={<Hall />}>
 				<Route index element={<LoavesPlace />} />
+				<Route path="cupboard" element={<CupboardPlace />} />
 			</Route>
 			<Route path="loaf/:id" element={<LoafFrame />}>
 				<Route element={<LoafRoom />}>
 					<Route index element={<SectionPlace />} />
+					<Route path="formula" element={<FormulaPlace />} />
+					<Route path="colours" element={<ColoursPlace />} />
 					<Route path="pots" element={<PotsPlace />} />
 					<Route path="order" element={<OrderPlace />} />
 					<Route path="cut" element={<CutPlace />} />

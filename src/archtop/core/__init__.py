@@ -4,26 +4,42 @@ Imports no web framework, opens no socket, reads only its own tables. What is na
 surface. Units: mm, ml, g, °C, h, unless a docstring says otherwise.
 """
 
+from archtop.core.backsizing import Backsized, BackTarget, size_back
 from archtop.core.calculators import calculate, list_calculators
-from archtop.core.chemistry import Fat, standard_fats
-from archtop.core.cupboard import Cupboard, standard_cupboard
+from archtop.core.chemistry import Additive, Fat, Formula, Scent, standard_fats
+from archtop.core.colour import Colourant, Reach, reach
+from archtop.core.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
 from archtop.core.document import Loaf, blank_loaf, read_loaf
 from archtop.core.errors import InputError, Problem, problems_from_items
 from archtop.core.plan import LoafPlan, plan
+from archtop.core.supplying import Supply, together
 
 __all__ = [
+    "Additive",
+    "BackTarget",
+    "Backsized",
+    "Colourant",
     "Cupboard",
     "Fat",
+    "Formula",
     "InputError",
     "Loaf",
     "LoafPlan",
     "Problem",
+    "Reach",
+    "Scent",
+    "Supply",
     "blank_loaf",
     "calculate",
     "list_calculators",
     "plan",
     "problems_from_items",
+    "reach",
+    "read_cupboard",
     "read_loaf",
+    "size_back",
     "standard_cupboard",
     "standard_fats",
+    "stock_key",
+    "together",
 ]

@@ -2,21 +2,75 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from functools import cache
+from typing import Any
 
-from archtop.core.chemistry import Fat, standard_fats
+from pydantic import ValidationError
+
+from archtop.core.chemistry import Additive, Fat, Scent, standard_additives, standard_fats
+from archtop.core.colour import Colourant
+from archtop.core.errors import problems_from_validation
 from archtop.core.figure import Frozen
 
-__all__ = ["Cupboard", "standard_cupboard"]
+__all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
 
 
 class Cupboard(Frozen):
-    """``fats`` by key: the built-in table with the studio's own rows over it."""
+    """Everything by key: the built-in tables with the studio's own rows over them; scents and colourants its own.
+
+    ``stock``: grams on hand by :func:`stock_key`; what is not in it has not been counted.
+    """
 
     fats: dict[str, Fat]
+    additives: dict[str, Additive] = {}
+    scents: dict[str, Scent] = {}
+    colourants: dict[str, Colourant] = {}
+    stock: dict[str, float] = {}
+
+    def with_brought(self, scents: Iterable[Scent], colourants: Iterable[Colourant]) -> Cupboard:
+        """The same with bottles and jars that it lacks; its own stay as they are."""
+        more_scents = {scent.key: scent for scent in scents if scent.key not in self.scents}
+        more_jars = {jar.key: jar for jar in colourants if jar.key not in self.colourants}
+        if not more_scents and not more_jars:
+            return self
+        return self.model_copy(
+            update={"scents": {**self.scents, **more_scents}, "colourants": {**self.colourants, **more_jars}}
+        )
+
+
+def stock_key(kind: str, key: str) -> str:
+    """How the stock names a thing: ``fat:olive``, ``scent:market-tea``, ``colourant:iron-red``."""
+    return f"{kind}:{key}"
 
 
 @cache
 def standard_cupboard() -> Cupboard:
     """The built-in tables alone."""
-    return Cupboard(fats=dict(standard_fats()))
+    return Cupboard(fats=dict(standard_fats()), additives=dict(standard_additives()))
+
+
+class _Shelf(Frozen):
+    """A cupboard as a file: what the studio has of its own."""
+
+    scents: tuple[Scent, ...] = ()
+    colourants: tuple[Colourant, ...] = ()
+    stock: dict[str, float] = {}
+
+
+def read_cupboard(data: Any) -> Cupboard:
+    """The built-in tables with a studio's scents, colourants and stock, read from plain data.
+
+    :raises InputError: the schema's own problems
+    """
+    try:
+        shelf = _Shelf.model_validate(data)
+    except ValidationError as error:
+        raise problems_from_validation(error) from error
+    return standard_cupboard().model_copy(
+        update={
+            "scents": {scent.key: scent for scent in shelf.scents},
+            "colourants": {jar.key: jar for jar in shelf.colourants},
+            "stock": shelf.stock,
+        }
+    )

@@ -12,7 +12,8 @@ from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field, ValidationError, model_validator
 
-from archtop.core.chemistry import FatShare, Formula
+from archtop.core.chemistry import FatShare, Formula, Scent, ScentBlend, ScentDose
+from archtop.core.colour import Colourant, ColourDose
 from archtop.core.errors import InputError, Problem, problems_from_validation, shown
 from archtop.core.figure import Frozen
 from archtop.core.geometry import CavityMould, LoafMould, Outline
@@ -20,6 +21,7 @@ from archtop.core.geometry import CavityMould, LoafMould, Outline
 __all__ = [
     "FORMAT",
     "VERSION",
+    "Brings",
     "Casting",
     "CavityPieces",
     "Colour",
@@ -36,7 +38,7 @@ __all__ = [
 ]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 1
+VERSION: Final = 2
 
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
@@ -44,11 +46,13 @@ Place = Annotated[float, Field(ge=-2000, le=2000)]
 
 
 class Colour(Frozen):
-    """A colour of this loaf, as it should look when cured."""
+    """A colour of this loaf as it is wished for when cured, and what makes it: colourants and scent by its oils."""
 
     id: Id
     name: Name
     srgb: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")]
+    colourants: Annotated[tuple[ColourDose, ...], Field(max_length=12)] = ()
+    scent: ScentDose | None = None
 
 
 class ColourShare(Frozen):
@@ -89,13 +93,14 @@ class Embed(Frozen):
 
 
 class Pour(Frozen):
-    """Batter poured until its level stands at ``to_mm``, in one colour or several poured together."""
+    """Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in."""
 
     do: Literal["pour"] = "pour"
     id: Id
     name: Name
     to_mm: Annotated[float, Field(gt=0, le=500)]
     colours: Shares
+    shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
 
 
 class Lay(Frozen):
@@ -106,13 +111,14 @@ class Lay(Frozen):
 
 
 class Frosting(Frozen):
-    """Batter held back and piped or spread on top."""
+    """Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot."""
 
     name: Name = "Frosting"
     volume_ml: Annotated[float, Field(gt=0, le=20000)]
     style: Literal["scallops", "smooth"] = "scallops"
     rows: Annotated[int, Field(ge=1, le=12)] = 2
     colours: Shares
+    formula: Id | None = None
 
 
 class CavityPieces(Frozen):
@@ -136,19 +142,29 @@ class Cuts(Frozen):
     back_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
 
 
+class Brings(Frozen):
+    """Bottles and jars that travel with a loaf's file, for a studio that does not have them."""
+
+    scents: Annotated[tuple[Scent, ...], Field(max_length=60)] = ()
+    colourants: Annotated[tuple[Colourant, ...], Field(max_length=60)] = ()
+
+
 class Sizing(Frozen):
-    """What is added to bare volumes, and how fine the scale reads."""
+    """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is."""
 
     margin_percent: Annotated[float, Field(ge=0, le=50)] = 3.0
     film_mm: Annotated[float, Field(ge=0, le=5)] = 0.5
     scale_step_g: Annotated[float, Field(ge=0.01, le=50)] = 1.0
+    fine_step_g: Annotated[float, Field(ge=0.001, le=5)] = 0.1
+    carrier_fat: str = "sunflower-oleic"
+    room_c: Annotated[float, Field(ge=5, le=40)] = 21.0
 
 
 class Loaf(Frozen):
     """A loaf, complete: see the module."""
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[1] = VERSION
+    version: Literal[2] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
@@ -156,12 +172,14 @@ class Loaf(Frozen):
     formulas: Annotated[tuple[Formula, ...], Field(min_length=1, max_length=20)]
     formula: Id
     colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]
+    blends: Annotated[tuple[ScentBlend, ...], Field(max_length=20)] = ()
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
     work: Annotated[tuple[Annotated[Pour | Lay, Field(discriminator="do")], ...], Field(max_length=500)] = ()
     frosting: Frosting | None = None
     pieces: Annotated[tuple[CavityPieces, ...], Field(max_length=60)] = ()
     cuts: Cuts = Cuts()
     sizing: Sizing = Sizing()
+    brings: Brings = Brings()
 
     @model_validator(mode="after")
     def _refers_to_what_is_there(self) -> Loaf:
@@ -181,6 +199,7 @@ def _twice(loaf: Loaf) -> list[Problem]:
     lists: dict[str, list[str]] = {
         "formulas": [f.id for f in loaf.formulas],
         "colours": [c.id for c in loaf.colours],
+        "blends": [b.id for b in loaf.blends],
         "embeds": [e.id for e in loaf.embeds],
         "pieces": [p.id for p in loaf.pieces],
         "work": pours,
@@ -195,6 +214,9 @@ def _twice(loaf: Loaf) -> list[Problem]:
 def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
     """(field, list it points into, id) for every reference in the document."""
     refs = [("formula", "formulas", loaf.formula)]
+    refs += [(f"colours.{i}.scent.blend", "blends", c.scent.blend) for i, c in enumerate(loaf.colours) if c.scent]
+    if loaf.frosting and loaf.frosting.formula:
+        refs.append(("frosting.formula", "formulas", loaf.frosting.formula))
     for i, embed in enumerate(loaf.embeds):
         refs.append((f"embeds.{i}.colour", "colours", embed.colour))
         refs += [(f"embeds.{i}.formula", "formulas", embed.formula)] if embed.formula else []
@@ -211,6 +233,7 @@ def _dangling(loaf: Loaf) -> list[Problem]:
     known: dict[str, set[str]] = {
         "formulas": {f.id for f in loaf.formulas},
         "colours": {c.id for c in loaf.colours},
+        "blends": {b.id for b in loaf.blends},
         "embeds": {e.id for e in loaf.embeds},
     }
     return [
@@ -250,7 +273,10 @@ def _laying(loaf: Loaf) -> list[Problem]:
 
 
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
-_LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {}
+_LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
+    # 2 brought additives, schools, scents and colourants; a loaf without them is one of version 1.
+    1: lambda data: {**data, "version": 2},
+}
 
 
 def read_loaf(data: Any) -> Loaf:

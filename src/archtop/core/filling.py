@@ -13,20 +13,24 @@ from archtop.core.errors import InputError, Problem
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould, Prism
 
-__all__ = ["Fill", "Layer", "fill"]
+__all__ = ["SHREDS_G_ML", "Fill", "Layer", "fill"]
 
 # A level may differ from its target by this much before it counts: finer than a batter surface can be read.
 _LEVEL_MM = 0.05
+# Grated soap [g/ml], between fresh batter and a dry bar; more of it than this share and batter no longer binds it.
+SHREDS_G_ML = 1.03
+_MOST_SHREDS = 0.7
 
 
 class Fill(Frozen):
-    """One step: ``batter`` poured in it, and the level before and after."""
+    """One step: ``batter`` poured in it with ``shreds_ml`` of grated soap, and the level before and after."""
 
     do: Literal["pour", "lay"]
     ref: str
     level_before_mm: float
     level_after_mm: float
     batter: Figure
+    shreds_ml: float
     immersed_ml: float
 
 
@@ -55,11 +59,12 @@ def fill(
             _refuse_bad_target(step, i, level, mould)
             level = step.to_mm
             added = inside.batter_below(level) - batter
+            shreds = _shreds_mm3(step, i, added)
             layers.append(Layer(pour=step.id, low_mm=before, high_mm=level))
         else:
             inside = Inside(mould, (*inside.pieces, prisms[step.embed]))
             level = _level_after_laying(inside, batter, step, i)
-            added = 0.0
+            added = shreds = 0.0
             if layers:
                 layers[-1] = layers[-1].model_copy(update={"high_mm": level})
         batter += added
@@ -70,13 +75,27 @@ def fill(
                 level_before_mm=before,
                 level_after_mm=level,
                 batter=Figure.exact(
-                    added / 1000, "ml",
-                    f"inside of the mould from {before:.1f} to {level:.1f} mm, less what stands in it",
+                    (added - shreds) / 1000, "ml",
+                    f"inside of the mould from {before:.1f} to {level:.1f} mm, less what stands in it"
+                    + (f" and {shreds / 1000:.0f} ml of shreds" if shreds else ""),
                 ),
+                shreds_ml=shreds / 1000,
                 immersed_ml=inside.immersed_below(level) / 1000,
             )
         )  # fmt: skip
     return tuple(fills), tuple(layers)
+
+
+def _shreds_mm3(step: Pour, i: int, room: float) -> float:
+    """Volume [mm³] that grated soap takes of a pour with ``room`` [mm³] for both."""
+    volume = step.shreds_g / SHREDS_G_ML * 1000
+    if volume > room * _MOST_SHREDS:
+        raise InputError.one(
+            "shreds.too_many", f"work.{i}.shreds_g", step.shreds_g,
+            f"the pour has room for {room / 1000:.0f} ml and batter binds at most {_MOST_SHREDS:.0%} of shreds",
+            f"Use at most {room * _MOST_SHREDS / 1000 * SHREDS_G_ML:.0f} g, or pour higher.",
+        )  # fmt: skip
+    return volume
 
 
 def _refuse_bad_target(step: Pour, i: int, level: float, mould: LoafMould) -> None:

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from archtop.core.chemistry import Formula
+from archtop.core.chemistry import Batter, Formula, fat_named
 from archtop.core.cupboard import Cupboard
-from archtop.core.document import Embed, Loaf, Pour
+from archtop.core.document import Colour, Embed, Loaf, Pour
 from archtop.core.errors import InputError
 from archtop.core.filling import Fill
 from archtop.core.fitting import TOUCH_MM
 from archtop.core.geometry import Prism
-from archtop.core.sizing import PortionNeed, Pot, PotKind, pot_for
+from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
 
 __all__ = ["formula_of", "pots_of"]
 
@@ -21,15 +21,29 @@ def formula_of(loaf: Loaf, key: str | None) -> Formula:
     return next(f for f in loaf.formulas if f.id == (key or loaf.formula))
 
 
-def pots_of(loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism], cupboard: Cupboard) -> tuple[Pot, ...]:
-    """A pot for each column and each set of cavity pieces, then the loaf's own."""
-    sizing = loaf.sizing
+def pots_of(
+    loaf: Loaf,
+    fills: Sequence[Fill],
+    prisms: Mapping[str, Prism],
+    batters: Mapping[str, Batter],
+    cupboard: Cupboard,
+) -> tuple[Pot, ...]:
+    """A pot for each column and each set of cavity pieces, then the loaf's own.
 
-    def pot(key: str, name: str, kind: PotKind, formula: str | None, needs: list[PortionNeed]) -> Pot:
-        return pot_for(
-            key, name, kind, formula_of(loaf, formula), needs, cupboard.fats,
-            sizing.film_mm, sizing.margin_percent, sizing.scale_step_g,
-        )  # fmt: skip
+    :param batters: what each formula makes, by id
+    """
+    sizing = loaf.sizing
+    scale = Scale(
+        film_mm=sizing.film_mm, margin_percent=sizing.margin_percent,
+        step_g=sizing.scale_step_g, fine_step_g=sizing.fine_step_g,
+    )  # fmt: skip
+    bowls = _Bowls(loaf, cupboard)
+
+    def pot(key: str, name: str, kind: PotKind, formula_key: str | None, needs: list[PortionNeed]) -> Pot:
+        formula = formula_of(loaf, formula_key)
+        batter = batters[formula.id]
+        filled = [bowls.with_additions(need, batter, alone=len(needs) == 1) for need in needs]
+        return pot_for(key, name, kind, formula, batter, filled, cupboard.fats, scale)
 
     def casting(key: str, name: str, colour: str, volume_ml: float) -> list[PortionNeed]:
         return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
@@ -43,8 +57,33 @@ def pots_of(loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism], cupb
     for piece in loaf.pieces:
         needs = casting(piece.id, piece.name, piece.colour, piece.mould.cavity_ml * piece.count)
         pots.append(pot(f"cast-{piece.id}", piece.name, "cavity", piece.formula, needs))
-    pots.append(pot("loaf", loaf.name, "loaf", None, _loaf_needs(loaf, fills)))
+    frosting = _frosting_needs(loaf)
+    if loaf.frosting and loaf.frosting.formula:
+        # Mixed first, so that it is ready when the loaf is poured.
+        pots.append(pot("frosting", loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
+        frosting = []
+    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills), *frosting]))
     return tuple(pots)
+
+
+class _Bowls:
+    """Fills a bowl's colour in from the document and the cupboard."""
+
+    def __init__(self, loaf: Loaf, cupboard: Cupboard) -> None:
+        self._colours: dict[str, Colour] = {colour.id: colour for colour in loaf.colours}
+        self._blends = {blend.id: blend for blend in loaf.blends}
+        self._carrier = fat_named(loaf.sizing.carrier_fat, cupboard.fats)
+        self._cupboard = cupboard
+
+    def with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
+        colour = self._colours[need.colour]
+        if not colour.colourants and not colour.scent:
+            return need
+        additions: Additions = additions_for(
+            need.name, colour.colourants, colour.scent, self._blends, self._cupboard.scents,
+            self._cupboard.colourants, self._carrier, batter, alone,
+        )  # fmt: skip
+        return need.model_copy(update={"additions": additions})
 
 
 def _cast_length(embed: Embed, i: int) -> float:
@@ -60,8 +99,8 @@ def _cast_length(embed: Embed, i: int) -> float:
     return length
 
 
-def _loaf_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
-    """One bowl for each colour poured, one for each colour of frosting held back."""
+def _pour_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
+    """One bowl for each colour poured."""
     names = {colour.id: colour.name for colour in loaf.colours}
     poured: dict[str, float] = {}
     for work, done in zip(loaf.work, fills, strict=True):
@@ -69,17 +108,24 @@ def _loaf_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
             for share in work.colours:
                 volume = done.batter.value * share.percent / 100
                 poured[share.colour] = poured.get(share.colour, 0.0) + volume
-    needs = [
+    return [
         PortionNeed(key=f"pour-{key}", name=names[key], colour=key, volume_ml=volume, use="pour")
         for key, volume in poured.items()
     ]
+
+
+def _frosting_needs(loaf: Loaf) -> list[PortionNeed]:
+    """One bowl for each colour of the frosting."""
+    if loaf.frosting is None:
+        return []
+    names = {colour.id: colour.name for colour in loaf.colours}
+    kind = "piped" if loaf.frosting.formula else "held back"
     held: dict[str, float] = {}
-    for share in loaf.frosting.colours if loaf.frosting else ():
-        volume = loaf.frosting.volume_ml * share.percent / 100 if loaf.frosting else 0.0
-        held[share.colour] = held.get(share.colour, 0.0) + volume
-    return needs + [
+    for share in loaf.frosting.colours:
+        held[share.colour] = held.get(share.colour, 0.0) + loaf.frosting.volume_ml * share.percent / 100
+    return [
         PortionNeed(
-            key=f"frosting-{key}", name=f"{names[key]}, held back", colour=key, volume_ml=volume, use="frosting"
+            key=f"frosting-{key}", name=f"{names[key]}, {kind}", colour=key, volume_ml=volume, use="frosting"
         )
         for key, volume in held.items()
-    ]
+    ]  # fmt: skip

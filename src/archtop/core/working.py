@@ -5,29 +5,35 @@ Keys are made from the document's ids, so that a step keeps its key when numbers
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Literal
 
-from archtop.core.chemistry import LYE_CAUTIONS
+from archtop.core.chemistry import LYE_CAUTIONS, Stage
 from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill
-from archtop.core.sizing import Pot
+from archtop.core.sizing import Portion, Pot
+from archtop.core.warming import PotHeat
 
 __all__ = ["Amount", "Step", "bench_steps"]
 
-Verb = Literal["prepare", "weigh", "mix", "split", "colour", "cast", "pour", "lay", "pipe", "cover", "cut"]
+Verb = Literal[
+    "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "pour", "lay", "pipe", "cover", "cut"
+]
 
 _BLENDER_CAUTION = "Blender off and unplugged before it is scraped."
 _POWDER_CAUTION = "Fine powders are not to be breathed: weigh them slowly, away from a draught, or masked."
+_SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
 
 
 class Amount(Frozen):
-    """A number to read off at the bench, in its own unit; the interface shows it in the user's."""
+    """A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up."""
 
+    key: str
     label: str
     value: float
-    unit: Literal["g", "mm", "ml"]
+    unit: Literal["g", "mm", "ml", "°C", "min"]
+    reads: float | None = None
 
 
 class Step(Frozen):
@@ -42,18 +48,25 @@ class Step(Frozen):
     cautions: tuple[str, ...] = ()
 
 
-def bench_steps(loaf: Loaf, pots: tuple[Pot, ...], fills: tuple[Fill, ...]) -> tuple[Step, ...]:
+def bench_steps(loaf: Loaf, pots: Sequence[Pot], heats: Sequence[PotHeat], fills: Sequence[Fill]) -> tuple[Step, ...]:
     """Every step from goggles to the cut, castings first."""
     steps: list[Step] = []
-    for pot in pots:
-        steps += _pot_steps(pot)
-        if pot.kind != "loaf":
+    for pot, heat in zip(pots, heats, strict=True):
+        steps += _PotSteps(pot, heat).all()
+        if pot.kind == "frosting":
+            steps.append(
+                Step(
+                    key="frosting.stand", stage=pot.name, do="wait", title="Let the frosting stand",
+                    detail="It is mixed first so that it is ready when the loaf is. Cover it; stir now and then.",
+                )
+            )  # fmt: skip
+        elif pot.kind != "loaf":
             portion = pot.portions[0]
             steps.append(
                 Step(
                     key=f"{pot.id}.cast", stage=pot.name, do="cast", title=f"Fill the mould: {pot.name}",
                     detail="Tap out the air; cover; write the hour on it.",
-                    amounts=(Amount(label=portion.name, value=portion.delivers.value, unit="ml"),),
+                    amounts=(Amount(key="fill", label=portion.name, value=portion.delivers.value, unit="ml"),),
                 )
             )  # fmt: skip
         else:
@@ -61,58 +74,164 @@ def bench_steps(loaf: Loaf, pots: tuple[Pot, ...], fills: tuple[Fill, ...]) -> t
     return tuple(steps)
 
 
-def _pot_steps(pot: Pot) -> Iterator[Step]:
-    """Prepare, weigh, mix, split and colour."""
+def _running(lines: Sequence[tuple[str, str, float]]) -> tuple[Amount, ...]:
+    """Weights one after another into one bowl, with what the scale then reads."""
+    amounts, total = [], 0.0
+    for key, label, grams in lines:
+        total = round(total + grams, 6)
+        amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total))
+    return tuple(amounts)
 
-    def step(key: str, do: Verb, title: str, detail: str = "", **rest: tuple[Amount, ...] | tuple[str, ...]) -> Step:
-        return Step.model_validate(
-            {"key": f"{pot.id}.{key}", "stage": pot.name, "do": do, "title": title, "detail": detail, **rest}
-        )
 
-    def amounts(*roles: str) -> tuple[Amount, ...]:
-        return tuple(Amount(label=i.name, value=i.grams, unit="g") for i in pot.ingredients if i.role in roles)
+class _PotSteps:
+    """Prepare, weigh, mix, split, colour and scent one pot, in its school's order."""
 
-    yield step(
-        "ready", "prepare", "Goggles, gloves, sleeves",
-        "Mould lined, bowls and spatulas out, scale level, vinegar away: water is what rinses a splash.",
-        cautions=LYE_CAUTIONS,
-    )  # fmt: skip
-    yield step("oils", "weigh", "Weigh and melt the oils", "Solid fats first.", amounts=amounts("oil"))
-    yield step(
-        "lye", "weigh", "Water, then lye into it", "Stir until clear; let it cool where nobody can knock it.",
-        amounts=amounts("water", "lye"), cautions=LYE_CAUTIONS,
-    )  # fmt: skip
-    yield step(
-        "mix", "mix", "Lye into oils, blend to emulsion",
-        "Short bursts. Stop as soon as no oil rises.", cautions=(_BLENDER_CAUTION,),
-    )  # fmt: skip
-    if late := amounts("late fat"):
-        yield step("late", "mix", "Stir in the fat kept for after trace", amounts=late)
-    if len(pot.portions) > 1:
-        yield step(
-            "split", "split", f"Split into {len(pot.portions)} bowls",
-            amounts=tuple(Amount(label=p.name, value=p.grams, unit="g") for p in pot.portions),
+    def __init__(self, pot: Pot, heat: PotHeat) -> None:
+        self.pot, self.heat = pot, heat
+        self.hot = heat.school.key == "hot lye" and heat.hard_fats_g > 0
+
+    def all(self) -> Iterator[Step]:
+        yield self.step(
+            "ready", "prepare", "Goggles, gloves, sleeves",
+            "Mould lined, bowls and spatulas out, scale level, vinegar away: water is what rinses a splash.",
+            cautions=LYE_CAUTIONS,
         )  # fmt: skip
-    yield step(
-        "colour", "colour", "Colour, light ones first", "One blender, light to dark.",
-        amounts=tuple(Amount(label=p.name, value=p.grams, unit="g") for p in pot.portions),
-        cautions=(_POWDER_CAUTION,),
-    )  # fmt: skip
+        yield from self.oils()
+        yield from self.lye()
+        yield from self.mixing()
+        yield from self.bowls()
+
+    def step(
+        self, key: str, do: Verb, title: str, detail: str = "", amounts: tuple[Amount, ...] = (),
+        cautions: tuple[str, ...] = (),
+    ) -> Step:  # fmt: skip
+        return Step(
+            key=f"{self.pot.id}.{key}", stage=self.pot.name, do=do, title=title, detail=detail,
+            amounts=amounts, cautions=cautions,
+        )  # fmt: skip
+
+    def lines(self, *roles: str, stage: Stage | None = None) -> list[tuple[str, str, float]]:
+        return [
+            (item.key, item.name, item.grams)
+            for item in self.pot.ingredients
+            if item.role in roles and (stage is None or item.stage == stage)
+        ]
+
+    def temperature(self, label: str, value: float) -> Amount:
+        return Amount(key=label.lower().replace(" ", "-"), label=label, value=value, unit="°C")
+
+    def oils(self) -> Iterator[Step]:
+        oils = _running(self.lines("oil"))
+        if self.hot:
+            yield self.step(
+                "oils", "weigh", "Weigh the oils, hard and liquid apart",
+                "Hard fats in the pot, cut small and cold; liquid oils in a jug beside it.", oils,
+            )  # fmt: skip
+        else:
+            target = self.temperature("Bring them to", self.heat.oils_at)
+            yield self.step("oils", "weigh", "Weigh and melt the oils", "Solid fats first.", (*oils, target))
+        if powders := self.lines("additive", stage="oils"):
+            yield self.step(
+                "into-oils",
+                "weigh",
+                "Blend into the oils",
+                "Until no lump is left.",
+                _running(powders),
+                (_POWDER_CAUTION,),
+            )
+
+    def lye(self) -> Iterator[Step]:
+        dissolved = self.lines("additive", stage="lye water")
+        yield self.step(
+            "lye", "weigh", "Water, then lye into it",
+            ("What dissolves in the water goes first. " if dissolved else "")
+            + "Stir until clear; let it stand where nobody can knock it.",
+            (
+                *_running([*self.lines("water"), *dissolved, *self.lines("lye")]),
+                self.temperature("It will reach", self.heat.lye_peak.value),
+            ),
+            LYE_CAUTIONS,
+        )  # fmt: skip
+        if not self.hot and self.heat.rest.value >= 1:
+            rest = Amount(key="rest", label="About", value=self.heat.rest.value, unit="min")
+            yield self.step(
+                "rest", "wait", "Let the lye cool",
+                "A cold-water bath is many times quicker. Keep it covered and out of reach.",
+                (rest, self.temperature("Until it stands at", self.heat.lye_at)),
+            )  # fmt: skip
+        if cooled := self.lines("additive", stage="cooled lye"):
+            yield self.step("into-lye", "weigh", "Stir into the cooled lye", "", _running(cooled), LYE_CAUTIONS[:1])
+
+    def mixing(self) -> Iterator[Step]:
+        comes_to = self.temperature("It comes to", self.heat.mixing.value)
+        if self.hot:
+            yield self.step(
+                "melt", "mix", "Hot lye onto the hard fats",
+                "Stir until the last piece has melted, then pour in the liquid oils.",
+                (comes_to,), (*LYE_CAUTIONS, _BLENDER_CAUTION),
+            )  # fmt: skip
+            yield self.step(
+                "mix", "mix", "Blend to emulsion", "It thickens, then loosens. Short bursts.", (), (_BLENDER_CAUTION,)
+            )
+        else:
+            yield self.step(
+                "mix", "mix", "Lye into oils, blend to emulsion", "Short bursts. Stop as soon as no oil rises.",
+                (comes_to,), (_BLENDER_CAUTION,),
+            )  # fmt: skip
+        late = [*self.lines("late fat"), *self.lines("additive", stage="after trace")]
+        if late:
+            yield self.step("late", "mix", "Stir in what was kept for after trace", "", _running(late))
+
+    def bowls(self) -> Iterator[Step]:
+        portions = self.pot.portions
+        if len(portions) > 1:
+            amounts = tuple(Amount(key=p.key, label=p.name, value=p.grams, unit="g") for p in portions)
+            yield self.step(
+                "split", "split", f"Split into {len(portions)} bowls", "Held back for the top first.", amounts
+            )
+        if all(not portion.additions for portion in portions):
+            yield self.step(
+                "colour", "colour", "Colour, light ones first", "One blender, light to dark.", (), (_POWDER_CAUTION,)
+            )
+        for portion in portions:
+            yield from self.bowl(portion)
+
+    def bowl(self, portion: Portion) -> Iterator[Step]:
+        colours = [
+            (f"{part.role}-{part.key}", part.name, part.grams) for part in portion.additions if part.role != "scent"
+        ]
+        scents = [(part.key, part.name, part.grams) for part in portion.additions if part.role == "scent"]
+        powder = any(part.powder for part in portion.additions)
+        if colours:
+            yield self.step(
+                f"colour.{portion.key}", "colour", f"Colour {portion.name}",
+                "Wet the colour, then blend it in. You can add, never take out.",
+                _running(colours), (_POWDER_CAUTION,) if powder else (),
+            )  # fmt: skip
+        if scents:
+            yield self.step(
+                f"scent.{portion.key}",
+                "scent",
+                f"Scent {portion.name}",
+                "By hand, last of all.",
+                _running(scents),
+                (_SCENT_CAUTION,),
+            )
 
 
-def _loaf_steps(loaf: Loaf, fills: tuple[Fill, ...]) -> Iterator[Step]:
+def _loaf_steps(loaf: Loaf, fills: Sequence[Fill]) -> Iterator[Step]:
     """Pours, embeds, frosting, cover, cut."""
     colour_names = {colour.id: colour.name for colour in loaf.colours}
     embed_names = {embed.id: embed.name for embed in loaf.embeds}
     for work, done in zip(loaf.work, fills, strict=True):
-        level = Amount(label="Level stands at", value=done.level_after_mm, unit="mm")
+        level = Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm")
         if isinstance(work, Pour):
             yield Step(
                 key=f"loaf.pour.{work.id}", stage=loaf.name, do="pour", title=f"Pour {work.name}",
                 detail="Low over a spatula: " + ", ".join(
                     f"{colour_names[share.colour]} {share.percent:g} %" for share in work.colours
                 ),
-                amounts=(Amount(label="Batter", value=done.batter.value, unit="ml"), level),
+                amounts=(Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"), level),
             )  # fmt: skip
         elif isinstance(work, Lay):
             yield Step(
@@ -123,7 +242,7 @@ def _loaf_steps(loaf: Loaf, fills: tuple[Fill, ...]) -> Iterator[Step]:
         yield Step(
             key="loaf.pipe", stage=loaf.name, do="pipe", title=f"Pipe {loaf.frosting.name}",
             detail="Test on wax paper first: the edge must stay.",
-            amounts=(Amount(label="Frosting", value=loaf.frosting.volume_ml, unit="ml"),),
+            amounts=(Amount(key="frosting", label="Frosting", value=loaf.frosting.volume_ml, unit="ml"),),
         )  # fmt: skip
     yield Step(
         key="loaf.cover", stage=loaf.name, do="cover", title="Cover and leave it",
@@ -132,5 +251,5 @@ def _loaf_steps(loaf: Loaf, fills: tuple[Fill, ...]) -> Iterator[Step]:
     yield Step(
         key="loaf.cut", stage=loaf.name, do="cut", title="Unmould and cut",
         detail="Young soap is still caustic: gloves on.",
-        amounts=(Amount(label="Bar", value=loaf.cuts.bar_mm, unit="mm"),),
+        amounts=(Amount(key="bar", label="Bar", value=loaf.cuts.bar_mm, unit="mm"),),
     )  # fmt: skip

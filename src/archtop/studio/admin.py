@@ -5,7 +5,17 @@ from typing import Any
 from django.contrib import admin
 from django.http import HttpRequest
 
-from archtop.studio.models import BenchEntry, Loaf, LoafMould, OwnFat, Revision
+from archtop.studio.models import (
+    BenchEntry,
+    BookFormula,
+    CupboardItem,
+    FormulaVersion,
+    Loaf,
+    LoafMould,
+    OwnFat,
+    Revision,
+    Stock,
+)
 
 
 class ReadOnly(admin.ModelAdmin):  # type: ignore[type-arg]
@@ -60,3 +70,33 @@ class OwnFatAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
 
     list_display = ("name", "key", "sv", "iv", "source")
     search_fields = ("name", "key")
+
+
+@admin.register(CupboardItem)
+class CupboardItemAdmin(ReadOnly):
+    """Scents and colourants are edited in the application, where they are checked."""
+
+    list_display = ("kind", "key", "updated_at")
+    list_filter = ("kind",)
+
+
+@admin.register(Stock)
+class StockAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
+    """Grams on hand."""
+
+    list_display = ("name", "grams", "counted_at")
+    search_fields = ("name",)
+
+
+@admin.register(BookFormula)
+class BookFormulaAdmin(ReadOnly):
+    """The formula book."""
+
+    list_display = ("name", "owner")
+
+
+@admin.register(FormulaVersion)
+class FormulaVersionAdmin(ReadOnly):
+    """Every version written."""
+
+    list_display = ("book", "number", "written_at")

@@ -137,3 +137,64 @@ class OwnFat(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class CupboardItem(models.Model):
+    """A scent or a colourant of the studio: the core's own description of it, as it was last put in."""
+
+    kind = models.CharField(max_length=12, choices=[("scent", "scent"), ("colourant", "colourant")])
+    key = models.SlugField(max_length=40)
+    data = models.JSONField()
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("kind", "key")
+        constraints = [models.UniqueConstraint(fields=("kind", "key"), name="one_item_a_key")]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.key}"
+
+
+class Stock(models.Model):
+    """Grams on hand of one thing, named as the core names it; what has no row has not been counted."""
+
+    name = models.CharField(max_length=60, unique=True, help_text="Like fat:olive or scent:market-tea.")
+    grams = models.FloatField()
+    counted_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("name",)
+        verbose_name_plural = "stock"
+
+    def __str__(self) -> str:
+        return f"{self.name}: {self.grams:g} g"
+
+
+class BookFormula(models.Model):
+    """A formula in the studio's book; its versions are never changed."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="formulas")
+    name = models.CharField(max_length=120)
+
+    class Meta:
+        ordering = ("name", "id")
+        constraints = [models.UniqueConstraint(fields=("owner", "name"), name="one_formula_a_name")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class FormulaVersion(models.Model):
+    """A formula as it was written into the book."""
+
+    book = models.ForeignKey(BookFormula, on_delete=models.CASCADE, related_name="versions")
+    number = models.PositiveIntegerField()
+    data = models.JSONField()
+    written_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-number",)
+        constraints = [models.UniqueConstraint(fields=("book", "number"), name="one_formula_a_version")]
+
+    def __str__(self) -> str:
+        return f"{self.book} v{self.number}"

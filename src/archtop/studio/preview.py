@@ -58,7 +58,7 @@ class Preview(Frozen):
 def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
     """The preview of a planned loaf."""
     middle = document.mould.length_mm / 2
-    srgb = {colour.id: colour.srgb for colour in document.colours}
+    srgb = {colour.id: colour.shown for colour in plan.colours}
     pours = {step.id: step for step in document.work if step.do == "pour"}
     frosting = document.frosting
 

@@ -1,6 +1,17 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client } from "./client";
-import type { BenchPress, Loaf, LoafOut, ProblemReport, StaleReport } from "./types";
+import type {
+	BackTarget,
+	BenchPress,
+	Colourant,
+	Formula,
+	Loaf,
+	LoafOut,
+	ProblemReport,
+	Scent,
+	StaleReport,
+	StockCount,
+} from "./types";
 
 /** A refusal with its report; ``status`` 0 means the server was not reached. */
 export class ApiProblem extends Error {
@@ -61,6 +72,17 @@ export const cupboardQuery = queryOptions({
 	staleTime: 60_000,
 });
 
+export const formulaBookQuery = queryOptions({
+	queryKey: ["formulas"],
+	queryFn: () => unwrap(client.GET("/api/formulas")),
+});
+
+export const weekQuery = (first: string) =>
+	queryOptions({
+		queryKey: ["week", first],
+		queryFn: () => unwrap(client.GET("/api/week", { params: { query: { first } } })),
+	});
+
 export const loafQuery = (id: string) =>
 	queryOptions({
 		queryKey: ["loaf", id],
@@ -85,6 +107,16 @@ export const createLoaf = (name: string): Promise<LoafOut> =>
 export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));
 export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
+export const sizeBack = (document: Loaf, target: BackTarget) =>
+	unwrap(client.POST("/api/size-back", { body: { document, target } }));
+export const reachColour = (document: Loaf, colour: string) =>
+	unwrap(client.POST("/api/reach", { body: { document, colour } }));
+export const writeFormula = (formula: Formula) => unwrap(client.POST("/api/formulas", { body: formula }));
+export const putScent = (scent: Scent) => unwrap(client.PUT("/api/cupboard/scents", { body: scent }));
+export const putColourant = (jar: Colourant) => unwrap(client.PUT("/api/cupboard/colourants", { body: jar }));
+export const takeOutOfCupboard = (kind: "scent" | "colourant", key: string) =>
+	unwrap(client.DELETE("/api/cupboard/{kind}/{key}", { params: { path: { kind, key } } }));
+export const countStock = (count: StockCount) => unwrap(client.PUT("/api/cupboard/stock", { body: count }));
 export const saveLoaf = (id: string, basedOn: number, document: Loaf) =>
 	unwrap(
 		client.PUT("/api/loaves/{loaf_id}", {

@@ -188,6 +188,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/size-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Size Backwards
+         * @description The loaf sized to use something up, nothing kept.
+         */
+        post: operations["size_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reach Colour
+         * @description What to add to a colour to come closest to its wish.
+         */
+        post: operations["reach_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Week
+         * @description What the loaves poured in the seven days from ``first`` need.
+         */
+        get: operations["read_week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard": {
         parameters: {
             query?: never;
@@ -197,11 +257,115 @@ export interface paths {
         };
         /**
          * Open Cupboard
-         * @description Fats and moulds.
+         * @description Everything a loaf may draw on.
          */
         get: operations["open_cupboard"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/scents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Scent
+         * @description Put a scent in, or in the place of the one with its key.
+         */
+        put: operations["put_scent"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/colourants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Colourant
+         * @description Put a colourant in, or in the place of the one with its key.
+         */
+        put: operations["put_colourant"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/{kind}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Out Of Cupboard
+         * @description Take a scent or colourant out, unless a loaf uses it.
+         */
+        delete: operations["take_out_of_cupboard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Count
+         * @description Note how much of a thing there is.
+         */
+        put: operations["count_stock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Book
+         * @description Every formula of the book with its versions.
+         */
+        get: operations["open_formula_book"];
+        put?: never;
+        /**
+         * Write
+         * @description Write a formula into the book, as the newest version under its name.
+         */
+        post: operations["write_formula"];
         delete?: never;
         options?: never;
         head?: never;
@@ -361,10 +525,44 @@ export interface components {
             shares: components["schemas"]["PreviewShare"][];
         };
         /**
+         * AcidShare
+         * @description A fatty acid's percent of all of them.
+         */
+        AcidShare: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: number;
+            /** Saturated */
+            saturated: boolean;
+        };
+        /**
+         * AdditiveDose
+         * @description An additive in a formula; ``stage`` ``None`` means where it usually goes.
+         */
+        AdditiveDose: {
+            /** Additive */
+            additive: string;
+            /** Amount */
+            amount: number;
+            /**
+             * Unit
+             * @default g per kg oils
+             * @enum {string}
+             */
+            unit: "g per kg oils" | "tsp per lb oils" | "tbsp per lb oils" | "% of water";
+            /** Stage */
+            stage?: ("lye water" | "cooled lye" | "oils" | "after trace") | null;
+        };
+        /**
          * Amount
-         * @description A number to read off at the bench, in its own unit; the interface shows it in the user's.
+         * @description A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up.
          */
         Amount: {
+            /** Key */
+            key: string;
             /** Label */
             label: string;
             /** Value */
@@ -373,7 +571,27 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "g" | "mm" | "ml";
+            unit: "g" | "mm" | "ml" | "°C" | "min";
+            /** Reads */
+            reads?: number | null;
+        };
+        /**
+         * AssessedList
+         * @description What a qualified assessor has passed: nothing outside ``inci`` may go in, and all of ``promised`` must.
+         */
+        AssessedList: {
+            /** Reference */
+            reference: string;
+            /**
+             * Inci
+             * @default []
+             */
+            inci: string[];
+            /**
+             * Promised
+             * @default []
+             */
+            promised: string[];
         };
         /**
          * Bar
@@ -396,6 +614,22 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Brings
+         * @description Bottles and jars that travel with a loaf's file, for a studio that does not have them.
+         */
+        Brings: {
+            /**
+             * Scents
+             * @default []
+             */
+            scents: components["schemas"]["Scent"][];
+            /**
+             * Colourants
+             * @default []
+             */
+            colourants: components["schemas"]["Colourant"][];
         };
         /**
          * Casting
@@ -478,7 +712,7 @@ export interface components {
         };
         /**
          * Colour
-         * @description A colour of this loaf, as it should look when cured.
+         * @description A colour of this loaf as it is wished for when cured, and what makes it: colourants and scent by its oils.
          */
         Colour: {
             /** Id */
@@ -487,6 +721,39 @@ export interface components {
             name: string;
             /** Srgb */
             srgb: string;
+            /**
+             * Colourants
+             * @default []
+             */
+            colourants: components["schemas"]["ColourDose"][];
+            scent?: components["schemas"]["ScentDose"] | null;
+        };
+        /**
+         * ColourDose
+         * @description A colourant in a colour [g per kg of the portion's oils].
+         */
+        ColourDose: {
+            /** Colourant */
+            colourant: string;
+            /** G Per Kg */
+            g_per_kg: number;
+        };
+        /**
+         * ColourPlan
+         * @description A colour: as wished for, as forecast (``None`` while nothing colours it), and what the drawings show.
+         */
+        ColourPlan: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Wished */
+            wished: string;
+            forecast: components["schemas"]["Forecast"] | null;
+            /** Shown */
+            shown: string;
+            /** Off Wish */
+            off_wish: number;
         };
         /**
          * ColourShare
@@ -497,6 +764,90 @@ export interface components {
             colour: string;
             /** Percent */
             percent: number;
+        };
+        /**
+         * Colourant
+         * @description A jar.
+         *
+         *     ``disperse``: into oil, into water, or straight into the oils of a pot of one colour; ``carrier_g_per_g``: grams
+         *     of oil or water to wet a gram; ``low`` to ``high``: dose the studio has tested [g per kg oils]; ``whitens``: how
+         *     much it adds to scattering for each g per kg, for titanium dioxide and the like; ``wet_murk`` 0-1: how much
+         *     duller it looks wet; ``alkali_stable`` and ``skin_safe``: the user's own declaration, ``None`` if never looked up.
+         */
+        Colourant: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Inci
+             * @default
+             */
+            inci: string;
+            /**
+             * Disperse
+             * @default oil
+             * @enum {string}
+             */
+            disperse: "oil" | "water" | "straight";
+            /**
+             * Carrier G Per G
+             * @default 3
+             */
+            carrier_g_per_g: number;
+            /**
+             * Low
+             * @default 0
+             */
+            low: number;
+            /**
+             * High
+             * @default 20
+             */
+            high: number;
+            bar: components["schemas"]["TestBar"];
+            /**
+             * Whitens
+             * @default 0
+             */
+            whitens: number;
+            /**
+             * Wet Murk
+             * @default 0
+             */
+            wet_murk: number;
+            /** Alkali Stable */
+            alkali_stable?: boolean | null;
+            /** Skin Safe */
+            skin_safe?: boolean | null;
+            /**
+             * Powder
+             * @default true
+             */
+            powder: boolean;
+            /**
+             * True G Ml
+             * @default 3
+             */
+            true_g_ml: number;
+        };
+        /**
+         * Contrast
+         * @description Two colours that touch; ``difference`` in ΔE00 when cured.
+         */
+        Contrast: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Where */
+            where: string;
+            /** Difference */
+            difference: number;
+            /** Words */
+            words: string;
+            /** Merges */
+            merges: boolean;
         };
         /**
          * CutPlan
@@ -579,13 +930,15 @@ export interface components {
         };
         /**
          * FatShare
-         * @description A fat and its percent of the oils in the pot.
+         * @description A fat: its percent of the oils in the pot, or its grams in the formula as it was written down.
          */
         FatShare: {
             /** Fat */
             fat: string;
             /** Percent */
-            percent: number;
+            percent?: number | null;
+            /** Grams */
+            grams?: number | null;
         };
         /**
          * Figure
@@ -598,7 +951,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "mm" | "ml" | "g" | "g/ml" | "%" | "h" | "days" | "ratio" | "count";
+            unit: "mm" | "ml" | "g" | "g/ml" | "%" | "°C" | "min" | "h" | "days" | "ratio" | "count";
             /** Low */
             low: number;
             /** High */
@@ -615,7 +968,7 @@ export interface components {
         };
         /**
          * Fill
-         * @description One step: ``batter`` poured in it, and the level before and after.
+         * @description One step: ``batter`` poured in it with ``shreds_ml`` of grated soap, and the level before and after.
          */
         Fill: {
             /**
@@ -630,12 +983,34 @@ export interface components {
             /** Level After Mm */
             level_after_mm: number;
             batter: components["schemas"]["Figure"];
+            /** Shreds Ml */
+            shreds_ml: number;
             /** Immersed Ml */
             immersed_ml: number;
         };
         /**
+         * Forecast
+         * @description Swatches of one colour; ``spread``: how far off they may be [ΔE00].
+         */
+        Forecast: {
+            wet: components["schemas"]["Swatch"];
+            next_day: components["schemas"]["Swatch"];
+            cured: components["schemas"]["Swatch"];
+            /** Spread */
+            spread: number;
+            /**
+             * Basis
+             * @enum {string}
+             */
+            basis: "exact" | "published" | "common practice" | "your log" | "estimate";
+            /** How */
+            how: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * Formula
-         * @description Fats in percent of the oils (summing to 100), lye discount, purity, water, and a late superfat.
+         * @description Fats (percents summing to 100, or grams), lye discount, purity, water, a late superfat, additives, a school.
          *
          *     ``lye_discount_percent`` stands inside the lye sum; ``late_fat`` stands outside it. They add, they never count
          *     twice.
@@ -665,10 +1040,39 @@ export interface components {
              */
             water: components["schemas"]["Water"];
             late_fat?: components["schemas"]["LateFat"] | null;
+            /**
+             * Additives
+             * @default []
+             */
+            additives: components["schemas"]["AdditiveDose"][];
+            /**
+             * School
+             * @default matched warm
+             * @enum {string}
+             */
+            school: "cool" | "matched warm" | "hot lye" | "milk in oils";
+            assessed?: components["schemas"]["AssessedList"] | null;
+        };
+        /**
+         * FormulaPlan
+         * @description What a formula makes of itself: grams of batter to a gram of oils, lye strength, superfat, readings.
+         */
+        FormulaPlan: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** G Per G Oils */
+            g_per_g_oils: number;
+            /** Lye Concentration Percent */
+            lye_concentration_percent: number;
+            /** Superfat Percent */
+            superfat_percent: number;
+            measures: components["schemas"]["Measures"];
         };
         /**
          * Frosting
-         * @description Batter held back and piped or spread on top.
+         * @description Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
          */
         Frosting: {
             /**
@@ -691,6 +1095,8 @@ export interface components {
             rows: number;
             /** Colours */
             colours: components["schemas"]["ColourShare"][];
+            /** Formula */
+            formula?: string | null;
         };
         /**
          * Ingredient
@@ -701,15 +1107,44 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+            /** Inci */
+            inci: string;
             /**
              * Role
              * @enum {string}
              */
-            role: "oil" | "water" | "lye" | "late fat";
+            role: "oil" | "water" | "lye" | "late fat" | "additive";
+            /** Stage */
+            stage: ("lye water" | "cooled lye" | "oils" | "after trace") | null;
             /** Grams */
             grams: number;
             /** Exact G */
             exact_g: number;
+        };
+        /**
+         * Label
+         * @description Lines by weight, and the text as it would be printed.
+         */
+        Label: {
+            /** Lines */
+            lines: components["schemas"]["LabelLine"][];
+            /** Text */
+            text: string;
+            /**
+             * Caution
+             * @default A draft by weight. Names, allergens, the order below 1 % and every claim are for the seller to verify with local cosmetic law, the suppliers' sheets and a qualified assessor.
+             */
+            caution: string;
+        };
+        /**
+         * LabelLine
+         * @description A name and its percent of the cured bar.
+         */
+        LabelLine: {
+            /** Inci */
+            inci: string;
+            /** Percent */
+            percent: number;
         };
         /**
          * LateFat
@@ -759,10 +1194,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Name */
             name: string;
             /**
@@ -779,6 +1214,11 @@ export interface components {
             formula: string;
             /** Colours */
             colours: components["schemas"]["Colour"][];
+            /**
+             * Blends
+             * @default []
+             */
+            blends: components["schemas"]["ScentBlend"][];
             /**
              * Embeds
              * @default []
@@ -808,10 +1248,20 @@ export interface components {
              * @default {
              *       "margin_percent": 3,
              *       "film_mm": 0.5,
-             *       "scale_step_g": 1
+             *       "scale_step_g": 1,
+             *       "fine_step_g": 0.1,
+             *       "carrier_fat": "sunflower-oleic",
+             *       "room_c": 21
              *     }
              */
             sizing: components["schemas"]["Sizing"];
+            /**
+             * @default {
+             *       "scents": [],
+             *       "colourants": []
+             *     }
+             */
+            brings: components["schemas"]["Brings"];
         };
         /**
          * LoafMould
@@ -858,7 +1308,7 @@ export interface components {
         };
         /**
          * LoafOut
-         * @description A loaf with its plan.
+         * @description A loaf with its plan; ``problems`` say why it no longer holds, if the cupboard has changed under it.
          */
         LoafOut: {
             /**
@@ -875,6 +1325,8 @@ export interface components {
             updated_at: string;
             document: components["schemas"]["Loaf"];
             plan: components["schemas"]["LoafPlan"];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
         };
         /**
          * LoafPlan
@@ -896,10 +1348,21 @@ export interface components {
             batter_in_mould: components["schemas"]["Figure"];
             room_above: components["schemas"]["Figure"];
             top: components["schemas"]["Top"] | null;
+            /** Formulas */
+            formulas: components["schemas"]["FormulaPlan"][];
             /** Pots */
             pots: components["schemas"]["Pot"][];
+            /** Heats */
+            heats: components["schemas"]["PotHeat"][];
             /** Total To Mix G */
             total_to_mix_g: number;
+            /** Colours */
+            colours: components["schemas"]["ColourPlan"][];
+            /** Contrasts */
+            contrasts: components["schemas"]["Contrast"][];
+            /** Supplies */
+            supplies: components["schemas"]["Supply"][];
+            label: components["schemas"]["Label"];
             cuts: components["schemas"]["CutPlan"];
             /** Order */
             order: components["schemas"]["Task"][];
@@ -909,6 +1372,25 @@ export interface components {
             remarks: components["schemas"]["Remark"][];
             /** Cautions */
             cautions: string[];
+        };
+        /**
+         * Measures
+         * @description Readings of a formula; each figure says how it came about, each ``…_words`` what it means at the bench.
+         */
+        Measures: {
+            /** Acids */
+            acids: components["schemas"]["AcidShare"][];
+            firm: components["schemas"]["Figure"];
+            /** Firm Words */
+            firm_words: string;
+            unmould: components["schemas"]["Figure"];
+            dissolves: components["schemas"]["Figure"];
+            /** Dissolves Words */
+            dissolves_words: string;
+            free_fat: components["schemas"]["Figure"];
+            iodine: components["schemas"]["Figure"];
+            /** Iodine Words */
+            iodine_words: string;
         };
         /**
          * MouldPlan
@@ -974,7 +1456,10 @@ export interface components {
         };
         /**
          * Portion
-         * @description A bowl: what it must deliver, what it loses, and the grams to put into it.
+         * @description A bowl: what it must deliver, what it loses, grams of batter, what is added, and what it then weighs.
+         *
+         *     ``superfat``: of this bowl, carrier oil counted. ``scent``: share of the batter, ``scent_dry_percent`` once dry,
+         *     ``scent_max_percent`` the sheet's limit.
          */
         Portion: {
             /** Key */
@@ -995,10 +1480,25 @@ export interface components {
             margin_ml: number;
             /** Grams */
             grams: number;
+            /** Oils G */
+            oils_g: number;
+            /** Additions */
+            additions: components["schemas"]["WeighedAddition"][];
+            /** Finished G */
+            finished_g: number;
+            /** Superfat Percent */
+            superfat_percent: number;
+            scent: components["schemas"]["Figure"] | null;
+            /** Scent Dry Percent */
+            scent_dry_percent: number | null;
+            /** Scent Max Percent */
+            scent_max_percent: number | null;
+            /** Vanillin Percent */
+            vanillin_percent: number;
         };
         /**
          * Pot
-         * @description ``ingredients`` and ``portions`` each sum exactly to ``total_g``.
+         * @description ``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
          */
         Pot: {
             /** Id */
@@ -1009,7 +1509,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "column" | "loaf" | "cavity";
+            kind: "column" | "loaf" | "cavity" | "frosting";
             /** Formula */
             formula: string;
             delivers: components["schemas"]["Figure"];
@@ -1027,8 +1527,28 @@ export interface components {
             portions: components["schemas"]["Portion"][];
         };
         /**
+         * PotHeat
+         * @description Temperatures of a pot. ``rest``: minutes until the lye may go in; ``melted``: of the hard fats when it has.
+         */
+        PotHeat: {
+            /** Pot */
+            pot: string;
+            school: components["schemas"]["School"];
+            lye_peak: components["schemas"]["Figure"];
+            /** Lye At */
+            lye_at: number;
+            rest: components["schemas"]["Figure"];
+            /** Oils At */
+            oils_at: number;
+            mixing: components["schemas"]["Figure"];
+            /** Melted */
+            melted: number;
+            /** Hard Fats G */
+            hard_fats_g: number;
+        };
+        /**
          * Pour
-         * @description Batter poured until its level stands at ``to_mm``, in one colour or several poured together.
+         * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in.
          */
         Pour: {
             /**
@@ -1044,6 +1564,11 @@ export interface components {
             to_mm: number;
             /** Colours */
             colours: components["schemas"]["ColourShare"][];
+            /**
+             * Shreds G
+             * @default 0
+             */
+            shreds_g: number;
         };
         /**
          * Regular
@@ -1095,8 +1620,106 @@ export interface components {
             corner_mm: number;
         };
         /**
+         * Scent
+         * @description A bottle.
+         *
+         *     ``max_percent``: most that the supplier's sheet allows in a finished wash-off product [% by mass], ``None`` when
+         *     nobody has looked it up; ``behaves``: what it does in batter, with strength 1 (a little) to 3 (strongly).
+         */
+        Scent: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Max Percent */
+            max_percent?: number | null;
+            /**
+             * Vanillin Percent
+             * @default 0
+             */
+            vanillin_percent: number;
+            /**
+             * Phthalates
+             * @default unknown
+             * @enum {string}
+             */
+            phthalates: "none" | "some" | "unknown";
+            /**
+             * Behaves
+             * @default {}
+             */
+            behaves: {
+                [key: string]: number;
+            };
+            /**
+             * Density G Ml
+             * @default 0.95
+             */
+            density_g_ml: number;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+        };
+        /**
+         * ScentBlend
+         * @description One or several bottles mixed; percents sum to 100.
+         */
+        ScentBlend: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: components["schemas"]["ScentPart"][];
+        };
+        /**
+         * ScentDose
+         * @description A blend in one colour, as percent of that portion's oils.
+         */
+        ScentDose: {
+            /** Blend */
+            blend: string;
+            /** Percent Of Oils */
+            percent_of_oils: number;
+        };
+        /**
+         * ScentPart
+         * @description A bottle's percent of a blend.
+         */
+        ScentPart: {
+            /** Scent */
+            scent: string;
+            /** Percent */
+            percent: number;
+        };
+        /**
+         * School
+         * @description A school and its temperatures [°C].
+         */
+        School: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "cool" | "matched warm" | "hot lye" | "milk in oils";
+            /** Name */
+            name: string;
+            /** Oils Low */
+            oils_low: number;
+            /** Oils High */
+            oils_high: number;
+            /** Lye Low */
+            lye_low: number;
+            /** Lye High */
+            lye_high: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * Sizing
-         * @description What is added to bare volumes, and how fine the scale reads.
+         * @description What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
          */
         Sizing: {
             /**
@@ -1114,6 +1737,21 @@ export interface components {
              * @default 1
              */
             scale_step_g: number;
+            /**
+             * Fine Step G
+             * @default 0.1
+             */
+            fine_step_g: number;
+            /**
+             * Carrier Fat
+             * @default sunflower-oleic
+             */
+            carrier_fat: string;
+            /**
+             * Room C
+             * @default 21
+             */
+            room_c: number;
         };
         /**
          * Slice
@@ -1145,7 +1783,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "cast" | "pour" | "lay" | "pipe" | "cover" | "cut";
+            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "pour" | "lay" | "pipe" | "cover" | "cut";
             /** Title */
             title: string;
             /**
@@ -1163,6 +1801,43 @@ export interface components {
              * @default []
              */
             cautions: string[];
+        };
+        /**
+         * Supply
+         * @description Grams of one thing; ``stock_g`` ``None`` while it has not been counted; ``instead``: what could stand in.
+         */
+        Supply: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fat" | "lye" | "additive" | "colourant" | "scent";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+            /** Stock G */
+            stock_g: number | null;
+            /** Short G */
+            short_g: number;
+            /** Instead */
+            instead: string | null;
+        };
+        /**
+         * Swatch
+         * @description A colour for the screen, and as L*a*b*.
+         */
+        Swatch: {
+            /** Srgb */
+            srgb: string;
+            /** Lab */
+            lab: [
+                number,
+                number,
+                number
+            ];
         };
         /**
          * Task
@@ -1195,6 +1870,21 @@ export interface components {
              * @enum {string}
              */
             basis: "exact" | "published" | "common practice" | "your log" | "estimate";
+        };
+        /**
+         * TestBar
+         * @description A cured bar photographed or typed in: its colour at a known dose, and the same soap without the colourant.
+         */
+        TestBar: {
+            /** Dose G Per Kg */
+            dose_g_per_kg: number;
+            /** Srgb */
+            srgb: string;
+            /**
+             * Plain Srgb
+             * @default #f6f1e4
+             */
+            plain_srgb: string;
         };
         /**
          * Top
@@ -1230,6 +1920,29 @@ export interface components {
              * @default 33
              */
             value: number;
+        };
+        /**
+         * WeighedAddition
+         * @description A colourant, carrier or scent on the fine scale; ``exact_g`` before rounding.
+         */
+        WeighedAddition: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Inci */
+            inci: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "colourant" | "carrier oil" | "carrier water" | "scent";
+            /** Grams */
+            grams: number;
+            /** Exact G */
+            exact_g: number;
+            /** Powder */
+            powder: boolean;
         };
         /**
          * NewLoaf
@@ -1330,12 +2043,171 @@ export interface components {
             pressed_at: string;
         };
         /**
+         * Backsized
+         * @description The loaf with its last pour moved, and how much of the target it then takes.
+         */
+        Backsized: {
+            loaf: components["schemas"]["Loaf"];
+            /** Level Mm */
+            level_mm: number;
+            /** Takes */
+            takes: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * BackTarget
+         * @description ``use`` so much of it: grams of a scent blend, grams of a fat, ml of the largest bowl, grams of shreds.
+         *
+         *     ``key`` names the blend or the fat. Shreds are stirred into the last pour and take ``share_percent`` of the loaf.
+         */
+        BackTarget: {
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "scent" | "fat" | "bowl" | "shreds";
+            /** Amount */
+            amount: number;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Share Percent
+             * @default 25
+             */
+            share_percent: number;
+        };
+        /**
+         * SizeBackIn
+         * @description A loaf and what it is to use up.
+         */
+        SizeBackIn: {
+            document: components["schemas"]["Loaf"];
+            target: components["schemas"]["BackTarget"];
+        };
+        /**
+         * Addition
+         * @description A colourant to add [g per kg oils].
+         */
+        Addition: {
+            /** Colourant */
+            colourant: string;
+            /** Name */
+            name: string;
+            /** G Per Kg */
+            g_per_kg: number;
+        };
+        /**
+         * Reach
+         * @description The best that adding can do: what to add, what it gives, how far it stays from what is wanted [ΔE00].
+         */
+        Reach: {
+            /** Add */
+            add: components["schemas"]["Addition"][];
+            gives: components["schemas"]["Swatch"];
+            /** From Difference */
+            from_difference: number;
+            /** Difference */
+            difference: number;
+            /** Reached */
+            reached: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * ReachIn
+         * @description A loaf and the colour of it to help with.
+         */
+        ReachIn: {
+            document: components["schemas"]["Loaf"];
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * Week
+         * @description Loaves poured in the seven days from ``first``, what they take, and those that cannot be planned now.
+         */
+        Week: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /** Loaves */
+            loaves: string[];
+            /** Unplanned */
+            unplanned: string[];
+            /** Supplies */
+            supplies: components["schemas"]["Supply"][];
+        };
+        /**
+         * Additive
+         * @description One additive.
+         *
+         *     ``low`` to ``high``: usual dose [g per kg oils]; ``bulk`` and ``true``: density as spooned and of its own volume
+         *     [g/ml]; ``pace`` -2 to 2, ``heat`` 0 to 2, ``firm`` -1 to 2: what it does, by common practice; ``water_share``:
+         *     mass fraction of it that is water; ``colour``: what it looks like, as sRGB, if it tints.
+         */
+        Additive: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Inci */
+            inci: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "lye water" | "cooled lye" | "oils" | "after trace";
+            /**
+             * Also
+             * @default []
+             */
+            also: ("lye water" | "cooled lye" | "oils" | "after trace")[];
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Bulk */
+            bulk: number;
+            /** True */
+            true: number;
+            /** Pace */
+            pace: number;
+            /** Heat */
+            heat: number;
+            /** Firm */
+            firm: number;
+            /** Water Share */
+            water_share: number;
+            /** Powder */
+            powder: boolean;
+            /** Colour */
+            colour: string | null;
+            /** Note */
+            note: string;
+        };
+        /**
          * CupboardOut
          * @description What a loaf may draw on.
          */
         CupboardOut: {
             /** Fats */
             fats: components["schemas"]["Fat"][];
+            /** Additives */
+            additives: components["schemas"]["Additive"][];
+            /** Scents */
+            scents: components["schemas"]["Scent"][];
+            /** Colourants */
+            colourants: components["schemas"]["Colourant"][];
+            /** Stock */
+            stock: {
+                [key: string]: number;
+            };
             /** Moulds */
             moulds: components["schemas"]["MouldOut"][];
         };
@@ -1419,6 +2291,42 @@ export interface components {
             bow_mm: number;
             /** Rim Mark Mm */
             rim_mark_mm: number;
+        };
+        /**
+         * StockCount
+         * @description Grams of a thing, or that it is not counted.
+         */
+        StockCount: {
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number | null;
+        };
+        /**
+         * BookFormulaOut
+         * @description A formula of the book, newest version first.
+         */
+        BookFormulaOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
+        };
+        /**
+         * VersionOut
+         * @description A formula as written into the book.
+         */
+        VersionOut: {
+            /** Number */
+            number: number;
+            /**
+             * Written At
+             * Format: date-time
+             */
+            written_at: string;
+            formula: components["schemas"]["Formula"];
         };
     };
     responses: never;
@@ -1878,6 +2786,103 @@ export interface operations {
             };
         };
     };
+    size_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeBackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backsized"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    reach_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReachIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reach"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_week: {
+        parameters: {
+            query: {
+                first: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Week"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
     open_cupboard: {
         parameters: {
             query?: never;
@@ -1894,6 +2899,182 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CupboardOut"];
+                };
+            };
+        };
+    };
+    put_scent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Scent"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    put_colourant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Colourant"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    take_out_of_cupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "scent" | "colourant";
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    count_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockCount"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    open_formula_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookFormulaOut"][];
+                };
+            };
+        };
+    };
+    write_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Formula"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookFormulaOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
         };

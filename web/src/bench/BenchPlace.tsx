@@ -1,12 +1,12 @@
 import { ArrowLeft, Check, Moon, Sun, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
-import type { Step } from "../api/types";
+import type { Amount, Step } from "../api/types";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
-import { withUnit } from "../ui/units";
-import { useBench } from "./useBench";
+import { minutesText, temperatureText, withUnit } from "../ui/units";
+import { type Bench, useBench } from "./useBench";
 import { useWakeLock } from "./useWakeLock";
 
 const LOOKS = {
@@ -16,6 +16,8 @@ const LOOKS = {
 		card: "border-[#3a4c66] bg-[#18273d]",
 		press: "bg-[#f3d9a0] text-ink hover:bg-white",
 		plain: "border-[#6d819d] hover:bg-[#24364f]",
+		line: "border-[#3a4c66]",
+		ticked: "border-[#6fbf97] text-[#a9e3c6]",
 	},
 	light: {
 		room: "bg-enamel text-ink",
@@ -23,6 +25,8 @@ const LOOKS = {
 		card: "border-line bg-white",
 		press: "bg-rim text-white hover:bg-rim-deep",
 		plain: "border-rim hover:bg-rim-wash",
+		line: "border-line",
+		ticked: "border-set text-set",
 	},
 } as const;
 
@@ -71,7 +75,7 @@ export function BenchPlace() {
 			</header>
 			<main className="flex flex-1 flex-col px-5 pt-2 pb-5">
 				{now ? (
-					<Now step={now} tone={tone} />
+					<Now step={now} tone={tone} bench={bench} />
 				) : (
 					<p className="my-auto text-center text-5xl font-extrabold">
 						All done. Wash up, then write down what happened.
@@ -121,34 +125,85 @@ function useBenchKeys(press: () => void, undo: () => void): void {
 	}, [press, undo]);
 }
 
-const QUANTITIES = { g: "weight", mm: "length", ml: "volume" } as const;
-
-function Now({ step, tone }: { step: Step; tone: Tone }) {
-	const { units } = useUnits();
+function Now({ step, tone, bench }: { step: Step; tone: Tone; bench: Bench }) {
 	const look = LOOKS[tone];
+	const weighing = step.amounts.some((amount) => amount.reads != null);
 	const many = step.amounts.length > 4;
 	return (
 		<section aria-live="polite" aria-label="Now" className="flex flex-1 flex-col justify-center gap-3 py-2">
 			<p className={`text-2xl ${look.soft}`}>{step.stage}</p>
-			<h1 className="text-[clamp(2.6rem,6vw,5rem)] leading-[1.05]">{step.title}</h1>
-			{step.detail && <p className="max-w-4xl text-3xl">{step.detail}</p>}
+			<h1 className="text-[clamp(2.4rem,5.6vw,4.6rem)] leading-[1.05]">{step.title}</h1>
+			{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
 			{step.amounts.length > 0 && (
-				<ul className={`grid gap-x-10 ${many ? "sm:grid-cols-2 text-3xl" : "max-w-3xl text-4xl"}`}>
+				<ul className={`grid gap-x-8 gap-y-1.5 ${many ? "text-2xl sm:grid-cols-2" : "max-w-3xl text-3xl"}`}>
 					{step.amounts.map((amount) => (
-						<li
-							key={amount.label}
-							className={`flex items-baseline justify-between gap-4 border-b py-1.5 ${look.card.split(" ")[0]}`}
-						>
-							<span>{amount.label}</span>
-							<strong className="figures whitespace-nowrap">
-								{withUnit(amount.value, QUANTITIES[amount.unit], units)}
-							</strong>
-						</li>
+						<AmountLine
+							key={amount.key}
+							amount={amount}
+							step={step}
+							tone={tone}
+							bench={bench}
+							weighing={weighing}
+						/>
 					))}
 				</ul>
 			)}
 			<Cautions lines={step.cautions} tone={tone} large />
 		</section>
+	);
+}
+
+const QUANTITIES = { g: "weight", mm: "length", ml: "volume" } as const;
+
+interface LineProps {
+	amount: Amount;
+	step: Step;
+	tone: Tone;
+	bench: Bench;
+	weighing: boolean;
+}
+
+/** One number; where things are weighed one after another it is ticked off, and says what an untared scale then reads. */
+function AmountLine({ amount, step, tone, bench, weighing }: LineProps) {
+	const { units } = useUnits();
+	const look = LOOKS[tone];
+	const text = (value: number) =>
+		amount.unit === "°C"
+			? temperatureText(value, units)
+			: amount.unit === "min"
+				? minutesText(value)
+				: withUnit(value, QUANTITIES[amount.unit], units);
+	const words = (
+		<>
+			<span className="min-w-0 flex-1 text-left">{amount.label}</span>
+			{weighing && amount.reads != null && amount.reads !== amount.value && (
+				<span className={`figures text-base whitespace-nowrap ${look.soft}`}>scale {text(amount.reads)}</span>
+			)}
+			<strong className="figures whitespace-nowrap">{text(amount.value)}</strong>
+		</>
+	);
+	if (amount.reads == null) {
+		return <li className={`flex items-baseline gap-4 border-b py-1.5 ${look.line}`}>{words}</li>;
+	}
+	const key = `${step.key}#${amount.key}`;
+	const ticked = bench.done.has(key);
+	return (
+		<li>
+			<button
+				type="button"
+				aria-pressed={ticked}
+				onClick={() => bench.tick(key)}
+				className={`flex min-h-16 w-full items-center gap-4 rounded-xl border px-4 ${ticked ? look.ticked : look.plain}`}
+			>
+				<span
+					aria-hidden
+					className="grid size-7 shrink-0 place-items-center rounded-md border-2 border-current"
+				>
+					{ticked && <Check className="size-5" strokeWidth={4} />}
+				</span>
+				{words}
+			</button>
+		</li>
 	);
 }
 

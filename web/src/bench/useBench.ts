@@ -12,6 +12,8 @@ export interface Bench {
 	readonly at: number;
 	readonly press: () => void;
 	readonly undo: () => void;
+	/** Ticks something inside a step, or takes the tick back; it is logged like a press. */
+	readonly tick: (key: string) => void;
 	readonly canUndo: boolean;
 	/** Presses not yet on the server. */
 	readonly waiting: number;
@@ -82,6 +84,7 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 		undo: () => {
 			if (last) add(last, "undone");
 		},
+		tick: (key) => add(key, done.has(key) ? "undone" : "done"),
 		canUndo: last !== undefined,
 		waiting: waiting.length,
 	};

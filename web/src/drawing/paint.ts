@@ -11,7 +11,14 @@ export interface LayerPaint {
 
 /** Looks a loaf's colours up for drawing. */
 export function paintOf(document: Loaf, plan: LoafPlan) {
-	const srgb = new Map(document.colours.map((colour) => [colour.id, colour.srgb]));
+	// What nothing colours yet, and what was added since the last plan, is drawn as it is wished for.
+	const shown = new Map(plan.colours.map((colour) => [colour.id, colour]));
+	const srgb = new Map(
+		document.colours.map((colour) => {
+			const planned = shown.get(colour.id);
+			return [colour.id, planned?.forecast ? planned.shown : colour.srgb];
+		}),
+	);
 	const colour = (id: string) => srgb.get(id) ?? "#cccccc";
 	const shares = (list: readonly { colour: string; percent: number }[]): Share[] =>
 		list.map((share) => ({ srgb: colour(share.colour), percent: share.percent }));

@@ -8,6 +8,8 @@ import { SaveNote } from "./editor/SaveNote";
 
 const PLACES = [
 	["", "Section"],
+	["formula", "Formula"],
+	["colours", "Colours"],
 	["pots", "Pots"],
 	["order", "Order"],
 	["bench", "Bench"],
@@ -29,7 +31,7 @@ export function LoafRoom() {
 							to={path ? `/loaf/${id}/${path}` : `/loaf/${id}`}
 							end
 							className={({ isActive }) =>
-								`rounded-lg px-4 py-1 font-semibold no-underline ${isActive ? "bg-rim text-white" : "text-ink hover:bg-enamel"}`
+								`rounded-lg px-3 py-1 font-semibold no-underline ${isActive ? "bg-rim text-white" : "text-ink hover:bg-enamel"}`
 							}
 						>
 							{text}

@@ -18,11 +18,22 @@ interface Props {
 	onChange: (rows: PercentRow[]) => void;
 	onAdd?: () => void;
 	digits?: number;
+	suffix?: string;
 	children?: ReactNode;
 }
 
 /** Things and their percents, one to a row. */
-export function PercentRows({ what, of, rows, options, onChange, onAdd, digits = 1, children }: Props) {
+export function PercentRows({
+	what,
+	of,
+	rows,
+	options,
+	onChange,
+	onAdd,
+	digits = 1,
+	suffix = "%",
+	children,
+}: Props) {
 	const name = (n: number) => `${what} ${n}${of ? ` of ${of}` : ""}`;
 	const patch = (at: number, change: Partial<PercentRow>) =>
 		onChange(rows.map((row, i) => (i === at ? { ...row, ...change } : row)));
@@ -39,7 +50,7 @@ export function PercentRows({ what, of, rows, options, onChange, onAdd, digits =
 					/>
 					<NumberField
 						label="Share"
-						suffix="%"
+						suffix={suffix}
 						digits={digits}
 						min={0}
 						value={row.percent}

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, NavLink } from "react-router";
 import { sessionQuery, signOut } from "../api/queries";
 import { Button } from "./Button";
 import { useUnits } from "./UnitsContext";
@@ -10,6 +10,11 @@ const CHOICES: readonly (readonly [Units, string])[] = [
 	["metric", "mm · g"],
 	["us", "in · oz"],
 ];
+
+const ROOMS = [
+	["/", "Loaves"],
+	["/cupboard", "Cupboard"],
+] as const;
 
 function UnitsSwitch() {
 	const { units, choose } = useUnits();
@@ -52,6 +57,20 @@ export function Shell({ children }: { children: ReactNode }) {
 						Demo: Rafter Street Soap Room
 					</span>
 				)}
+				<nav aria-label="Studio" className="ml-4 flex gap-1">
+					{ROOMS.map(([to, text]) => (
+						<NavLink
+							key={to}
+							to={to}
+							end
+							className={({ isActive }) =>
+								`rounded-lg px-3 py-1 font-semibold no-underline hover:bg-rim-wash ${isActive ? "text-rim underline underline-offset-8 decoration-3" : "text-ink"}`
+							}
+						>
+							{text}
+						</NavLink>
+					))}
+				</nav>
 				<div className="ml-auto flex items-center gap-3">
 					<UnitsSwitch />
 					{session && !session.demo && (

@@ -35,11 +35,24 @@ export function withUnit(value: number, quantity: Quantity, units: Units, digits
 	return `${inUnits(value, quantity, units, digits)} ${UNITS[units][quantity].label}`;
 }
 
+/** A temperature: Celsius with metric units, Fahrenheit with US ones. */
+export const temperatureText = (celsius: number, units: Units): string =>
+	units === "metric" ? `${Math.round(celsius)} °C` : `${Math.round((celsius * 9) / 5 + 32)} °F`;
+
+/** Minutes as people say them. */
+export function minutesText(minutes: number): string {
+	if (minutes < 90) return `${Math.round(minutes)} min`;
+	const quarters = Math.round(minutes / 15) / 4;
+	return `${Number(quarters.toFixed(2))} h`;
+}
+
 const QUANTITIES: Record<string, Quantity> = { mm: "length", ml: "volume", g: "weight" };
 
-/** A figure's value with its unit; units that do not change (%, g/ml, h) are left alone. */
+/** A figure's value with its unit; units that do not change (%, g/ml) are left alone. */
 export function figureText(value: number, unit: string, units: Units, digits?: number): string {
 	const quantity = QUANTITIES[unit];
+	if (unit === "°C") return temperatureText(value, units);
+	if (unit === "min") return minutesText(value);
 	if (quantity) return withUnit(value, quantity, units, digits);
 	return `${value.toFixed(digits ?? (unit === "g/ml" ? 3 : 1))} ${unit}`;
 }

@@ -1,4 +1,4 @@
-"""A soap formula: which fats, how much lye, how much water.
+"""A soap formula: which fats, how much lye, how much water, what else, and how it is worked.
 
 Everything is relative to the oils, so that one formula serves every pot.
 """
@@ -9,19 +9,32 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from archtop.core.chemistry.additives import AdditiveDose
+from archtop.core.chemistry.schools import SchoolName
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
 
-__all__ = ["FatShare", "Formula", "LateFat", "Water"]
+__all__ = ["AssessedList", "FatShare", "Formula", "LateFat", "Water"]
 
 Percent = Annotated[float, Field(ge=0, le=100)]
+InciNames = Annotated[tuple[Annotated[str, Field(min_length=1, max_length=160)], ...], Field(max_length=120)]
 
 
 class FatShare(Frozen):
-    """A fat and its percent of the oils in the pot."""
+    """A fat: its percent of the oils in the pot, or its grams in the formula as it was written down."""
 
     fat: str
-    percent: Annotated[float, Field(gt=0, le=100)]
+    percent: Annotated[float, Field(gt=0, le=100)] | None = None
+    grams: Annotated[float, Field(gt=0, le=1e6)] | None = None
+
+    @model_validator(mode="after")
+    def _says_how_much(self) -> FatShare:
+        if (self.percent is None) == (self.grams is None):
+            raise InputError.one(
+                "fat.amount", self.fat, "nothing" if self.percent is None else "both",
+                "needs either percent or grams", "Give one of them.",
+            )  # fmt: skip
+        return self
 
 
 class LateFat(Frozen):
@@ -59,8 +72,16 @@ class Water(Frozen):
         return self
 
 
+class AssessedList(Frozen):
+    """What a qualified assessor has passed: nothing outside ``inci`` may go in, and all of ``promised`` must."""
+
+    reference: Annotated[str, Field(min_length=1, max_length=120)]
+    inci: InciNames = ()
+    promised: InciNames = ()
+
+
 class Formula(Frozen):
-    """Fats in percent of the oils (summing to 100), lye discount, purity, water, and a late superfat.
+    """Fats (percents summing to 100, or grams), lye discount, purity, water, a late superfat, additives, a school.
 
     ``lye_discount_percent`` stands inside the lye sum; ``late_fat`` stands outside it. They add, they never count
     twice.
@@ -73,16 +94,34 @@ class Formula(Frozen):
     naoh_purity_percent: Annotated[float, Field(ge=50, le=100)] = 100.0
     water: Water = Water()
     late_fat: LateFat | None = None
+    additives: Annotated[tuple[AdditiveDose, ...], Field(max_length=40)] = ()
+    school: SchoolName = "matched warm"
+    assessed: AssessedList | None = None
 
     @model_validator(mode="after")
-    def _sums_to_hundred(self) -> Formula:
-        total = sum(share.percent for share in self.fats)
-        if abs(total - 100) > 0.05:
+    def _adds_up(self) -> Formula:
+        by_percent = [share.percent for share in self.fats if share.percent is not None]
+        if by_percent and len(by_percent) < len(self.fats):
+            raise InputError.one(
+                "formula.mixed", f"{self.name}: fats", "percent and grams", "must all be given the same way",
+                "Give all in percent, or all in grams.",
+            )  # fmt: skip
+        total = sum(by_percent)
+        if by_percent and abs(total - 100) > 0.05:
             raise InputError.one(
                 "formula.sum",
                 f"{self.name}: fats",
                 f"{total:g} %",
                 "the fats' percentages must add up to 100",
-                f"{'Take away' if total > 100 else 'Add'} {abs(total - 100):g} %.",
+                f"{'Take away' if total > 100 else 'Add'} {abs(100 - total):g} %.",
             )
         return self
+
+    @property
+    def shares(self) -> dict[str, float]:
+        """Mass fraction of each fat, by key; sums to one."""
+        total = sum(share.percent or share.grams or 0.0 for share in self.fats)
+        shares: dict[str, float] = {}
+        for share in self.fats:
+            shares[share.fat] = shares.get(share.fat, 0.0) + (share.percent or share.grams or 0.0) / total
+        return shares

@@ -5,39 +5,74 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from archtop.core.chemistry import Batter, Fat, Formula, batter_of, discount_after_rounding
-from archtop.core.chemistry.batter import Role
+from archtop.core.chemistry import Batter, Fat, Formula, Role, Stage, discount_after_rounding
 from archtop.core.figure import Figure, Frozen
+from archtop.core.sizing.additions import AdditionRole, Additions
 from archtop.core.sizing.apportion import apportion
 from archtop.core.sizing.cling import FILM_RANGE_MM, cling_ml
 
-__all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "pot_for"]
+__all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "Scale", "WeighedAddition", "pot_for"]
 
 _LEAN, _THICK = FILM_RANGE_MM
-PotKind = Literal["column", "loaf", "cavity"]
+PotKind = Literal["column", "loaf", "cavity", "frosting"]
+Use = Literal["pour", "frosting", "casting"]
+
+
+class Scale(Frozen):
+    """How amounts are rounded and padded: film left on bowls [mm], margin [%], steps of both scales [g]."""
+
+    film_mm: float
+    margin_percent: float
+    step_g: float
+    fine_step_g: float
 
 
 class PortionNeed(Frozen):
-    """A bowl that must deliver ``volume_ml`` of one colour."""
+    """A bowl that must deliver ``volume_ml`` of one colour, with what goes into it besides batter."""
 
     key: str
     name: str
     colour: str
     volume_ml: float
-    use: Literal["pour", "frosting", "casting"]
+    use: Use
+    additions: Additions = Additions()
+
+
+class WeighedAddition(Frozen):
+    """A colourant, carrier or scent on the fine scale; ``exact_g`` before rounding."""
+
+    key: str
+    name: str
+    inci: str
+    role: AdditionRole
+    grams: float
+    exact_g: float
+    powder: bool
 
 
 class Portion(Frozen):
-    """A bowl: what it must deliver, what it loses, and the grams to put into it."""
+    """A bowl: what it must deliver, what it loses, grams of batter, what is added, and what it then weighs.
+
+    ``superfat``: of this bowl, carrier oil counted. ``scent``: share of the batter, ``scent_dry_percent`` once dry,
+    ``scent_max_percent`` the sheet's limit.
+    """
 
     key: str
     name: str
     colour: str
-    use: Literal["pour", "frosting", "casting"]
+    use: Use
     delivers: Figure
     clings_ml: float
     margin_ml: float
     grams: float
+    oils_g: float
+    additions: tuple[WeighedAddition, ...]
+    finished_g: float
+    superfat_percent: float
+    scent: Figure | None
+    scent_dry_percent: float | None
+    scent_max_percent: float | None
+    vanillin_percent: float
 
 
 class Ingredient(Frozen):
@@ -45,13 +80,15 @@ class Ingredient(Frozen):
 
     key: str
     name: str
+    inci: str
     role: Role
+    stage: Stage | None
     grams: float
     exact_g: float
 
 
 class Pot(Frozen):
-    """``ingredients`` and ``portions`` each sum exactly to ``total_g``."""
+    """``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``."""
 
     id: str
     name: str
@@ -73,40 +110,34 @@ def pot_for(
     name: str,
     kind: PotKind,
     formula: Formula,
+    batter: Batter,
     needs: Sequence[PortionNeed],
     fats: Mapping[str, Fat],
-    film_mm: float,
-    margin_percent: float,
-    step_g: float,
+    scale: Scale,
 ) -> Pot:
     """Size a pot so that every portion can deliver its volume.
 
     Each portion gets the safety margin, the film on its own bowl (when the pot is split) and its share of the film
-    in the big pot. Masses follow from the batter's density; the lye is never rounded up.
+    in the big pot; colourants, carriers and scent fill part of it. Masses follow from the batter's density; the lye
+    is never rounded up.
 
-    :param film_mm: film left on bowls [mm]
-    :param margin_percent: safety margin [% of what must be delivered]
-    :param step_g: the scale's step [g]
+    :param batter: what ``formula`` makes
     """
-    batter = batter_of(formula, fats)
     net = sum(need.volume_ml for need in needs)
-    clings = _clings(needs, film_mm)
-    exact_g = [
-        (need.volume_ml * (1 + margin_percent / 100) + cling) * batter.density.value
-        for need, cling in zip(needs, clings, strict=True)
+    clings = _clings(needs, scale.film_mm)
+    gross = [
+        need.volume_ml * (1 + scale.margin_percent / 100) + cling for need, cling in zip(needs, clings, strict=True)
     ]
-    grams = apportion(exact_g, step_g)
+    oils = [ml / (batter.ml_per_g_oils + need.additions.ml) for ml, need in zip(gross, needs, strict=True)]
+    grams = apportion([share * batter.g_per_g_oils for share in oils], scale.step_g)
     total = round(sum(grams), 6)
-    ingredients = _weigh(batter, total, step_g)
-    oils_g = {i.key: i.grams for i in ingredients if i.role == "oil"}
-    naoh = next(i.grams for i in ingredients if i.role == "lye")
-    late = next((i.grams for i in ingredients if i.role == "late fat"), 0.0)
-    discount = discount_after_rounding(oils_g, naoh, formula.naoh_purity_percent / 100, fats)
-    late_percent = late / sum(oils_g.values()) * 100
-    gross_ml = sum(exact_g) / batter.density.value
-    # A film set outside the believed range is the maker's own knowledge: the range stretches to it.
-    low, high = (sum(_clings(needs, film)) - sum(clings) for film in (min(film_mm, _LEAN), max(film_mm, _THICK)))
-    oils = sum(oils_g.values())
+    ingredients = _weigh(batter, total, scale.step_g)
+    superfat = _superfat(formula, ingredients, batter, fats)
+    low, high = (
+        sum(_clings(needs, film)) - sum(clings)
+        # A film set outside the believed range is the maker's own knowledge: the range stretches to it.
+        for film in (min(scale.film_mm, _LEAN), max(scale.film_mm, _THICK))
+    )
     return Pot(
         id=pot_id,
         name=name,
@@ -114,32 +145,72 @@ def pot_for(
         formula=formula.id,
         delivers=Figure.exact(net, "ml", " + ".join(f"{n.volume_ml:.0f} {n.name}" for n in needs)),
         batter=Figure(
-            value=gross_ml, unit="ml", low=gross_ml + low, high=gross_ml + high, basis="estimate",
-            how=f"{net:.0f} ml to deliver + {margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
-            source=f"film of {film_mm:g} mm on bowls, believed {_LEAN:g}-{_THICK:g} mm",
+            value=sum(gross), unit="ml", low=sum(gross) + low, high=sum(gross) + high, basis="estimate",
+            how=f"{net:.0f} ml to deliver + {scale.margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
+            source=f"film of {scale.film_mm:g} mm on bowls, believed {_LEAN:g}-{_THICK:g} mm",
         ),
         oils=Figure.within(
-            oils, "g", 0.025, "estimate",
+            sum(i.grams for i in ingredients if i.role == "oil"), "g", 0.025, "estimate",
             f"{total:g} g of batter at {batter.g_per_g_oils:.3f} g per g of oils",
             "stoichiometry and the formula's water; the spread is the density's",
         ),
         density=batter.density,
         total_g=total,
         lye_concentration_percent=batter.lye_concentration_percent,
-        superfat=Figure.exact(
-            discount * 100 + late_percent, "%",
-            f"{discount * 100:.2f} % of the lye left out after rounding + {late_percent:.2f} % fat after trace",
-            "stoichiometry; saponification values vary by 1-3 % between harvests",
-        ),
+        superfat=superfat,
         ingredients=ingredients,
         portions=tuple(
-            Portion(
-                key=need.key, name=need.name, colour=need.colour, use=need.use,
-                delivers=Figure.exact(need.volume_ml, "ml", "what this colour must fill"),
-                clings_ml=cling, margin_ml=need.volume_ml * margin_percent / 100, grams=g,
-            )
+            _portion(need, cling, g, batter, superfat.value, scale)
             for need, cling, g in zip(needs, clings, grams, strict=True)
         ),
+    )  # fmt: skip
+
+
+def _portion(need: PortionNeed, cling: float, grams: float, batter: Batter, superfat: float, scale: Scale) -> Portion:
+    oils = grams / batter.g_per_g_oils
+    steps = scale.fine_step_g
+    additions = tuple(
+        WeighedAddition(
+            key=part.key, name=part.name, inci=part.inci, role=part.role, powder=part.powder,
+            grams=round(round(part.grams * oils / steps) * steps, 6), exact_g=part.grams * oils,
+        )
+        for part in need.additions.parts
+    )  # fmt: skip
+    load = need.additions.load
+    return Portion(
+        key=need.key,
+        name=need.name,
+        colour=need.colour,
+        use=need.use,
+        delivers=Figure.exact(need.volume_ml, "ml", "what this colour must fill"),
+        clings_ml=cling,
+        margin_ml=need.volume_ml * scale.margin_percent / 100,
+        grams=grams,
+        oils_g=oils,
+        additions=additions,
+        finished_g=round(grams + sum(item.grams for item in additions), 6),
+        superfat_percent=superfat + 100 * need.additions.carrier_oil,
+        scent=load.in_fresh if load else None,
+        scent_dry_percent=load.in_dry_percent if load else None,
+        scent_max_percent=load.max_percent if load else None,
+        vanillin_percent=load.vanillin_percent if load else 0.0,
+    )
+
+
+def _superfat(formula: Formula, ingredients: Sequence[Ingredient], batter: Batter, fats: Mapping[str, Fat]) -> Figure:
+    """What the rounded weights really give."""
+    oils = {i.key: i.grams for i in ingredients if i.role == "oil"}
+    naoh = next(i.grams for i in ingredients if i.role == "lye")
+    late = next((i.grams for i in ingredients if i.role == "late fat"), 0.0)
+    purity = formula.naoh_purity_percent / 100
+    # Lye that an additive uses up is not there for the oils.
+    left = naoh - batter.lye_taken_per_g_oils * sum(oils.values()) / purity
+    discount = discount_after_rounding(oils, left, purity, fats) * 100
+    late_percent = late / sum(oils.values()) * 100
+    return Figure.exact(
+        discount + late_percent, "%",
+        f"{discount:.2f} % of the lye left out after rounding + {late_percent:.2f} % fat after trace",
+        "stoichiometry; saponification values vary by 1-3 % between harvests",
     )  # fmt: skip
 
 
@@ -156,6 +227,8 @@ def _weigh(batter: Batter, total: float, step_g: float) -> tuple[Ingredient, ...
     lye = [i for i, part in enumerate(batter.parts) if part.role == "lye"]
     grams = apportion(exact, step_g, never_up=lye, total_g=total)
     return tuple(
-        Ingredient(key=part.key, name=part.name, role=part.role, grams=g, exact_g=e)
+        Ingredient(
+            key=part.key, name=part.name, inci=part.inci, role=part.role, stage=part.stage, grams=g, exact_g=e
+        )
         for part, g, e in zip(batter.parts, grams, exact, strict=True)
-    )
+    )  # fmt: skip

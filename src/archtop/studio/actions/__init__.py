@@ -1,15 +1,25 @@
 """Operations: each loads rows, calls the core, saves in one transaction. Views and commands call these."""
 
 from archtop.studio.actions.bench import press, steps_done
-from archtop.studio.actions.cupboard import cupboard_of_studio
-from archtop.studio.actions.loaves import StaleSave, create_loaf, put_away, save_loaf
+from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
+from archtop.studio.actions.formulas import write_formula
+from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
+from archtop.studio.actions.week import Week, week_from
 
 __all__ = [
     "StaleSave",
+    "Week",
+    "count_stock",
     "create_loaf",
     "cupboard_of_studio",
+    "for_a_file",
+    "open_plan",
     "press",
     "put_away",
+    "put_in",
     "save_loaf",
     "steps_done",
+    "take_out",
+    "week_from",
+    "write_formula",
 ]

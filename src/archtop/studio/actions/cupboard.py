@@ -1,12 +1,17 @@
-"""The studio's cupboard: the built-in fats with its own rows over them."""
+"""The studio's cupboard: the built-in tables with its own rows over them, its scents, colourants and stock."""
 
 from __future__ import annotations
 
-from archtop.core import Cupboard, Fat, standard_cupboard
-from archtop.studio.models import OwnFat
+from typing import Literal
 
-__all__ = ["cupboard_of_studio"]
+from django.db import transaction
 
+from archtop.core import Colourant, Cupboard, Fat, InputError, Scent, standard_cupboard
+from archtop.studio.models import CupboardItem, Loaf, OwnFat, Stock
+
+__all__ = ["count_stock", "cupboard_of_studio", "put_in", "take_out"]
+
+Kind = Literal["scent", "colourant"]
 _FIELDS = ("key", "name", "inci", "sv", "iv", "density_g_ml", "melt_low_c", "melt_high_c", "solid_at_25", "source")
 
 
@@ -14,4 +19,45 @@ def cupboard_of_studio() -> Cupboard:
     """What plans of this studio draw on."""
     own = {row["key"]: Fat(kind="glyceride", **row) for row in OwnFat.objects.values(*_FIELDS)}
     standard = standard_cupboard()
-    return Cupboard.model_construct(fats={**standard.fats, **own}) if own else standard
+    items = list(CupboardItem.objects.values_list("kind", "data"))
+    return Cupboard.model_construct(
+        fats={**standard.fats, **own} if own else standard.fats,
+        additives=standard.additives,
+        scents={data["key"]: Scent.model_validate(data) for kind, data in items if kind == "scent"},
+        colourants={data["key"]: Colourant.model_validate(data) for kind, data in items if kind == "colourant"},
+        stock=dict(Stock.objects.values_list("name", "grams")),
+    )
+
+
+def put_in(item: Scent | Colourant) -> None:
+    """Put a scent or a colourant in, or in the place of the one with its key."""
+    kind: Kind = "scent" if isinstance(item, Scent) else "colourant"
+    CupboardItem.objects.update_or_create(kind=kind, key=item.key, defaults={"data": item.model_dump(mode="json")})
+
+
+def take_out(kind: Kind, key: str) -> None:
+    """Take a scent or a colourant out.
+
+    :raises InputError: ``cupboard.in_use`` while a loaf names it; its plan would no longer hold
+    """
+    with transaction.atomic():
+        for name, document in Loaf.objects.values_list("name", "document"):
+            if key in _named(kind, document):
+                raise InputError.one(
+                    "cupboard.in_use", kind, key, f"{name} uses it", "Change the loaf first, or let it stay here."
+                )
+        CupboardItem.objects.filter(kind=kind, key=key).delete()
+
+
+def _named(kind: Kind, document: dict) -> set[str]:  # type: ignore[type-arg]
+    if kind == "scent":
+        return {part["scent"] for blend in document.get("blends", ()) for part in blend["parts"]}
+    return {dose["colourant"] for colour in document["colours"] for dose in colour.get("colourants", ())}
+
+
+def count_stock(name: str, grams: float | None) -> None:
+    """Note how much of a thing there is; ``None``: it is not counted any more."""
+    if grams is None:
+        Stock.objects.filter(name=name).delete()
+    else:
+        Stock.objects.update_or_create(name=name, defaults={"grams": grams})

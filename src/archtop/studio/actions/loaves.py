@@ -5,13 +5,14 @@ from __future__ import annotations
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from archtop.core import InputError, LoafPlan, Problem, plan
 from archtop.core import Loaf as Document
-from archtop.core import LoafPlan, plan
-from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.core.document import Brings
+from archtop.studio.actions.cupboard import cupboard_of_studio, put_in
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.preview import preview_of
 
-__all__ = ["StaleSave", "create_loaf", "put_away", "save_loaf"]
+__all__ = ["StaleSave", "create_loaf", "for_a_file", "open_plan", "put_away", "save_loaf"]
 
 
 class StaleSave(Exception):  # noqa: N818 - an outcome to decide on, not a failure
@@ -23,10 +24,22 @@ class StaleSave(Exception):  # noqa: N818 - an outcome to decide on, not a failu
 
 
 def create_loaf(owner: User, document: Document) -> Loaf:
-    """Keep a new loaf; its plan must hold, or :class:`archtop.core.InputError` says why not."""
-    preview = preview_of(document, plan(document, cupboard_of_studio())).model_dump(mode="json")
+    """Keep a new loaf; its plan must hold, or :class:`archtop.core.InputError` says why not.
+
+    What its file brings is put into the cupboard where that lacks it.
+    """
+    cupboard = cupboard_of_studio()
+    preview = preview_of(document, plan(document, cupboard)).model_dump(mode="json")
+    brought = document.brings
+    document = document.model_copy(update={"brings": Brings()})
     data = document.model_dump(mode="json")
     with transaction.atomic():
+        for scent in brought.scents:
+            if scent.key not in cupboard.scents:
+                put_in(scent)
+        for jar in brought.colourants:
+            if jar.key not in cupboard.colourants:
+                put_in(jar)
         loaf = Loaf.objects.create(owner=owner, name=document.name, document=data, preview=preview)
         Revision.objects.create(loaf=loaf, number=1, document=data)
     return loaf
@@ -60,3 +73,36 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
 def put_away(loaf: Loaf, away: bool = True) -> None:
     """Take a loaf off the list, or bring it back; nothing of it is deleted."""
     Loaf.objects.filter(pk=loaf.pk).update(put_away=away)
+
+
+def open_plan(document: Document) -> tuple[LoafPlan, tuple[Problem, ...]]:
+    """The plan of a saved loaf.
+
+    The cupboard may have changed since it was saved: if the plan no longer holds, it is made without colourants,
+    scents and additives, so that the loaf can be opened and mended, and the problems are told.
+
+    :raises InputError: if not even that can be planned
+    """
+    cupboard = cupboard_of_studio()
+    try:
+        return plan(document, cupboard), ()
+    except InputError as error:
+        return plan(_bare(document), cupboard), error.problems
+
+
+def _bare(document: Document) -> Document:
+    colours = tuple(colour.model_copy(update={"colourants": (), "scent": None}) for colour in document.colours)
+    formulas = tuple(formula.model_copy(update={"additives": ()}) for formula in document.formulas)
+    return document.model_copy(update={"colours": colours, "formulas": formulas})
+
+
+def for_a_file(document: Document) -> Document:
+    """The document with the bottles and jars it names, so that another studio can read it."""
+    cupboard = cupboard_of_studio()
+    bottles = {part.scent for blend in document.blends for part in blend.parts}
+    jars = {dose.colourant for colour in document.colours for dose in colour.colourants}
+    brings = Brings(
+        scents=tuple(cupboard.scents[key] for key in sorted(bottles & cupboard.scents.keys())),
+        colourants=tuple(cupboard.colourants[key] for key in sorted(jars & cupboard.colourants.keys())),
+    )
+    return document.model_copy(update={"brings": brings})

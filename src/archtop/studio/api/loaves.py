@@ -12,7 +12,15 @@ from django.utils.text import slugify
 from ninja import Router, Status
 
 from archtop.core import blank_loaf, plan, read_loaf
-from archtop.studio.actions import StaleSave, create_loaf, cupboard_of_studio, put_away, save_loaf
+from archtop.studio.actions import (
+    StaleSave,
+    create_loaf,
+    cupboard_of_studio,
+    for_a_file,
+    open_plan,
+    put_away,
+    save_loaf,
+)
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import (
     LoafIn,
@@ -43,12 +51,14 @@ def loaf_of(request: HttpRequest, loaf_id: uuid.UUID) -> Loaf:
 
 def _whole(loaf: Loaf) -> LoafOut:
     document = read_loaf(loaf.document)
+    planned, problems = open_plan(document)
     return LoafOut(
         id=loaf.pk,
         revision=loaf.revision,
         updated_at=loaf.updated_at,
         document=document,
-        plan=plan(document, cupboard_of_studio()),
+        plan=planned,
+        problems=list(problems),
     )
 
 
@@ -130,7 +140,7 @@ def revisions(request: HttpRequest, loaf_id: uuid.UUID) -> list[RevisionOut]:
 def export(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     """The loaf as a file."""
     loaf = loaf_of(request, loaf_id)
-    text = json.dumps(read_loaf(loaf.document).model_dump(mode="json"), indent=2, ensure_ascii=False)
+    text = json.dumps(for_a_file(read_loaf(loaf.document)).model_dump(mode="json"), indent=2, ensure_ascii=False)
     return _file(f"{text}\n".encode(), "application/json", f"{slugify(loaf.name) or 'loaf'}.loaf.json")
 
 

@@ -1,15 +1,18 @@
-"""Plans without saving, and what there is to plan with."""
+"""Plans without saving, sizing backwards, help with a colour, and what a week needs."""
 
 from __future__ import annotations
+
+import datetime as dt
 
 from django.http import HttpRequest
 from ninja import Router
 
-from archtop.core import LoafPlan, plan
-from archtop.studio.actions import cupboard_of_studio
+from archtop.core import Backsized, InputError, LoafPlan, Reach, plan, reach, size_back
+from archtop.core.chemistry import batter_of
+from archtop.core.colouring import base_of_colour
+from archtop.studio.actions import Week, cupboard_of_studio, week_from
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import CupboardOut, LoafIn, MouldOut
-from archtop.studio.models import LoafMould
+from archtop.studio.api.schemas import LoafIn, ReachIn, SizeBackIn
 
 __all__ = ["router"]
 
@@ -22,9 +25,27 @@ def plan_loaf(request: HttpRequest, payload: LoafIn) -> LoafPlan:  # noqa: ARG00
     return plan(payload, cupboard_of_studio())
 
 
-@router.get("/cupboard", response=CupboardOut, operation_id="open_cupboard")
-def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
-    """Fats and moulds."""
-    fats = sorted(cupboard_of_studio().fats.values(), key=lambda fat: fat.name)
-    moulds = [MouldOut.from_orm(mould) for mould in LoafMould.objects.all()]
-    return CupboardOut(fats=fats, moulds=moulds)
+@router.post("/size-back", response={200: Backsized, 422: ProblemReport}, operation_id="size_back")
+def size_backwards(request: HttpRequest, payload: SizeBackIn) -> Backsized:  # noqa: ARG001
+    """The loaf sized to use something up, nothing kept."""
+    return size_back(payload.document, cupboard_of_studio(), payload.target)
+
+
+@router.post("/reach", response={200: Reach, 422: ProblemReport}, operation_id="reach_colour")
+def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:  # noqa: ARG001
+    """What to add to a colour to come closest to its wish."""
+    cupboard, loaf = cupboard_of_studio(), payload.document
+    colour = next((item for item in loaf.colours if item.id == payload.colour), None)
+    if colour is None:
+        raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")
+    plan(loaf, cupboard)
+    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
+    present = [(cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
+    base = base_of_colour(loaf, colour.id, batters, cupboard)
+    return reach(base, present, colour.srgb, cupboard.colourants)
+
+
+@router.get("/week", response={200: Week, 422: ProblemReport}, operation_id="read_week")
+def read_week(request: HttpRequest, first: dt.date) -> Week:
+    """What the loaves poured in the seven days from ``first`` need."""
+    return week_from(request.user, first)  # type: ignore[arg-type]

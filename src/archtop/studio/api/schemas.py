@@ -9,25 +9,40 @@ from typing import Annotated, Any, Literal
 from ninja import Schema
 from pydantic import Field, WrapValidator
 
-from archtop.core import Fat, LoafPlan, read_loaf
+from archtop.core import (
+    Additive,
+    BackTarget,
+    Colourant,
+    Fat,
+    Formula,
+    LoafPlan,
+    Problem,
+    Scent,
+    read_loaf,
+)
 from archtop.core import Loaf as Document
 from archtop.studio.preview import Preview
 
 __all__ = [
     "BenchLog",
     "BenchPress",
+    "BookFormulaOut",
     "CupboardOut",
     "LoafIn",
     "LoafOut",
     "LoafSummary",
     "MouldOut",
     "NewLoaf",
+    "ReachIn",
     "RevisionOut",
     "SaveLoaf",
     "Saved",
     "SessionOut",
     "SignIn",
+    "SizeBackIn",
     "StaleReport",
+    "StockCount",
+    "VersionOut",
 ]
 
 
@@ -71,13 +86,14 @@ class LoafSummary(Schema):
 
 
 class LoafOut(Schema):
-    """A loaf with its plan."""
+    """A loaf with its plan; ``problems`` say why it no longer holds, if the cupboard has changed under it."""
 
     id: uuid.UUID
     revision: int
     updated_at: dt.datetime
     document: Document
     plan: LoafPlan
+    problems: list[Problem]
 
 
 class SaveLoaf(Schema):
@@ -148,4 +164,45 @@ class CupboardOut(Schema):
     """What a loaf may draw on."""
 
     fats: list[Fat]
+    additives: list[Additive]
+    scents: list[Scent]
+    colourants: list[Colourant]
+    stock: dict[str, float]
     moulds: list[MouldOut]
+
+
+class StockCount(Schema):
+    """Grams of a thing, or that it is not counted."""
+
+    name: Annotated[str, Field(pattern=r"^(fat|lye|additive|scent|colourant):[\w-]{1,40}$")]
+    grams: Annotated[float, Field(ge=0, le=1e6)] | None
+
+
+class SizeBackIn(Schema):
+    """A loaf and what it is to use up."""
+
+    document: LoafIn
+    target: BackTarget
+
+
+class ReachIn(Schema):
+    """A loaf and the colour of it to help with."""
+
+    document: LoafIn
+    colour: str
+
+
+class VersionOut(Schema):
+    """A formula as written into the book."""
+
+    number: int
+    written_at: dt.datetime
+    formula: Formula
+
+
+class BookFormulaOut(Schema):
+    """A formula of the book, newest version first."""
+
+    id: int
+    name: str
+    versions: list[VersionOut]

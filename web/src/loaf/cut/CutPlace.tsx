@@ -38,7 +38,7 @@ export function CutPlace() {
 					{withUnit(plan.cuts.kerf_loss_g, "weight", units, units === "metric" ? 0 : 1)}.
 				</p>
 			</div>
-			<Remarks />
+			<Remarks codes={/^bars/} />
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
 				{front && <SliceMark part={front} name="Front slice" />}
 				{bars.map((bar) => (

@@ -5,6 +5,7 @@ import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { FormulaChoice } from "./FormulaChoice";
 import { SharesEditor } from "./SharesEditor";
 
 const STYLES = [
@@ -80,6 +81,11 @@ export function TopDrawer() {
 							.
 						</p>
 					)}
+					<FormulaChoice
+						none="Held back from the loaf's pot"
+						value={frosting.formula ?? null}
+						onChange={(formula) => patch({ formula })}
+					/>
 					<SharesEditor
 						what={frosting.name}
 						shares={frosting.colours}

@@ -98,13 +98,20 @@ function PourFields({ pour }: { pour: Pour }) {
 		edit(patchPour(pour.id, change), `pour ${pour.id} ${Object.keys(change)}`);
 	return (
 		<div className="mt-1 space-y-1.5">
-			<div className="grid grid-cols-[1fr_100px] gap-2">
+			<div className="grid grid-cols-[1fr_84px_92px] gap-2">
 				<TextField label="Name" value={pour.name} onChange={(name) => patch({ name })} />
 				<NumberField
 					label="Level"
 					quantity="length"
 					value={pour.to_mm}
 					onChange={(to_mm) => patch({ to_mm })}
+				/>
+				<NumberField
+					label="Shreds in it"
+					quantity="weight"
+					digits={0}
+					value={pour.shreds_g}
+					onChange={(shreds_g) => patch({ shreds_g })}
 				/>
 			</div>
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />

@@ -77,6 +77,7 @@ export const addPour =
 				name: `Pour ${pourIds(loaf).length + 1}`,
 				to_mm: Math.round(Math.max((levelMm + loaf.mould.height_mm) / 2, levelMm + 1)),
 				colours: [{ colour: loaf.colours[0]?.id ?? "plain", percent: 100 }],
+				shreds_g: 0,
 			},
 		],
 	});
@@ -107,6 +108,8 @@ export const addColour = (loaf: Loaf): Loaf => ({
 			),
 			name: `Colour ${loaf.colours.length + 1}`,
 			srgb: "#7a8b99",
+			colourants: [],
+			scent: null,
 		},
 	],
 });

@@ -1,23 +1,31 @@
 import type { Pot } from "../../api/types";
+import { paintOf } from "../../drawing/paint";
 import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 
-const KINDS = { column: "Column", loaf: "The loaf", cavity: "Cavity pieces" } as const;
+const KINDS = {
+	column: "Column",
+	loaf: "The loaf",
+	cavity: "Cavity pieces",
+	frosting: "Frosting of its own",
+} as const;
 
 /** One pot: what goes in, and the bowls it is split into; both add up to the same total. */
 export function PotSheet({ pot }: { pot: Pot }) {
-	const { document } = useEditor();
+	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const formula = document.formulas.find((item) => item.id === pot.formula);
 	const step = document.sizing.scale_step_g;
 	// As many digits as the scale shows; a sheet that shows fewer would not add up.
 	const digits = units === "metric" ? Math.max(0, (String(step).split(".")[1] ?? "").length) : 2;
 	const weight = (grams: number) => withUnit(grams, "weight", units, digits);
-	const colour = (id: string) => document.colours.find((item) => item.id === id)?.srgb ?? "#ccc";
+	const { colour } = paintOf(live.of, live.plan);
 	const wide = pot.portions.length > 1;
+	const added = pot.portions.filter((part) => part.additions.length > 0);
+	const fine = (grams: number) => withUnit(grams, "weight", units, units === "metric" ? 1 : 3);
 	return (
 		<section
 			className={`tray break-inside-avoid p-4 ${wide ? "lg:col-span-2" : ""}`}
@@ -64,6 +72,40 @@ export function PotSheet({ pot }: { pot: Pot }) {
 					/>
 				)}
 			</div>
+			{added.length > 0 && (
+				<div className={`mt-4 grid gap-4 ${added.length > 1 ? "sm:grid-cols-2 xl:grid-cols-3" : ""}`}>
+					{added.map((part) => (
+						<div key={part.key} data-portion={part.key}>
+							<p className="flex items-center gap-2 font-bold text-sm">
+								<Swatch srgb={colour(part.colour)} /> Into {part.name}
+							</p>
+							<table className="w-full text-sm">
+								<caption className="sr-only">What goes into {part.name} besides batter</caption>
+								<tbody>
+									{part.additions.map((item) => (
+										<tr key={`${item.role} ${item.key}`} className="border-line border-t">
+											<th scope="row" className="py-1 pr-2 text-left font-normal">
+												{item.name}
+											</th>
+											<td className="figures py-1 text-right font-semibold whitespace-nowrap">
+												{fine(item.grams)}
+											</td>
+										</tr>
+									))}
+								</tbody>
+							</table>
+							<p className="text-xs text-soft">
+								Then weighs {fine(part.finished_g)}; free fat {part.superfat_percent.toFixed(1)} %
+								{part.scent && `; scent ${part.scent.value.toFixed(2)} % of it`}
+								{part.scent &&
+									part.scent_max_percent != null &&
+									`, at most ${part.scent_max_percent.toFixed(2)} %`}
+								.
+							</p>
+						</div>
+					))}
+				</div>
+			)}
 		</section>
 	);
 }

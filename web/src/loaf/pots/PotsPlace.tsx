@@ -3,10 +3,13 @@ import { useState } from "react";
 import { Button, buttonClass } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { SelectField } from "../../ui/fields";
+import { SupplyTable } from "../../ui/SupplyTable";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { Remarks } from "../section/Remarks";
 import { PotSheet } from "./PotSheet";
+import { SizeBack } from "./SizeBack";
 
 const PAPERS = [
 	["A4", "A4"],
@@ -50,6 +53,25 @@ export function PotsPlace() {
 				{plan.pots.map((pot) => (
 					<PotSheet key={pot.id} pot={pot} />
 				))}
+			</div>
+			<div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
+				<div className="space-y-4">
+					<SizeBack />
+					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed)/} />
+					<section aria-labelledby="label" className="tray space-y-2 p-4">
+						<h2 id="label" className="text-lg">
+							Ingredient label, a draft
+						</h2>
+						<p className="text-sm">{plan.label.text}</p>
+						<p className="text-xs text-soft">{plan.label.caution}</p>
+					</section>
+				</div>
+				<section aria-labelledby="supplies" className="tray p-4">
+					<h2 id="supplies" className="text-lg">
+						From the cupboard
+					</h2>
+					<SupplyTable supplies={plan.supplies} caption="What this loaf takes" />
+				</section>
 			</div>
 		</>
 	);

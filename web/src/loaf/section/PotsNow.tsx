@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Pot } from "../../api/types";
+import { paintOf } from "../../drawing/paint";
 import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
@@ -8,9 +9,9 @@ import { useEditor } from "../editor/EditorContext";
 
 /** What the drawing means for the scale: it changes under the hand that drags. */
 export function PotsNow() {
-	const { id, document, live } = useEditor();
+	const { id, live } = useEditor();
 	const { plan } = live;
-	const colour = (key: string) => document.colours.find((item) => item.id === key)?.srgb ?? "#ccc";
+	const { colour } = paintOf(live.of, plan);
 	return (
 		<section aria-label="What it takes" className="flex flex-col gap-2 text-sm">
 			<dl className="grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5">

@@ -1,15 +1,20 @@
 import { MessageCircleWarning } from "lucide-react";
 import { useEditor } from "../editor/EditorContext";
 
-/** What can be made but is worth a word before pouring. */
-export function Remarks() {
+/** What can be made but is worth a word before pouring; ``where`` keeps only what belongs to those ids. */
+export function Remarks({ where, codes }: { where?: readonly string[]; codes?: RegExp }) {
 	const { live } = useEditor();
-	if (live.plan.remarks.length === 0) return null;
+	const remarks = live.plan.remarks.filter(
+		(remark) =>
+			(!where || remark.where.split(" ").some((id) => where.includes(id))) &&
+			(!codes || codes.test(remark.code)),
+	);
+	if (remarks.length === 0) return null;
 	return (
 		<ul aria-label="Worth a word" className="space-y-1.5">
-			{live.plan.remarks.map((remark) => (
+			{remarks.map((remark) => (
 				<li
-					key={`${remark.code} ${remark.where}`}
+					key={`${remark.code} ${remark.where} ${remark.text}`}
 					className="flex gap-2 rounded-lg bg-brass-wash px-3 py-1.5 text-sm"
 				>
 					<MessageCircleWarning aria-hidden className="mt-0.5 size-4 shrink-0 text-brass" />

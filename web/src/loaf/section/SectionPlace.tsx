@@ -1,15 +1,17 @@
+import { ChevronRight } from "lucide-react";
 import { Accordion } from "radix-ui";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
+import { Link } from "react-router";
+import { paintOf } from "../../drawing/paint";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField } from "../../ui/fields";
+import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useWide } from "../../ui/useWide";
 import { AboutDrawer } from "../drawers/AboutDrawer";
-import { ColoursDrawer } from "../drawers/ColoursDrawer";
 import { CutsFields } from "../drawers/CutsFields";
 import { EmbedDrawer } from "../drawers/EmbedDrawer";
-import { FormulaDrawer } from "../drawers/FormulaDrawer";
 import { MouldDrawer } from "../drawers/MouldDrawer";
 import { PiecesDrawer } from "../drawers/PiecesDrawer";
 import { TopDrawer } from "../drawers/TopDrawer";
@@ -78,8 +80,12 @@ export function SectionPlace() {
 					{embed && <EmbedDrawer key={embed.id} embed={embed} onRemoved={() => setSelected(null)} />}
 					<AboutDrawer />
 					<MouldDrawer />
-					<FormulaDrawer />
-					<ColoursDrawer />
+					<PlaceLine
+						to="formula"
+						title="Formula"
+						line={document.formulas.find((f) => f.id === document.formula)?.name}
+					/>
+					<PlaceLine to="colours" title="Colours" line={<ColourLine />} />
 					<WorkDrawer onSelect={take} />
 					<TopDrawer />
 					<PiecesDrawer />
@@ -88,6 +94,35 @@ export function SectionPlace() {
 				</Accordion.Root>
 			</div>
 		</div>
+	);
+}
+
+/** A line of the drawers that leads to a place of its own. */
+function PlaceLine({ to, title, line }: { to: string; title: string; line: ReactNode }) {
+	const { id } = useEditor();
+	return (
+		<Link
+			to={`/loaf/${id}/${to}`}
+			className="flex items-center gap-2 border-line border-b px-3 py-2 text-ink no-underline hover:bg-rim-wash"
+		>
+			<span className="w-24 shrink-0 font-bold text-base" style={{ fontVariationSettings: '"CASL" 1' }}>
+				{title}
+			</span>
+			<span className="min-w-0 flex-1 truncate text-sm text-soft">{line}</span>
+			<ChevronRight aria-hidden className="size-4 shrink-0" />
+		</Link>
+	);
+}
+
+function ColourLine() {
+	const { document, live } = useEditor();
+	const paint = paintOf(live.of, live.plan);
+	return (
+		<span className="flex items-center gap-1">
+			{document.colours.slice(0, 12).map((colour) => (
+				<Swatch key={colour.id} srgb={paint.colour(colour.id)} />
+			))}
+		</span>
 	);
 }
 

@@ -10,13 +10,25 @@ from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 
-from archtop.core import read_loaf
-from archtop.studio.actions import create_loaf
+from archtop.core import Colourant, Scent, read_cupboard, read_loaf
+from archtop.studio.actions import count_stock, create_loaf, put_in, write_formula
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
 from archtop.studio.models import Loaf, LoafMould
 
-__all__ = ["Command", "load_demo"]
+__all__ = ["Command", "load_cupboard", "load_demo"]
+
+_FOLDER = files("archtop.studio") / "demo"
+
+
+def load_cupboard() -> None:
+    """Put the demo's scents, colourants and stock in."""
+    cupboard = read_cupboard(json.loads((_FOLDER / "cupboard.json").read_text(encoding="utf-8")))
+    items: list[Scent | Colourant] = [*cupboard.scents.values(), *cupboard.colourants.values()]
+    for item in items:
+        put_in(item)
+    for name, grams in cupboard.stock.items():
+        count_stock(name, grams)
 
 
 def load_demo() -> bool:
@@ -24,12 +36,15 @@ def load_demo() -> bool:
     if Loaf.objects.exists():
         return False
     owner = get_user_model().objects.get(username=OWNER)
-    folder = files("archtop.studio") / "demo"
-    for mould in json.loads((folder / "moulds.json").read_text(encoding="utf-8")):
+    for mould in json.loads((_FOLDER / "moulds.json").read_text(encoding="utf-8")):
         LoafMould.objects.get_or_create(name=mould["name"], defaults=mould)
-    for file in sorted(folder.iterdir(), key=lambda item: item.name):
+    load_cupboard()
+    for file in sorted(_FOLDER.iterdir(), key=lambda item: item.name):
         if file.name.endswith(".loaf.json"):
-            create_loaf(owner, read_loaf(json.loads(file.read_text(encoding="utf-8"))))
+            document = read_loaf(json.loads(file.read_text(encoding="utf-8")))
+            create_loaf(owner, document)
+            for formula in document.formulas:
+                write_formula(owner, formula)
     return True
 
 

@@ -10,6 +10,7 @@ from django.core.exceptions import ValidationError
 from django.core.management.base import BaseCommand, CommandError
 
 from archtop.core import read_loaf
+from archtop.studio.actions import for_a_file
 from archtop.studio.models import Loaf
 
 __all__ = ["Command"]
@@ -30,4 +31,5 @@ class Command(BaseCommand):
             loaf = Loaf.objects.get(pk=options["loaf"])
         except (Loaf.DoesNotExist, ValidationError) as error:
             raise CommandError(f"There is no loaf {options['loaf']!r}.") from error
-        self.stdout.write(json.dumps(read_loaf(loaf.document).model_dump(mode="json"), indent=2, ensure_ascii=False))
+        document = for_a_file(read_loaf(loaf.document))
+        self.stdout.write(json.dumps(document.model_dump(mode="json"), indent=2, ensure_ascii=False))

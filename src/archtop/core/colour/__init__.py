@@ -1,0 +1,25 @@
+"""Colour of soap: pigments in an opaque body, browning, and whether two colours can be told apart."""
+
+from archtop.core.colour.ciede2000 import difference
+from archtop.core.colour.forecast import Forecast, Swatch, base_absorption, forecast
+from archtop.core.colour.pigments import Colourant, ColourDose, TestBar
+from archtop.core.colour.reach import Reach, reach
+from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
+
+__all__ = [
+    "ColourDose",
+    "Colourant",
+    "Forecast",
+    "Lab",
+    "Reach",
+    "Spectrum",
+    "Swatch",
+    "TestBar",
+    "base_absorption",
+    "difference",
+    "forecast",
+    "lab_of",
+    "reach",
+    "reflectance_of",
+    "srgb_of",
+]

@@ -1,0 +1,42 @@
+"""What a week's loaves need together."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from django.contrib.auth.models import User
+
+from archtop.core import InputError, Supply, plan, read_loaf, together
+from archtop.core.figure import Frozen
+from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.models import Loaf
+
+__all__ = ["Week", "week_from"]
+
+
+class Week(Frozen):
+    """Loaves poured in the seven days from ``first``, what they take, and those that cannot be planned now."""
+
+    first: dt.date
+    loaves: tuple[str, ...]
+    unplanned: tuple[str, ...]
+    supplies: tuple[Supply, ...]
+
+
+def week_from(owner: User, first: dt.date) -> Week:
+    """Add up the supplies of every loaf with a pour date in the seven days from ``first``."""
+    cupboard = cupboard_of_studio()
+    last = first + dt.timedelta(days=6)
+    supplies: list[Supply] = []
+    loaves: list[str] = []
+    unplanned: list[str] = []
+    for row in Loaf.objects.filter(owner=owner, put_away=False):
+        document = read_loaf(row.document)
+        if document.pour_on is None or not first <= document.pour_on <= last:
+            continue
+        try:
+            supplies += plan(document, cupboard).supplies
+            loaves.append(row.name)
+        except InputError:
+            unplanned.append(row.name)
+    return Week(first=first, loaves=tuple(loaves), unplanned=tuple(unplanned), supplies=together(supplies, cupboard))

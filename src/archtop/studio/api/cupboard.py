@@ -1,0 +1,82 @@
+"""The cupboard and the formula book."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from django.http import HttpRequest
+from ninja import Router, Status
+
+from archtop.core import Colourant, Formula, Scent
+from archtop.studio.actions import count_stock, cupboard_of_studio, put_in, take_out, write_formula
+from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, MouldOut, StockCount, VersionOut
+from archtop.studio.models import BookFormula, LoafMould
+
+__all__ = ["router"]
+
+router = Router(tags=["cupboard"])
+
+
+@router.get("/cupboard", response=CupboardOut, operation_id="open_cupboard")
+def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
+    """Everything a loaf may draw on."""
+    cupboard = cupboard_of_studio()
+    return CupboardOut(
+        fats=sorted(cupboard.fats.values(), key=lambda fat: fat.name),
+        additives=sorted(cupboard.additives.values(), key=lambda additive: additive.name),
+        scents=sorted(cupboard.scents.values(), key=lambda scent: scent.name),
+        colourants=sorted(cupboard.colourants.values(), key=lambda jar: jar.name),
+        stock=cupboard.stock,
+        moulds=[MouldOut.from_orm(mould) for mould in LoafMould.objects.all()],
+    )
+
+
+@router.put("/cupboard/scents", response={204: None, 422: ProblemReport}, operation_id="put_scent")
+def put_scent(request: HttpRequest, payload: Scent) -> Status[None]:  # noqa: ARG001
+    """Put a scent in, or in the place of the one with its key."""
+    put_in(payload)
+    return Status(204, None)
+
+
+@router.put("/cupboard/colourants", response={204: None, 422: ProblemReport}, operation_id="put_colourant")
+def put_colourant(request: HttpRequest, payload: Colourant) -> Status[None]:  # noqa: ARG001
+    """Put a colourant in, or in the place of the one with its key."""
+    put_in(payload)
+    return Status(204, None)
+
+
+@router.delete("/cupboard/{kind}/{key}", response={204: None, 422: ProblemReport}, operation_id="take_out_of_cupboard")
+def take_out_of_cupboard(request: HttpRequest, kind: Literal["scent", "colourant"], key: str) -> Status[None]:  # noqa: ARG001
+    """Take a scent or colourant out, unless a loaf uses it."""
+    take_out(kind, key)
+    return Status(204, None)
+
+
+@router.put("/cupboard/stock", response={204: None, 422: ProblemReport}, operation_id="count_stock")
+def count(request: HttpRequest, payload: StockCount) -> Status[None]:  # noqa: ARG001
+    """Note how much of a thing there is."""
+    count_stock(payload.name, payload.grams)
+    return Status(204, None)
+
+
+@router.get("/formulas", response=list[BookFormulaOut], operation_id="open_formula_book")
+def open_book(request: HttpRequest) -> list[BookFormulaOut]:
+    """Every formula of the book with its versions."""
+    books = BookFormula.objects.filter(owner_id=request.user.pk).prefetch_related("versions")
+    return [_book(book) for book in books]
+
+
+@router.post("/formulas", response={201: BookFormulaOut, 422: ProblemReport}, operation_id="write_formula")
+def write(request: HttpRequest, payload: Formula) -> Status[BookFormulaOut]:
+    """Write a formula into the book, as the newest version under its name."""
+    version = write_formula(request.user, payload)  # type: ignore[arg-type]
+    return Status(201, _book(version.book))
+
+
+def _book(book: BookFormula) -> BookFormulaOut:
+    versions = [
+        VersionOut(number=row.number, written_at=row.written_at, formula=Formula.model_validate(row.data))
+        for row in book.versions.all()
+    ]
+    return BookFormulaOut(id=book.pk, name=book.name, versions=versions)

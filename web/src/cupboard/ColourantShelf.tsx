@@ -1,0 +1,226 @@
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import { putColourant } from "../api/queries";
+import type { Colourant } from "../api/types";
+import { Button } from "../ui/Button";
+import { Cautions } from "../ui/Cautions";
+import { FieldRow } from "../ui/Drawer";
+import { NumberField, SelectField, TextField } from "../ui/fields";
+import { Problems } from "../ui/Problems";
+import { Swatch } from "../ui/Swatch";
+import { PhotoPick } from "./PhotoPick";
+import { ShelfCard } from "./ShelfCard";
+import { keyOf, useShelf } from "./useShelf";
+
+const DISPERSE = [
+	["oil", "In oil"],
+	["water", "In water"],
+	["straight", "Straight into the oils"],
+] as const;
+const DECLARED = [
+	["yes", "Yes"],
+	["no", "No"],
+	["unknown", "Not looked up"],
+] as const;
+const CAUTION = [
+	"Only colourants declared skin-safe and alkali-stable belong in soap: say so from the supplier's sheet, not from memory. Local cosmetic law decides which may be sold. Fine powders are not to be breathed.",
+];
+const START: Colourant = {
+	key: "",
+	name: "",
+	inci: "",
+	disperse: "oil",
+	carrier_g_per_g: 3,
+	low: 0.5,
+	high: 10,
+	bar: { dose_g_per_kg: 5, srgb: "#7a8b99", plain_srgb: "#f6f1e4" },
+	whitens: 0,
+	wet_murk: 0,
+	alkali_stable: null,
+	skin_safe: null,
+	powder: true,
+	true_g_ml: 3,
+};
+
+/** Jars, each with the test bar that teaches what it does. */
+export function ColourantShelf({ jars }: { jars: readonly Colourant[] }) {
+	const { put, take, refused } = useShelf("colourant", putColourant);
+	const [fresh, setFresh] = useState<Colourant | null>(null);
+	const keys = jars.map((jar) => jar.key);
+	return (
+		<div className="space-y-3">
+			<Cautions lines={CAUTION} />
+			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
+			<ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+				{jars.map((jar) => (
+					<ShelfCard
+						key={jar.key}
+						item={jar}
+						name={jar.name}
+						line={<About jar={jar} />}
+						onPut={put}
+						onTake={() => take(jar.key)}
+					>
+						{(draft, change) => <JarFields jar={draft} onChange={change} />}
+					</ShelfCard>
+				))}
+				{fresh && (
+					<ShelfCard
+						isNew
+						item={fresh}
+						name="A new jar"
+						line=""
+						onPut={async (jar) => {
+							await put({ ...jar, key: keyOf(jar.name, keys) });
+							setFresh(null);
+						}}
+						onTake={() => setFresh(null)}
+					>
+						{(draft, change) => <JarFields jar={draft} onChange={change} />}
+					</ShelfCard>
+				)}
+			</ul>
+			{!fresh && (
+				<Button onClick={() => setFresh(START)}>
+					<Plus aria-hidden className="size-4" /> Add a jar
+				</Button>
+			)}
+		</div>
+	);
+}
+
+function About({ jar }: { jar: Colourant }) {
+	const bad = jar.alkali_stable === false || jar.skin_safe === false;
+	const open = jar.alkali_stable == null || jar.skin_safe == null;
+	return (
+		<>
+			<span className="flex items-center gap-2">
+				<Swatch srgb={jar.bar.srgb} size={22} /> at {jar.bar.dose_g_per_kg} g/kg; tested {jar.low} to{" "}
+				{jar.high} g/kg
+			</span>
+			{bad && (
+				<span className="font-bold text-lye">
+					Not for soap: {jar.alkali_stable === false ? "does not stand lye" : "not skin-safe"}
+				</span>
+			)}
+			{!bad && open && <span className="font-bold text-brass">Nobody has looked up whether it is safe</span>}
+		</>
+	);
+}
+
+const said = (value: boolean | null | undefined) => (value == null ? "unknown" : value ? "yes" : "no");
+const heard = (text: "yes" | "no" | "unknown") => (text === "unknown" ? null : text === "yes");
+
+function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partial<Colourant>) => void }) {
+	const bar = (patch: Partial<Colourant["bar"]>) => onChange({ bar: { ...jar.bar, ...patch } });
+	return (
+		<>
+			<FieldRow>
+				<TextField label="Name on the jar" value={jar.name} onChange={(name) => onChange({ name })} />
+				<TextField label="INCI" value={jar.inci} onChange={(inci) => onChange({ inci })} />
+			</FieldRow>
+			<fieldset className="space-y-1.5">
+				<legend className="font-semibold text-xs text-soft">
+					A cured test bar, and the same soap without colour
+				</legend>
+				<FieldRow>
+					<ColourInput label="Bar" value={jar.bar.srgb} onChange={(srgb) => bar({ srgb })} />
+					<ColourInput
+						label="Plain"
+						value={jar.bar.plain_srgb}
+						onChange={(plain_srgb) => bar({ plain_srgb })}
+					/>
+					<NumberField
+						label="Dose of the bar"
+						suffix="g/kg"
+						digits={2}
+						value={jar.bar.dose_g_per_kg}
+						onChange={(dose_g_per_kg) => bar({ dose_g_per_kg })}
+					/>
+				</FieldRow>
+				<PhotoPick onPick={(srgb) => bar({ srgb })} />
+			</fieldset>
+			<FieldRow>
+				<NumberField
+					label="Tested from"
+					suffix="g/kg"
+					digits={2}
+					value={jar.low}
+					onChange={(low) => onChange({ low })}
+				/>
+				<NumberField
+					label="Tested to"
+					suffix="g/kg"
+					digits={2}
+					value={jar.high}
+					onChange={(high) => onChange({ high })}
+				/>
+				<NumberField
+					label="Whitens"
+					suffix="per g/kg"
+					digits={2}
+					value={jar.whitens}
+					onChange={(whitens) => onChange({ whitens })}
+				/>
+				<NumberField
+					label="Murky wet"
+					suffix="0-1"
+					digits={2}
+					value={jar.wet_murk}
+					onChange={(wet_murk) => onChange({ wet_murk })}
+				/>
+			</FieldRow>
+			<FieldRow>
+				<SelectField
+					label="Wet it"
+					value={jar.disperse}
+					options={DISPERSE}
+					onChange={(disperse) => onChange({ disperse })}
+				/>
+				<NumberField
+					label="Carrier to 1 g"
+					suffix="g"
+					digits={1}
+					value={jar.carrier_g_per_g}
+					onChange={(carrier_g_per_g) => onChange({ carrier_g_per_g })}
+				/>
+			</FieldRow>
+			<FieldRow>
+				<SelectField
+					label="Stands lye"
+					value={said(jar.alkali_stable)}
+					options={DECLARED}
+					onChange={(text) => onChange({ alkali_stable: heard(text) })}
+				/>
+				<SelectField
+					label="Safe for skin"
+					value={said(jar.skin_safe)}
+					options={DECLARED}
+					onChange={(text) => onChange({ skin_safe: heard(text) })}
+				/>
+			</FieldRow>
+		</>
+	);
+}
+
+function ColourInput({
+	label,
+	value,
+	onChange,
+}: {
+	label: string;
+	value: string;
+	onChange: (srgb: string) => void;
+}) {
+	return (
+		<label className="block text-xs font-semibold text-soft">
+			{label}
+			<input
+				type="color"
+				className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-white"
+				value={value}
+				onChange={(event) => onChange(event.target.value)}
+			/>
+		</label>
+	);
+}

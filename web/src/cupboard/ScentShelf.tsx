@@ -1,0 +1,153 @@
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import { putScent } from "../api/queries";
+import type { Scent } from "../api/types";
+import { Button } from "../ui/Button";
+import { Cautions } from "../ui/Cautions";
+import { FieldRow } from "../ui/Drawer";
+import { NumberField, SelectField, TextField } from "../ui/fields";
+import { Problems } from "../ui/Problems";
+import { ShelfCard } from "./ShelfCard";
+import { keyOf, useShelf } from "./useShelf";
+
+const BEHAVIOURS = ["moves along", "accelerates", "rices", "seizes", "separates", "fades"] as const;
+const STRENGTHS = [
+	["0", "no"],
+	["1", "a little"],
+	["2", "yes"],
+	["3", "strongly"],
+] as const;
+const PHTHALATES = [
+	["none", "None"],
+	["some", "Some"],
+	["unknown", "Not known"],
+] as const;
+const CAUTION = [
+	"Limits are your supplier's own, for wash-off products; take them from the sheet of this very bottle. Concentrated scent: gloves, fresh air, off the skin.",
+];
+
+/** Bottles: what the sheet says, and what the studio has seen them do. */
+export function ScentShelf({ scents }: { scents: readonly Scent[] }) {
+	const { put, take, refused } = useShelf("scent", putScent);
+	const [fresh, setFresh] = useState<Scent | null>(null);
+	const keys = scents.map((scent) => scent.key);
+	const start: Scent = {
+		key: "",
+		name: "",
+		max_percent: null,
+		vanillin_percent: 0,
+		phthalates: "unknown",
+		behaves: {},
+		density_g_ml: 0.95,
+		notes: "",
+	};
+	return (
+		<div className="space-y-3">
+			<Cautions lines={CAUTION} />
+			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
+			<ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+				{scents.map((scent) => (
+					<ShelfCard
+						key={scent.key}
+						item={scent}
+						name={scent.name}
+						line={about(scent)}
+						onPut={put}
+						onTake={() => take(scent.key)}
+					>
+						{(draft, change) => <ScentFields scent={draft} onChange={change} />}
+					</ShelfCard>
+				))}
+				{fresh && (
+					<ShelfCard
+						isNew
+						item={fresh}
+						name="A new bottle"
+						line=""
+						onPut={async (scent) => {
+							await put({ ...scent, key: keyOf(scent.name, keys) });
+							setFresh(null);
+						}}
+						onTake={() => setFresh(null)}
+					>
+						{(draft, change) => <ScentFields scent={draft} onChange={change} />}
+					</ShelfCard>
+				)}
+			</ul>
+			{!fresh && (
+				<Button onClick={() => setFresh(start)}>
+					<Plus aria-hidden className="size-4" /> Add a bottle
+				</Button>
+			)}
+		</div>
+	);
+}
+
+function about(scent: Scent): string {
+	const limit = scent.max_percent == null ? "limit not looked up" : `at most ${scent.max_percent} %`;
+	const does = Object.entries(scent.behaves).map(
+		([what, strength]) => `${what}${strength === 3 ? " strongly" : strength === 1 ? " a little" : ""}`,
+	);
+	return [
+		limit,
+		scent.vanillin_percent ? `vanillin ${scent.vanillin_percent} %` : "no vanillin",
+		`phthalates ${scent.phthalates}`,
+		...does,
+		scent.notes,
+	]
+		.filter(Boolean)
+		.join(" · ");
+}
+
+function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Partial<Scent>) => void }) {
+	return (
+		<>
+			<TextField label="Name on the bottle" value={scent.name} onChange={(name) => onChange({ name })} />
+			<FieldRow>
+				<NumberField
+					label="Most, in the product"
+					suffix="%"
+					digits={2}
+					value={scent.max_percent ?? 0}
+					onChange={(value) => onChange({ max_percent: value > 0 ? value : null })}
+				/>
+				<NumberField
+					label="Vanillin"
+					suffix="%"
+					digits={2}
+					value={scent.vanillin_percent}
+					onChange={(vanillin_percent) => onChange({ vanillin_percent })}
+				/>
+				<SelectField
+					label="Phthalates"
+					value={scent.phthalates}
+					options={PHTHALATES}
+					onChange={(phthalates) => onChange({ phthalates })}
+				/>
+			</FieldRow>
+			<fieldset>
+				<legend className="font-semibold text-xs text-soft">In batter it…</legend>
+				<div className="grid grid-cols-3 gap-2">
+					{BEHAVIOURS.map((what) => (
+						<SelectField
+							key={what}
+							label={what}
+							value={String(scent.behaves[what] ?? 0) as "0" | "1" | "2" | "3"}
+							options={STRENGTHS}
+							onChange={(strength) => {
+								const { [what]: _gone, ...rest } = scent.behaves;
+								onChange({ behaves: strength === "0" ? rest : { ...rest, [what]: Number(strength) } });
+							}}
+						/>
+					))}
+				</div>
+			</fieldset>
+			<TextField
+				label="What you have seen it do"
+				max={4000}
+				value={scent.notes}
+				onChange={(notes) => onChange({ notes })}
+			/>
+		</>
+	);
+}

@@ -1,0 +1,110 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { countStock, cupboardQuery } from "../api/queries";
+import type { Cupboard } from "../api/types";
+import { Button } from "../ui/Button";
+import { useUnits } from "../ui/UnitsContext";
+import { inUnits, unitOf } from "../ui/units";
+
+/** What there is of everything, as it was last weighed. Things nobody has counted are not held against a plan. */
+export function StockShelf({ cupboard }: { cupboard: Cupboard }) {
+	const things = [
+		...cupboard.fats.map((fat) => ({ name: `fat:${fat.key}`, text: fat.name })),
+		{ name: "lye:naoh", text: "Sodium hydroxide" },
+		...cupboard.additives.map((additive) => ({ name: `additive:${additive.key}`, text: additive.name })),
+		...cupboard.scents.map((scent) => ({ name: `scent:${scent.key}`, text: scent.name })),
+		...cupboard.colourants.map((jar) => ({ name: `colourant:${jar.key}`, text: jar.name })),
+	];
+	const counted = things.filter((thing) => cupboard.stock[thing.name] !== undefined);
+	const uncounted = things.filter((thing) => cupboard.stock[thing.name] === undefined);
+	const [next, setNext] = useState("");
+	const id = useId();
+	const count = useCount();
+	return (
+		<div className="tray p-4">
+			<ul className="grid gap-x-8 md:grid-cols-2 xl:grid-cols-3">
+				{counted.map((thing) => (
+					<StockLine
+						key={thing.name}
+						name={thing.name}
+						text={thing.text}
+						grams={cupboard.stock[thing.name] ?? 0}
+					/>
+				))}
+			</ul>
+			<div className="mt-4 flex flex-wrap items-end gap-2">
+				<div>
+					<label htmlFor={id} className="block font-semibold text-xs text-soft">
+						Count something else
+					</label>
+					<select id={id} className="field" value={next} onChange={(event) => setNext(event.target.value)}>
+						<option value="">Choose…</option>
+						{uncounted.map((thing) => (
+							<option key={thing.name} value={thing.name}>
+								{thing.text}
+							</option>
+						))}
+					</select>
+				</div>
+				<Button
+					disabled={!next}
+					onClick={() => {
+						count.mutate({ name: next, grams: 0 });
+						setNext("");
+					}}
+				>
+					Put it on the list
+				</Button>
+			</div>
+		</div>
+	);
+}
+
+function useCount() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: countStock,
+		onSuccess: () => queries.invalidateQueries({ queryKey: cupboardQuery.queryKey }),
+	});
+}
+
+function StockLine({ name, text, grams }: { name: string; text: string; grams: number }) {
+	const { units } = useUnits();
+	const count = useCount();
+	const unit = unitOf(units, "weight");
+	const shown = inUnits(grams, "weight", units, 1);
+	const [typed, setTyped] = useState<string | null>(null);
+	const id = useId();
+	const keep = () => {
+		const value = Number(typed);
+		if (typed !== null && typed.trim() !== "" && Number.isFinite(value) && value >= 0) {
+			count.mutate({ name, grams: value * unit.size });
+		}
+		setTyped(null);
+	};
+	return (
+		<li className="flex items-center gap-2 border-line border-b py-1" data-stock={name}>
+			<label htmlFor={id} className="min-w-0 flex-1 truncate text-sm">
+				{text}
+			</label>
+			<input
+				id={id}
+				className="field figures w-24 text-right"
+				inputMode="decimal"
+				value={typed ?? shown}
+				onChange={(event) => setTyped(event.target.value)}
+				onBlur={keep}
+				onKeyDown={(event) => event.key === "Enter" && keep()}
+			/>
+			<span className="w-6 text-sm">{unit.label}</span>
+			<Button
+				look="quiet"
+				className="px-1.5!"
+				aria-label={`Stop counting ${text}`}
+				onClick={() => count.mutate({ name, grams: null })}
+			>
+				×
+			</Button>
+		</li>
+	);
+}

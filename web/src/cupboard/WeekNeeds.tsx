@@ -1,0 +1,41 @@
+import { useQuery } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { weekQuery } from "../api/queries";
+import { SupplyTable } from "../ui/SupplyTable";
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** What all the loaves of seven days take together. */
+export function WeekNeeds() {
+	const [first, setFirst] = useState(today);
+	const { data: week } = useQuery(weekQuery(first));
+	const id = useId();
+	return (
+		<div className="tray max-w-2xl space-y-3 p-4">
+			<div>
+				<label htmlFor={id} className="block font-semibold text-xs text-soft">
+					Seven days from
+				</label>
+				<input
+					id={id}
+					type="date"
+					className="field figures"
+					value={first}
+					onChange={(event) => event.target.value && setFirst(event.target.value)}
+				/>
+			</div>
+			{week && week.loaves.length === 0 && <p>No loaf is poured in that week.</p>}
+			{week && week.loaves.length > 0 && (
+				<>
+					<p>Pours {week.loaves.join(", ")}.</p>
+					<SupplyTable supplies={week.supplies} caption="What the week takes" />
+				</>
+			)}
+			{week && week.unplanned.length > 0 && (
+				<p role="alert" className="font-semibold text-brass">
+					Not counted, because they cannot be made as they stand: {week.unplanned.join(", ")}.
+				</p>
+			)}
+		</div>
+	);
+}

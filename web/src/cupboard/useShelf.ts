@@ -1,0 +1,26 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { ApiProblem, cupboardQuery, takeOutOfCupboard } from "../api/queries";
+
+/** Puts things into the cupboard and takes them out; ``refused`` holds what the studio said no to. */
+export function useShelf<T>(kind: "scent" | "colourant", putItem: (item: T) => Promise<unknown>) {
+	const queries = useQueryClient();
+	const refresh = { onSuccess: () => queries.invalidateQueries({ queryKey: cupboardQuery.queryKey }) };
+	const put = useMutation({ mutationFn: putItem, ...refresh });
+	const take = useMutation({ mutationFn: (key: string) => takeOutOfCupboard(kind, key), ...refresh });
+	const refused = [put.error, take.error].find((error) => error instanceof ApiProblem) ?? null;
+	return { put: put.mutateAsync, take: take.mutate, refused };
+}
+
+/** A key made from a name: small letters, digits and dashes. */
+export function keyOf(name: string, taken: readonly string[]): string {
+	const stem =
+		name
+			.toLowerCase()
+			.replace(/[^a-z0-9]+/g, "-")
+			.replace(/^-|-$/g, "")
+			.slice(0, 36) || "item";
+	if (!taken.includes(stem)) return stem;
+	let n = 2;
+	while (taken.includes(`${stem}-${n}`)) n += 1;
+	return `${stem}-${n}`;
+}

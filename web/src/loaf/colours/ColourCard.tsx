@@ -1,0 +1,86 @@
+import { X } from "lucide-react";
+import type { Colour, Colourant, ColourPlan } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { usesColour } from "../editor/changes";
+import { useEditor } from "../editor/EditorContext";
+import { ColourHelp } from "./ColourHelp";
+import { DoseRows } from "./DoseRows";
+import { ForecastStrip } from "./ForecastStrip";
+
+interface Props {
+	colour: Colour;
+	planned: ColourPlan | undefined;
+	jars: readonly Colourant[];
+}
+
+/** One colour: the wish, what goes in, the scent, and how it turns out. */
+export function ColourCard({ colour, planned, jars }: Props) {
+	const { document, edit } = useEditor();
+	const patch = (change: Partial<Colour>) =>
+		edit(
+			(loaf) => ({
+				...loaf,
+				colours: loaf.colours.map((item) => (item.id === colour.id ? { ...item, ...change } : item)),
+			}),
+			`colour ${colour.id} ${Object.keys(change)}`,
+		);
+	const used = usesColour(document, colour.id);
+	const scent = colour.scent ?? null;
+	return (
+		<li className="tray space-y-2.5 p-3" data-colour={colour.id}>
+			<div className="grid grid-cols-[44px_1fr_auto] items-end gap-2">
+				<input
+					type="color"
+					aria-label={`${colour.name}, as wished for when cured`}
+					className="h-8 w-11 cursor-pointer rounded border border-line bg-white"
+					value={colour.srgb}
+					onChange={(event) => patch({ srgb: event.target.value })}
+				/>
+				<TextField label="Colour" value={colour.name} onChange={(name) => patch({ name })} />
+				<Button
+					look="quiet"
+					aria-label={`Remove ${colour.name}`}
+					disabled={used}
+					title={used ? "Something in the loaf uses it" : undefined}
+					onClick={() =>
+						edit((loaf) => ({ ...loaf, colours: loaf.colours.filter((item) => item.id !== colour.id) }))
+					}
+				>
+					<X aria-hidden className="size-4" />
+				</Button>
+			</div>
+			<ForecastStrip planned={planned} wished={colour.srgb} name={colour.name} />
+			<DoseRows
+				name={colour.name}
+				doses={colour.colourants}
+				jars={jars}
+				onChange={(colourants) => patch({ colourants })}
+			/>
+			<div className="grid grid-cols-[1fr_84px] items-end gap-2">
+				<SelectField
+					label="Scent"
+					value={scent?.blend ?? ""}
+					options={[
+						["", "None in this one"] as const,
+						...document.blends.map((blend) => [blend.id, blend.name] as const),
+					]}
+					onChange={(blend) =>
+						patch({ scent: blend ? { blend, percent_of_oils: scent?.percent_of_oils ?? 3 } : null })
+					}
+				/>
+				{scent && (
+					<NumberField
+						label="Of oils"
+						suffix="%"
+						digits={2}
+						min={0}
+						value={scent.percent_of_oils}
+						onChange={(percent_of_oils) => patch({ scent: { ...scent, percent_of_oils } })}
+					/>
+				)}
+			</div>
+			<ColourHelp colour={colour} onTake={(colourants) => patch({ colourants })} />
+		</li>
+	);
+}

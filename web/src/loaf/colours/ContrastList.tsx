@@ -1,0 +1,43 @@
+import { useEditor } from "../editor/EditorContext";
+
+/** Colours that touch, side by side as they will be when cured, the closest first. */
+export function ContrastList() {
+	const { document, live } = useEditor();
+	const { contrasts, colours } = live.plan;
+	const planned = (id: string) => colours.find((colour) => colour.id === id);
+	const name = (id: string) => document.colours.find((colour) => colour.id === id)?.name ?? id;
+	if (contrasts.length === 0) return null;
+	return (
+		<section aria-labelledby="contrasts" className="tray p-4">
+			<h2 id="contrasts" className="text-lg">
+				Where colours touch
+			</h2>
+			<p className="text-xs text-soft">
+				ΔE by CIEDE2000 when cured: about 1 is just visible side by side, under 6 two colours merge on a cut
+				face, under 12 they are hard to tell apart (estimates).
+			</p>
+			<ul className="mt-2 divide-y divide-line">
+				{contrasts.map((pair) => (
+					<li
+						key={`${pair.a} ${pair.b}`}
+						className="flex items-center gap-3 py-1.5 text-sm"
+						data-contrast={`${pair.a} ${pair.b}`}
+					>
+						<span aria-hidden className="flex h-8 w-16 shrink-0 overflow-hidden rounded border border-ink/40">
+							<span className="flex-1" style={{ background: planned(pair.a)?.shown }} />
+							<span className="flex-1" style={{ background: planned(pair.b)?.shown }} />
+						</span>
+						<span className="min-w-0 flex-1">
+							{name(pair.a)} and {name(pair.b)}
+							<span className="block text-xs text-soft">{pair.where}</span>
+						</span>
+						<span className={`text-right ${pair.words === "stand apart" ? "" : "font-bold text-brass"}`}>
+							<span className="figures">{pair.difference.toFixed(0)} ΔE</span>
+							<span className="block text-xs">{pair.words}</span>
+						</span>
+					</li>
+				))}
+			</ul>
+		</section>
+	);
+}

@@ -1,0 +1,42 @@
+import type { ColourPlan } from "../../api/types";
+
+interface Props {
+	planned: ColourPlan | undefined;
+	wished: string;
+	name: string;
+}
+
+/** The wish beside the forecast: wet, next day, cured. */
+export function ForecastStrip({ planned, wished, name }: Props) {
+	const forecast = planned?.forecast;
+	if (!forecast) {
+		return <p className="text-sm text-soft">Nothing colours it yet: it is drawn as it is wished for.</p>;
+	}
+	const swatches = [
+		["Wish", wished],
+		["Wet", forecast.wet.srgb],
+		["Next day", forecast.next_day.srgb],
+		["Cured", forecast.cured.srgb],
+	] as const;
+	return (
+		<figure aria-label={`Forecast of ${name}`}>
+			<div className="grid grid-cols-[1fr_1fr_1fr_2fr] overflow-hidden rounded-lg border border-ink/40">
+				{swatches.map(([label, srgb]) => (
+					<div key={label} data-swatch={label} title={srgb} className="h-11" style={{ background: srgb }} />
+				))}
+			</div>
+			<div aria-hidden className="grid grid-cols-[1fr_1fr_1fr_2fr] text-xs text-soft">
+				{swatches.map(([label]) => (
+					<span key={label} className="pt-0.5">
+						{label}
+					</span>
+				))}
+			</div>
+			<figcaption className="text-xs text-soft">
+				Cured it lies <span className="figures">{planned.off_wish.toFixed(0)}</span> ΔE off the wish, give or
+				take <span className="figures">{forecast.spread.toFixed(0)}</span> ({forecast.basis}: {forecast.how};{" "}
+				{forecast.source}).
+			</figcaption>
+		</figure>
+	);
+}

@@ -1,0 +1,78 @@
+import type { Formula } from "../../api/types";
+import { TextField } from "../../ui/fields";
+
+type Assessed = NonNullable<Formula["assessed"]>;
+
+const lines = (text: string) =>
+	text
+		.split("\n")
+		.map((line) => line.trim())
+		.filter(Boolean);
+
+/** The list a qualified assessor has passed; the loaf is held to it. */
+export function AssessedFields({
+	assessed,
+	onChange,
+}: {
+	assessed: Assessed | null;
+	onChange: (assessed: Assessed | null) => void;
+}) {
+	return (
+		<fieldset className="space-y-2">
+			<legend className="font-bold">Assessed for selling</legend>
+			<label className="flex items-center gap-2 text-sm">
+				<input
+					type="checkbox"
+					className="size-4"
+					checked={assessed !== null}
+					onChange={(event) =>
+						onChange(event.target.checked ? { reference: "Assessed list", inci: [], promised: [] } : null)
+					}
+				/>
+				Hold this formula to a list that a qualified assessor has passed
+			</label>
+			{assessed && (
+				<>
+					<TextField
+						label="Which list"
+						value={assessed.reference}
+						onChange={(reference) => onChange({ ...assessed, reference })}
+					/>
+					<div className="grid gap-2 sm:grid-cols-2">
+						<NamesField
+							label="May go in, one INCI name to a line"
+							names={assessed.inci}
+							onChange={(inci) => onChange({ ...assessed, inci })}
+						/>
+						<NamesField
+							label="Promised, so must go in"
+							names={assessed.promised}
+							onChange={(promised) => onChange({ ...assessed, promised })}
+						/>
+					</div>
+				</>
+			)}
+		</fieldset>
+	);
+}
+
+function NamesField({
+	label,
+	names,
+	onChange,
+}: {
+	label: string;
+	names: readonly string[];
+	onChange: (names: string[]) => void;
+}) {
+	return (
+		<label className="block text-xs font-semibold text-soft">
+			{label}
+			<textarea
+				className="field mt-0.5 block h-28 w-full font-normal text-ink"
+				defaultValue={names.join("\n")}
+				onChange={(event) => onChange(lines(event.target.value))}
+			/>
+		</label>
+	);
+}
