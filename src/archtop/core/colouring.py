@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import combinations, product
 
-from archtop.core.chemistry import Batter
+from archtop.core.chemistry import Batter, Formula
 from archtop.core.colour import (
     Forecast,
     Lab,
@@ -55,7 +55,10 @@ class Contrast(Frozen):
 
 def base_of_colour(loaf: Loaf, colour: str, batters: Mapping[str, Batter], cupboard: Cupboard) -> Spectrum:
     """K/S of the bar without colour: of the loaf's formula if it is poured or piped, else of what it is cast from."""
-    formula = formula_of(loaf, _cast_from(loaf, colour))
+    return _base_of_formula(formula_of(loaf, _cast_from(loaf, colour)), batters, cupboard)
+
+
+def _base_of_formula(formula: Formula, batters: Mapping[str, Batter], cupboard: Cupboard) -> Spectrum:
     water = sum(part.per_g_oils for part in batters[formula.id].parts if part.role == "water")
     return base_absorption(formula, cupboard.additives, water)
 
@@ -78,16 +81,18 @@ def colours_of(
     for pot in pots:
         for part in pot.portions:
             vanillin[part.colour] = max(vanillin.get(part.colour, 0.0), part.vanillin_percent)
-    return tuple(_plan_of(loaf, colour, vanillin.get(colour.id, 0.0), batters, cupboard) for colour in loaf.colours)
+    bases = {key: _base_of_formula(formula_of(loaf, key), batters, cupboard) for key in batters}
+    return tuple(
+        _plan_of(colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], cupboard)
+        for colour in loaf.colours
+    )
 
 
-def _plan_of(
-    loaf: Loaf, colour: Colour, vanillin: float, batters: Mapping[str, Batter], cupboard: Cupboard
-) -> ColourPlan:
+def _plan_of(colour: Colour, vanillin: float, base: Spectrum, cupboard: Cupboard) -> ColourPlan:
     seen = None
     if colour.colourants or vanillin > 0:
         doses = [(cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
-        seen = forecast(base_of_colour(loaf, colour.id, batters, cupboard), doses, vanillin)
+        seen = forecast(base, doses, vanillin)
     wished = lab_of(reflectance_of(colour.srgb))
     return ColourPlan(
         id=colour.id,

@@ -111,6 +111,7 @@ def remarks_on_ingredients(
     return (
         *_on_doses(loaf, cupboard),
         *_on_scents(loaf, cupboard, pots),
+        *_on_weighing(pots),
         *_on_free_fat(pots),
         *_on_colours(colours, contrasts),
         *_on_heat(heats, pots),
@@ -199,6 +200,17 @@ def _on_free_fat(pots: Sequence[Pot]) -> Iterator[Remark]:
                     f"its colours, against {pot.superfat.value:.0f} % in the pot.",
                     remedy="Wet the colours in less oil, or in oil taken from the pot's own.",
                 )  # fmt: skip
+
+
+def _on_weighing(pots: Sequence[Pot]) -> Iterator[Remark]:
+    for pot in pots:
+        lines = [line.name for line in pot.ingredients if line.grams <= 0 < line.exact_g and line.role != "water"]
+        lines += [item.name for part in pot.portions for item in part.additions if item.grams <= 0 < item.exact_g]
+        if lines:
+            yield Remark(
+                code="pot.too_little", where=pot.id, text=f"{pot.name}: {' and '.join(lines)} round to nothing.",
+                remedy="Weigh a solution of it, use a finer scale, or mix a larger pot.",
+            )  # fmt: skip
 
 
 def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) -> Iterator[Remark]:

@@ -75,9 +75,11 @@ def bench_steps(loaf: Loaf, pots: Sequence[Pot], heats: Sequence[PotHeat], fills
 
 
 def _running(lines: Sequence[tuple[str, str, float]]) -> tuple[Amount, ...]:
-    """Weights one after another into one bowl, with what the scale then reads."""
+    """Weights one after another into one bowl, with what the scale then reads; what rounds to nothing is left out."""
     amounts, total = [], 0.0
     for key, label, grams in lines:
+        if grams <= 0:
+            continue
         total = round(total + grams, 6)
         amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total))
     return tuple(amounts)

@@ -51,7 +51,7 @@ export function ColourantShelf({ jars }: { jars: readonly Colourant[] }) {
 		<div className="space-y-3">
 			<Cautions lines={CAUTION} />
 			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
-			<ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
 				{jars.map((jar) => (
 					<ShelfCard
 						key={jar.key}

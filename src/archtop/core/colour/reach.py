@@ -73,8 +73,9 @@ def reach(
     for start in _starts(absorption(reflectance_of(wanted_srgb)) * scattering - absorbed, strengths, room):
         found = minimize(off, start, method="L-BFGS-B", bounds=[(0, 1)] * len(usable)).x
         best = min((best, found), key=off)
-    doses = np.where(best * room < _LEAST_DOSE, 0.0, best * room)
-    share = np.divide(doses, room, out=np.zeros_like(doses), where=room > 0)
+    # What nobody could weigh is left out, unless that makes it worse than adding nothing.
+    share = min((np.where(best * room < _LEAST_DOSE, 0.0, best), nothing), key=off)
+    doses = share * room
     gives, left, before = seen(share), off(share), off(nothing)
     additions = tuple(
         Addition(colourant=jar.key, name=jar.name, g_per_kg=round(float(dose), 2))

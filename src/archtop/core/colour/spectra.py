@@ -9,7 +9,7 @@ observer under D65 (IEC 61966-2-1 for sRGB, CIE 15 for L*a*b*).
 
 from __future__ import annotations
 
-from functools import cache
+from functools import cache, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -53,11 +53,13 @@ def _linear(srgb: str) -> Spectrum:
     return linear
 
 
+@lru_cache(maxsize=1024)
 def reflectance_of(srgb: str) -> Spectrum:
-    """A smooth reflectance [-] that looks like ``srgb`` under daylight, shape (81,)."""
+    """A smooth reflectance [-] that looks like ``srgb`` under daylight, shape (81,), read-only."""
     table = _table()
     red, green, blue = _linear(srgb)
     mixed: Spectrum = red * table["red"] + green * table["green"] + blue * table["blue"]
+    mixed.flags.writeable = False
     return mixed
 
 

@@ -12,7 +12,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from archtop.core import Loaf, LoafPlan
-from archtop.core.sizing import Pot
+from archtop.core.sizing import Portion, Pot
 from archtop.core.units import G_PER_OZ
 
 __all__ = ["PaperName", "UnitsName", "weigh_out_pdf"]
@@ -24,6 +24,7 @@ _PAPERS = {"A4": A4, "Letter": LETTER}
 _INK = colors.HexColor("#14263f")
 _RIM = colors.HexColor("#1f4f8f")
 _TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=20, leading=24, textColor=_INK)
+_SMALL_TITLE = ParagraphStyle("small-title", parent=_TITLE, fontSize=14, leading=18)
 _TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=10, leading=14, textColor=_INK)
 _CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName="Helvetica-Bold", borderPadding=4)
 
@@ -70,9 +71,33 @@ def _pot_story(pot: Pot, loaf: Loaf, cautions: tuple[str, ...], units: UnitsName
     if len(pot.portions) > 1:
         portions = _table([["", p.name, show(p.grams)] for p in pot.portions], show(pot.total_g))
         story += [Spacer(1, 6 * mm), KeepTogether([Paragraph("Split into", _TITLE), portions])]
+    for portion in pot.portions:
+        if portion.additions:
+            story += [Spacer(1, 5 * mm), _additions(portion, loaf, units)]
     story.append(Spacer(1, 6 * mm))
     story += [Paragraph(text, _CAUTION) for text in cautions]
     return story
+
+
+def _additions(portion: Portion, loaf: Loaf, units: UnitsName) -> KeepTogether:
+    """What goes into a bowl besides batter, on the fine scale."""
+    step = loaf.sizing.fine_step_g
+
+    def show(grams: float) -> str:
+        return _weight(grams, units, step)
+
+    rows = [["", "Batter", show(portion.grams)], *(["", part.name, show(part.grams)] for part in portion.additions)]
+    scent = f" Scent {portion.scent.value:.2f} % of it" if portion.scent else ""
+    limit = (
+        f", at most {portion.scent_max_percent:.2f} %." if scent and portion.scent_max_percent else "." if scent else ""
+    )
+    return KeepTogether(
+        [
+            Paragraph(f"Into {portion.name}", _SMALL_TITLE),
+            _table(rows, show(portion.finished_g)),
+            Paragraph(f"Free fat {portion.superfat_percent:.1f} %.{scent}{limit}", _TEXT),
+        ]
+    )
 
 
 def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName) -> bytes:

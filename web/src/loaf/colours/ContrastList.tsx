@@ -1,4 +1,8 @@
+import { useState } from "react";
+import { Button } from "../../ui/Button";
 import { useEditor } from "../editor/EditorContext";
+
+const CLOSEST = 6;
 
 /** Colours that touch, side by side as they will be when cured, the closest first. */
 export function ContrastList() {
@@ -6,7 +10,9 @@ export function ContrastList() {
 	const { contrasts, colours } = live.plan;
 	const planned = (id: string) => colours.find((colour) => colour.id === id);
 	const name = (id: string) => document.colours.find((colour) => colour.id === id)?.name ?? id;
+	const [all, setAll] = useState(false);
 	if (contrasts.length === 0) return null;
+	const listed = all ? contrasts : contrasts.slice(0, CLOSEST);
 	return (
 		<section aria-labelledby="contrasts" className="tray p-4">
 			<h2 id="contrasts" className="text-lg">
@@ -17,7 +23,7 @@ export function ContrastList() {
 				face, under 12 they are hard to tell apart (estimates).
 			</p>
 			<ul className="mt-2 divide-y divide-line">
-				{contrasts.map((pair) => (
+				{listed.map((pair) => (
 					<li
 						key={`${pair.a} ${pair.b}`}
 						className="flex items-center gap-3 py-1.5 text-sm"
@@ -38,6 +44,11 @@ export function ContrastList() {
 					</li>
 				))}
 			</ul>
+			{contrasts.length > CLOSEST && (
+				<Button look="quiet" onClick={() => setAll(!all)}>
+					{all ? "Only the closest" : `All ${contrasts.length} pairs`}
+				</Button>
+			)}
 		</section>
 	);
 }

@@ -32,10 +32,16 @@ export function ForecastStrip({ planned, wished, name }: Props) {
 					</span>
 				))}
 			</div>
-			<figcaption className="text-xs text-soft">
-				Cured it lies <span className="figures">{planned.off_wish.toFixed(0)}</span> ΔE off the wish, give or
-				take <span className="figures">{forecast.spread.toFixed(0)}</span> ({forecast.basis}: {forecast.how};{" "}
-				{forecast.source}).
+			<figcaption className="text-sm">
+				<details>
+					<summary className="cursor-pointer">
+						Cured <span className="figures">{planned.off_wish.toFixed(0)}</span> ΔE off the wish, give or take{" "}
+						<span className="figures">{forecast.spread.toFixed(0)}</span>
+					</summary>
+					<p className="text-xs text-soft">
+						{forecast.basis}: {forecast.how}. {forecast.source}.
+					</p>
+				</details>
 			</figcaption>
 		</figure>
 	);

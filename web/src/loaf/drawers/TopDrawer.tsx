@@ -31,7 +31,7 @@ export function TopDrawer() {
 		colours: [{ colour: document.colours[0]?.id ?? "plain", percent: 100 }],
 	};
 	const line = frosting
-		? `${frosting.name}, ${withUnit(frosting.volume_ml, "volume", units)} held back`
+		? `${frosting.name}, ${withUnit(frosting.volume_ml, "volume", units)} ${frosting.formula ? "from a pot of its own" : "held back"}`
 		: "No frosting";
 	return (
 		<Drawer id="top" title="Top" line={line}>

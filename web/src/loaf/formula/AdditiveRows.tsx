@@ -67,12 +67,12 @@ function AdditiveRow({ dose, additives, onChange, onRemove }: RowProps) {
 		? [
 				PACES[additive.pace],
 				additive.heat > 0 ? (additive.heat > 1 ? "warms strongly" : "warms") : null,
-				additive.note,
+				additive.note.replace(/\.$/, ""),
 			].filter(Boolean)
 		: [];
 	return (
 		<div className="rounded-lg border border-line bg-white p-2">
-			<div className="grid grid-cols-[minmax(0,1fr)_76px_108px_108px_auto] items-end gap-2">
+			<div className="grid grid-cols-[minmax(0,1fr)_70px_124px_112px_auto] items-end gap-2">
 				<SelectField
 					label="Addition"
 					value={dose.additive}
@@ -103,7 +103,8 @@ function AdditiveRow({ dose, additives, onChange, onRemove }: RowProps) {
 			</div>
 			{additive && (
 				<p className="mt-1 text-xs text-soft">
-					Usually {additive.low} to {additive.high} g/kg. {does.join("; ")} (common practice)
+					Usually {additive.low} to {additive.high} g/kg:{" "}
+					{does.join("; ").replace(/^./, (first) => first.toLowerCase())} (common practice)
 				</p>
 			)}
 		</div>

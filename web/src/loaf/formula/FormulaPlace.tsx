@@ -90,10 +90,7 @@ function FormulaPicker({ formula, onOpen }: { formula: Formula; onOpen: (id: str
 				<SelectField
 					label="Formula of this loaf"
 					value={formula.id}
-					options={document.formulas.map(
-						(item) =>
-							[item.id, item.id === document.formula ? `${item.name} (the loaf)` : item.name] as const,
-					)}
+					options={document.formulas.map((item) => [item.id, item.name] as const)}
 					onChange={onOpen}
 				/>
 				<SelectField
@@ -116,7 +113,9 @@ function FormulaPicker({ formula, onOpen }: { formula: Formula; onOpen: (id: str
 				<Button onClick={write}>
 					<BookmarkPlus aria-hidden className="size-4" /> Write into the book
 				</Button>
-				{formula.id !== document.formula && (
+				{formula.id === document.formula ? (
+					<span className="text-sm">The loaf is poured from this one.</span>
+				) : (
 					<Button onClick={() => edit((loaf) => ({ ...loaf, formula: formula.id }))}>
 						Make it the loaf's own
 					</Button>

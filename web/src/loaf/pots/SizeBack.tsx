@@ -8,7 +8,7 @@ import { Problems } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
 
 const USES = [
-	["scent", "the scent in the bottle"],
+	["scent", "a scent's bottle"],
 	["fat", "a fat on hand"],
 	["bowl", "the biggest bowl"],
 	["shreds", "a bag of shreds"],
@@ -40,7 +40,7 @@ export function SizeBack() {
 			<h2 id="size-back" className="text-lg">
 				Size it backwards
 			</h2>
-			<div className="grid grid-cols-[repeat(auto-fit,minmax(130px,1fr))] items-end gap-2">
+			<div className="grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] items-end gap-2">
 				<SelectField label="Use up" value={use} options={USES} onChange={setUse} />
 				{keys.length > 0 && <SelectField label="Which" value={chosen} options={keys} onChange={setKey} />}
 				<NumberField

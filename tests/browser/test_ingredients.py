@@ -1,0 +1,200 @@
+"""Formula, colours, scents, sizing backwards, the cupboard: everything that gets weighed."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
+
+
+def test_a_formula_is_built_and_read(page: Page, desk: Desk) -> None:
+    desk.start("Built")
+    desk.go("Formula")
+    page.get_by_label("Share").first.fill("40")
+    expect(page.get_by_role("alert")).to_contain_text("Add 5 %")
+    page.get_by_label("Share").nth(1).fill("30")
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_role("button", name=re.compile("^Firm acids: 3\\d %"))).to_be_visible()
+    page.get_by_label("Water given by").select_option("ratio")
+    page.get_by_label("Fat kept for after trace").select_option(label="Jojoba liquid wax")
+    page.get_by_role("button", name="weights").click()
+    expect(page.get_by_text("Together 1000 g")).to_be_visible()
+    page.get_by_role("button", name="Another addition").click()
+    page.get_by_label("Addition").select_option(label="White sugar")
+    page.get_by_label("Said in").select_option("% of water")
+    page.get_by_label("Amount").fill("4")
+    page.get_by_label("School of working").select_option("hot lye")
+    expect(page.get_by_text("Fresh hot lye melts the hard fats")).to_be_visible()
+    desk.wait_until_saved()
+    desk.go("Pots")
+    expect(page.get_by_role("row", name=re.compile("White sugar")).first).to_be_visible()
+    desk.go("Bench")
+    page.keyboard.press("Space")
+    expect(page.get_by_role("heading", level=1)).to_have_text("Weigh the oils, hard and liquid apart")
+
+
+def test_the_formula_book_keeps_versions(page: Page, desk: Desk) -> None:
+    desk.start("For the book")
+    desk.go("Formula")
+    page.get_by_label("Name of the formula").fill("Book test formula")
+    page.get_by_role("button", name="Write into the book").click()
+    expect(page.get_by_text("In the book as version 1.")).to_be_visible()
+    page.get_by_label("Lye left out").fill("8")
+    desk.wait_until_saved()
+    page.get_by_role("button", name="Write into the book").click()
+    expect(page.get_by_text("In the book as version 2.")).to_be_visible()
+    page.get_by_label("Add from the book").select_option(label="Book test formula, version 1")
+    expect(page.get_by_label("Lye left out")).to_have_value("5")
+
+
+def test_colour_and_scent_reach_the_pots(page: Page, desk: Desk) -> None:
+    desk.start("Painted")
+    desk.go("Colours")
+    card = page.locator("[data-colour='plain']")
+    expect(card).to_contain_text("Nothing colours it yet")
+    card.get_by_role("button", name="Another jar").click()
+    card.get_by_label("Jar 1 in Uncoloured").select_option(label="Ultramarine blue")
+    card.get_by_label("Dose").fill("10")
+    cured = card.locator("[data-swatch='Cured']")
+    expect(cured).to_be_visible()
+    page.get_by_role("button", name="Add a scent").click()
+    page.get_by_role("combobox", name="Bottle 1 of").select_option(label="Wet slate")
+    card.get_by_label("Scent").select_option(index=1)
+    card.get_by_label("Of oils").fill("9")
+    expect(page.get_by_role("alert")).to_contain_text("Use at most")
+    card.get_by_label("Of oils").fill("3")
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_text("Wet slate accelerates")).to_be_visible()
+    desk.wait_until_saved()
+    desk.go("Pots")
+    into = page.locator("[data-portion='pour-plain']")
+    expect(into).to_contain_text("Ultramarine blue")
+    expect(into).to_contain_text("to wet the colours")
+    expect(into).to_contain_text("at most 2.90 %")
+
+
+def test_help_towards_a_wished_colour(page: Page, desk: Desk) -> None:
+    desk.start("Wished")
+    desk.go("Colours")
+    card = page.locator("[data-colour='plain']")
+    card.get_by_label("as wished for when cured").fill("#41569c")
+    card.get_by_role("button", name="What to add to get there").click()
+    expect(card.get_by_role("status")).to_contain_text("that is as good as there")
+    card.get_by_role("button", name="Put it in").click()
+    expect(card.get_by_text("ΔE off the wish")).to_be_visible()
+    card.get_by_label("as wished for when cured").fill("#fdfbf0")
+    card.get_by_role("button", name="What to add to get there").click()
+    expect(card.get_by_role("status")).to_contain_text("it cannot be reached")
+
+
+def test_colours_that_merge_are_told(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Merging")
+    desk.go("Colours")
+    first = page.locator("[data-contrast]").first
+    expect(first).to_contain_text("stand apart")
+    card = page.locator("[data-colour='ink']")
+    card.get_by_label("Dose").first.fill("2")
+    card.get_by_label("Dose").nth(1).fill("12")
+    expect(first).to_contain_text(re.compile("will merge|hard to tell apart"))
+    expect(page.get_by_text(re.compile("Dusk blue and Late ink"))).to_have_count(2)
+
+
+def test_sizing_backwards(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Backwards")
+    desk.go("Pots")
+    panel = page.get_by_role("region", name="Size it backwards")
+    panel.get_by_label("There is").fill("28")
+    panel.get_by_role("button", name="Work it out").click()
+    expect(panel.get_by_role("status")).to_contain_text("the loaf then takes 28.0 g")
+    panel.get_by_role("button", name="Pour it so").click()
+    scents = page.locator("[data-supply='market-tea'] td").first
+    expect(scents).to_have_text(re.compile(r"19\.[567] g"))
+    panel.get_by_label("There is").fill("900")
+    panel.get_by_role("button", name="Work it out").click()
+    expect(panel.get_by_role("alert")).to_contain_text("mm long would take it all")
+
+
+def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
+    page.goto("/cupboard")
+    page.get_by_role("button", name="Add a bottle").click()
+    page.get_by_label("Name on the bottle").fill("Test smoke")
+    page.get_by_label("Most, in the product").fill("2.5")
+    page.get_by_label("seizes").select_option(label="strongly")
+    page.get_by_role("button", name="Put it in").click()
+    card = page.locator("[data-item='Test smoke']")
+    expect(card).to_contain_text("at most 2.5 %")
+    expect(card).to_contain_text("seizes strongly")
+    card.get_by_role("button", name="Change Test smoke").click()
+    card.get_by_role("button", name="Take it out").click()
+    expect(card).to_have_count(0)
+    held = page.locator("[data-item='Lamp resin']")
+    held.get_by_role("button", name="Change Lamp resin").click()
+    held.get_by_role("button", name="Take it out").click()
+    expect(page.get_by_role("alert")).to_contain_text("uses it")
+    page.get_by_role("tab", name="Colourants").click()
+    page.get_by_role("button", name="Add a jar").click()
+    page.get_by_label("Name on the jar").fill("Test moss")
+    page.get_by_label("Bar", exact=True).fill("#66774a")
+    page.get_by_label("Stands lye").select_option(label="Yes")
+    page.get_by_role("button", name="Put it in").click()
+    expect(page.locator("[data-item='Test moss']")).to_contain_text("Nobody has looked up whether it is safe")
+
+
+def test_a_colour_is_taken_from_a_photograph(page: Page, tmp_path) -> None:
+    from PIL import Image
+
+    photo = tmp_path / "bar.png"
+    Image.new("RGB", (300, 200), (102, 119, 74)).save(photo)
+    page.goto("/cupboard")
+    page.get_by_role("tab", name="Colourants").click()
+    page.get_by_role("button", name="Add a jar").click()
+    page.get_by_label("from a photograph").set_input_files(photo)
+    expect(page.get_by_text("#66774a")).to_be_visible()
+    expect(page.get_by_label("Bar", exact=True)).to_have_value("#66774a")
+
+
+def test_stock_runs_short_and_a_week_adds_up(page: Page, desk: Desk) -> None:
+    page.goto("/cupboard")
+    page.get_by_role("tab", name="Stock").click()
+    shea = page.locator("[data-stock='fat:shea'] input")
+    shea.fill("20")
+    shea.press("Enter")
+    desk.copy_of_the_demo("Short of shea")
+    desk.go("Pots")
+    expect(page.locator("[data-supply='shea']")).to_contain_text("short by")
+    page.goto("/cupboard")
+    page.get_by_role("tab", name="A week's needs").click()
+    page.get_by_label("Seven days from").fill("2026-12-04")
+    expect(page.get_by_text(re.compile("Pours .*Short of shea"))).to_be_visible()
+    expect(page.locator("[data-supply='shea']")).to_contain_text("short by")
+    page.get_by_role("tab", name="Stock").click()
+    shea.fill("4000")
+    shea.press("Enter")
+
+
+def test_weighing_is_ticked_off_with_the_scale_s_reading(page: Page, desk: Desk) -> None:
+    desk.start("Ticked")
+    desk.go("Bench")
+    page.keyboard.press("Space")
+    first, second = page.get_by_role("listitem").get_by_role("button").all()[:2]
+    first.click()
+    expect(first).to_have_attribute("aria-pressed", "true")
+    expect(second).to_contain_text("scale")
+    page.reload()
+    expect(page.get_by_role("listitem").get_by_role("button").first).to_have_attribute("aria-pressed", "true")
+    page.keyboard.press("Space")
+    expect(page.get_by_role("status")).to_contain_text("2 of")
+
+
+@pytest.mark.parametrize("shelf", ["Scents", "Colourants", "Stock", "A week's needs"])
+def test_the_cupboard_is_accessible(page: Page, shelf: str) -> None:
+    page.goto("/cupboard")
+    page.get_by_role("tab", name=shelf).click()
+    if shelf in ("Scents", "Colourants"):
+        page.get_by_role("button", name="Change").first.click()
+    page.wait_for_load_state("networkidle")
+    assert violations(page) == []
