@@ -65,9 +65,9 @@ def test_what_is_mostly_water_takes_its_place() -> None:
 @given(st.sampled_from(sorted(ADDITIVES)), st.floats(0.1, 1))
 def test_parts_still_make_one_gram(key: str, share: float) -> None:
     additive = ADDITIVES[key]
-    batter = batter_of(
-        formula({"additive": key, "amount": additive.low + share * (additive.high - additive.low)}), FATS
-    )
+    amount = additive.low + share * (additive.high - additive.low)
+    wet = {"by": "share of oils", "value": 60}
+    batter = batter_of(formula({"additive": key, "amount": amount}, water=wet), FATS)
     assert sum(part.share for part in batter.parts) == pytest.approx(1)
     assert batter.ml_per_g_oils * batter.density.value == pytest.approx(batter.g_per_g_oils)
 
