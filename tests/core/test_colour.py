@@ -150,7 +150,7 @@ def test_blue_and_yellow_make_green() -> None:
 JARS = {made.key: made for made in (RED, BLUE, YELLOW, WHITE, BLACK)}
 
 
-@settings(deadline=None, max_examples=25)
+@settings(max_examples=25)
 @given(st.lists(st.just(0.0) | st.floats(0.1, 8), min_size=3, max_size=3))
 def test_what_can_be_mixed_is_reached(doses: list[float]) -> None:
     mixed = forecast(BASE, list(zip((RED, BLUE, YELLOW), doses, strict=True)), 0).cured

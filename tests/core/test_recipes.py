@@ -244,7 +244,7 @@ def test_a_label_weighs_what_went_in(reacted: float, water: float) -> None:
     assert [line.percent for line in label.lines] == sorted((line.percent for line in label.lines), reverse=True)
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=15)
 @given(st.floats(0.3, 0.98), st.sampled_from(["scent", "fat", "bowl"]))
 def test_sizing_backwards_meets_its_target(share: float, use: str) -> None:
     loaf = read_loaf(two_colours(CALM, CALM))

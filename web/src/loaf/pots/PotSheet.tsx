@@ -14,7 +14,7 @@ const KINDS = {
 } as const;
 
 /** One pot: what goes in, and the bowls it is split into; both add up to the same total. */
-export function PotSheet({ pot }: { pot: Pot }) {
+export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const formula = document.formulas.find((item) => item.id === pot.formula);
@@ -25,6 +25,7 @@ export function PotSheet({ pot }: { pot: Pot }) {
 	const { colour } = paintOf(live.of, live.plan);
 	const wide = pot.portions.length > 1;
 	const added = pot.portions.filter((part) => part.additions.length > 0);
+	const before = (grams: number) => `before rounding ${withUnit(grams, "weight", units, digits + 2)}`;
 	const fine = (grams: number) => withUnit(grams, "weight", units, units === "metric" ? 1 : 3);
 	return (
 		<section
@@ -56,6 +57,7 @@ export function PotSheet({ pot }: { pot: Pot }) {
 						name: line.name,
 						grams: weight(line.grams),
 						mark: line.role === "lye",
+						note: exact ? before(line.exact_g) : undefined,
 					}))}
 				/>
 				{wide && (
@@ -86,6 +88,7 @@ export function PotSheet({ pot }: { pot: Pot }) {
 										<tr key={`${item.role} ${item.key}`} className="border-line border-t">
 											<th scope="row" className="py-1 pr-2 text-left font-normal">
 												{item.name}
+												{exact && <span className="block text-xs text-soft">{before(item.exact_g)}</span>}
 											</th>
 											<td className="figures py-1 text-right font-semibold whitespace-nowrap">
 												{fine(item.grams)}

@@ -22,6 +22,7 @@ export function PotsPlace() {
 	const { units } = useUnits();
 	const [paper, setPaper] = useState<"A4" | "Letter">("A4");
 	const { plan } = live;
+	const [exact, setExact] = useState(false);
 	const printable = save.is === "kept";
 	return (
 		<>
@@ -31,7 +32,16 @@ export function PotsPlace() {
 					<strong className="figures">{withUnit(plan.total_to_mix_g, "weight", units)}</strong> of batter in
 					all. Castings first, the loaf last.
 				</p>
-				<div className="no-print flex items-end gap-2">
+				<div className="no-print flex flex-wrap items-end gap-2">
+					<label className="flex items-center gap-2 pb-1.5 text-sm">
+						<input
+							type="checkbox"
+							className="size-4"
+							checked={exact}
+							onChange={(event) => setExact(event.target.checked)}
+						/>
+						Show amounts before rounding
+					</label>
 					<SelectField label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
 					{printable ? (
 						<a
@@ -51,7 +61,7 @@ export function PotsPlace() {
 			<Cautions lines={plan.cautions} />
 			<div className="mt-3 grid items-start gap-4 lg:grid-cols-2">
 				{plan.pots.map((pot) => (
-					<PotSheet key={pot.id} pot={pot} />
+					<PotSheet key={pot.id} pot={pot} exact={exact} />
 				))}
 			</div>
 			<div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
