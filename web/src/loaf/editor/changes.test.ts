@@ -1,0 +1,102 @@
+import { describe, expect, it } from "vitest";
+import type { Loaf } from "../../api/types";
+import {
+	addColour,
+	addEmbed,
+	addPour,
+	freeId,
+	moveStep,
+	patchEmbed,
+	patchPour,
+	removeEmbed,
+	removeStep,
+	usesColour,
+} from "./changes";
+
+const shares = [{ colour: "plain", percent: 100 }];
+const pour = (id: string, to_mm: number) => ({
+	do: "pour" as const,
+	id,
+	name: id,
+	to_mm,
+	colours: shares,
+	shreds_g: 0,
+});
+
+/** Only what the changes touch; the rest of a document goes through them untouched. */
+const loaf = {
+	name: "Bare",
+	mould: { length_mm: 250, width_mm: 90, height_mm: 70 },
+	colours: [{ id: "plain", name: "Plain", srgb: "#ffffff", colourants: [] }],
+	embeds: [],
+	pieces: [],
+	work: [pour("one", 20), pour("two", 60)],
+} as unknown as Loaf;
+
+const steps = (made: Loaf) => made.work.map((step) => (step.do === "pour" ? step.id : `lay ${step.embed}`));
+
+describe("freeId", () => {
+	it("counts up until nobody has it", () => {
+		expect(freeId("pour", [])).toBe("pour");
+		expect(freeId("pour", ["pour", "pour-2"])).toBe("pour-3");
+	});
+});
+
+describe("embeds", () => {
+	it("go in before the last pour, inside the mould, once", () => {
+		const made = addEmbed(addEmbed(loaf));
+		expect(steps(made)).toEqual(["one", "lay column", "lay column-2", "two"]);
+		const [embed] = made.embeds;
+		expect(embed?.outline).toEqual({ kind: "circle", diameter_mm: 28 });
+		expect(embed?.length_mm).toBe(250);
+	});
+
+	it("go in after a single pour, so that batter rises around them", () => {
+		const single = { ...loaf, work: [pour("one", 60)] };
+		expect(steps(addEmbed(single))).toEqual(["one", "lay column"]);
+	});
+
+	it("take their step with them when they go", () => {
+		const made = removeEmbed("column")(addEmbed(loaf));
+		expect(made.embeds).toEqual([]);
+		expect(steps(made)).toEqual(["one", "two"]);
+	});
+
+	it("are changed by id, the others left as they are", () => {
+		const two = addEmbed(addEmbed(loaf));
+		const made = patchEmbed("column", { up_mm: 12 })(two);
+		expect(made.embeds[0]?.up_mm).toBe(12);
+		expect(made.embeds[1]).toBe(two.embeds[1]);
+	});
+});
+
+describe("the order of work", () => {
+	it("moves steps and keeps them inside the list", () => {
+		expect(steps(moveStep(0, 1)(loaf))).toEqual(["two", "one"]);
+		expect(steps(moveStep(0, -1)(loaf))).toEqual(["one", "two"]);
+		expect(moveStep(9, 1)(loaf)).toBe(loaf);
+	});
+
+	it("adds a pour between the level and the rim, and takes one out", () => {
+		const made = addPour(60)(loaf);
+		expect(steps(made)).toEqual(["one", "two", "pour"]);
+		const added = made.work[2];
+		expect(added?.do === "pour" && added.to_mm).toBe(65);
+		expect(steps(removeStep(0)(made))).toEqual(["two", "pour"]);
+	});
+
+	it("changes a pour by id", () => {
+		const made = patchPour("two", { to_mm: 66 })(loaf);
+		expect(made.work[1]).toMatchObject({ id: "two", to_mm: 66 });
+		expect(made.work[0]).toBe(loaf.work[0]);
+	});
+});
+
+describe("colours", () => {
+	it("are in use wherever a share, an embed or a piece names them", () => {
+		const made = addColour(loaf);
+		expect(usesColour(made, "plain")).toBe(true);
+		expect(usesColour(made, "colour")).toBe(false);
+		expect(usesColour(addEmbed({ ...made, work: [] }), "plain")).toBe(true);
+	});
+});

@@ -1,0 +1,117 @@
+import { act, renderHook } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Loaf, StaleReport } from "../../api/types";
+
+const saveLoaf = vi.hoisted(() => vi.fn());
+vi.mock("../../api/queries", async (original) => ({ ...(await original<object>()), saveLoaf }));
+
+import { ApiProblem, StaleSave } from "../../api/queries";
+import { readDraft } from "./draft";
+import { useAutosave } from "./useAutosave";
+
+const named = (name: string) => ({ name }) as Loaf;
+const first = named("first");
+const report = (number: number) => ({ message: "late", current: { number } }) as StaleReport;
+const refusal = (status: number) => new ApiProblem(status, { code: "x", message: "no", problems: [] });
+
+const start = () =>
+	renderHook(({ document }) => useAutosave("loaf", document, first, 1), {
+		initialProps: { document: first },
+	});
+
+/** Lets timers and promises run for a while. */
+const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
+
+beforeEach(() => {
+	vi.useFakeTimers();
+	saveLoaf.mockReset();
+	localStorage.clear();
+});
+afterEach(() => vi.useRealTimers());
+
+describe("useAutosave", () => {
+	it("saves once when the hands rest, and keeps a draft until then", async () => {
+		saveLoaf.mockResolvedValue({ revision: 2 });
+		const { result, rerender } = start();
+		for (const name of ["a", "ab", "abc"]) rerender({ document: named(name) });
+		expect(result.current.state.is).toBe("changed");
+		expect(readDraft("loaf")).toEqual({ basedOn: 1, document: { name: "abc" } });
+		await wait(800);
+		expect(saveLoaf).toHaveBeenCalledTimes(1);
+		expect(saveLoaf).toHaveBeenCalledWith("loaf", 1, { name: "abc" });
+		expect(result.current.state).toEqual({ is: "kept", revision: 2 });
+		expect(readDraft("loaf")).toBeNull();
+	});
+
+	it("sends what was typed during a save after it, based on its revision", async () => {
+		let answer: (value: { revision: number }) => void = () => {};
+		saveLoaf.mockImplementationOnce(() => new Promise((done) => (answer = done)));
+		saveLoaf.mockResolvedValueOnce({ revision: 3 });
+		const { result, rerender } = start();
+		rerender({ document: named("a") });
+		await wait(800);
+		rerender({ document: named("b") });
+		await wait(800);
+		expect(saveLoaf).toHaveBeenCalledTimes(1);
+		answer({ revision: 2 });
+		await wait(10);
+		expect(saveLoaf).toHaveBeenLastCalledWith("loaf", 2, { name: "b" });
+		expect(result.current.state).toEqual({ is: "kept", revision: 3 });
+	});
+
+	it("forgets the draft when everything is undone", async () => {
+		const { result, rerender } = start();
+		rerender({ document: named("a") });
+		rerender({ document: first });
+		await wait(2000);
+		expect(saveLoaf).not.toHaveBeenCalled();
+		expect(result.current.state).toEqual({ is: "kept", revision: 1 });
+		expect(readDraft("loaf")).toBeNull();
+	});
+
+	it("keeps a refused document and saves it once it is mended", async () => {
+		saveLoaf.mockRejectedValueOnce(refusal(422)).mockResolvedValueOnce({ revision: 2 });
+		const { result, rerender } = start();
+		rerender({ document: named("bad") });
+		await wait(800);
+		expect(result.current.state.is).toBe("refused");
+		expect(readDraft("loaf")?.document.name).toBe("bad");
+		rerender({ document: named("mended") });
+		await wait(800);
+		expect(result.current.state.is).toBe("kept");
+	});
+
+	it("tries again by itself when the connection comes back", async () => {
+		saveLoaf.mockRejectedValueOnce(refusal(0)).mockResolvedValueOnce({ revision: 2 });
+		const { result, rerender } = start();
+		rerender({ document: named("a") });
+		await wait(800);
+		expect(result.current.state.is).toBe("offline");
+		await wait(3100);
+		expect(result.current.state).toEqual({ is: "kept", revision: 2 });
+	});
+
+	it("stops when another hand saved, until a person goes on with theirs", async () => {
+		saveLoaf.mockRejectedValueOnce(new StaleSave(report(5))).mockResolvedValueOnce({ revision: 6 });
+		const { result, rerender } = start();
+		rerender({ document: named("mine") });
+		await wait(800);
+		expect(result.current.state.is).toBe("stale");
+		rerender({ document: named("mine, more") });
+		await wait(2000);
+		expect(saveLoaf).toHaveBeenCalledTimes(1);
+		act(() => result.current.keepMine());
+		await wait(10);
+		expect(saveLoaf).toHaveBeenLastCalledWith("loaf", 5, { name: "mine, more" });
+		expect(result.current.state).toEqual({ is: "kept", revision: 6 });
+	});
+
+	it("does not wait for the rest when the page is left", async () => {
+		saveLoaf.mockResolvedValue({ revision: 2 });
+		const { rerender, unmount } = start();
+		rerender({ document: named("a") });
+		unmount();
+		await wait(10);
+		expect(saveLoaf).toHaveBeenCalledWith("loaf", 1, { name: "a" });
+	});
+});

@@ -1,0 +1,88 @@
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { useState } from "react";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { NumberField } from "./fields";
+import { PercentRows } from "./PercentRows";
+import { UnitsProvider, useUnits } from "./UnitsContext";
+
+beforeEach(() => localStorage.clear());
+afterEach(cleanup);
+
+function Length({ start }: { start: number }) {
+	const [value, setValue] = useState(start);
+	const { choose } = useUnits();
+	return (
+		<>
+			<NumberField label="Length" quantity="length" value={value} onChange={setValue} />
+			<output>{value}</output>
+			<button type="button" onClick={() => choose("us")}>
+				inches
+			</button>
+		</>
+	);
+}
+
+const field = () => screen.getByRole<HTMLInputElement>("spinbutton");
+const shown = (text: string) => expect(screen.getByRole("status").textContent).toBe(text);
+
+describe("NumberField", () => {
+	it("shows the user's unit and hands on the core's", () => {
+		render(
+			<UnitsProvider>
+				<Length start={254} />
+			</UnitsProvider>,
+		);
+		expect(field().value).toBe("254");
+		fireEvent.click(screen.getByRole("button", { name: "inches" }));
+		expect(field().value).toBe("10");
+		fireEvent.change(field(), { target: { value: "5" } });
+		shown("127");
+		expect(localStorage.getItem("archtop.units")).toBe("us");
+	});
+
+	it("leaves the number alone while it is half typed, and shows it again afterwards", () => {
+		render(
+			<UnitsProvider>
+				<Length start={30} />
+			</UnitsProvider>,
+		);
+		fireEvent.change(field(), { target: { value: "" } });
+		shown("30");
+		fireEvent.blur(field());
+		expect(field().value).toBe("30");
+	});
+});
+
+describe("PercentRows", () => {
+	it("changes, adds and takes out rows, but never the last", () => {
+		const seen: unknown[] = [];
+		const options = [
+			["a", "Alpha"],
+			["b", "Beta"],
+		] as const;
+		const rows = [
+			{ key: "a", percent: 60 },
+			{ key: "b", percent: 40 },
+		];
+		const { rerender } = render(
+			<UnitsProvider>
+				<PercentRows what="Part" rows={rows} options={options} onChange={(next) => seen.push(next)} />
+			</UnitsProvider>,
+		);
+		fireEvent.change(screen.getByLabelText("Part 1"), { target: { value: "b" } });
+		fireEvent.click(screen.getByRole("button", { name: "Take out Part 2" }));
+		expect(seen).toEqual([
+			[
+				{ key: "b", percent: 60 },
+				{ key: "b", percent: 40 },
+			],
+			[{ key: "a", percent: 60 }],
+		]);
+		rerender(
+			<UnitsProvider>
+				<PercentRows what="Part" rows={rows.slice(0, 1)} options={options} onChange={() => {}} />
+			</UnitsProvider>,
+		);
+		expect(screen.getByRole<HTMLButtonElement>("button", { name: "Take out Part 1" }).disabled).toBe(true);
+	});
+});
