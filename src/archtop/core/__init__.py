@@ -12,6 +12,7 @@ from archtop.core.cupboard import Cupboard, read_cupboard, standard_cupboard, st
 from archtop.core.document import Loaf, blank_loaf, read_loaf
 from archtop.core.errors import InputError, Problem, problems_from_items
 from archtop.core.plan import LoafPlan, plan
+from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
 from archtop.core.supplying import Supply, together
 
 __all__ = [
@@ -27,6 +28,8 @@ __all__ = [
     "LoafPlan",
     "Problem",
     "Reach",
+    "ReadMesh",
+    "ReadOutline",
     "Scent",
     "Supply",
     "blank_loaf",
@@ -37,6 +40,8 @@ __all__ = [
     "reach",
     "read_cupboard",
     "read_loaf",
+    "read_stl",
+    "read_svg",
     "size_back",
     "standard_cupboard",
     "standard_fats",

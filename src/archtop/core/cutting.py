@@ -11,7 +11,10 @@ from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import LoafMould, MouldOutline, Prism
 
-__all__ = ["Bar", "CutPlan", "Solid", "cut_loaf", "cut_positions"]
+__all__ = ["TRIMMED_MM", "Bar", "CutPlan", "Solid", "cut_loaf", "cut_positions"]
+
+# A joint so near a bar's face comes off with the bevel.
+TRIMMED_MM = 0.5
 
 
 class Slice(Frozen):
@@ -105,9 +108,7 @@ def cut_loaf(mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: S
                 "geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
             shows=tuple(key for key, prism in prisms.items() if prism.y0 <= y0 + 1e-6 < prism.y1),
-            joints_mm=tuple(
-                sorted({y for prism in prisms.values() for y in (prism.y0, prism.y1) if y0 + 1e-6 < y < y1 - 1e-6})
-            ),
+            joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             mould=mould.outline_at(y0),
         )
         for i, (y0, y1) in enumerate(spans)
@@ -124,6 +125,11 @@ def cut_loaf(mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: S
         kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
         total_g=total,
     )
+
+
+def _joints_within(prisms: Mapping[str, Prism], y0: float, y1: float) -> tuple[float, ...]:
+    """Where pieces begin or end between two places along the loaf [mm]."""
+    return tuple(sorted({y for prism in prisms.values() for y in (prism.y0, prism.y1) if y0 < y < y1}))
 
 
 def _slices(

@@ -93,7 +93,10 @@ class Embed(Frozen):
 
 
 class Pour(Frozen):
-    """Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in."""
+    """Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in.
+
+    ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
+    """
 
     do: Literal["pour"] = "pour"
     id: Id
@@ -101,6 +104,7 @@ class Pour(Frozen):
     to_mm: Annotated[float, Field(gt=0, le=500)]
     colours: Shares
     shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
+    fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
 
 
 class Lay(Frozen):

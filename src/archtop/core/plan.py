@@ -5,7 +5,10 @@ Everything the application shows is computed here, once, from the document; the 
 
 from __future__ import annotations
 
-from archtop.core.chemistry import LYE_CAUTIONS, Measures, batter_of, measures_of
+from collections.abc import Mapping, Sequence
+
+from archtop.core.aligning import CutShift, best_shift, joints_of
+from archtop.core.chemistry import LYE_CAUTIONS, Batter, Formula, Measures, batter_of, measures_of
 from archtop.core.colouring import ColourPlan, Contrast, colours_of, contrasts_of
 from archtop.core.cupboard import Cupboard
 from archtop.core.cutting import CutPlan, Solid, cut_loaf
@@ -21,6 +24,7 @@ from archtop.core.labelling import Label, label_of_pots
 from archtop.core.order import Task, casting_order
 from archtop.core.pieces import PiecePlan, piece_plan, prism_of
 from archtop.core.potting import pots_of
+from archtop.core.settling import EmbedHold, LayerHold, embed_holds, layer_holds
 from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
 from archtop.core.warming import PotHeat, heat_of
@@ -57,6 +61,8 @@ class LoafPlan(Frozen):
     pieces: tuple[PiecePlan, ...]
     fills: tuple[Fill, ...]
     layers: tuple[Layer, ...]
+    embed_holds: tuple[EmbedHold, ...]
+    layer_holds: tuple[LayerHold, ...]
     level_mm: float
     pushed_aside: Figure
     batter_in_mould: Figure
@@ -71,6 +77,7 @@ class LoafPlan(Frozen):
     supplies: tuple[Supply, ...]
     label: Label
     cuts: CutPlan
+    cut_shift: CutShift | None
     order: tuple[Task, ...]
     steps: tuple[Step, ...]
     remarks: tuple[Remark, ...]
@@ -103,43 +110,24 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         piece_plan(embed, prisms[embed.id], clearances[embed.id], level, piece_density[embed.id])
         for embed in loaf.embeds
     )
-    solid = Solid(
-        level_mm=level,
-        density=density[loaf.formula],
-        frosting_g=loaf.frosting.volume_ml * density[loaf.frosting.formula or loaf.formula] if loaf.frosting else 0.0,
-        piece_density=piece_density,
-    )
-    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid)
-    batter = sum(step.batter.value for step in fills)
-    shreds = sum(step.shreds_ml for step in fills)
-    room = (loaf.mould.volume_below(loaf.mould.height_mm) - loaf.mould.volume_below(level)) / 1000
+    embeds_hold = embed_holds(loaf, fills, prisms, piece_density, density[loaf.formula])
+    layers_hold = layer_holds(loaf, density[loaf.formula])
+    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, _solid(loaf, level, density, piece_density))
+    joints = joints_of(((prism.y0, prism.y1) for prism in prisms.values()), loaf.mould.length_mm)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
         pieces=pieces,
         fills=fills,
         layers=layers,
+        embed_holds=embeds_hold,
+        layer_holds=layers_hold,
         level_mm=level,
-        pushed_aside=Figure.exact(
-            fills[-1].immersed_ml, "ml", " + ".join(f"{p.pushes_aside.value:.0f} {p.name}" for p in pieces) or "0"
-        ),
-        batter_in_mould=Figure.exact(
-            batter, "ml", f"{loaf.mould.volume_below(level) / 1000:.0f} ml of mould to {level:.1f} mm "
-            f"− {fills[-1].immersed_ml:.0f} ml pushed aside" + (f" − {shreds:.0f} ml of shreds" if shreds else ""),
-        ),
-        room_above=Figure.exact(room, "ml", f"inside of the mould from {level:.1f} mm to the rim"),
+        pushed_aside=_pushed_aside(fills, pieces),
+        batter_in_mould=_batter_in_mould(loaf.mould, fills),
+        room_above=_room_above(loaf.mould, level),
         top=frosted_top(loaf.frosting, loaf.mould, level) if loaf.frosting else None,
-        formulas=tuple(
-            FormulaPlan(
-                id=key, name=formula.name, g_per_g_oils=batters[key].g_per_g_oils,
-                lye_concentration_percent=batters[key].lye_concentration_percent,
-                superfat_percent=batters[key].superfat_percent,
-                measures=measures_of(
-                    formula, batters[key], cupboard.fats, cupboard.additives, loaf.mould.material == "silicone"
-                ),
-            )
-            for key, formula in formulas.items()
-        ),
+        formulas=tuple(_formula(formula, batters[key], loaf, cupboard) for key, formula in formulas.items()),
         pots=pots,
         heats=heats,
         total_to_mix_g=round(sum(pot.total_g for pot in pots), 6),
@@ -148,14 +136,56 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         supplies=supplies,
         label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, cupboard.fats),
         cuts=cuts,
+        cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints),
         order=casting_order(loaf),
-        steps=bench_steps(loaf, pots, heats, fills),
+        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold),
         remarks=(
             *remarks_on(loaf, pieces, fills, pots, cuts),
             *remarks_on_ingredients(loaf, cupboard, pots, heats, colours, contrasts, supplies),
         ),
         cautions=LYE_CAUTIONS,
-    )  # fmt: skip
+    )
+
+
+def _solid(loaf: Loaf, level: float, density: Mapping[str, float], piece_density: dict[str, float]) -> Solid:
+    """What there is to weigh when the loaf is cut."""
+    frosting = loaf.frosting
+    return Solid(
+        level_mm=level,
+        density=density[loaf.formula],
+        frosting_g=frosting.volume_ml * density[frosting.formula or loaf.formula] if frosting else 0.0,
+        piece_density=piece_density,
+    )
+
+
+def _pushed_aside(fills: Sequence[Fill], pieces: Sequence[PiecePlan]) -> Figure:
+    how = " + ".join(f"{piece.pushes_aside.value:.0f} {piece.name}" for piece in pieces) or "0"
+    return Figure.exact(fills[-1].immersed_ml, "ml", how)
+
+
+def _batter_in_mould(mould: LoafMould, fills: Sequence[Fill]) -> Figure:
+    level = fills[-1].level_after_mm
+    shreds = sum(step.shreds_ml for step in fills)
+    how = f"{mould.volume_below(level) / 1000:.0f} ml of mould to {level:.1f} mm"
+    how += f" − {fills[-1].immersed_ml:.0f} ml pushed aside" + (f" − {shreds:.0f} ml of shreds" if shreds else "")
+    return Figure.exact(sum(step.batter.value for step in fills), "ml", how)
+
+
+def _room_above(mould: LoafMould, level: float) -> Figure:
+    room = (mould.volume_below(mould.height_mm) - mould.volume_below(level)) / 1000
+    return Figure.exact(room, "ml", f"inside of the mould from {level:.1f} mm to the rim")
+
+
+def _formula(formula: Formula, batter: Batter, loaf: Loaf, cupboard: Cupboard) -> FormulaPlan:
+    silicone = loaf.mould.material == "silicone"
+    return FormulaPlan(
+        id=formula.id,
+        name=formula.name,
+        g_per_g_oils=batter.g_per_g_oils,
+        lye_concentration_percent=batter.lye_concentration_percent,
+        superfat_percent=batter.superfat_percent,
+        measures=measures_of(formula, batter, cupboard.fats, cupboard.additives, silicone),
+    )
 
 
 def _mould(mould: LoafMould) -> MouldPlan:

@@ -5,13 +5,14 @@ Keys are made from the document's ids, so that a step keeps its key when numbers
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.chemistry import LYE_CAUTIONS, Stage
 from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill
+from archtop.core.settling import EmbedHold, LayerHold
 from archtop.core.sizing import Portion, Pot
 from archtop.core.warming import PotHeat
 
@@ -21,6 +22,8 @@ Verb = Literal[
     "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "pour", "lay", "pipe", "cover", "cut"
 ]
 
+# From higher than this a stream is no longer laid over a spatula.
+_LOW_MM = 20.0
 _BLENDER_CAUTION = "Blender off and unplugged before it is scraped."
 _POWDER_CAUTION = "Fine powders are not to be breathed: weigh them slowly, away from a draught, or masked."
 _SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
@@ -48,7 +51,14 @@ class Step(Frozen):
     cautions: tuple[str, ...] = ()
 
 
-def bench_steps(loaf: Loaf, pots: Sequence[Pot], heats: Sequence[PotHeat], fills: Sequence[Fill]) -> tuple[Step, ...]:
+def bench_steps(
+    loaf: Loaf,
+    pots: Sequence[Pot],
+    heats: Sequence[PotHeat],
+    fills: Sequence[Fill],
+    embeds_hold: Sequence[EmbedHold],
+    layers_hold: Sequence[LayerHold],
+) -> tuple[Step, ...]:
     """Every step from goggles to the cut, castings first."""
     steps: list[Step] = []
     for pot, heat in zip(pots, heats, strict=True):
@@ -70,7 +80,7 @@ def bench_steps(loaf: Loaf, pots: Sequence[Pot], heats: Sequence[PotHeat], fills
                 )
             )  # fmt: skip
         else:
-            steps += _loaf_steps(loaf, fills)
+            steps += _loaf_steps(loaf, fills, {hold.embed: hold.says for hold in embeds_hold}, layers_hold)
     return tuple(steps)
 
 
@@ -221,16 +231,21 @@ class _PotSteps:
             )
 
 
-def _loaf_steps(loaf: Loaf, fills: Sequence[Fill]) -> Iterator[Step]:
+def _loaf_steps(
+    loaf: Loaf, fills: Sequence[Fill], lay_when: Mapping[str, str], layers_hold: Sequence[LayerHold]
+) -> Iterator[Step]:
     """Pours, embeds, frosting, cover, cut."""
     colour_names = {colour.id: colour.name for colour in loaf.colours}
     embed_names = {embed.id: embed.name for embed in loaf.embeds}
+    pour_when = {hold.pour: f"{hold.says} " for hold in layers_hold}
     for work, done in zip(loaf.work, fills, strict=True):
         level = Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm")
         if isinstance(work, Pour):
             yield Step(
                 key=f"loaf.pour.{work.id}", stage=loaf.name, do="pour", title=f"Pour {work.name}",
-                detail="Low over a spatula: " + ", ".join(
+                detail=pour_when.get(work.id, "")
+                + ("Low over a spatula: " if work.fall_mm < _LOW_MM else "Pour ")
+                + ", ".join(
                     f"{colour_names[share.colour]} {share.percent:g} %" for share in work.colours
                 ),
                 amounts=(Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"), level),
@@ -238,7 +253,7 @@ def _loaf_steps(loaf: Loaf, fills: Sequence[Fill]) -> Iterator[Step]:
         elif isinstance(work, Lay):
             yield Step(
                 key=f"loaf.lay.{work.embed}", stage=loaf.name, do="lay", title=f"Lay in {embed_names[work.embed]}",
-                detail="Seam down, front end to the front. Tap; spoon batter behind it.", amounts=(level,),
+                detail=f"Seam down, front end to the front. {lay_when.get(work.embed, '')}".strip(), amounts=(level,),
             )  # fmt: skip
     if loaf.frosting:
         yield Step(

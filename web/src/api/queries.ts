@@ -111,6 +111,17 @@ export const sizeBack = (document: Loaf, target: BackTarget) =>
 	unwrap(client.POST("/api/size-back", { body: { document, target } }));
 export const reachColour = (document: Loaf, colour: string) =>
 	unwrap(client.POST("/api/reach", { body: { document, colour } }));
+/** A file goes as a form; the client's JSON is not for it. */
+const asForm = (file: File) => ({
+	body: { file: "" },
+	bodySerializer: () => {
+		const form = new FormData();
+		form.append("file", file);
+		return form;
+	},
+});
+export const readOutline = (file: File) => unwrap(client.POST("/api/read-outline", asForm(file)));
+export const readMesh = (file: File) => unwrap(client.POST("/api/read-mesh", asForm(file)));
 export const writeFormula = (formula: Formula) => unwrap(client.POST("/api/formulas", { body: formula }));
 export const putScent = (scent: Scent) => unwrap(client.PUT("/api/cupboard/scents", { body: scent }));
 export const putColourant = (jar: Colourant) => unwrap(client.PUT("/api/cupboard/colourants", { body: jar }));

@@ -372,6 +372,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/read-outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Outline
+         * @description The largest outline of an SVG drawing.
+         */
+        post: operations["read_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/read-mesh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Mesh
+         * @description Volume and middle section of an STL mesh.
+         */
+        post: operations["read_mesh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -865,6 +905,20 @@ export interface components {
             total_g: number;
         };
         /**
+         * CutShift
+         * @description The best place of the first cut. ``spoilt_now`` and ``spoilt_then``: joints inside bars, before and after.
+         */
+        CutShift: {
+            /** Front Slice Mm */
+            front_slice_mm: number;
+            /** Spoilt Now */
+            spoilt_now: number;
+            /** Spoilt Then */
+            spoilt_then: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * Cuts
          * @description Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
          */
@@ -929,6 +983,21 @@ export interface components {
             casting?: components["schemas"]["Casting"] | null;
         };
         /**
+         * EmbedHold
+         * @description An embed as it is laid in. ``needed``: yield stress that leaves it where it is drawn.
+         */
+        EmbedHold: {
+            /** Embed */
+            embed: string;
+            needed: components["schemas"]["Figure"];
+            /** Stage */
+            stage: string;
+            /** Ghosts */
+            ghosts: components["schemas"]["Ghost"][];
+            /** Says */
+            says: string;
+        };
+        /**
          * FatShare
          * @description A fat: its percent of the oils in the pot, or its grams in the formula as it was written down.
          */
@@ -951,7 +1020,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "mm" | "ml" | "g" | "g/ml" | "%" | "°C" | "min" | "h" | "days" | "ratio" | "count";
+            unit: "mm" | "ml" | "g" | "g/ml" | "%" | "°C" | "Pa" | "min" | "h" | "days" | "ratio" | "count";
             /** Low */
             low: number;
             /** High */
@@ -1099,6 +1168,24 @@ export interface components {
             formula?: string | null;
         };
         /**
+         * Ghost
+         * @description Where an embed comes to rest in batter of one stage: its lowest point, and how far that is from the drawing.
+         */
+        Ghost: {
+            /** Stage */
+            stage: string;
+            /** Name */
+            name: string;
+            /** Pa */
+            pa: number;
+            /** Bottom Mm */
+            bottom_mm: number;
+            /** Off Mm */
+            off_mm: number;
+            /** On Floor */
+            on_floor: boolean;
+        };
+        /**
          * Ingredient
          * @description One line on the scale; ``exact_g`` is the amount before rounding.
          */
@@ -1180,6 +1267,19 @@ export interface components {
             low_mm: number;
             /** High Mm */
             high_mm: number;
+        };
+        /**
+         * LayerHold
+         * @description A pour onto the layer before it. ``needed``: yield stress of that layer so that the stream does not break it.
+         */
+        LayerHold: {
+            /** Pour */
+            pour: string;
+            needed: components["schemas"]["Figure"];
+            /** Stage */
+            stage: string;
+            /** Says */
+            says: string;
         };
         /**
          * Loaf
@@ -1342,6 +1442,10 @@ export interface components {
             fills: components["schemas"]["Fill"][];
             /** Layers */
             layers: components["schemas"]["Layer"][];
+            /** Embed Holds */
+            embed_holds: components["schemas"]["EmbedHold"][];
+            /** Layer Holds */
+            layer_holds: components["schemas"]["LayerHold"][];
             /** Level Mm */
             level_mm: number;
             pushed_aside: components["schemas"]["Figure"];
@@ -1364,6 +1468,7 @@ export interface components {
             supplies: components["schemas"]["Supply"][];
             label: components["schemas"]["Label"];
             cuts: components["schemas"]["CutPlan"];
+            cut_shift: components["schemas"]["CutShift"] | null;
             /** Order */
             order: components["schemas"]["Task"][];
             /** Steps */
@@ -1549,6 +1654,8 @@ export interface components {
         /**
          * Pour
          * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in.
+         *
+         *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
          */
         Pour: {
             /**
@@ -1569,6 +1676,11 @@ export interface components {
              * @default 0
              */
             shreds_g: number;
+            /**
+             * Fall Mm
+             * @default 5
+             */
+            fall_mm: number;
         };
         /**
          * Regular
@@ -2328,6 +2440,45 @@ export interface components {
             written_at: string;
             formula: components["schemas"]["Formula"];
         };
+        /**
+         * ReadOutline
+         * @description The largest outline of a drawing: its shape, area and box [mm], and the area of holes that it leaves out.
+         */
+        ReadOutline: {
+            outline: components["schemas"]["Polygon"];
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Holes Mm2 */
+            holes_mm2: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * ReadMesh
+         * @description A mesh: volume (of its hull, as an estimate, if it is not watertight), box [mm], and its middle section.
+         *
+         *     The section is cut across the longest side, and ``None`` when it is not one plain outline.
+         */
+        ReadMesh: {
+            /** Watertight */
+            watertight: boolean;
+            /** Triangles */
+            triangles: number;
+            volume: components["schemas"]["Figure"];
+            /** Size Mm */
+            size_mm: [
+                number,
+                number,
+                number
+            ];
+            section: components["schemas"]["Polygon"] | null;
+            /** Says */
+            says: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -3066,6 +3217,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BookFormulaOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadOutline"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_mesh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadMesh"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { FileUp, Plus } from "lucide-react";
-import { type FormEvent, useId, useRef, useState } from "react";
+import { Plus } from "lucide-react";
+import { type FormEvent, useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { ApiProblem, bringLoafBack, createLoaf, importLoaf, loavesQuery, putLoafAway } from "../api/queries";
 import { Button } from "../ui/Button";
+import { FileButton } from "../ui/FileButton";
 import { Problems } from "../ui/Problems";
 import { LoafCard } from "./LoafCard";
 
@@ -54,8 +55,7 @@ export function LoavesPlace() {
 function NewLoaf() {
 	const navigate = useNavigate();
 	const [name, setName] = useState("");
-	const file = useRef<HTMLInputElement>(null);
-	const [nameId, fileId] = [useId(), useId()];
+	const nameId = useId();
 	const opened = { onSuccess: (loaf: { id: string }) => navigate(`/loaf/${loaf.id}`) };
 	const start = useMutation({ mutationFn: createLoaf, ...opened });
 	const bring = useMutation({
@@ -85,27 +85,15 @@ function NewLoaf() {
 					<Plus aria-hidden className="size-4" /> Start it
 				</Button>
 			</form>
-			<div>
-				<label htmlFor={fileId} className="sr-only">
-					Loaf file
-				</label>
-				<input
-					id={fileId}
-					ref={file}
-					type="file"
-					tabIndex={-1}
-					accept=".json,application/json"
-					className="sr-only"
-					onChange={(event) => {
-						const chosen = event.target.files?.[0];
-						if (chosen) bring.mutate(chosen);
-						event.target.value = "";
-					}}
-				/>
-				<Button className="w-full" onClick={() => file.current?.click()} disabled={bring.isPending}>
-					<FileUp aria-hidden className="size-4" /> Bring in a loaf file
-				</Button>
-			</div>
+			<FileButton
+				label="Loaf file"
+				accept=".json,application/json"
+				className="w-full"
+				disabled={bring.isPending}
+				onFile={(file) => bring.mutate(file)}
+			>
+				Bring in a loaf file
+			</FileButton>
 			{refused && (
 				<Problems
 					problems={refused.report.problems}

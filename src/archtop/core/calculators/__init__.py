@@ -9,11 +9,21 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from archtop.core.calculators import colours, loaves, volumes, weights
+from archtop.core.calculators import colours, loaves, pieces, volumes, weights
 from archtop.core.calculators.registry import CALCULATORS, Calculator
 from archtop.core.errors import InputError, problems_from_validation
 
-__all__ = ["CALCULATORS", "Calculator", "calculate", "colours", "list_calculators", "loaves", "volumes", "weights"]
+__all__ = [
+    "CALCULATORS",
+    "Calculator",
+    "calculate",
+    "colours",
+    "list_calculators",
+    "loaves",
+    "pieces",
+    "volumes",
+    "weights",
+]
 
 
 def list_calculators() -> list[dict[str, Any]]:

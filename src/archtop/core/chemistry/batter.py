@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Literal
 
 from archtop.core.chemistry.additives import (
@@ -52,12 +53,36 @@ class Batter(Frozen):
         return self.g_per_g_oils / self.density.value
 
 
-class _Dosed(Frozen):
+@dataclass(frozen=True)
+class _Line:
+    """One thing in the pot: grams and ml for a gram of oils. Water and lye fill their volume together."""
+
+    key: str
+    name: str
+    inci: str
+    role: Role
+    grams: float
+    ml: float = 0.0
+    stage: Stage | None = None
+
+
+@dataclass(frozen=True)
+class _Dosed:
     """An additive with its grams for a gram of oils."""
 
     additive: Additive
     grams: float
     stage: Stage
+
+    @property
+    def water(self) -> float:
+        return self.grams * self.additive.water_share
+
+    def line(self) -> _Line:
+        solids_ml = (self.grams - self.water) / self.additive.true
+        return _Line(
+            self.additive.key, self.additive.name, self.additive.inci, "additive", self.grams, solids_ml, self.stage
+        )
 
 
 def _water_per_g_oils(formula: Formula, naoh_per_g_oils: float) -> float:
@@ -73,9 +98,36 @@ def _dosed(formula: Formula, additives: Mapping[str, Additive], water: float) ->
     found = []
     for dose in formula.additives:
         additive = additive_named(dose.additive, additives)
-        grams = grams_per_g_oils(dose, additive, water)
-        found.append(_Dosed(additive=additive, grams=grams, stage=stage_of(dose, additive)))
+        found.append(_Dosed(additive, grams_per_g_oils(dose, additive, water), stage_of(dose, additive)))
     return found
+
+
+def _fat_line(key: str, fats: Mapping[str, Fat], role: Role, grams: float) -> _Line:
+    fat = fat_named(key, fats)
+    name = fat.name if role == "oil" else f"{fat.name}, after trace"
+    return _Line(key, name, fat.inci, role, grams, grams / fat.density_g_ml)
+
+
+def _refuse_undissolved(formula: Formula, naoh: float, water: float) -> None:
+    if naoh > water:
+        raise InputError.one(
+            "water.undissolved",
+            f"{formula.name}: water",
+            f"{water / naoh:.2f} g per g of lye",
+            "must be at least 1 g per g of lye to dissolve it",
+            "Use more water.",
+        )
+
+
+def _water_left(formula: Formula, water: float, dosed: Sequence[_Dosed]) -> float:
+    """The formula's water less what additives bring."""
+    brought = sum(item.water for item in dosed)
+    if brought > water + 1e-9:
+        raise InputError.one(
+            "water.replaced", f"{formula.name}: additives", f"{brought:.3f} g of water per g of oils",
+            f"the formula has {water:.3f} g", "Use less of what is mostly water, or more water.",
+        )  # fmt: skip
+    return max(0.0, water - brought)
 
 
 def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str, Additive] | None = None) -> Batter:
@@ -89,50 +141,33 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str,
         ``water.undissolved`` when the lye would not dissolve; ``water.replaced`` when additives bring more water
         than the formula has; ``lye.none`` when nothing in the pot saponifies
     """
-    shares = formula.shares
     purity = formula.naoh_purity_percent / 100
-    for_oils = naoh_g_per_g(shares, fats, formula.lye_discount_percent / 100)
+    for_oils = naoh_g_per_g(formula.shares, fats, formula.lye_discount_percent / 100)
     if for_oils <= 0:
         raise InputError.one("lye.none", formula.name, 0, "needs lye", "Check fats and lye discount.")
     water = _water_per_g_oils(formula, for_oils / purity)
     dosed = _dosed(formula, additives if additives is not None else standard_additives(), water)
     taken = sum(item.grams * item.additive.lye_taken for item in dosed)
     naoh = (for_oils + taken) / purity
+    _refuse_undissolved(formula, naoh, water)
     concentration = naoh / (naoh + water)
-    if concentration > 0.5:
-        raise InputError.one(
-            "water.undissolved",
-            f"{formula.name}: water",
-            f"{water / naoh:.2f} g per g of lye",
-            "must be at least 1 g per g of lye to dissolve it",
-            "Use more water.",
-        )
-    brought = sum(item.grams * item.additive.water_share for item in dosed)
-    if brought > water + 1e-9:
-        raise InputError.one(
-            "water.replaced", f"{formula.name}: additives", f"{brought:.3f} g of water per g of oils",
-            f"the formula has {water:.3f} g", "Use less of what is mostly water, or more water.",
-        )  # fmt: skip
-    amounts = [
-        *(_Amount(key, fat_named(key, fats), "oil", share) for key, share in shares.items()),
-        *_late(formula, fats),
-    ]
     solution_ml = (naoh + water) / lye_density_g_ml(concentration)
-    solids_ml = sum(item.grams * (1 - item.additive.water_share) / item.additive.true for item in dosed)
-    volume = sum(a.grams / a.fat.density_g_ml for a in amounts) + solution_ml + solids_ml
-    naoh_name = f"Sodium hydroxide, {formula.naoh_purity_percent:g} %"
-    lines: list[tuple[str, str, str, Role, float, Stage | None]] = [
-        *((a.key, a.name, a.fat.inci, a.role, a.grams, None) for a in amounts if a.role == "oil"),
-        ("water", "Water, distilled", "Aqua", "water", max(0.0, water - brought), None),
-        ("naoh", naoh_name, "Sodium Hydroxide", "lye", naoh, None),
-        *((d.additive.key, d.additive.name, d.additive.inci, "additive", d.grams, d.stage) for d in dosed),
-        *((a.key, a.name, a.fat.inci, a.role, a.grams, None) for a in amounts if a.role == "late fat"),
-    ]  # fmt: skip
-    mass = sum(grams for *_, grams, _ in lines)
+    late = formula.late_fat
+    lines = [
+        *(_fat_line(key, fats, "oil", share) for key, share in formula.shares.items()),
+        _Line("water", "Water, distilled", "Aqua", "water", _water_left(formula, water, dosed), solution_ml),
+        _Line("naoh", f"Sodium hydroxide, {formula.naoh_purity_percent:g} %", "Sodium Hydroxide", "lye", naoh),
+        *(item.line() for item in dosed),
+        *([_fat_line(late.fat, fats, "late fat", late.percent_of_oils / 100)] if late else []),
+    ]
+    mass, volume = sum(line.grams for line in lines), sum(line.ml for line in lines)
     return Batter(
         parts=tuple(
-            BatterPart(key=key, name=name, inci=inci, role=role, share=grams / mass, per_g_oils=grams, stage=stage)
-            for key, name, inci, role, grams, stage in lines
+            BatterPart(
+                key=line.key, name=line.name, inci=line.inci, role=line.role, stage=line.stage,
+                share=line.grams / mass, per_g_oils=line.grams,
+            )
+            for line in lines
         ),
         g_per_g_oils=mass,
         density=Figure.within(
@@ -141,20 +176,6 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str,
             "ideal mixing; oils from the fats table, lye solution from CRC/Perry densities at 20 °C",
         ),
         lye_concentration_percent=concentration * 100,
-        superfat_percent=formula.lye_discount_percent
-        + (formula.late_fat.percent_of_oils if formula.late_fat else 0.0),
+        superfat_percent=formula.lye_discount_percent + (late.percent_of_oils if late else 0.0),
         lye_taken_per_g_oils=taken,
     )  # fmt: skip
-
-
-class _Amount:
-    """A fat in the pot."""
-
-    def __init__(self, key: str, fat: Fat, role: Role, grams: float) -> None:
-        self.key, self.fat, self.role, self.grams = key, fat, role, grams
-        self.name = fat.name if role == "oil" else f"{fat.name}, after trace"
-
-
-def _late(formula: Formula, fats: Mapping[str, Fat]) -> list[_Amount]:
-    late = formula.late_fat
-    return [_Amount(late.fat, fat_named(late.fat, fats), "late fat", late.percent_of_oils / 100)] if late else []

@@ -53,12 +53,12 @@ class Prism:
         """Whole volume [mm³]."""
         return area_mm2(self.points) * self.length
 
-    @property
+    @cached_property
     def bottom(self) -> float:
         """Lowest height [mm]."""
         return float(self.points[:, 1].min())
 
-    @property
+    @cached_property
     def top(self) -> float:
         """Greatest height [mm]."""
         return float(self.points[:, 1].max())

@@ -1,5 +1,6 @@
 import { FacePicture } from "../../drawing/FacePicture";
 import { lookOf, paintOf } from "../../drawing/paint";
+import { Button } from "../../ui/Button";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
@@ -9,7 +10,9 @@ import { Remarks } from "../section/Remarks";
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
-	const { live } = useEditor();
+	const { live, edit } = useEditor();
+	const shift = (front_slice_mm: number) =>
+		edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, front_slice_mm, back_slice_mm: 0 } }));
 	const { units } = useUnits();
 	const { plan } = live;
 	const paint = paintOf(live.of, plan);
@@ -39,6 +42,12 @@ export function CutPlace() {
 				</p>
 			</div>
 			<Remarks codes={/^bars/} />
+			{plan.cut_shift && (
+				<p className="flex flex-wrap items-center gap-3 rounded-lg bg-rim-wash px-3 py-2 text-sm">
+					{plan.cut_shift.says}
+					<Button onClick={() => shift(plan.cut_shift?.front_slice_mm ?? 0)}>Shift the cuts</Button>
+				</p>
+			)}
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
 				{front && <SliceMark part={front} name="Front slice" />}
 				{bars.map((bar) => (

@@ -7,6 +7,7 @@ import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { patchEmbed, removeEmbed } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
+import { HoldNotes } from "./HoldNotes";
 import { OutlineFields } from "./OutlineFields";
 
 const MOULDS = [
@@ -17,12 +18,20 @@ const MOULDS = [
 
 type Casting = NonNullable<Embed["casting"]>;
 
+interface Props {
+	embed: Embed;
+	stage: string | null;
+	onStage: (stage: string | null) => void;
+	onRemoved: () => void;
+}
+
 /** The column taken in hand: shape, place, casting. */
-export function EmbedDrawer({ embed, onRemoved }: { embed: Embed; onRemoved: () => void }) {
+export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 	const { document, edit, live } = useEditor();
 	const patch = (change: Partial<Embed>) =>
 		edit(patchEmbed(embed.id, change), `embed ${embed.id} ${Object.keys(change)}`);
 	const piece = live.plan.pieces.find((item) => item.id === embed.id);
+	const hold = live.plan.embed_holds.find((item) => item.embed === embed.id);
 	const colours = document.colours.map((colour) => [colour.id, colour.name] as const);
 	return (
 		<Drawer id="embed" title="In hand" line={embed.name}>
@@ -33,6 +42,7 @@ export function EmbedDrawer({ embed, onRemoved }: { embed: Embed; onRemoved: () 
 					<FigureValue figure={piece.weight} label={`Weight of ${piece.name}`} digits={0} />.
 				</p>
 			)}
+			{hold && <HoldNotes hold={hold} stage={stage} onStage={onStage} />}
 			<FieldRow>
 				<TextField label="Name" value={embed.name} onChange={(name) => patch({ name })} />
 				<SelectField

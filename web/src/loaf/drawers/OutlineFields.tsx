@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import type { Outline } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
+import { OutlineFile } from "./OutlineFile";
 
 const KINDS = [
 	["circle", "Round"],
@@ -111,6 +112,7 @@ export function OutlineFields({
 					/>
 				</FieldRow>
 			)}
+			<OutlineFile onOutline={onChange} />
 			{outline.kind === "polygon" && (
 				<Corners points={outline.points} onChange={(points) => onChange({ ...outline, points })} />
 			)}

@@ -93,12 +93,13 @@ function StepButtons({ index, last, removable }: { index: number; last: boolean;
 }
 
 function PourFields({ pour }: { pour: Pour }) {
-	const { edit } = useEditor();
+	const { edit, live } = useEditor();
+	const hold = live.plan.layer_holds.find((item) => item.pour === pour.id);
 	const patch = (change: Partial<Pour>) =>
 		edit(patchPour(pour.id, change), `pour ${pour.id} ${Object.keys(change)}`);
 	return (
 		<div className="mt-1 space-y-1.5">
-			<div className="grid grid-cols-[1fr_84px_92px] gap-2">
+			<div className="grid grid-cols-[1fr_72px_72px_72px] items-end gap-2">
 				<TextField label="Name" value={pour.name} onChange={(name) => patch({ name })} />
 				<NumberField
 					label="Level"
@@ -107,13 +108,21 @@ function PourFields({ pour }: { pour: Pour }) {
 					onChange={(to_mm) => patch({ to_mm })}
 				/>
 				<NumberField
-					label="Shreds in it"
+					label="Falls"
+					quantity="length"
+					digits={0}
+					value={pour.fall_mm}
+					onChange={(fall_mm) => patch({ fall_mm })}
+				/>
+				<NumberField
+					label="Shreds"
 					quantity="weight"
 					digits={0}
 					value={pour.shreds_g}
 					onChange={(shreds_g) => patch({ shreds_g })}
 				/>
 			</div>
+			{hold && <p className="text-xs text-soft">{hold.says}</p>}
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />
 		</div>
 	);

@@ -21,6 +21,7 @@ const pour = (id: string, to_mm: number) => ({
 	to_mm,
 	colours: shares,
 	shreds_g: 0,
+	fall_mm: 5,
 });
 
 /** Only what the changes touch; the rest of a document goes through them untouched. */

@@ -78,6 +78,7 @@ export const addPour =
 				to_mm: Math.round(Math.max((levelMm + loaf.mould.height_mm) / 2, levelMm + 1)),
 				colours: [{ colour: loaf.colours[0]?.id ?? "plain", percent: 100 }],
 				shreds_g: 0,
+				fall_mm: 5,
 			},
 		],
 	});

@@ -1,3 +1,4 @@
+import type { EmbedHold } from "../../api/types";
 import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
 import { lookOf, paintOf } from "../../drawing/paint";
@@ -18,11 +19,13 @@ interface Props {
 	/** The bar whose front face is shown; null is the middle of the loaf. */
 	bar: number | null;
 	selected: string | null;
+	/** The stage of batter in which the selected piece's ghost is drawn. */
+	stage: string | null;
 	onSelect: (id: string) => void;
 }
 
 /** The loaf seen from its end, true to scale: drag what lies in it. */
-export function CrossSection({ bar, selected, onSelect }: Props) {
+export function CrossSection({ bar, selected, stage, onSelect }: Props) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const [ref, width] = useWidth<HTMLDivElement>();
@@ -87,6 +90,14 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 						onSelect={() => onSelect(drawn.piece.id)}
 					/>
 				))}
+				{pieces.map((drawn) => {
+					const hold = plan.embed_holds.find((item) => item.embed === drawn.piece.id);
+					const ghost = hold?.ghosts.find((item) => item.stage === stage);
+					if (!ghost || selected !== drawn.piece.id) return null;
+					return (
+						<GhostShape key={drawn.piece.id} outline={drawn.piece.outline} ghost={ghost} scale={scale} />
+					);
+				})}
 				{paint.layers.map((layer) => (
 					<g key={layer.pour} aria-hidden>
 						<path
@@ -103,6 +114,37 @@ export function CrossSection({ bar, selected, onSelect }: Props) {
 				<RulerAcross scale={scale} from={-floor} to={floor} units={units} at={scale.y(-WALL_MM) + 6} />
 			</svg>
 		</div>
+	);
+}
+
+interface GhostProps {
+	outline: readonly (readonly number[])[];
+	ghost: EmbedHold["ghosts"][number];
+	scale: Scale;
+}
+
+/** Where a piece would come to rest, as an empty outline with its stage. */
+function GhostShape({ outline, ghost, scale }: GhostProps) {
+	const middle = outline.reduce((sum, [x = 0]) => sum + x, 0) / outline.length;
+	const top = Math.max(...outline.map(([, z = 0]) => z)) + ghost.off_mm;
+	const points = polygonPoints(outline, scale, 0, ghost.off_mm);
+	return (
+		<g aria-hidden pointerEvents="none" data-ghost={ghost.stage}>
+			<polygon points={points} fill="none" stroke="#14263f" strokeWidth="5" strokeOpacity=".55" />
+			<polygon points={points} fill="none" stroke="#ffffff" strokeWidth="2.2" strokeDasharray="7 5" />
+			<rect
+				x={scale.x(middle) - 52}
+				y={scale.y(top) + 6}
+				width="104"
+				height="18"
+				rx="5"
+				fill="#fbfcf9"
+				stroke="#14263f"
+			/>
+			<text x={scale.x(middle)} y={scale.y(top) + 19} fontSize="12" textAnchor="middle" fill="#14263f">
+				{ghost.name}
+			</text>
+		</g>
 	);
 }
 

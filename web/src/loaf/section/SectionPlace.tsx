@@ -28,6 +28,7 @@ export function SectionPlace() {
 	const [selected, setSelected] = useState<string | null>(null);
 	const [bar, setBar] = useState<number | null>(null);
 	const [open, setOpen] = useState<string[]>([]);
+	const [stage, setStage] = useState<string | null>(null);
 	const wide = useWide();
 	const embed = document.embeds.find((item) => item.id === selected);
 	const take = (id: string) => {
@@ -53,7 +54,7 @@ export function SectionPlace() {
 									</button>
 								)}
 							</h2>
-							<CrossSection bar={bar} selected={selected} onSelect={take} />
+							<CrossSection bar={bar} selected={selected} stage={stage} onSelect={take} />
 						</div>
 						{wide && <PotsNow />}
 					</div>
@@ -77,7 +78,15 @@ export function SectionPlace() {
 					</div>
 				)}
 				<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
-					{embed && <EmbedDrawer key={embed.id} embed={embed} onRemoved={() => setSelected(null)} />}
+					{embed && (
+						<EmbedDrawer
+							key={embed.id}
+							embed={embed}
+							stage={stage}
+							onStage={setStage}
+							onRemoved={() => setSelected(null)}
+						/>
+					)}
 					<AboutDrawer />
 					<MouldDrawer />
 					<PlaceLine

@@ -1,0 +1,173 @@
+"""Calculators of pieces: outlines and meshes from files, rest depth, shreds, dough, cutters on a sheet."""
+
+from __future__ import annotations
+
+import base64
+import binascii
+from typing import Annotated
+
+import shapely
+from pydantic import Field
+
+from archtop.core.calculators.registry import Positive, calculator
+from archtop.core.calculators.volumes import PieceInput
+from archtop.core.chemistry import Formula, batter_of
+from archtop.core.cupboard import standard_cupboard
+from archtop.core.dough import DoughNeed, DoughShape, dough_needed
+from archtop.core.errors import InputError
+from archtop.core.figure import Figure, Frozen
+from archtop.core.filling import SHREDS_G_ML
+from archtop.core.geometry import Inside, LoafMould, Outline, Prism, points_of
+from archtop.core.nesting import Layout, nest
+from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
+from archtop.core.rheology import Laid, Rest
+
+__all__ = [
+    "DoughInput",
+    "DoughOutput",
+    "MeshInput",
+    "NestInput",
+    "OutlineInput",
+    "RestDepthInput",
+    "RestDepthOutput",
+    "ShredsInput",
+    "ShredsOutput",
+]
+
+Density = Annotated[float, Field(ge=0.3, le=3)]
+
+
+class OutlineInput(Frozen):
+    """An SVG drawing as text."""
+
+    svg: Annotated[str, Field(max_length=2_000_000)]
+
+
+@calculator("outline")
+def outline(given: OutlineInput) -> ReadOutline:
+    """The largest closed outline of an SVG drawing, in millimetres."""
+    return read_svg(given.svg.encode())
+
+
+class MeshInput(Frozen):
+    """An STL mesh, base64."""
+
+    stl_base64: Annotated[str, Field(max_length=20_000_000)]
+
+
+@calculator("mesh")
+def mesh(given: MeshInput) -> ReadMesh:
+    """Volume, box and middle section of an STL mesh."""
+    try:
+        data = base64.b64decode(given.stl_base64, validate=True)
+    except binascii.Error as error:
+        raise InputError.one("stl.base64", "stl_base64", str(error), "must be base64", "Encode the file.") from error
+    return read_stl(data)
+
+
+class RestDepthInput(Frozen):
+    """A mould filled to a level, a piece laid on it, densities [g/ml], and the batter's yield stress [Pa]."""
+
+    mould: LoafMould
+    level_mm: Positive
+    piece: PieceInput
+    piece_g_ml: Density = 1.02
+    batter_g_ml: Density = 1.01
+    yield_stress_pa: Annotated[float, Field(ge=0, le=1e5)]
+
+
+class RestDepthOutput(Frozen):
+    """Where the piece comes to rest, and the yield stress that would leave it where it is drawn."""
+
+    rest: Rest
+    needed_pa: float | None
+
+
+@calculator("rest-depth")
+def rest_depth(given: RestDepthInput) -> RestDepthOutput:
+    """Where a piece comes to rest in batter of a yield stress, the level rising as it goes in."""
+    inside = Inside(given.mould)
+    p = given.piece
+    prism = Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm)
+    laid = Laid(inside, inside.batter_below(min(given.level_mm, given.mould.height_mm)), prism)
+    needed = laid.needed_at(prism.bottom, given.piece_g_ml, given.batter_g_ml)
+    return RestDepthOutput(
+        rest=laid.rest(given.yield_stress_pa, given.piece_g_ml, given.batter_g_ml),
+        needed_pa=max(0.0, needed) if needed < float("inf") else None,
+    )
+
+
+class ShredsInput(Frozen):
+    """Oils of a block to grate [g] in a formula, and how much of a loaf's oils [g] the whole design would take."""
+
+    formula: Formula
+    block_oils_g: Positive
+    design_oils_g: Positive
+
+
+class ShredsOutput(Frozen):
+    """What the block weighs, the room its shreds take, and the oils left to weigh for the rest."""
+
+    block_g: Figure
+    shreds_ml: float
+    rest_oils_g: Figure
+
+
+@calculator("shreds")
+def shreds(given: ShredsInput) -> ShredsOutput:
+    """What a block for shreds weighs, and the oils that the rest of the loaf then takes."""
+    cupboard = standard_cupboard()
+    per_gram = batter_of(given.formula, cupboard.fats, cupboard.additives).g_per_g_oils
+    block = given.block_oils_g * per_gram
+    rest = given.design_oils_g - given.block_oils_g
+    if rest < 0:
+        raise InputError.one(
+            "shreds.block", "block_oils_g", given.block_oils_g,
+            f"the whole design takes {given.design_oils_g:g} g of oils",
+            "Grate a smaller block.",
+        )  # fmt: skip
+    return ShredsOutput(
+        block_g=Figure.within(
+            block, "g", 0.05, "estimate", f"{given.block_oils_g:g} g of oils × {per_gram:.2f} g of soap each",
+            "the formula's fresh weight; a block that has dried weighs less",
+        ),
+        shreds_ml=block / SHREDS_G_ML,
+        rest_oils_g=Figure.within(
+            rest, "g", 0.05, "estimate", f"{given.design_oils_g:g} g less the block's own oils", "oils for oils"
+        ),
+    )  # fmt: skip
+
+
+class DoughInput(Frozen):
+    """Shapes, and what sticks to hands and board [%]."""
+
+    shapes: Annotated[tuple[DoughShape, ...], Field(min_length=1, max_length=100)]
+    waste_percent: Annotated[float, Field(ge=0, le=100)] = 10.0
+
+
+class DoughOutput(Frozen):
+    """Dough of each colour."""
+
+    dough: tuple[DoughNeed, ...]
+
+
+@calculator("dough")
+def dough(given: DoughInput) -> DoughOutput:
+    """Grams of dough of each colour for shapes made of balls, coils, drops, sheets, cones and petals."""
+    return DoughOutput(dough=dough_needed(given.shapes, given.waste_percent))
+
+
+class NestInput(Frozen):
+    """A cutter, a sheet [mm] and the gap between pieces [mm]."""
+
+    cutter: Outline
+    sheet_long_mm: Positive
+    sheet_wide_mm: Positive
+    gap_mm: Annotated[float, Field(ge=0, le=50)] = 1.0
+
+
+@calculator("nest")
+def nest_cutters(given: NestInput) -> Layout:
+    """How many pieces a cutter takes from a sheet, and where to press it."""
+    cutter = shapely.Polygon(points_of(given.cutter))
+    return nest(cutter, given.sheet_long_mm, given.sheet_wide_mm, given.gap_mm)

@@ -1,0 +1,150 @@
+"""Will it hold: for each laid embed and each layer, how thick the batter must be, and what happens if it is not."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from itertools import pairwise
+
+from archtop.core.document import Lay, Loaf, Pour
+from archtop.core.figure import Figure, Frozen
+from archtop.core.filling import Fill
+from archtop.core.geometry import Inside, Prism
+from archtop.core.rheology import Laid, Stage, needed_under_stream, stage_at, stages
+
+__all__ = ["EmbedHold", "Ghost", "LayerHold", "embed_holds", "layer_holds"]
+
+# Densities of piece and batter are each known to a few percent: what that does to the answer makes its range.
+_DENSITY_SPREAD = 0.025
+_NEAR_MM = 1.0
+_THICK_PA = 50.0
+
+
+class Ghost(Frozen):
+    """Where an embed comes to rest in batter of one stage: its lowest point, and how far that is from the drawing."""
+
+    stage: str
+    name: str
+    pa: float
+    bottom_mm: float
+    off_mm: float
+    on_floor: bool
+
+
+class EmbedHold(Frozen):
+    """An embed as it is laid in. ``needed``: yield stress that leaves it where it is drawn."""
+
+    embed: str
+    needed: Figure
+    stage: str
+    ghosts: tuple[Ghost, ...]
+    says: str
+
+
+class LayerHold(Frozen):
+    """A pour onto the layer before it. ``needed``: yield stress of that layer so that the stream does not break it."""
+
+    pour: str
+    needed: Figure
+    stage: str
+    says: str
+
+
+def embed_holds(
+    loaf: Loaf,
+    fills: Sequence[Fill],
+    prisms: Mapping[str, Prism],
+    piece_density: Mapping[str, float],
+    batter_density: float,
+) -> tuple[EmbedHold, ...]:
+    """Every embed, in the order it is laid."""
+    found = []
+    inside = Inside(loaf.mould)
+    poured = 0.0
+    for step, done in zip(loaf.work, fills, strict=True):
+        poured += (done.batter.value + done.shreds_ml) * 1000
+        if isinstance(step, Lay) and poured > 0:
+            name = next(embed.name for embed in loaf.embeds if embed.id == step.embed)
+            laid = Laid(inside, poured, prisms[step.embed])
+            bottom = prisms[step.embed].bottom
+            densities = (piece_density[step.embed], batter_density)
+            found.append(_hold(step.embed, name, laid, bottom, done.level_before_mm, densities))
+        if isinstance(step, Lay):
+            inside = Inside(loaf.mould, (*inside.pieces, prisms[step.embed]))
+    return tuple(found)
+
+
+def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densities: tuple[float, float]) -> EmbedHold:
+    piece, batter = densities
+    # Drawn above the batter it is laid on, nothing holds it there: the figure then tells the surface's own answer.
+    place = min(bottom, float(laid.bottoms[0]))
+    needed, low, high = (
+        max(0.0, laid.needed_at(place, piece * factor, batter))
+        for factor in (1.0, 1 - _DENSITY_SPREAD, 1 + _DENSITY_SPREAD)
+    )
+    ghosts = tuple(_ghost(laid, stage, bottom, densities) for stage in stages())
+    stage = stage_at(needed)
+    return EmbedHold(
+        embed=key,
+        needed=Figure(
+            value=needed, unit="Pa", low=min(low, needed), high=max(high, needed), basis="estimate",
+            how="weight less lift, over bearing factor and width of what lies under the surface",
+            source="strip footing 5.14 (Prandtl) to buried cylinder 11.94 (Randolph & Houlsby 1984); densities ±2.5 %",
+        ),
+        stage=stage.key,
+        ghosts=ghosts,
+        says=_advice(name, bottom, level, stage, ghosts),
+    )  # fmt: skip
+
+
+def _ghost(laid: Laid, stage: Stage, bottom: float, densities: tuple[float, float]) -> Ghost:
+    rest = laid.rest(stage.pa, *densities)
+    return Ghost(
+        stage=stage.key, name=stage.name, pa=stage.pa, bottom_mm=rest.bottom_mm,
+        off_mm=rest.bottom_mm - bottom, on_floor=rest.on_floor,
+    )  # fmt: skip
+
+
+def _advice(name: str, bottom: float, level: float, stage: Stage, ghosts: Sequence[Ghost]) -> str:
+    """What to do, in words."""
+    light = next(ghost for ghost in ghosts if ghost.stage == "light")
+    if bottom > level + _NEAR_MM:
+        return f"{name} is drawn above the batter: pour to {bottom:.0f} mm first, or it comes to rest lower."
+    if bottom <= _NEAR_MM:
+        return f"{name} lies on the floor: any thickness will do, but spoon batter under its sides."
+    if light.off_mm > _NEAR_MM:
+        return (
+            f"{name} goes in from light trace on, and must then be pressed or tapped down {light.off_mm:.0f} mm to "
+            "where it is drawn. Spoon batter behind it."
+        )
+    wait = f"With batter at {level:.0f} mm, wait for {stage.name} ({stage.sign}), then lay {name} in."
+    if light.off_mm >= -_NEAR_MM:
+        return (
+            f"With batter at {level:.0f} mm, lay {name} in at light trace or later and tap it down. "
+            "Spoon batter behind it."
+        )
+    sinks = "lies on the floor" if light.on_floor else f"sinks {-light.off_mm:.0f} mm too deep"
+    higher = " Pouring higher first holds it sooner." if stage.pa > _THICK_PA else ""
+    return f"{wait} Earlier it sinks: at light trace it {sinks}.{higher} Spoon batter behind it."
+
+
+def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
+    """Every pour that falls onto batter poured before it."""
+    pours = [step for step in loaf.work if isinstance(step, Pour)]
+    found = []
+    for under, step in pairwise(pours):
+        needed = needed_under_stream(density * 1000, step.fall_mm / 1000)
+        stage = stage_at(needed)
+        found.append(
+            LayerHold(
+                pour=step.id,
+                needed=Figure.within(
+                    needed, "Pa", 0.4, "estimate",
+                    f"ρ·g·{step.fall_mm:g} mm / 6: the stream's pressure against bearing",
+                    "stagnation pressure against strip bearing capacity (Prandtl), rounded",
+                ),
+                stage=stage.key,
+                says=f"{under.name} must stand at {stage.name} ({stage.sign}) before {step.name} falls "
+                f"{step.fall_mm:g} mm onto it.",
+            )
+        )  # fmt: skip
+    return tuple(found)

@@ -1,0 +1,95 @@
+"""Pieces: an outline from a file, when to lay it in, where it would rest, cuts that spare its joints."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import ROOT, Desk
+
+EXAMPLES = ROOT / "examples"
+
+
+def test_an_outline_is_imported_cast_and_laid(page: Page, desk: Desk) -> None:
+    desk.start("From a drawing")
+    desk.pull("Inside")
+    page.get_by_role("button", name="Add a column").click()
+    page.get_by_role("button", name="Lay in Column 1").click()
+    page.get_by_label("Outline file").set_input_files(EXAMPLES / "paper-boat.svg")
+    expect(page.get_by_text("56.0 × 34.0 mm")).to_be_visible()
+    expect(page.get_by_label("Shape")).to_have_value("polygon")
+    expect(page.locator("[data-pot='cast-column']")).to_be_visible()
+    page.get_by_label("Level").first.fill("30")
+    page.get_by_role("button", name="Add a pour").click()
+    page.get_by_label("Level").last.fill("66")
+    expect(page.get_by_role("region", name="When to lay it in")).to_contain_text("Spoon batter behind it")
+    page.get_by_label("Outline file").set_input_files(EXAMPLES / "kite-master.stl")
+    expect(page.get_by_text(re.compile("80.0 mm, .* ml"))).to_be_visible()
+    desk.wait_until_saved()
+
+
+@pytest.mark.parametrize(
+    ("name", "text", "says"),
+    [
+        ("units.svg", '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>', "state its width"),
+        ("script.svg", '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>', "scripts and outside references"),
+        ("noise.stl", "noise", "must be an STL mesh"),
+    ],
+)
+def test_a_bad_file_leaves_the_piece_alone(
+    page: Page, desk: Desk, tmp_path: Path, name: str, text: str, says: str
+) -> None:
+    file = tmp_path / name
+    file.write_text(text, encoding="utf-8")
+    desk.copy_of_the_demo(f"Bad {name}")
+    page.locator("[data-piece='lantern-2']").focus()
+    page.get_by_label("Outline file").set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text(says)
+    expect(page.get_by_label("Shape")).to_have_value("rounded")
+
+
+def test_the_ghost_shows_where_it_would_rest(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Ghost")
+    page.locator("[data-piece='lantern-2']").focus()
+    notes = page.get_by_role("region", name="When to lay it in")
+    expect(notes).to_contain_text("wait for")
+    notes.get_by_role("button", name=re.compile("^light trace")).click()
+    ghost = page.locator("[data-ghost='light'] polygon").first
+    expect(ghost).to_be_visible()
+    piece = page.locator("[data-piece='lantern-2']").bounding_box()
+    resting = ghost.bounding_box()
+    assert piece
+    assert resting
+    assert resting["y"] > piece["y"] + 20
+    notes.get_by_role("button", name=re.compile("^light trace")).click()
+    expect(page.locator("[data-ghost]")).to_have_count(0)
+
+
+def test_the_bench_says_when_to_lay_it_in(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Told at the bench")
+    desk.go("Bench")
+    heading = page.get_by_role("heading", level=1)
+    for _ in range(80):
+        if heading.inner_text() == "Lay in Vermilion lantern":
+            break
+        page.keyboard.press("Space")
+        page.wait_for_timeout(30)
+    expect(heading).to_have_text("Lay in Vermilion lantern")
+    expect(page.get_by_role("region", name="Now")).to_contain_text("wait for")
+
+
+def test_cuts_are_shifted_to_spare_a_joint(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Shifted")
+    desk.go("Cut")
+    page.get_by_label("Bar mm").fill("23")
+    offer = page.get_by_role("button", name="Shift the cuts")
+    expect(offer).to_be_visible()
+    bars = page.locator("[data-bar]").count()
+    before = page.get_by_text("joint at").count()
+    offer.click()
+    expect(offer).to_have_count(0)
+    assert page.locator("[data-bar]").count() >= bars
+    assert page.get_by_text("joint at").count() <= before

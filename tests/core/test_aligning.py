@@ -1,0 +1,54 @@
+"""Joints against cuts."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from archtop.core import plan, read_loaf, standard_cupboard
+from archtop.core.aligning import best_shift, joints_of
+from archtop.core.cutting import cut_positions
+from archtop.core.document import Cuts
+from tests.core.conftest import box_with, rod
+
+
+def test_joints_are_where_pieces_meet_inside_the_loaf() -> None:
+    assert joints_of([(0, 110), (110, 250)], 250) == (110,)
+    assert joints_of([(2, 84), (84.05, 166), (166, 248)], 250) == (2, 84, 166, 248)
+    assert joints_of([(0, 250)], 250) == ()
+
+
+def test_a_joint_is_spared_by_hand() -> None:
+    """Nine bars of 25 mm and no kerf in 250 mm leave 25 mm to shift; a joint at 110 mm falls on a cut at 10 mm."""
+    cuts = Cuts(bar_mm=25, kerf_mm=0, front_slice_mm=2, back_slice_mm=2)
+    shift = best_shift(250, cuts, (110.0,))
+    assert shift
+    assert (shift.spoilt_now, shift.spoilt_then) == (1, 0)
+    # A hair to either side comes off with the bevel.
+    assert shift.front_slice_mm == pytest.approx(10, abs=0.51)
+
+
+@given(st.lists(st.floats(5, 245), min_size=1, max_size=4), st.floats(12, 60), st.floats(0, 1.5), st.floats(0, 12))
+def test_a_shift_never_spoils_more_nor_costs_a_bar(joints: list[float], bar: float, kerf: float, front: float) -> None:
+    cuts = Cuts(bar_mm=bar, kerf_mm=kerf, front_slice_mm=front)
+    shift = best_shift(250, cuts, tuple(sorted(joints)))
+    if shift is None:
+        return
+    then = cut_positions(250, cuts.model_copy(update={"front_slice_mm": shift.front_slice_mm, "back_slice_mm": 0}))
+    assert len(then) >= len(cut_positions(250, cuts))
+    assert shift.spoilt_then <= shift.spoilt_now
+    inside = [y for y in joints for a, b in then[: len(cut_positions(250, cuts))] if a + 0.5 < y < b - 0.5]
+    assert len(inside) == shift.spoilt_then
+
+
+def test_the_plan_offers_the_shift_only_when_it_helps() -> None:
+    first, second = rod("a", 40, length_mm=110, casting=None), rod("b", 40, from_mm=110, length_mm=140, casting=None)
+    cuts = {"bar_mm": 25, "kerf_mm": 0, "front_slice_mm": 2, "back_slice_mm": 2}
+    offered = plan(read_loaf(box_with(first, second, to_mm=60, cuts=cuts)), standard_cupboard()).cut_shift
+    assert offered
+    assert "no joint falls inside a bar" in offered.says
+    taken = {**cuts, "front_slice_mm": offered.front_slice_mm, "back_slice_mm": 0}
+    after = plan(read_loaf(box_with(first, second, to_mm=60, cuts=taken)), standard_cupboard())
+    assert after.cut_shift is None
+    assert len(after.cuts.bars) == 9

@@ -1,0 +1,53 @@
+import type { EmbedHold } from "../../api/types";
+import { FigureValue } from "../../ui/FigureValue";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+
+interface Props {
+	hold: EmbedHold;
+	/** The stage whose ghost is drawn in the section. */
+	stage: string | null;
+	onStage: (stage: string | null) => void;
+}
+
+/** When to lay it in, and where it would come to rest in thinner or thicker batter. */
+export function HoldNotes({ hold, stage, onStage }: Props) {
+	const { units } = useUnits();
+	return (
+		<section aria-label="When to lay it in" className="space-y-1.5 rounded-lg bg-rim-wash p-2.5">
+			<p className="text-sm">{hold.says}</p>
+			<p className="text-sm">
+				Stays as drawn from about{" "}
+				<FigureValue figure={hold.needed} label="Thickness that holds it" digits={0} />.
+			</p>
+			<fieldset>
+				<legend className="text-xs font-semibold text-soft">Laid in and let go at…</legend>
+				<div className="mt-0.5 flex flex-wrap gap-1">
+					{hold.ghosts.map((ghost) => (
+						<button
+							key={ghost.stage}
+							type="button"
+							aria-pressed={stage === ghost.stage}
+							onClick={() => onStage(stage === ghost.stage ? null : ghost.stage)}
+							className={`min-h-8 rounded-md border px-2 text-left text-xs ${stage === ghost.stage ? "border-rim bg-rim text-white" : "border-line bg-white hover:bg-enamel"}`}
+						>
+							{ghost.name}
+							<span className="figures block">
+								{restText(ghost, (mm) => withUnit(mm, "length", units, units === "metric" ? 0 : 2))}
+							</span>
+						</button>
+					))}
+				</div>
+			</fieldset>
+			<p className="text-xs text-soft">
+				Estimates, without tapping; makers' stages differ by a factor of two and more.
+			</p>
+		</section>
+	);
+}
+
+function restText(ghost: EmbedHold["ghosts"][number], length: (mm: number) => string): string {
+	if (ghost.on_floor && ghost.off_mm < -0.5) return "on the floor";
+	if (Math.abs(ghost.off_mm) < 0.5) return "as drawn";
+	return ghost.off_mm < 0 ? `${length(-ghost.off_mm)} too deep` : `${length(ghost.off_mm)} too high`;
+}
