@@ -93,3 +93,54 @@ def test_cuts_are_shifted_to_spare_a_joint(page: Page, desk: Desk) -> None:
     expect(offer).to_have_count(0)
     assert page.locator("[data-bar]").count() >= bars
     assert page.get_by_text("joint at").count() <= before
+
+
+def test_pieces_cut_from_a_slab_take_the_place_of_batter(page: Page, desk: Desk) -> None:
+    desk.start("From a slab")
+    before = desk.millilitres("batter-in-mould")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    card = page.locator("[data-pieces='pieces']")
+    card.get_by_label("Made by").select_option(label="Cut from a slab")
+    expect(card).to_contain_text("to a sheet")
+    expect(card).to_contain_text("left over")
+    expect(page.locator("[data-pot='cast-pieces']")).to_be_visible()
+    desk.pull("Inside")
+    page.get_by_role("button", name="Pieces in it").click()
+    page.get_by_label("How many").first.fill("10")
+    expect(page.get_by_test_id("batter-in-mould")).to_have_text(f"{round(before - 10 * 10.6)} ml")
+    page.get_by_label("How many").first.fill("13")
+    expect(page.get_by_role("alert")).to_contain_text("Make 13, or stir fewer in")
+    page.get_by_label("How many").first.fill("12")
+    desk.wait_until_saved()
+    desk.go("Order")
+    expect(page.get_by_text("Pour the slab for Pieces 1")).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("way", "shows"),
+    [
+        ("Chunks, by hand", "8.0 ml each"),
+        ("Balls or beads", "1.8 ml each"),
+        ("Soap dough", "10 % for hands and board"),
+        ("Melt and pour", "melted, not mixed"),
+        ("Piped ahead", "piped ahead"),
+    ],
+)
+def test_every_way_of_making_pieces(page: Page, desk: Desk, way: str, shows: str) -> None:
+    desk.start(f"By way of {way}")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    card = page.locator("[data-pieces='pieces']")
+    card.get_by_label("Made by").select_option(label=way)
+    expect(card).to_contain_text(shows)
+    expect(page.locator("[data-pot='cast-pieces']")).to_have_count(0 if way == "Melt and pour" else 1)
+    desk.wait_until_saved()
+
+
+def test_a_hollow_is_measured_from_its_model(page: Page, desk: Desk) -> None:
+    desk.start("Measured")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    page.get_by_label("Model file").set_input_files(EXAMPLES / "kite-master.stl")
+    expect(page.get_by_label("One hollow holds")).to_have_value(re.compile(r"^66\.7"))

@@ -162,7 +162,7 @@ def test_every_drawer_changes_the_loaf(page: Page, desk: Desk) -> None:
     page.get_by_label("Hold batter back for the top").check()
     expect(page.locator("[data-pot='loaf']")).to_contain_text("held back")
     desk.pull("Pieces")
-    page.get_by_role("button", name="Add cavity pieces").click()
+    page.get_by_role("button", name="Add small pieces").click()
     expect(page.locator("[data-pot='cast-pieces']")).to_be_visible()
     desk.pull("Cuts")
     page.get_by_label("Bar", exact=False).last.fill("30")

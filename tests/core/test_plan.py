@@ -61,7 +61,15 @@ def test_remarks_name_what_a_maker_would_want_to_know() -> None:
     assert [remark.code for remark in high.remarks] == ["embed.unsupported"]
     assert "20 mm above the batter" in high.remarks[0].text
     tiny = {
-        "pieces": [{"id": "t", "name": "Tiny", "mould": {"cavity_ml": 1, "cavities": 4}, "count": 4, "colour": "white"}]
+        "pieces": [
+            {
+                "id": "t",
+                "name": "Tiny",
+                "make": {"kind": "cavity", "mould": {"cavity_ml": 1, "cavities": 4}},
+                "count": 4,
+                "colour": "white",
+            }
+        ]
     }
     coarse = plan(read_loaf(box(**tiny, sizing={"scale_step_g": 1})), CUPBOARD)
     assert "pot.coarse_scale" in [remark.code for remark in coarse.remarks]

@@ -142,5 +142,5 @@ def _taken(result: LoafPlan, target: BackTarget) -> float:
             return own.batter.value
         case "shreds":
             # With the shreds not yet in the document, all that is poured is what they and the batter will fill.
-            filled = sum(step.batter.value + step.shreds_ml for step in result.fills)
+            filled = sum(step.batter.value + step.stirred_ml for step in result.fills)
             return filled * target.share_percent / 100 * SHREDS_G_ML

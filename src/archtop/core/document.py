@@ -16,21 +16,23 @@ from archtop.core.chemistry import FatShare, Formula, Scent, ScentBlend, ScentDo
 from archtop.core.colour import Colourant, ColourDose
 from archtop.core.errors import InputError, Problem, problems_from_validation, shown
 from archtop.core.figure import Frozen
-from archtop.core.geometry import CavityMould, LoafMould, Outline
+from archtop.core.geometry import LoafMould, Outline
+from archtop.core.making import Make
 
 __all__ = [
     "FORMAT",
     "VERSION",
     "Brings",
     "Casting",
-    "CavityPieces",
     "Colour",
     "ColourShare",
     "Cuts",
     "Embed",
     "Frosting",
+    "InPour",
     "Lay",
     "Loaf",
+    "Pieces",
     "Pour",
     "Sizing",
     "blank_loaf",
@@ -92,8 +94,15 @@ class Embed(Frozen):
     casting: Casting | None = None
 
 
+class InPour(Frozen):
+    """So many of the loaf's small pieces stirred or laid into a pour."""
+
+    pieces: Id
+    count: Annotated[int, Field(ge=1, le=2000)]
+
+
 class Pour(Frozen):
-    """Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in.
+    """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
     ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
     """
@@ -104,6 +113,7 @@ class Pour(Frozen):
     to_mm: Annotated[float, Field(gt=0, le=500)]
     colours: Shares
     shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
+    pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
 
 
@@ -125,12 +135,12 @@ class Frosting(Frozen):
     formula: Id | None = None
 
 
-class CavityPieces(Frozen):
-    """Pieces cast in a cavity mould, to stand on top or be given away."""
+class Pieces(Frozen):
+    """Small pieces made beforehand, to be stirred into a pour, stood on top or given away."""
 
     id: Id
     name: Name
-    mould: CavityMould
+    make: Make
     count: Annotated[int, Field(ge=1, le=2000)]
     material: Literal["silicone", "stiff"] = "silicone"
     colour: Id
@@ -180,14 +190,14 @@ class Loaf(Frozen):
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
     work: Annotated[tuple[Annotated[Pour | Lay, Field(discriminator="do")], ...], Field(max_length=500)] = ()
     frosting: Frosting | None = None
-    pieces: Annotated[tuple[CavityPieces, ...], Field(max_length=60)] = ()
+    pieces: Annotated[tuple[Pieces, ...], Field(max_length=60)] = ()
     cuts: Cuts = Cuts()
     sizing: Sizing = Sizing()
     brings: Brings = Brings()
 
     @model_validator(mode="after")
     def _refers_to_what_is_there(self) -> Loaf:
-        problems = [*_twice(self), *_dangling(self), *_shares_off(self), *_laying(self)]
+        problems = [*_twice(self), *_dangling(self), *_shares_off(self), *_laying(self), *_more_than_made(self)]
         if problems:
             raise InputError(*problems)
         return self
@@ -230,6 +240,12 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
     refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
+    refs += [
+        (f"work.{i}.pieces.{j}.pieces", "pieces", item.pieces)
+        for i, step in enumerate(loaf.work)
+        if isinstance(step, Pour)
+        for j, item in enumerate(step.pieces)
+    ]
     return refs
 
 
@@ -238,6 +254,7 @@ def _dangling(loaf: Loaf) -> list[Problem]:
         "formulas": {f.id for f in loaf.formulas},
         "colours": {c.id for c in loaf.colours},
         "blends": {b.id for b in loaf.blends},
+        "pieces": {p.id for p in loaf.pieces},
         "embeds": {e.id for e in loaf.embeds},
     }
     return [
@@ -276,11 +293,37 @@ def _laying(loaf: Loaf) -> list[Problem]:
     ]  # fmt: skip
 
 
+def _more_than_made(loaf: Loaf) -> list[Problem]:
+    """Pieces that go into pours in greater number than they are made."""
+    used: dict[str, int] = {}
+    for step in loaf.work:
+        for item in step.pieces if isinstance(step, Pour) else ():
+            used[item.pieces] = used.get(item.pieces, 0) + item.count
+    return [
+        _problem(
+            "pieces.too_few", f"pieces.{i}.count", piece.count,
+            f"{used[piece.id]} of {piece.name} go into pours", f"Make {used[piece.id]}, or stir fewer in.",
+        )
+        for i, piece in enumerate(loaf.pieces)
+        if used.get(piece.id, 0) > piece.count
+    ]  # fmt: skip
+
+
+def _lift_to_2(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 2 brought additives, schools, scents, colourants, and other ways to make pieces than casting them."""
+    lifted = {**data, "version": 2}
+    if isinstance(data.get("pieces"), list):
+        lifted["pieces"] = [
+            {**{k: v for k, v in piece.items() if k != "mould"}, "make": {"kind": "cavity", "mould": piece["mould"]}}
+            if isinstance(piece, dict) and "mould" in piece
+            else piece
+            for piece in data["pieces"]
+        ]
+    return lifted
+
+
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
-_LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
-    # 2 brought additives, schools, scents and colourants; a loaf without them is one of version 1.
-    1: lambda data: {**data, "version": 2},
-}
+_LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _lift_to_2}
 
 
 def read_loaf(data: Any) -> Loaf:

@@ -25,7 +25,7 @@ class DoughPart(Frozen):
     """
 
     shape: Literal["ball", "coil", "teardrop", "sheet", "cone", "petal"]
-    colour: str
+    colour: str = ""
     across: Size
     long: Size = 10.0
     thick: Size = 2.0

@@ -17,20 +17,21 @@ __all__ = ["SHREDS_G_ML", "Fill", "Layer", "fill"]
 
 # A level may differ from its target by this much before it counts: finer than a batter surface can be read.
 _LEVEL_MM = 0.05
-# Grated soap [g/ml], between fresh batter and a dry bar; more of it than this share and batter no longer binds it.
+# Grated soap [g/ml], between fresh batter and a dry bar. More stirred in than this share, as loose pieces pack at
+# best (random packing, about 64 %), and batter no longer fills between them.
 SHREDS_G_ML = 1.03
-_MOST_SHREDS = 0.7
+_MOST_STIRRED = 0.64
 
 
 class Fill(Frozen):
-    """One step: ``batter`` poured in it with ``shreds_ml`` of grated soap, and the level before and after."""
+    """One step: ``batter`` poured with ``stirred_ml`` of shreds and pieces in it, and the level before and after."""
 
     do: Literal["pour", "lay"]
     ref: str
     level_before_mm: float
     level_after_mm: float
     batter: Figure
-    shreds_ml: float
+    stirred_ml: float
     immersed_ml: float
 
 
@@ -43,9 +44,9 @@ class Layer(Frozen):
 
 
 def fill(
-    mould: LoafMould, work: Sequence[Pour | Lay], prisms: Mapping[str, Prism]
+    mould: LoafMould, work: Sequence[Pour | Lay], prisms: Mapping[str, Prism], piece_ml: Mapping[str, float]
 ) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
-    """Walk the order of work.
+    """Walk the order of work; ``piece_ml``: volume of one small piece, by id.
 
     :raises InputError: ``pour.over_rim``, ``pour.below_level`` or ``level.overflow``, naming the step
     """
@@ -59,12 +60,12 @@ def fill(
             _refuse_bad_target(step, i, level, mould)
             level = step.to_mm
             added = inside.batter_below(level) - batter
-            shreds = _shreds_mm3(step, i, added)
+            stirred = _stirred_mm3(step, i, added, piece_ml)
             layers.append(Layer(pour=step.id, low_mm=before, high_mm=level))
         else:
             inside = Inside(mould, (*inside.pieces, prisms[step.embed]))
             level = _level_after_laying(inside, batter, step, i)
-            added = shreds = 0.0
+            added = stirred = 0.0
             if layers:
                 layers[-1] = layers[-1].model_copy(update={"high_mm": level})
         batter += added
@@ -75,25 +76,27 @@ def fill(
                 level_before_mm=before,
                 level_after_mm=level,
                 batter=Figure.exact(
-                    (added - shreds) / 1000, "ml",
+                    (added - stirred) / 1000, "ml",
                     f"inside of the mould from {before:.1f} to {level:.1f} mm, less what stands in it"
-                    + (f" and {shreds / 1000:.0f} ml of shreds" if shreds else ""),
+                    + (f" and {stirred / 1000:.0f} ml stirred in" if stirred else ""),
                 ),
-                shreds_ml=shreds / 1000,
+                stirred_ml=stirred / 1000,
                 immersed_ml=inside.immersed_below(level) / 1000,
             )
         )  # fmt: skip
     return tuple(fills), tuple(layers)
 
 
-def _shreds_mm3(step: Pour, i: int, room: float) -> float:
-    """Volume [mm³] that grated soap takes of a pour with ``room`` [mm³] for both."""
-    volume = step.shreds_g / SHREDS_G_ML * 1000
-    if volume > room * _MOST_SHREDS:
+def _stirred_mm3(step: Pour, i: int, room: float, piece_ml: Mapping[str, float]) -> float:
+    """Volume [mm³] that shreds and small pieces take of a pour with ``room`` [mm³] for everything."""
+    shreds = step.shreds_g / SHREDS_G_ML
+    volume = (shreds + sum(piece_ml[item.pieces] * item.count for item in step.pieces)) * 1000
+    if volume > room * _MOST_STIRRED:
         raise InputError.one(
-            "shreds.too_many", f"work.{i}.shreds_g", step.shreds_g,
-            f"the pour has room for {room / 1000:.0f} ml and batter binds at most {_MOST_SHREDS:.0%} of shreds",
-            f"Use at most {room * _MOST_SHREDS / 1000 * SHREDS_G_ML:.0f} g, or pour higher.",
+            "pour.too_full", f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g", f"{volume / 1000:.0f} ml",
+            f"the pour has room for {room / 1000:.0f} ml and batter binds at most {_MOST_STIRRED:.0%} of shreds "
+            "and pieces",
+            f"Stir in at most {room * _MOST_STIRRED / 1000:.0f} ml, or pour higher.",
         )  # fmt: skip
     return volume
 

@@ -208,7 +208,8 @@ def _on_weighing(pots: Sequence[Pot]) -> Iterator[Remark]:
         lines += [item.name for part in pot.portions for item in part.additions if item.grams <= 0 < item.exact_g]
         if lines:
             yield Remark(
-                code="pot.too_little", where=pot.id, text=f"{pot.name}: {' and '.join(lines)} round to nothing.",
+                code="pot.too_little", where=pot.id,
+                text=f"{pot.name} takes too little to weigh of {', '.join(lines)}.",
                 remedy="Weigh a solution of it, use a finer scale, or mix a larger pot.",
             )  # fmt: skip
 

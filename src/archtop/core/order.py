@@ -41,11 +41,21 @@ class Task(Frozen):
 
 
 def wait_for(what: str, material: str) -> Wait:
-    """The wait for ``what`` (column, cavity, loaf, cure) cast in ``material``."""
+    """The wait for ``what`` (column, a kind of piece, loaf, cure) made in ``material``."""
     rows = read_table("waits")
     row = next(r for r in rows if r["what"] == what and r["material"] in (material, "any"))
     latest = float(row["latest_h"]) if row["latest_h"] else None
     return Wait(earliest_h=float(row["earliest_h"]), latest_h=latest, why=row["why"])
+
+
+_VERBS = {
+    "cutter": "Pour the slab for",
+    "chunk": "Pour the block for",
+    "ball": "Make",
+    "dough": "Knead",
+    "melt": "Melt and pour",
+    "piped": "Pipe",
+}
 
 
 def _on(day: dt.date | None, hours: float | None) -> dt.date | None:
@@ -58,7 +68,7 @@ def _on(day: dt.date | None, hours: float | None) -> dt.date | None:
 def casting_order(loaf: Loaf) -> tuple[Task, ...]:
     """Tasks in the order of work, each with its window around the pour."""
     castings = [(e.id, e.name, "column", e.casting.material) for e in loaf.embeds if e.casting]
-    castings += [(p.id, p.name, "cavity", p.material) for p in loaf.pieces]
+    castings += [(p.id, p.name, p.make.kind, p.material) for p in loaf.pieces]
     tasks: list[Task] = []
 
     def add(
@@ -80,7 +90,7 @@ def casting_order(loaf: Loaf) -> tuple[Task, ...]:
     for key, name, what, material in castings:
         wait = wait_for(what, material)
         oldest = -wait.latest_h if wait.latest_h is not None else -wait.earliest_h
-        add(f"cast.{key}", "cast", f"Cast {name}", [], (oldest, -wait.earliest_h), wait.why)
+        add(f"cast.{key}", "cast", f"{_VERBS.get(what, 'Cast')} {name}", [], (oldest, -wait.earliest_h), wait.why)
     tasks.sort(key=lambda task: (task.latest_h or 0.0, task.key))
     if loaf.embeds:
         add(

@@ -21,6 +21,7 @@ from archtop.core.frosting import Top, frosted_top
 from archtop.core.geometry import LoafMould, MouldOutline
 from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients
 from archtop.core.labelling import Label, label_of_pots
+from archtop.core.making import Made, made
 from archtop.core.order import Task, casting_order
 from archtop.core.pieces import PiecePlan, piece_plan, prism_of
 from archtop.core.potting import pots_of
@@ -59,6 +60,7 @@ class LoafPlan(Frozen):
     name: str
     mould: MouldPlan
     pieces: tuple[PiecePlan, ...]
+    made: dict[str, Made]
     fills: tuple[Fill, ...]
     layers: tuple[Layer, ...]
     embed_holds: tuple[EmbedHold, ...]
@@ -93,13 +95,14 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     cupboard = cupboard.with_brought(loaf.brings.scents, loaf.brings.colourants)
     prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
     clearances = fit_pieces(loaf, prisms)
-    fills, layers = fill(loaf.mould, loaf.work, prisms)
+    made_pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
+    fills, layers = fill(loaf.mould, loaf.work, prisms, {key: item.each_ml for key, item in made_pieces.items()})
     if not layers:
         raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
     level = fills[-1].level_after_mm
     batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
     formulas = {f.id: f for f in loaf.formulas}
-    pots = pots_of(loaf, fills, prisms, batters, cupboard)
+    pots = pots_of(loaf, fills, prisms, made_pieces, batters, cupboard)
     heats = tuple(heat_of(pot, formulas[pot.formula], cupboard.fats, loaf.sizing.room_c) for pot in pots)
     colours = colours_of(loaf, pots, batters, cupboard)
     contrasts = contrasts_of(loaf, layers, prisms, colours)
@@ -118,6 +121,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         name=loaf.name,
         mould=_mould(loaf.mould),
         pieces=pieces,
+        made=made_pieces,
         fills=fills,
         layers=layers,
         embed_holds=embeds_hold,
@@ -165,9 +169,9 @@ def _pushed_aside(fills: Sequence[Fill], pieces: Sequence[PiecePlan]) -> Figure:
 
 def _batter_in_mould(mould: LoafMould, fills: Sequence[Fill]) -> Figure:
     level = fills[-1].level_after_mm
-    shreds = sum(step.shreds_ml for step in fills)
+    stirred = sum(step.stirred_ml for step in fills)
     how = f"{mould.volume_below(level) / 1000:.0f} ml of mould to {level:.1f} mm"
-    how += f" − {fills[-1].immersed_ml:.0f} ml pushed aside" + (f" − {shreds:.0f} ml of shreds" if shreds else "")
+    how += f" − {fills[-1].immersed_ml:.0f} ml pushed aside" + (f" − {stirred:.0f} ml stirred in" if stirred else "")
     return Figure.exact(sum(step.batter.value for step in fills), "ml", how)
 
 

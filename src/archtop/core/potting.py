@@ -1,4 +1,4 @@
-"""Which pots a loaf needs: one for each column and each set of cavity pieces, then the loaf's own."""
+"""Which pots a loaf needs: one for each column and each set of small pieces, then the loaf's own."""
 
 from __future__ import annotations
 
@@ -11,9 +11,14 @@ from archtop.core.errors import InputError
 from archtop.core.filling import Fill
 from archtop.core.fitting import TOUCH_MM
 from archtop.core.geometry import Prism
+from archtop.core.making import Made
 from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
 
 __all__ = ["formula_of", "pots_of"]
+
+_POT_KINDS: Mapping[str, PotKind] = {
+    "cavity": "cavity", "cutter": "slab", "chunk": "slab", "ball": "dough", "dough": "dough", "piped": "piped",
+}  # fmt: skip
 
 
 def formula_of(loaf: Loaf, key: str | None) -> Formula:
@@ -25,10 +30,11 @@ def pots_of(
     loaf: Loaf,
     fills: Sequence[Fill],
     prisms: Mapping[str, Prism],
+    made: Mapping[str, Made],
     batters: Mapping[str, Batter],
     cupboard: Cupboard,
 ) -> tuple[Pot, ...]:
-    """A pot for each column and each set of cavity pieces, then the loaf's own.
+    """A pot for each column and each set of pieces made of batter or dough, then the loaf's own.
 
     :param batters: what each formula makes, by id
     """
@@ -55,8 +61,9 @@ def pots_of(
             needs = casting(embed.id, embed.name, embed.colour, volume)
             pots.append(pot(f"cast-{embed.id}", embed.name, "column", embed.formula, needs))
     for piece in loaf.pieces:
-        needs = casting(piece.id, piece.name, piece.colour, piece.mould.cavity_ml * piece.count)
-        pots.append(pot(f"cast-{piece.id}", piece.name, "cavity", piece.formula, needs))
+        if piece.make.kind != "melt":
+            needs = casting(piece.id, piece.name, piece.colour, made[piece.id].takes_ml)
+            pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
     frosting = _frosting_needs(loaf)
     if loaf.frosting and loaf.frosting.formula:
         # Mixed first, so that it is ready when the loaf is poured.

@@ -61,7 +61,7 @@ def embed_holds(
     inside = Inside(loaf.mould)
     poured = 0.0
     for step, done in zip(loaf.work, fills, strict=True):
-        poured += (done.batter.value + done.shreds_ml) * 1000
+        poured += (done.batter.value + done.stirred_ml) * 1000
         if isinstance(step, Lay) and poured > 0:
             name = next(embed.name for embed in loaf.embeds if embed.id == step.embed)
             laid = Laid(inside, poured, prisms[step.embed])

@@ -51,6 +51,15 @@ class Step(Frozen):
     cautions: tuple[str, ...] = ()
 
 
+_FILLS = {
+    "column": ("Fill the mould", "Tap out the air; cover; write the hour on it."),
+    "cavity": ("Fill the mould", "Tap out the air; scrape off flat; cover; write the hour on it."),
+    "slab": ("Pour the sheet", "Level it; cover; cut it when it is firm but not yet hard. Keep the offcuts."),
+    "dough": ("Leave it for dough", "Covered, until it no longer sticks; then knead, shape and let it rest."),
+    "piped": ("Pipe ahead", "Onto paper; leave them about two days before they are pressed in."),
+}
+
+
 def bench_steps(
     loaf: Loaf,
     pots: Sequence[Pot],
@@ -74,8 +83,8 @@ def bench_steps(
             portion = pot.portions[0]
             steps.append(
                 Step(
-                    key=f"{pot.id}.cast", stage=pot.name, do="cast", title=f"Fill the mould: {pot.name}",
-                    detail="Tap out the air; cover; write the hour on it.",
+                    key=f"{pot.id}.cast", stage=pot.name, do="cast", title=f"{_FILLS[pot.kind][0]}: {pot.name}",
+                    detail=_FILLS[pot.kind][1],
                     amounts=(Amount(key="fill", label=portion.name, value=portion.delivers.value, unit="ml"),),
                 )
             )  # fmt: skip

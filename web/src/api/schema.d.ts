@@ -634,6 +634,19 @@ export interface components {
             promised: string[];
         };
         /**
+         * BallMake
+         * @description Balls or beads, rolled from young soap.
+         */
+        BallMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ball";
+            /** Diameter Mm */
+            diameter_mm: number;
+        };
+        /**
          * Bar
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          */
@@ -691,6 +704,18 @@ export interface components {
             trim_mm: number;
         };
         /**
+         * CavityMake
+         * @description Cast in the hollows of a mould.
+         */
+        CavityMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cavity";
+            mould: components["schemas"]["CavityMould"];
+        };
+        /**
          * CavityMould
          * @description A sheet of ``cavities`` equal hollows of ``cavity_ml`` each.
          */
@@ -701,27 +726,21 @@ export interface components {
             cavities: number;
         };
         /**
-         * CavityPieces
-         * @description Pieces cast in a cavity mould, to stand on top or be given away.
+         * ChunkMake
+         * @description Cut by hand from a block [mm].
          */
-        CavityPieces: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            mould: components["schemas"]["CavityMould"];
-            /** Count */
-            count: number;
+        ChunkMake: {
             /**
-             * Material
-             * @default silicone
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            material: "silicone" | "stiff";
-            /** Colour */
-            colour: string;
-            /** Formula */
-            formula?: string | null;
+            kind: "chunk";
+            /** Long Mm */
+            long_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
         };
         /**
          * Circle
@@ -945,6 +964,89 @@ export interface components {
             back_slice_mm: number;
         };
         /**
+         * CutterMake
+         * @description Pressed with a cutter out of a poured slab [mm].
+         */
+        CutterMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cutter";
+            /** Outline */
+            outline: components["schemas"]["Circle"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Polygon"];
+            /** Slab Mm */
+            slab_mm: number;
+            /**
+             * Sheet Long Mm
+             * @default 300
+             */
+            sheet_long_mm: number;
+            /**
+             * Sheet Wide Mm
+             * @default 200
+             */
+            sheet_wide_mm: number;
+            /**
+             * Gap Mm
+             * @default 1
+             */
+            gap_mm: number;
+        };
+        /**
+         * DoughMake
+         * @description Kneaded from soap dough; the parts are of one piece, all in the piece's colour.
+         */
+        DoughMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dough";
+            /** Parts */
+            parts: components["schemas"]["DoughPart"][];
+            /**
+             * Waste Percent
+             * @default 10
+             */
+            waste_percent: number;
+        };
+        /**
+         * DoughPart
+         * @description A primitive with its measures [mm]; ``across`` is a diameter, ``thick`` only counts for sheets and petals.
+         *
+         *     ``teardrop``: half a ball with a cone on it; ``petal``: a flattened ellipsoid; ``sheet``: a flat rectangle.
+         */
+        DoughPart: {
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "ball" | "coil" | "teardrop" | "sheet" | "cone" | "petal";
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /** Across */
+            across: number;
+            /**
+             * Long
+             * @default 10
+             */
+            long: number;
+            /**
+             * Thick
+             * @default 2
+             */
+            thick: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+        };
+        /**
          * Embed
          * @description A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
          *
@@ -1037,7 +1139,7 @@ export interface components {
         };
         /**
          * Fill
-         * @description One step: ``batter`` poured in it with ``shreds_ml`` of grated soap, and the level before and after.
+         * @description One step: ``batter`` poured with ``stirred_ml`` of shreds and pieces in it, and the level before and after.
          */
         Fill: {
             /**
@@ -1052,8 +1154,8 @@ export interface components {
             /** Level After Mm */
             level_after_mm: number;
             batter: components["schemas"]["Figure"];
-            /** Shreds Ml */
-            shreds_ml: number;
+            /** Stirred Ml */
+            stirred_ml: number;
             /** Immersed Ml */
             immersed_ml: number;
         };
@@ -1186,6 +1288,16 @@ export interface components {
             on_floor: boolean;
         };
         /**
+         * InPour
+         * @description So many of the loaf's small pieces stirred or laid into a pour.
+         */
+        InPour: {
+            /** Pieces */
+            pieces: string;
+            /** Count */
+            count: number;
+        };
+        /**
          * Ingredient
          * @description One line on the scale; ``exact_g`` is the amount before rounding.
          */
@@ -1282,6 +1394,25 @@ export interface components {
             says: string;
         };
         /**
+         * Layout
+         * @description Middles of the pieces on the sheet [mm], the cutter's turn, and the share of the sheet that is used.
+         */
+        Layout: {
+            /** Places */
+            places: [
+                number,
+                number
+            ][];
+            /** Turn Deg */
+            turn_deg: number;
+            /** Staggered */
+            staggered: boolean;
+            /** Used Percent */
+            used_percent: number;
+            /** Grid Count */
+            grid_count: number;
+        };
+        /**
          * Loaf
          * @description A loaf, complete: see the module.
          */
@@ -1334,7 +1465,7 @@ export interface components {
              * Pieces
              * @default []
              */
-            pieces: components["schemas"]["CavityPieces"][];
+            pieces: components["schemas"]["Pieces"][];
             /**
              * @default {
              *       "bar_mm": 25,
@@ -1438,6 +1569,10 @@ export interface components {
             mould: components["schemas"]["MouldPlan"];
             /** Pieces */
             pieces: components["schemas"]["PiecePlan"][];
+            /** Made */
+            made: {
+                [key: string]: components["schemas"]["Made"];
+            };
             /** Fills */
             fills: components["schemas"]["Fill"][];
             /** Layers */
@@ -1479,6 +1614,23 @@ export interface components {
             cautions: string[];
         };
         /**
+         * Made
+         * @description One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet.
+         */
+        Made: {
+            /** Each Ml */
+            each_ml: number;
+            /** Takes Ml */
+            takes_ml: number;
+            /** Left Ml */
+            left_ml: number;
+            /** Batches */
+            batches: number;
+            /** Says */
+            says: string;
+            layout?: components["schemas"]["Layout"] | null;
+        };
+        /**
          * Measures
          * @description Readings of a formula; each figure says how it came about, each ``…_words`` what it means at the bench.
          */
@@ -1496,6 +1648,19 @@ export interface components {
             iodine: components["schemas"]["Figure"];
             /** Iodine Words */
             iodine_words: string;
+        };
+        /**
+         * MeltMake
+         * @description Poured from a melt-and-pour base: no lye, but alcohol and heat.
+         */
+        MeltMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "melt";
+            /** Piece Ml */
+            piece_ml: number;
         };
         /**
          * MouldPlan
@@ -1542,6 +1707,43 @@ export interface components {
             /** Proud Mm */
             proud_mm: number;
             clearance: components["schemas"]["Clearance"];
+        };
+        /**
+         * Pieces
+         * @description Small pieces made beforehand, to be stirred into a pour, stood on top or given away.
+         */
+        Pieces: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Make */
+            make: components["schemas"]["CavityMake"] | components["schemas"]["CutterMake"] | components["schemas"]["ChunkMake"] | components["schemas"]["BallMake"] | components["schemas"]["DoughMake"] | components["schemas"]["MeltMake"] | components["schemas"]["PipedMake"];
+            /** Count */
+            count: number;
+            /**
+             * Material
+             * @default silicone
+             * @enum {string}
+             */
+            material: "silicone" | "stiff";
+            /** Colour */
+            colour: string;
+            /** Formula */
+            formula?: string | null;
+        };
+        /**
+         * PipedMake
+         * @description Flowers and the like, piped ahead and left to firm.
+         */
+        PipedMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "piped";
+            /** Piece Ml */
+            piece_ml: number;
         };
         /**
          * Polygon
@@ -1614,7 +1816,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "column" | "loaf" | "cavity" | "frosting";
+            kind: "column" | "loaf" | "cavity" | "slab" | "dough" | "piped" | "frosting";
             /** Formula */
             formula: string;
             delivers: components["schemas"]["Figure"];
@@ -1653,7 +1855,7 @@ export interface components {
         };
         /**
          * Pour
-         * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap stirred in.
+         * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap and small pieces stirred in.
          *
          *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
          */
@@ -1676,6 +1878,11 @@ export interface components {
              * @default 0
              */
             shreds_g: number;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["InPour"][];
             /**
              * Fall Mm
              * @default 5

@@ -14,7 +14,7 @@ from archtop.core.sizing.cling import FILM_RANGE_MM, cling_ml
 __all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "Scale", "WeighedAddition", "pot_for"]
 
 _LEAN, _THICK = FILM_RANGE_MM
-PotKind = Literal["column", "loaf", "cavity", "frosting"]
+PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting"]
 Use = Literal["pour", "frosting", "casting"]
 
 

@@ -1,18 +1,21 @@
 import { Plus, Trash2 } from "lucide-react";
-import type { CavityPieces } from "../../api/types";
+import type { Make, Pieces } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { freeId } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
+import { MakeFields } from "./MakeFields";
 
 const MATERIALS = [
 	["silicone", "Silicone"],
 	["stiff", "Stiff mould"],
 ] as const;
 
-/** Small pieces cast by count in a cavity mould. */
+/** Small pieces made beforehand, by any of the trade's ways. */
 export function PiecesDrawer() {
 	const { document, edit } = useEditor();
 	const count = document.pieces.reduce((sum, piece) => sum + piece.count, 0);
@@ -27,7 +30,7 @@ export function PiecesDrawer() {
 						loaf.pieces.map((piece) => piece.id),
 					),
 					name: `Pieces ${loaf.pieces.length + 1}`,
-					mould: { cavity_ml: 5, cavities: 12 },
+					make: { kind: "cavity", mould: { cavity_ml: 5, cavities: 12 } },
 					count: 12,
 					material: "silicone",
 					colour: loaf.colours[0]?.id ?? "plain",
@@ -36,20 +39,25 @@ export function PiecesDrawer() {
 			],
 		}));
 	return (
-		<Drawer id="pieces" title="Pieces" line={count ? `${count} cast in cavities` : "No cavity pieces"}>
+		<Drawer id="pieces" title="Pieces" line={count ? `${count} small pieces` : "No small pieces"}>
 			{document.pieces.map((piece) => (
 				<PieceFields key={piece.id} piece={piece} />
 			))}
 			<Button onClick={add}>
-				<Plus aria-hidden className="size-4" /> Add cavity pieces
+				<Plus aria-hidden className="size-4" /> Add small pieces
 			</Button>
 		</Drawer>
 	);
 }
 
-function PieceFields({ piece }: { piece: CavityPieces }) {
-	const { document, edit } = useEditor();
-	const patch = (change: Partial<CavityPieces>) =>
+/** Whether anything in the order of work stirs a piece in. */
+const inUse = (document: ReturnType<typeof useEditor>["document"], id: string) =>
+	document.work.some((step) => step.do === "pour" && step.pieces.some((item) => item.pieces === id));
+
+function PieceFields({ piece }: { piece: Pieces }) {
+	const { document, edit, live } = useEditor();
+	const { units } = useUnits();
+	const patch = (change: Partial<Pieces>) =>
 		edit(
 			(loaf) => ({
 				...loaf,
@@ -58,10 +66,19 @@ function PieceFields({ piece }: { piece: CavityPieces }) {
 			`pieces ${piece.id} ${Object.keys(change)}`,
 		);
 	const colours = document.colours.map((colour) => [colour.id, colour.name] as const);
+	const made = live.plan.made[piece.id];
+	const volume = (ml: number) => withUnit(ml, "volume", units, units === "metric" ? 1 : 2);
+	const used = inUse(document, piece.id);
 	return (
-		<div className="space-y-2 rounded-lg border border-line bg-white p-2">
+		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-pieces={piece.id}>
 			<FieldRow>
 				<TextField label="Name" value={piece.name} onChange={(name) => patch({ name })} />
+				<NumberField
+					label="How many"
+					digits={0}
+					value={piece.count}
+					onChange={(value) => patch({ count: Math.round(value) })}
+				/>
 				<SelectField
 					label="Colour"
 					value={piece.colour}
@@ -69,39 +86,31 @@ function PieceFields({ piece }: { piece: CavityPieces }) {
 					onChange={(colour) => patch({ colour })}
 				/>
 			</FieldRow>
+			<MakeFields make={piece.make} onChange={(make: Make) => patch({ make })} />
 			<FieldRow>
-				<NumberField
-					label="How many"
-					digits={0}
-					value={piece.count}
-					onChange={(value) => patch({ count: Math.round(value) })}
-				/>
-				<NumberField
-					label="One hollow holds"
-					quantity="volume"
-					digits={2}
-					value={piece.mould.cavity_ml}
-					onChange={(cavity_ml) => patch({ mould: { ...piece.mould, cavity_ml } })}
-				/>
-				<NumberField
-					label="Hollows"
-					digits={0}
-					value={piece.mould.cavities}
-					onChange={(value) => patch({ mould: { ...piece.mould, cavities: Math.round(value) } })}
-				/>
+				{piece.make.kind === "cavity" && (
+					<SelectField
+						label="Mould"
+						value={piece.material}
+						options={MATERIALS}
+						onChange={(material) => patch({ material })}
+					/>
+				)}
+				{piece.make.kind !== "melt" && (
+					<FormulaChoice value={piece.formula ?? null} onChange={(formula) => patch({ formula })} />
+				)}
 			</FieldRow>
-			<FieldRow>
-				<SelectField
-					label="Mould"
-					value={piece.material}
-					options={MATERIALS}
-					onChange={(material) => patch({ material })}
-				/>
-				<FormulaChoice value={piece.formula ?? null} onChange={(formula) => patch({ formula })} />
-			</FieldRow>
+			{made && (
+				<p className="text-sm">
+					{volume(made.each_ml)} each, {volume(made.takes_ml)} for all; {made.says}
+					{made.left_ml > 0.05 && `, ${volume(made.left_ml)} left over`}.
+				</p>
+			)}
 			<Button
 				look="danger"
 				aria-label={`Remove ${piece.name}`}
+				disabled={used}
+				title={used ? "A pour has them in it" : undefined}
 				onClick={() =>
 					edit((loaf) => ({ ...loaf, pieces: loaf.pieces.filter((item) => item.id !== piece.id) }))
 				}

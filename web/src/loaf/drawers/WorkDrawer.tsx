@@ -5,6 +5,7 @@ import { Drawer } from "../../ui/Drawer";
 import { NumberField, TextField } from "../../ui/fields";
 import { addEmbed, addPour, moveStep, patchPour, removeStep } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { InPourRows } from "./InPourRows";
 import { SharesEditor } from "./SharesEditor";
 
 /** What is poured and laid, from first to last. */
@@ -124,6 +125,7 @@ function PourFields({ pour }: { pour: Pour }) {
 			</div>
 			{hold && <p className="text-xs text-soft">{hold.says}</p>}
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />
+			<InPourRows pour={pour} onChange={(pieces) => patch({ pieces })} />
 		</div>
 	);
 }

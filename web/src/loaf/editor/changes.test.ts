@@ -22,6 +22,7 @@ const pour = (id: string, to_mm: number) => ({
 	colours: shares,
 	shreds_g: 0,
 	fall_mm: 5,
+	pieces: [],
 });
 
 /** Only what the changes touch; the rest of a document goes through them untouched. */

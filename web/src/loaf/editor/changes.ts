@@ -79,6 +79,7 @@ export const addPour =
 				colours: [{ colour: loaf.colours[0]?.id ?? "plain", percent: 100 }],
 				shreds_g: 0,
 				fall_mm: 5,
+				pieces: [],
 			},
 		],
 	});

@@ -10,6 +10,9 @@ const KINDS = {
 	column: "Column",
 	loaf: "The loaf",
 	cavity: "Cavity pieces",
+	slab: "A slab or block to cut",
+	dough: "For dough",
+	piped: "Piped ahead",
 	frosting: "Frosting of its own",
 } as const;
 

@@ -13,7 +13,7 @@ import { usePieceMoves } from "./usePieceMoves";
 
 const HEIGHT_PX = 372;
 const WALL_MM = 8;
-const MARGINS = { left: 46, right: 150, top: 12, bottom: 30 };
+const MARGINS = { left: 46, right: 132, top: 12, bottom: 30 };
 
 interface Props {
 	/** The bar whose front face is shown; null is the middle of the loaf. */
@@ -106,7 +106,10 @@ export function CrossSection({ bar, selected, stage, onSelect }: Props) {
 							strokeDasharray="5 4"
 						/>
 						<text x={scale.x(rim + WALL_MM) + 14} y={scale.y(layer.high) + 4} fontSize="12" fill="#163a6b">
-							<tspan fontWeight="700">{withUnit(layer.high, "length", units)}</tspan> {layer.name}
+							<tspan fontWeight="700">{withUnit(layer.high, "length", units)}</tspan>
+							<tspan x={scale.x(rim + WALL_MM) + 14} dy="14">
+								{layer.name}
+							</tspan>
 						</text>
 					</g>
 				))}

@@ -1,0 +1,269 @@
+import { useMutation } from "@tanstack/react-query";
+import { Plus, X } from "lucide-react";
+import { ApiProblem, readMesh } from "../../api/queries";
+import type { DoughPart, Make } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
+import { FieldRow } from "../../ui/Drawer";
+import { FileButton } from "../../ui/FileButton";
+import { NumberField, SelectField } from "../../ui/fields";
+import { Problems } from "../../ui/Problems";
+import { OutlineFields } from "./OutlineFields";
+
+const KINDS = [
+	["cavity", "Cast in cavities"],
+	["cutter", "Cut from a slab"],
+	["chunk", "Chunks, by hand"],
+	["ball", "Balls or beads"],
+	["dough", "Soap dough"],
+	["melt", "Melt and pour"],
+	["piped", "Piped ahead"],
+] as const;
+
+/** Something to start from, for each way. */
+function fresh(kind: Make["kind"]): Make {
+	switch (kind) {
+		case "cavity":
+			return { kind, mould: { cavity_ml: 5, cavities: 12 } };
+		case "cutter":
+			return {
+				kind,
+				outline: { kind: "circle", diameter_mm: 30 },
+				slab_mm: 15,
+				sheet_long_mm: 300,
+				sheet_wide_mm: 200,
+				gap_mm: 1,
+			};
+		case "chunk":
+			return { kind, long_mm: 20, wide_mm: 20, high_mm: 20 };
+		case "ball":
+			return { kind, diameter_mm: 15 };
+		case "dough":
+			return { kind, parts: [newPart], waste_percent: 10 };
+		case "melt":
+			return { kind, piece_ml: 5 };
+		case "piped":
+			return { kind, piece_ml: 8 };
+	}
+}
+
+const newPart: DoughPart = { shape: "ball", colour: "", across: 10, long: 10, thick: 2, count: 1 };
+const MELT = ["Melted base is hot: it burns as oil does. If it is spritzed with alcohol, no flame near."];
+
+export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Make) => void }) {
+	return (
+		<>
+			<SelectField
+				label="Made by"
+				value={make.kind}
+				options={KINDS}
+				onChange={(kind) => onChange(fresh(kind))}
+			/>
+			{make.kind === "cavity" && <CavityFields make={make} onChange={onChange} />}
+			{make.kind === "cutter" && (
+				<>
+					<OutlineFields outline={make.outline} onChange={(outline) => onChange({ ...make, outline })} />
+					<FieldRow>
+						<NumberField
+							label="Slab"
+							quantity="length"
+							value={make.slab_mm}
+							onChange={(slab_mm) => onChange({ ...make, slab_mm })}
+						/>
+						<NumberField
+							label="Sheet long"
+							quantity="length"
+							digits={0}
+							value={make.sheet_long_mm}
+							onChange={(sheet_long_mm) => onChange({ ...make, sheet_long_mm })}
+						/>
+						<NumberField
+							label="Sheet wide"
+							quantity="length"
+							digits={0}
+							value={make.sheet_wide_mm}
+							onChange={(sheet_wide_mm) => onChange({ ...make, sheet_wide_mm })}
+						/>
+						<NumberField
+							label="Gap"
+							quantity="length"
+							value={make.gap_mm}
+							onChange={(gap_mm) => onChange({ ...make, gap_mm })}
+						/>
+					</FieldRow>
+				</>
+			)}
+			{make.kind === "chunk" && (
+				<FieldRow>
+					<NumberField
+						label="Long"
+						quantity="length"
+						value={make.long_mm}
+						onChange={(long_mm) => onChange({ ...make, long_mm })}
+					/>
+					<NumberField
+						label="Wide"
+						quantity="length"
+						value={make.wide_mm}
+						onChange={(wide_mm) => onChange({ ...make, wide_mm })}
+					/>
+					<NumberField
+						label="High"
+						quantity="length"
+						value={make.high_mm}
+						onChange={(high_mm) => onChange({ ...make, high_mm })}
+					/>
+				</FieldRow>
+			)}
+			{make.kind === "ball" && (
+				<NumberField
+					label="Diameter"
+					quantity="length"
+					value={make.diameter_mm}
+					onChange={(diameter_mm) => onChange({ ...make, diameter_mm })}
+				/>
+			)}
+			{make.kind === "dough" && (
+				<>
+					<DoughParts parts={make.parts} onChange={(parts) => onChange({ ...make, parts })} />
+					<NumberField
+						label="For hands and board"
+						suffix="%"
+						digits={0}
+						value={make.waste_percent}
+						onChange={(waste_percent) => onChange({ ...make, waste_percent })}
+					/>
+				</>
+			)}
+			{(make.kind === "melt" || make.kind === "piped") && (
+				<NumberField
+					label="One piece holds"
+					quantity="volume"
+					digits={2}
+					value={make.piece_ml}
+					onChange={(piece_ml) => onChange({ ...make, piece_ml })}
+				/>
+			)}
+			{make.kind === "melt" && <Cautions lines={MELT} />}
+		</>
+	);
+}
+
+type Cavity = Extract<Make, { kind: "cavity" }>;
+
+/** Hollows of a mould; one hollow may be measured from the model it was printed from. */
+function CavityFields({ make, onChange }: { make: Cavity; onChange: (make: Make) => void }) {
+	const { mould } = make;
+	const measure = useMutation({
+		mutationFn: readMesh,
+		onSuccess: (mesh) =>
+			onChange({ ...make, mould: { ...mould, cavity_ml: Math.round(mesh.volume.value * 100) / 100 } }),
+	});
+	return (
+		<>
+			<FieldRow>
+				<NumberField
+					label="One hollow holds"
+					quantity="volume"
+					digits={2}
+					value={mould.cavity_ml}
+					onChange={(cavity_ml) => onChange({ ...make, mould: { ...mould, cavity_ml } })}
+				/>
+				<NumberField
+					label="Hollows"
+					digits={0}
+					value={mould.cavities}
+					onChange={(value) => onChange({ ...make, mould: { ...mould, cavities: Math.round(value) } })}
+				/>
+			</FieldRow>
+			<FileButton
+				label="Model file"
+				accept=".stl"
+				disabled={measure.isPending}
+				onFile={(file) => measure.mutate(file)}
+			>
+				Measure an STL model
+			</FileButton>
+			{measure.error instanceof ApiProblem && (
+				<Problems title="This cannot be measured" problems={measure.error.report.problems} />
+			)}
+			{measure.data && (
+				<p role="status" className="text-sm">
+					{measure.data.says}
+				</p>
+			)}
+		</>
+	);
+}
+
+const SHAPES = [
+	["ball", "Ball"],
+	["coil", "Coil"],
+	["teardrop", "Teardrop"],
+	["sheet", "Sheet"],
+	["cone", "Cone"],
+	["petal", "Petal"],
+] as const;
+
+/** The shapes one piece is put together from. */
+function DoughParts({
+	parts,
+	onChange,
+}: {
+	parts: readonly DoughPart[];
+	onChange: (parts: DoughPart[]) => void;
+}) {
+	const patch = (at: number, change: Partial<DoughPart>) =>
+		onChange(parts.map((part, i) => (i === at ? { ...part, ...change } : part)));
+	return (
+		<div className="space-y-1.5">
+			{parts.map((part, i) => (
+				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another shape in it must keep the focus.
+				<div key={i} className="grid grid-cols-[1fr_52px_62px_62px_62px_auto] items-end gap-1.5">
+					<SelectField
+						label={`Shape ${i + 1}`}
+						value={part.shape}
+						options={SHAPES}
+						onChange={(shape) => patch(i, { shape })}
+					/>
+					<NumberField
+						label="Of it"
+						digits={0}
+						value={part.count}
+						onChange={(value) => patch(i, { count: Math.round(value) })}
+					/>
+					<NumberField
+						label="Across"
+						quantity="length"
+						value={part.across}
+						onChange={(across) => patch(i, { across })}
+					/>
+					<NumberField
+						label="Long"
+						quantity="length"
+						value={part.long}
+						onChange={(long) => patch(i, { long })}
+					/>
+					<NumberField
+						label="Thick"
+						quantity="length"
+						value={part.thick}
+						onChange={(thick) => patch(i, { thick })}
+					/>
+					<Button
+						look="quiet"
+						className="px-1!"
+						aria-label={`Take out shape ${i + 1}`}
+						disabled={parts.length === 1}
+						onClick={() => onChange(parts.filter((_, at) => at !== i))}
+					>
+						<X aria-hidden className="size-4" />
+					</Button>
+				</div>
+			))}
+			<Button look="quiet" onClick={() => onChange([...parts, newPart])}>
+				<Plus aria-hidden className="size-4" /> Another shape
+			</Button>
+		</div>
+	);
+}
