@@ -1855,7 +1855,7 @@ export interface components {
         };
         /**
          * Pour
-         * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with grated soap and small pieces stirred in.
+         * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
          *
          *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
          */
