@@ -42,6 +42,8 @@ def test_every_way_has_its_volume_its_pot_and_its_wait(make: dict[str, Any], eac
     pots = [pot for pot in result.pots if pot.id == "cast-bit"]
     if make["kind"] == "melt":
         assert pots == []
+        base = next(item for item in result.supplies if item.kind == "base")
+        assert base.grams == pytest.approx(40 * 1.1)
     else:
         assert pots[0].delivers.value == pytest.approx(made.takes_ml)
     task = next(task for task in result.order if task.key == "cast.bit")

@@ -106,7 +106,8 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     heats = tuple(heat_of(pot, formulas[pot.formula], cupboard.fats, loaf.sizing.room_c) for pot in pots)
     colours = colours_of(loaf, pots, batters, cupboard)
     contrasts = contrasts_of(loaf, layers, prisms, colours)
-    supplies = supplies_of(pots, {blend.id: blend for blend in loaf.blends}, cupboard)
+    melted = sum(made_pieces[piece.id].takes_ml for piece in loaf.pieces if piece.make.kind == "melt")
+    supplies = supplies_of(pots, {blend.id: blend for blend in loaf.blends}, melted, cupboard)
     density = {key: batter.density.value for key, batter in batters.items()}
     piece_density = {embed.id: density[embed.formula or loaf.formula] for embed in loaf.embeds}
     pieces = tuple(

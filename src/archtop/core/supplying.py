@@ -12,7 +12,10 @@ from archtop.core.sizing import Pot
 
 __all__ = ["Supply", "SupplyKind", "supplies_of", "together"]
 
-SupplyKind = Literal["fat", "lye", "additive", "colourant", "scent"]
+SupplyKind = Literal["fat", "lye", "additive", "colourant", "scent", "base"]
+
+# Melt-and-pour base as bought [g/ml]: soap, glycerin and sugars; a stated guess.
+_BASE_G_ML = 1.1
 
 
 class Supply(Frozen):
@@ -27,8 +30,10 @@ class Supply(Frozen):
     instead: str | None
 
 
-def supplies_of(pots: Iterable[Pot], blends: Mapping[str, ScentBlend], cupboard: Cupboard) -> tuple[Supply, ...]:
-    """Everything the pots take, but for water."""
+def supplies_of(
+    pots: Iterable[Pot], blends: Mapping[str, ScentBlend], melted_ml: float, cupboard: Cupboard
+) -> tuple[Supply, ...]:
+    """Everything the pots take, but for water, and the base for ``melted_ml`` of melt-and-pour pieces."""
     grams: dict[tuple[SupplyKind, str], float] = {}
 
     def take(kind: SupplyKind, key: str, amount: float) -> None:
@@ -48,6 +53,8 @@ def supplies_of(pots: Iterable[Pot], blends: Mapping[str, ScentBlend], cupboard:
                     take("colourant", part.key, part.grams)
                 elif part.role == "carrier oil":
                     take("fat", part.key, part.grams)
+    if melted_ml:
+        take("base", "melt", melted_ml * _BASE_G_ML)
     return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())
 
 
@@ -85,6 +92,8 @@ def _name(kind: SupplyKind, key: str, cupboard: Cupboard) -> str:
             return cupboard.scents[key].name
         case "lye":
             return "Sodium hydroxide"
+        case "base":
+            return "Melt-and-pour base"
 
 
 def _instead(fat: Fat, grams: float, cupboard: Cupboard) -> str | None:

@@ -2130,7 +2130,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "fat" | "lye" | "additive" | "colourant" | "scent";
+            kind: "fat" | "lye" | "additive" | "colourant" | "scent" | "base";
             /** Key */
             key: string;
             /** Name */

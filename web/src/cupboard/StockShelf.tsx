@@ -11,6 +11,7 @@ export function StockShelf({ cupboard }: { cupboard: Cupboard }) {
 	const things = [
 		...cupboard.fats.map((fat) => ({ name: `fat:${fat.key}`, text: fat.name })),
 		{ name: "lye:naoh", text: "Sodium hydroxide" },
+		{ name: "base:melt", text: "Melt-and-pour base" },
 		...cupboard.additives.map((additive) => ({ name: `additive:${additive.key}`, text: additive.name })),
 		...cupboard.scents.map((scent) => ({ name: `scent:${scent.key}`, text: scent.name })),
 		...cupboard.colourants.map((jar) => ({ name: `colourant:${jar.key}`, text: jar.name })),

@@ -2,6 +2,7 @@ import { bodyCorners, type FaceLook, wallAt } from "./face";
 import { fillOf } from "./paint";
 import { TogetherPattern } from "./parts";
 import { polygonPoints, type Scale, scallopPath } from "./scale";
+import { speckPlaces } from "./specks";
 
 /** A loaf's face without its pieces: layers and top, to scale. ``id`` keeps several on a page apart. */
 export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scale: Scale }) {
@@ -31,6 +32,9 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 						fill={fillOf(layer.shares, layer.pattern)}
 					/>
 				))}
+				{layers.map((layer) => (
+					<Scattered key={layer.pattern} layer={layer} outline={look.outline} scale={scale} />
+				))}
 			</g>
 			{look.top && (
 				<path
@@ -43,4 +47,31 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 			<polygon points={corners} fill="none" stroke="#14263f" strokeOpacity=".7" />
 		</>
 	);
+}
+
+interface ScatteredProps {
+	layer: FaceLook["layers"][number];
+	outline: FaceLook["outline"];
+	scale: Scale;
+}
+
+/** Small pieces in a pour. */
+function Scattered({ layer, outline, scale }: ScatteredProps) {
+	const half = wallAt(outline, layer.low);
+	let first = 0;
+	return (layer.specks ?? []).map((specks) => {
+		const places = speckPlaces(specks.count, specks.size, half, layer.low, layer.high, first);
+		first += specks.count;
+		return places.map(({ x, z }) => (
+			<circle
+				key={`${specks.srgb} ${x} ${z}`}
+				cx={scale.x(x)}
+				cy={scale.y(z)}
+				r={(specks.size / 2) * scale.pxPerMm}
+				fill={specks.srgb}
+				stroke="#14263f"
+				strokeOpacity=".5"
+			/>
+		));
+	});
 }

@@ -33,7 +33,18 @@ const colour = (id: string, srgb: string) => ({ id, name: id, srgb, colourants: 
 const document = {
 	colours: [colour("made", "#111111"), colour("wished", "#222222"), colour("new", "#333333")],
 	embeds: [{ id: "rod", across_mm: 5, from_mm: 10, up_mm: 30 }],
-	work: [{ do: "pour", id: "p", name: "Pour", to_mm: 50, colours: [{ colour: "made", percent: 100 }] }],
+	mould: { length_mm: 200 },
+	pieces: [{ id: "bit", colour: "made" }],
+	work: [
+		{
+			do: "pour",
+			id: "p",
+			name: "Pour",
+			to_mm: 50,
+			colours: [{ colour: "made", percent: 100 }],
+			pieces: [{ pieces: "bit", count: 60 }],
+		},
+	],
 } as unknown as Loaf;
 const plan = {
 	colours: [
@@ -42,6 +53,7 @@ const plan = {
 	],
 	layers: [{ pour: "p", low_mm: 0, high_mm: 50 }],
 	pieces: [{ id: "rod" }, { id: "gone" }],
+	made: { bit: { each_ml: 1 } },
 } as unknown as LoafPlan;
 
 describe("paint", () => {
@@ -59,6 +71,10 @@ describe("paint", () => {
 			high: 50,
 			shares: [{ srgb: "#abcdef", percent: 100 }],
 		});
+	});
+
+	it("shows as many small pieces as a cut through the loaf meets", () => {
+		expect(paintOf(document, plan).layers[0]?.specks).toEqual([{ srgb: "#abcdef", size: 10, count: 3 }]);
 	});
 
 	it("fills with a pattern only where colours are poured together", () => {

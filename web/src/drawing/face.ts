@@ -1,4 +1,5 @@
 import type { Corner } from "./scale";
+import type { Specks } from "./specks";
 
 /** A colour and its percent. */
 export interface Share {
@@ -10,7 +11,12 @@ export interface FaceLook {
 	/** Inside of the mould where the face is cut [mm]. */
 	readonly outline: readonly (readonly number[])[];
 	readonly level: number;
-	readonly layers: readonly { low: number; high: number; shares: readonly Share[] }[];
+	readonly layers: readonly {
+		low: number;
+		high: number;
+		shares: readonly Share[];
+		specks?: readonly Specks[];
+	}[];
 	readonly top: { stands: number; rows: number; shares: readonly Share[] } | null;
 }
 

@@ -1,5 +1,6 @@
 import type { Loaf, LoafPlan } from "../api/types";
 import type { FaceLook, Share } from "./face";
+import type { Specks } from "./specks";
 
 export interface LayerPaint {
 	readonly pour: string;
@@ -7,6 +8,7 @@ export interface LayerPaint {
 	readonly low: number;
 	readonly high: number;
 	readonly shares: readonly Share[];
+	readonly specks: readonly Specks[];
 }
 
 /** Looks a loaf's colours up for drawing. */
@@ -22,6 +24,13 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 	const colour = (id: string) => srgb.get(id) ?? "#cccccc";
 	const shares = (list: readonly { colour: string; percent: number }[]): Share[] =>
 		list.map((share) => ({ srgb: colour(share.colour), percent: share.percent }));
+	const specksOf = (id: string, count: number): Specks => {
+		const piece = document.pieces.find((item) => item.id === id);
+		// As a cube of its volume: so many of them does a face cut, of all along the loaf.
+		const size = Math.cbrt((plan.made[id]?.each_ml ?? 0) * 1000);
+		const cut = Math.max(1, Math.round((count * size) / document.mould.length_mm));
+		return { srgb: colour(piece?.colour ?? ""), size, count: cut };
+	};
 	const pours = new Map(
 		document.work.flatMap((step) => (step.do === "pour" ? [[step.id, step] as const] : [])),
 	);
@@ -33,6 +42,7 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 			low: layer.low_mm,
 			high: layer.high_mm,
 			shares: shares(pour?.colours ?? []),
+			specks: (pour?.pieces ?? []).map((item) => specksOf(item.pieces, item.count)),
 		};
 	});
 	return { colour, layers, frosting: shares(document.frosting?.colours ?? []) };

@@ -174,7 +174,7 @@ class CupboardOut(Schema):
 class StockCount(Schema):
     """Grams of a thing, or that it is not counted."""
 
-    name: Annotated[str, Field(pattern=r"^(fat|lye|additive|scent|colourant):[\w-]{1,40}$")]
+    name: Annotated[str, Field(pattern=r"^(fat|lye|additive|scent|colourant|base):[\w-]{1,40}$")]
     grams: Annotated[float, Field(ge=0, le=1e6)] | None
 
 
