@@ -123,7 +123,10 @@ def test_the_bench_one_press_at_a_time(page: Page, desk: Desk) -> None:
     for button in page.get_by_role("button").all():
         box = button.bounding_box()
         assert box
-        assert min(box["width"], box["height"]) >= 60
+        assert min(box["width"], box["height"]) >= 64
+    page.get_by_role("button", name="in · oz").click()
+    expect(page.get_by_role("region", name="Now")).to_contain_text("oz")
+    page.get_by_role("button", name="mm · g").click()
     page.reload()
     expect(heading).to_have_text("Weigh and melt the oils")
     page.context.set_offline(True)

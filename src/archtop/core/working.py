@@ -146,11 +146,13 @@ class _PotSteps:
         if self.hot:
             yield self.step(
                 "oils", "weigh", "Weigh the oils, hard and liquid apart",
-                "Hard fats in the pot, cut small and cold; liquid oils in a jug beside it.", oils,
+                "Tare for each. Hard fats in the pot, cut small and cold; liquid oils in a jug beside it.", oils,
             )  # fmt: skip
         else:
             target = self.temperature("Bring them to", self.heat.oils_at)
-            yield self.step("oils", "weigh", "Weigh and melt the oils", "Solid fats first.", (*oils, target))
+            yield self.step(
+                "oils", "weigh", "Weigh and melt the oils", "Pot on the scale, tare. Solid fats first.", (*oils, target)
+            )
         if powders := self.lines("additive", stage="oils"):
             yield self.step(
                 "into-oils",
@@ -166,7 +168,7 @@ class _PotSteps:
         yield self.step(
             "lye", "weigh", "Water, then lye into it",
             ("What dissolves in the water goes first. " if dissolved else "")
-            + "Stir until clear; let it stand where nobody can knock it.",
+            + "Tare the jug. Stir until clear; let it stand where nobody can knock it.",
             (
                 *_running([*self.lines("water"), *dissolved, *self.lines("lye")]),
                 self.temperature("It will reach", self.heat.lye_peak.value),
@@ -226,7 +228,7 @@ class _PotSteps:
         if colours:
             yield self.step(
                 f"colour.{portion.key}", "colour", f"Colour {portion.name}",
-                "Wet the colour, then blend it in. You can add, never take out.",
+                "Tare a small cup. Wet the colour, then blend it in. You can add, never take out.",
                 _running(colours), (_POWDER_CAUTION,) if powder else (),
             )  # fmt: skip
         if scents:

@@ -37,6 +37,7 @@ const TONE_KEY = "archtop.bench.tone";
 export function BenchPlace() {
 	const { id, document, live } = useEditor();
 	const { steps } = live.plan;
+	const { units, choose } = useUnits();
 	const bench = useBench(id, steps);
 	const [tone, setTone] = useState<Tone>(() =>
 		localStorage.getItem(TONE_KEY) === "light" ? "light" : "dark",
@@ -56,7 +57,7 @@ export function BenchPlace() {
 			<header className="flex items-center gap-4 px-5 pt-3">
 				<Link
 					to={`/loaf/${id}`}
-					className={`flex h-16 items-center gap-2 rounded-xl border px-5 font-semibold no-underline ${look.plain}`}
+					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-5 font-semibold no-underline ${look.plain}`}
 				>
 					<ArrowLeft aria-hidden className="size-5" /> {document.name}
 				</Link>
@@ -66,9 +67,16 @@ export function BenchPlace() {
 				</p>
 				<button
 					type="button"
+					onClick={() => choose(units === "metric" ? "us" : "metric")}
+					className={`figures min-h-[64px] min-w-[64px] rounded-xl border px-3 font-semibold ${look.plain}`}
+				>
+					{units === "metric" ? "in · oz" : "mm · g"}
+				</button>
+				<button
+					type="button"
 					onClick={turn}
 					aria-label={tone === "dark" ? "Light screen" : "Dark screen"}
-					className={`grid size-16 place-items-center rounded-xl border ${look.plain}`}
+					className={`grid size-[64px] place-items-center rounded-xl border ${look.plain}`}
 				>
 					{tone === "dark" ? <Sun aria-hidden className="size-6" /> : <Moon aria-hidden className="size-6" />}
 				</button>
@@ -193,7 +201,7 @@ function AmountLine({ amount, step, tone, bench, weighing }: LineProps) {
 				type="button"
 				aria-pressed={ticked}
 				onClick={() => bench.tick(key)}
-				className={`flex min-h-16 w-full items-center gap-4 rounded-xl border px-4 ${ticked ? look.ticked : look.plain}`}
+				className={`flex min-h-[64px] w-full items-center gap-4 rounded-xl border px-4 ${ticked ? look.ticked : look.plain}`}
 			>
 				<span
 					aria-hidden

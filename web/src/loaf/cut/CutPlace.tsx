@@ -82,9 +82,10 @@ export function CutPlace() {
 				{back && <SliceMark part={back} name="Back slice" />}
 			</ol>
 			<p className="text-xs text-soft">
-				Faces show what lies where and how much of each colour there is, seen from the front end. Colours
-				poured together are drawn as bands: how they swirl is not foretold here. Weights are fresh; bars lose
-				water on the rack.
+				Faces show what lies where and how much of each colour there is, seen from the front end. Small pieces
+				stirred in are drawn in number, not in place: where they will lie nobody can say. Colours poured
+				together are drawn as bands: how they swirl is not foretold here. Weights are fresh; bars lose water
+				on the rack.
 			</p>
 		</div>
 	);
