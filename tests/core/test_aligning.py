@@ -47,7 +47,7 @@ def test_the_plan_offers_the_shift_only_when_it_helps() -> None:
     cuts = {"bar_mm": 25, "kerf_mm": 0, "front_slice_mm": 2, "back_slice_mm": 2}
     offered = plan(read_loaf(box_with(first, second, to_mm=60, cuts=cuts)), standard_cupboard()).cut_shift
     assert offered
-    assert "no joint falls inside a bar" in offered.says
+    assert "no joint spoils a bar" in offered.says
     taken = {**cuts, "front_slice_mm": offered.front_slice_mm, "back_slice_mm": 0}
     after = plan(read_loaf(box_with(first, second, to_mm=60, cuts=taken)), standard_cupboard())
     assert after.cut_shift is None

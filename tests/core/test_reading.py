@@ -13,7 +13,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, calculate
-from archtop.core.geometry import area_mm2, points_of
+from archtop.core.geometry import area_mm2, points_of, shape_of
 from archtop.core.reading import read_stl, read_svg
 from archtop.core.reading.svg import SVG_LIMIT_BYTES
 
@@ -75,7 +75,8 @@ def test_up_stays_up_and_holes_are_told() -> None:
     top = max(found.outline.points, key=lambda point: point[1])
     assert top[0] == pytest.approx(0, abs=1e-6)
     assert found.holes_mm2 == pytest.approx(50, rel=1e-4)
-    assert "cast what fills them by itself" in found.says
+    assert "without holes of 50 mm²" in found.says
+    assert shape_of(found.outline).area == pytest.approx(800 - 50, rel=1e-4)
 
 
 BOMB = b"""<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]>

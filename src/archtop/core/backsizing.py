@@ -17,7 +17,7 @@ from archtop.core.cupboard import Cupboard
 from archtop.core.document import Loaf, Pour
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
-from archtop.core.filling import SHREDS_G_ML
+from archtop.core.packing import SHREDS_G_ML
 from archtop.core.plan import LoafPlan, plan
 
 __all__ = ["BackTarget", "Backsized", "size_back"]

@@ -69,6 +69,7 @@ def _cast_from(loaf: Loaf, colour: str) -> str | None:
     if loaf.frosting and colour in [share.colour for share in loaf.frosting.colours]:
         return loaf.frosting.formula
     cast = [(embed.colour, embed.formula) for embed in loaf.embeds]
+    cast += [(embed.figure.colour, embed.figure.formula or embed.formula) for embed in loaf.embeds if embed.figure]
     cast += [(piece.colour, piece.formula) for piece in loaf.pieces]
     return next((formula for made_in, formula in cast if made_in == colour), None)
 
@@ -146,6 +147,9 @@ def _touching(loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism]) 
     for i in range(1, len(layers)):
         for a, b in product(shares[i - 1], shares[i]):
             yield a, b, f"{pours[layers[i].pour].name} on {pours[layers[i - 1].pour].name}"
+    for embed in loaf.embeds:
+        if embed.figure:
+            yield embed.figure.colour, embed.colour, f"{embed.figure.name} in {embed.name}"
     if loaf.frosting:
         piped = [share.colour for share in loaf.frosting.colours]
         for a, b in combinations(piped, 2):

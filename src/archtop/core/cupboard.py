@@ -12,6 +12,7 @@ from archtop.core.chemistry import Additive, Fat, Scent, standard_additives, sta
 from archtop.core.colour import Colourant
 from archtop.core.errors import problems_from_validation
 from archtop.core.figure import Frozen
+from archtop.core.shelving import Lot
 
 __all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
 
@@ -19,7 +20,7 @@ __all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
 class Cupboard(Frozen):
     """Everything by key: the built-in tables with the studio's own rows over them; scents and colourants its own.
 
-    ``stock``: grams on hand by :func:`stock_key`; what is not in it has not been counted.
+    ``stock``: grams on hand by :func:`stock_key`; what is not in it has not been counted. ``lots``: the shelf, by key.
     """
 
     fats: dict[str, Fat]
@@ -27,6 +28,7 @@ class Cupboard(Frozen):
     scents: dict[str, Scent] = {}
     colourants: dict[str, Colourant] = {}
     stock: dict[str, float] = {}
+    lots: dict[str, Lot] = {}
 
     def with_brought(self, scents: Iterable[Scent], colourants: Iterable[Colourant]) -> Cupboard:
         """The same with bottles and jars that it lacks; its own stay as they are."""
@@ -56,6 +58,7 @@ class _Shelf(Frozen):
     scents: tuple[Scent, ...] = ()
     colourants: tuple[Colourant, ...] = ()
     stock: dict[str, float] = {}
+    lots: tuple[Lot, ...] = ()
 
 
 def read_cupboard(data: Any) -> Cupboard:
@@ -72,5 +75,6 @@ def read_cupboard(data: Any) -> Cupboard:
             "scents": {scent.key: scent for scent in shelf.scents},
             "colourants": {jar.key: jar for jar in shelf.colourants},
             "stock": shelf.stock,
+            "lots": {lot.key: lot for lot in shelf.lots},
         }
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Literal
 
 from archtop.core.document import Cuts
@@ -11,10 +11,12 @@ from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import LoafMould, MouldOutline, Prism
 
-__all__ = ["TRIMMED_MM", "Bar", "CutPlan", "Solid", "cut_loaf", "cut_positions"]
+__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "cut_loaf", "cut_positions"]
 
 # A joint so near a bar's face comes off with the bevel.
 TRIMMED_MM = 0.5
+# Pieces of a row never meet quite flat: a cut so near to where they do shows the gap, or two half pieces.
+GAP_MM = 2.0
 
 
 class Slice(Frozen):
@@ -27,7 +29,10 @@ class Slice(Frozen):
 
 
 class Bar(Frozen):
-    """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar."""
+    """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
+
+    ``gaps_mm``: joints of a row so near to one of its faces that the face shows them.
+    """
 
     number: int
     from_mm: float
@@ -35,6 +40,7 @@ class Bar(Frozen):
     weight: Figure
     shows: tuple[str, ...]
     joints_mm: tuple[float, ...]
+    gaps_mm: tuple[float, ...]
     mould: MouldOutline
 
 
@@ -49,11 +55,14 @@ class CutPlan(Frozen):
 
 
 class Solid(Frozen):
-    """What there is to weigh: level and density of the batter [mm, g/ml], frosting [g], densities of the pieces."""
+    """What there is to weigh: level and density of what is poured [mm, g/ml], what stands on top [g], the pieces'.
+
+    ``density`` counts what is stirred in; ``top_g`` is frosting and what of pressed-in pieces stands out.
+    """
 
     level_mm: float
     density: float
-    frosting_g: float
+    top_g: float
     piece_density: dict[str, float]
 
 
@@ -86,11 +95,16 @@ def _weight_g(mould: LoafMould, prisms: Mapping[str, Prism], solid: Solid, y0: f
         pieces += prism.profile.area * length * solid.piece_density[key]
     front, back = mould.ends(solid.level_mm)
     share = (min(y1, back) - max(y0, front)) / (back - front)
-    return (batter * solid.density + pieces) / 1000 + solid.frosting_g * max(share, 0.0)
+    return (batter * solid.density + pieces) / 1000 + solid.top_g * max(share, 0.0)
 
 
-def cut_loaf(mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: Solid) -> CutPlan:
-    """Cut the loaf and weigh every part of it; bars, slices and kerf together weigh what was filled in."""
+def cut_loaf(
+    mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: Solid, row_joints: Sequence[float] = ()
+) -> CutPlan:
+    """Cut the loaf and weigh every part of it; bars, slices and kerf together weigh what was filled in.
+
+    :param row_joints: where pieces of a row meet along the loaf [mm]
+    """
     spans = cut_positions(mould.length_mm, cuts)
     front, back = mould.ends(mould.height_mm)
     spans_to_weigh = list(spans)
@@ -109,6 +123,7 @@ def cut_loaf(mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: S
             ),
             shows=tuple(key for key, prism in prisms.items() if prism.y0 <= y0 + 1e-6 < prism.y1),
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
+            gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(y0),
         )
         for i, (y0, y1) in enumerate(spans)

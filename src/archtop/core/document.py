@@ -17,7 +17,8 @@ from archtop.core.colour import Colourant, ColourDose
 from archtop.core.errors import InputError, Problem, problems_from_validation, shown
 from archtop.core.figure import Frozen
 from archtop.core.geometry import LoafMould, Outline
-from archtop.core.making import Make
+from archtop.core.making import CompositeMake, Make
+from archtop.core.packing import Grated
 
 __all__ = [
     "FORMAT",
@@ -28,22 +29,28 @@ __all__ = [
     "ColourShare",
     "Cuts",
     "Embed",
+    "Figurine",
     "Frosting",
     "InPour",
+    "Kept",
     "Lay",
     "Loaf",
     "Pieces",
     "Pour",
+    "Press",
+    "Row",
     "Sizing",
     "blank_loaf",
+    "pieces_used",
     "read_loaf",
 ]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 2
+VERSION: Final = 3
 
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
+LotKey = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9.-]{0,79}$")]
 Place = Annotated[float, Field(ge=-2000, le=2000)]
 
 
@@ -75,10 +82,41 @@ class Casting(Frozen):
     trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
 
 
+class Figurine(Frozen):
+    """A figure cast first, along the whole column, and surrounded by it; its middle is told from the column's own."""
+
+    name: Name = "Figure"
+    outline: Outline
+    across_mm: Place = 0.0
+    up_mm: Place = 0.0
+    turn_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
+    colour: Id
+    formula: Id | None = None
+
+
+class Row(Frozen):
+    """Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat at both ends."""
+
+    piece_mm: Annotated[float, Field(gt=0, le=2000)]
+    slice_mm: Annotated[float, Field(ge=0, le=100)] = 1.0
+
+    @model_validator(mode="after")
+    def _something_left(self) -> Row:
+        if self.piece_mm - 2 * self.slice_mm < 1:
+            raise InputError.one(
+                "row.sliced_away", "slice_mm", self.slice_mm,
+                f"twice that leaves nothing of a piece of {self.piece_mm:g} mm", "Slice less off.",
+            )  # fmt: skip
+        return self
+
+
 class Embed(Frozen):
     """A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
 
-    ``casting`` is ``None`` for a piece that already lies on the shelf; ``formula`` ``None`` means the loaf's own.
+    ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
+    turned
+    to; ``front``: which of its ends lies at the loaf's front. ``casting`` is ``None`` for a piece that already lies on
+    the shelf, as ``lot`` there if it is written down; ``formula`` ``None`` means the loaf's own.
     """
 
     id: Id
@@ -92,6 +130,11 @@ class Embed(Frozen):
     colour: Id
     formula: Id | None = None
     casting: Casting | None = None
+    row: Row | None = None
+    figure: Figurine | None = None
+    seam: Literal["none", "floor", "left", "right", "top"] = "none"
+    front: Literal["either", "first poured", "last poured"] = "either"
+    lot: LotKey | None = None
 
 
 class InPour(Frozen):
@@ -104,7 +147,8 @@ class InPour(Frozen):
 class Pour(Frozen):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
-    ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
+    ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
+    where they lie on the shelf.
     """
 
     do: Literal["pour"] = "pour"
@@ -113,6 +157,8 @@ class Pour(Frozen):
     to_mm: Annotated[float, Field(gt=0, le=500)]
     colours: Shares
     shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
+    grated: Grated = "shreds"
+    shreds_lot: LotKey | None = None
     pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
 
@@ -122,6 +168,24 @@ class Lay(Frozen):
 
     do: Literal["lay"] = "lay"
     embed: Id
+
+
+class Press(Frozen):
+    """Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it."""
+
+    do: Literal["press"] = "press"
+    id: Id
+    pieces: Id
+    count: Annotated[int, Field(ge=1, le=2000)]
+    sunk_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
+
+
+class Kept(Frozen):
+    """Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould."""
+
+    colour: Id
+    volume_ml: Annotated[float, Field(gt=0, le=20000)]
+    purpose: Literal["dough", "saver mould"] = "dough"
 
 
 class Frosting(Frozen):
@@ -136,7 +200,10 @@ class Frosting(Frozen):
 
 
 class Pieces(Frozen):
-    """Small pieces made beforehand, to be stirred into a pour, stood on top or given away."""
+    """Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
+
+    ``lot``: they lie on the shelf already and are not made for this loaf.
+    """
 
     id: Id
     name: Name
@@ -145,6 +212,7 @@ class Pieces(Frozen):
     material: Literal["silicone", "stiff"] = "silicone"
     colour: Id
     formula: Id | None = None
+    lot: LotKey | None = None
 
 
 class Cuts(Frozen):
@@ -178,7 +246,7 @@ class Loaf(Frozen):
     """A loaf, complete: see the module."""
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[2] = VERSION
+    version: Literal[3] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
@@ -188,7 +256,8 @@ class Loaf(Frozen):
     colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]
     blends: Annotated[tuple[ScentBlend, ...], Field(max_length=20)] = ()
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
-    work: Annotated[tuple[Annotated[Pour | Lay, Field(discriminator="do")], ...], Field(max_length=500)] = ()
+    work: Annotated[tuple[Annotated[Pour | Lay | Press, Field(discriminator="do")], ...], Field(max_length=500)] = ()
+    keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
     frosting: Frosting | None = None
     pieces: Annotated[tuple[Pieces, ...], Field(max_length=60)] = ()
     cuts: Cuts = Cuts()
@@ -209,7 +278,7 @@ def _problem(code: str, field: str, value: Any, limit: str, remedy: str) -> Prob
 
 def _twice(loaf: Loaf) -> list[Problem]:
     """Ids that stand twice in their list."""
-    pours = [step.id for step in loaf.work if isinstance(step, Pour)]
+    pours = [step.id for step in loaf.work if isinstance(step, Pour | Press)]
     lists: dict[str, list[str]] = {
         "formulas": [f.id for f in loaf.formulas],
         "colours": [c.id for c in loaf.colours],
@@ -234,12 +303,19 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
     for i, embed in enumerate(loaf.embeds):
         refs.append((f"embeds.{i}.colour", "colours", embed.colour))
         refs += [(f"embeds.{i}.formula", "formulas", embed.formula)] if embed.formula else []
+        if embed.figure:
+            refs.append((f"embeds.{i}.figure.colour", "colours", embed.figure.colour))
+            refs += [(f"embeds.{i}.figure.formula", "formulas", embed.figure.formula)] if embed.figure.formula else []
     for i, piece in enumerate(loaf.pieces):
         refs.append((f"pieces.{i}.colour", "colours", piece.colour))
         refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
+        if isinstance(piece.make, CompositeMake):
+            refs.append((f"pieces.{i}.make.figure_colour", "colours", piece.make.figure_colour))
+    refs += [(f"keeps.{i}.colour", "colours", kept.colour) for i, kept in enumerate(loaf.keeps)]
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
     refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
+    refs += [(f"work.{i}.pieces", "pieces", step.pieces) for i, step in enumerate(loaf.work) if isinstance(step, Press)]
     refs += [
         (f"work.{i}.pieces.{j}.pieces", "pieces", item.pieces)
         for i, step in enumerate(loaf.work)
@@ -294,19 +370,28 @@ def _laying(loaf: Loaf) -> list[Problem]:
 
 
 def _more_than_made(loaf: Loaf) -> list[Problem]:
-    """Pieces that go into pours in greater number than they are made."""
-    used: dict[str, int] = {}
-    for step in loaf.work:
-        for item in step.pieces if isinstance(step, Pour) else ():
-            used[item.pieces] = used.get(item.pieces, 0) + item.count
+    """Pieces that go into the loaf in greater number than they are made."""
+    used = pieces_used(loaf)
     return [
         _problem(
             "pieces.too_few", f"pieces.{i}.count", piece.count,
-            f"{used[piece.id]} of {piece.name} go into pours", f"Make {used[piece.id]}, or stir fewer in.",
+            f"{used[piece.id]} of {piece.name} go into the loaf", f"Make {used[piece.id]}, or use fewer.",
         )
         for i, piece in enumerate(loaf.pieces)
         if used.get(piece.id, 0) > piece.count
     ]  # fmt: skip
+
+
+def pieces_used(loaf: Loaf) -> dict[str, int]:
+    """How many of each set of small pieces are stirred or pressed in."""
+    used: dict[str, int] = {}
+    for step in loaf.work:
+        if isinstance(step, Pour):
+            for item in step.pieces:
+                used[item.pieces] = used.get(item.pieces, 0) + item.count
+        elif isinstance(step, Press):
+            used[step.pieces] = used.get(step.pieces, 0) + step.count
+    return used
 
 
 def _lift_to_2(data: dict[str, Any]) -> dict[str, Any]:
@@ -322,8 +407,13 @@ def _lift_to_2(data: dict[str, Any]) -> dict[str, Any]:
     return lifted
 
 
+def _lift_to_3(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 3 brought rows, figures in columns, pieces pressed in, batter kept back, lots on the shelf: optional."""
+    return {**data, "version": 3}
+
+
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
-_LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _lift_to_2}
+_LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _lift_to_2, 2: _lift_to_3}
 
 
 def read_loaf(data: Any) -> Loaf:

@@ -1,6 +1,7 @@
 """Filling the mould in the order of work: which level each pour and each embed brings.
 
-Pours are measured (batter around what is there, up to a level); a laid embed lifts the level of what it sinks into.
+Pours are measured (batter around what is there, up to a level); an embed laid in and pieces pressed in lift the level
+of what they sink into, and what still stands out of it takes its place in the next pour.
 """
 
 from __future__ import annotations
@@ -8,25 +9,23 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from archtop.core.document import Lay, Pour
+from archtop.core.document import Lay, Pour, Press
 from archtop.core.errors import InputError, Problem
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould, Prism
+from archtop.core.making import Made
+from archtop.core.packing import LOOSE_PIECES, SHREDS_G_ML, packing_of
 
-__all__ = ["SHREDS_G_ML", "Fill", "Layer", "fill"]
+__all__ = ["Fill", "Layer", "fill"]
 
 # A level may differ from its target by this much before it counts: finer than a batter surface can be read.
 _LEVEL_MM = 0.05
-# Grated soap [g/ml], between fresh batter and a dry bar. More stirred in than this share, as loose pieces pack at
-# best (random packing, about 64 %), and batter no longer fills between them.
-SHREDS_G_ML = 1.03
-_MOST_STIRRED = 0.64
 
 
 class Fill(Frozen):
-    """One step: ``batter`` poured with ``stirred_ml`` of shreds and pieces in it, and the level before and after."""
+    """One step: ``batter`` poured, ``stirred_ml`` of shreds and pieces in or under it, level before and after."""
 
-    do: Literal["pour", "lay"]
+    do: Literal["pour", "lay", "press"]
     ref: str
     level_before_mm: float
     level_after_mm: float
@@ -44,61 +43,123 @@ class Layer(Frozen):
 
 
 def fill(
-    mould: LoafMould, work: Sequence[Pour | Lay], prisms: Mapping[str, Prism], piece_ml: Mapping[str, float]
+    mould: LoafMould, work: Sequence[Pour | Lay | Press], prisms: Mapping[str, Prism], made: Mapping[str, Made]
 ) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
-    """Walk the order of work; ``piece_ml``: volume of one small piece, by id.
+    """Walk the order of work; ``made``: the small pieces, by id.
 
-    :raises InputError: ``pour.over_rim``, ``pour.below_level`` or ``level.overflow``, naming the step
+    :raises InputError: ``pour.over_rim``, ``pour.below_level``, ``pour.too_full``, ``press.nothing_poured`` or
+        ``level.overflow``, naming the step
     """
-    inside = Inside(mould)
-    level = batter = 0.0
-    fills: list[Fill] = []
-    layers: list[Layer] = []
-    for i, step in enumerate(work):
-        before = level
+    return _Filling(mould, prisms, made).walk(work)
+
+
+class _Proud:
+    """Pieces that stand out of the batter: how much of them [mm³], and how high above the level they reach [mm]."""
+
+    def __init__(self, volume: float, top: float) -> None:
+        self.volume, self.top = volume, top
+
+    def covered(self, low: float, high: float) -> float:
+        """Volume [mm³] that goes under as the level rises from ``low`` to ``high`` [mm]; then no longer proud."""
+        under = self.volume if high >= self.top else self.volume * (high - low) / max(self.top - low, 1e-9)
+        self.volume -= under
+        return under
+
+
+class _Filling:
+    """The mould as it fills: its level, what is in it [mm³], and what stands out."""
+
+    def __init__(self, mould: LoafMould, prisms: Mapping[str, Prism], made: Mapping[str, Made]) -> None:
+        self.mould, self.prisms, self.made = mould, prisms, made
+        self.inside = Inside(mould)
+        self.level = self.filled = 0.0
+        self.proud: list[_Proud] = []
+        self.layers: list[Layer] = []
+
+    def walk(self, work: Sequence[Pour | Lay | Press]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
+        fills = tuple(self.step(step, i) for i, step in enumerate(work))
+        return fills, tuple(self.layers)
+
+    def step(self, step: Pour | Lay | Press, i: int) -> Fill:
+        before = self.level
+        match step:
+            case Pour():
+                added, stirred = self.pour(step, i)
+            case Lay():
+                self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[step.embed]))
+                added = stirred = 0.0
+                self.rise(i, f"laying {step.embed}")
+            case Press():
+                added = stirred = self.press(step, i)
+        what = "inside of the mould" if isinstance(step, Pour) else "nothing poured: the level moves"
+        how = f"{what} from {before:.1f} to {self.level:.1f} mm"
         if isinstance(step, Pour):
-            _refuse_bad_target(step, i, level, mould)
-            level = step.to_mm
-            added = inside.batter_below(level) - batter
-            stirred = _stirred_mm3(step, i, added, piece_ml)
-            layers.append(Layer(pour=step.id, low_mm=before, high_mm=level))
-        else:
-            inside = Inside(mould, (*inside.pieces, prisms[step.embed]))
-            level = _level_after_laying(inside, batter, step, i)
-            added = stirred = 0.0
-            if layers:
-                layers[-1] = layers[-1].model_copy(update={"high_mm": level})
-        batter += added
-        fills.append(
-            Fill(
-                do=step.do,
-                ref=step.id if isinstance(step, Pour) else step.embed,
-                level_before_mm=before,
-                level_after_mm=level,
-                batter=Figure.exact(
-                    (added - stirred) / 1000, "ml",
-                    f"inside of the mould from {before:.1f} to {level:.1f} mm, less what stands in it"
-                    + (f" and {stirred / 1000:.0f} ml stirred in" if stirred else ""),
-                ),
-                stirred_ml=stirred / 1000,
-                immersed_ml=inside.immersed_below(level) / 1000,
+            how += ", less what stands in it" + (f" and {stirred / 1000:.0f} ml stirred in" if stirred else "")
+        return Fill(
+            do=step.do,
+            ref=step.embed if isinstance(step, Lay) else step.id,
+            level_before_mm=before,
+            level_after_mm=self.level,
+            batter=Figure.exact((added - stirred) / 1000, "ml", how),
+            stirred_ml=stirred / 1000,
+            immersed_ml=self.inside.immersed_below(self.level) / 1000,
+        )
+
+    def pour(self, step: Pour, i: int) -> tuple[float, float]:
+        before = self.level
+        _refuse_bad_target(step, i, before, self.mould)
+        self.level = step.to_mm
+        added = self.inside.batter_below(self.level) - self.filled
+        covered = sum(item.covered(before, self.level) for item in self.proud)
+        stirred = covered + _stirred_mm3(step, i, added - covered, self.made)
+        self.layers.append(Layer(pour=step.id, low_mm=before, high_mm=self.level))
+        self.filled += added
+        return added, stirred
+
+    def press(self, step: Press, i: int) -> float:
+        if not self.layers:
+            raise InputError.one(
+                "press.nothing_poured", f"work.{i}", step.pieces, "there is nothing to press it into", "Pour before it."
             )
-        )  # fmt: skip
-    return tuple(fills), tuple(layers)
+        piece = self.made[step.pieces]
+        volume = piece.each_ml * step.count * 1000
+        sunk = volume * step.sunk_percent / 100
+        self.filled += sunk
+        self.rise(i, f"pressing in {step.pieces}")
+        height = piece.size_mm[-1] * (1 - step.sunk_percent / 100)
+        self.proud.append(_Proud(volume - sunk, self.level + height))
+        return sunk
+
+    def rise(self, i: int, doing: str) -> None:
+        """Let the level find its place around what has just gone in."""
+        try:
+            self.level = self.inside.level_for(self.filled)
+        except InputError as error:
+            problem = error.problems[0]
+            raise InputError(
+                Problem(code=problem.code, field=f"work.{i}", value=doing, limit=problem.limit, remedy=problem.remedy)
+            ) from error
+        if self.layers:
+            self.layers[-1] = self.layers[-1].model_copy(update={"high_mm": self.level})
 
 
-def _stirred_mm3(step: Pour, i: int, room: float, piece_ml: Mapping[str, float]) -> float:
+def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> float:
     """Volume [mm³] that shreds and small pieces take of a pour with ``room`` [mm³] for everything."""
-    shreds = step.shreds_g / SHREDS_G_ML
-    volume = (shreds + sum(piece_ml[item.pieces] * item.count for item in step.pieces)) * 1000
-    if volume > room * _MOST_STIRRED:
+    shreds = step.shreds_g / SHREDS_G_ML * 1000
+    pieces = sum(made[item.pieces].each_ml * item.count for item in step.pieces) * 1000
+    packing = packing_of(step.grated)
+    # Each kind claims its own heap of the pour; together the heaps cannot be larger than the pour.
+    heap = shreds / packing + pieces / LOOSE_PIECES
+    if heap > room:
+        most = room * (shreds + pieces) / heap
         raise InputError.one(
-            "pour.too_full", f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g", f"{volume / 1000:.0f} ml",
-            f"the pour has room for {room / 1000:.0f} ml and batter binds at most {_MOST_STIRRED:.0%} of shreds "
-            "and pieces",
-            f"Stir in at most {room * _MOST_STIRRED / 1000:.0f} ml, or pour higher.",
+            "pour.too_full", f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g",
+            f"{(shreds + pieces) / 1000:.0f} ml",
+            f"the pour has room for {room / 1000:.0f} ml, and batter binds at most {packing:.0%} of {step.grated} "
+            f"or {LOOSE_PIECES:.0%} of pieces",
+            f"Stir in at most {most / 1000:.0f} ml, or pour higher.",
         )  # fmt: skip
-    return volume
+    return shreds + pieces
 
 
 def _refuse_bad_target(step: Pour, i: int, level: float, mould: LoafMould) -> None:
@@ -113,16 +174,3 @@ def _refuse_bad_target(step: Pour, i: int, level: float, mould: LoafMould) -> No
             "pour.below_level", field, step.to_mm, f"the batter already stands at {level:.1f} mm",
             f"Pour {step.name} higher, or earlier in the order of work.",
         )  # fmt: skip
-
-
-def _level_after_laying(inside: Inside, batter: float, step: Lay, i: int) -> float:
-    try:
-        return inside.level_for(batter)
-    except InputError as error:
-        problem = error.problems[0]
-        raise InputError(
-            Problem(
-                code=problem.code, field=f"work.{i}", value=f"laying {step.embed}",
-                limit=problem.limit, remedy=problem.remedy,
-            )
-        ) from error  # fmt: skip

@@ -10,6 +10,7 @@ import numpy as np
 from archtop.core.document import Embed, Loaf
 from archtop.core.errors import InputError, Problem, shown
 from archtop.core.geometry import Clearance, LoafMould, Prism, clearance_of, overlap_mm2
+from archtop.core.pieces import figure_prism_of
 
 __all__ = ["TOUCH_MM", "fit_pieces"]
 
@@ -24,6 +25,18 @@ def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
     problems: list[Problem] = []
     for i, embed in enumerate(loaf.embeds):
         problems += _clash_with_mould(loaf.mould, embed, i, prisms[embed.id], clearances[embed.id])
+    for i, embed in enumerate(loaf.embeds):
+        figure = figure_prism_of(embed)
+        if figure is None:
+            continue
+        out = float(figure.shape.difference(prisms[embed.id].shape).area)
+        if out > _OVERLAP_MM2:
+            problems.append(
+                Problem(
+                    code="embed.figure_outside", field=f"embeds.{i}.figure", value=f"{out:.0f} mm² ({embed.name})",
+                    limit="the figure must lie inside the column around it", remedy="Move it, or make it smaller.",
+                )
+            )  # fmt: skip
     for (i, a), (j, b) in combinations(enumerate(loaf.embeds), 2):
         shared = overlap_mm2(prisms[a.id], prisms[b.id])
         if shared > _OVERLAP_MM2:

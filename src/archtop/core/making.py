@@ -1,7 +1,7 @@
 """How small pieces are made: cast, cut, rolled, kneaded, melted or piped, and what each way takes.
 
 - ``Make``: the ways, told apart by ``kind``
-- ``Made``: volume of a piece, what must be mixed for all of them, and what is left over
+- ``Made``: volume and size of a piece, what must be mixed for all of them, and what is left over
 """
 
 from __future__ import annotations
@@ -11,23 +11,27 @@ from functools import lru_cache
 from typing import Annotated, Literal
 
 import shapely
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from archtop.core.dough import DoughPart, shape_ml
+from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
-from archtop.core.geometry import CavityMould, Circle, Outline, Polygon, Regular, Rounded, area_mm2, points_of
+from archtop.core.geometry import CavityMould, Circle, Outline, Polygon, Regular, Rounded, shape_of
 from archtop.core.nesting import Layout, nest
 
 __all__ = [
     "BallMake",
+    "BoardMake",
     "CavityMake",
     "ChunkMake",
+    "CompositeMake",
     "CutterMake",
     "DoughMake",
     "Made",
     "Make",
     "MeltMake",
     "PipedMake",
+    "WedgeMake",
     "made",
 ]
 
@@ -50,6 +54,43 @@ class CutterMake(Frozen):
     sheet_long_mm: Size = 300.0
     sheet_wide_mm: Size = 200.0
     gap_mm: Annotated[float, Field(ge=0, le=50)] = 1.0
+
+
+class CompositeMake(Frozen):
+    """A figure of ``figure_ml`` cast first, then surrounded in a cavity; the surround has the pieces' colour."""
+
+    kind: Literal["composite"] = "composite"
+    mould: CavityMould
+    figure_ml: Annotated[float, Field(gt=0, le=5000)]
+    figure_colour: Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
+
+    @model_validator(mode="after")
+    def _figure_fits(self) -> CompositeMake:
+        if self.figure_ml >= self.mould.cavity_ml:
+            raise InputError.one(
+                "composite.figure", "figure_ml", self.figure_ml,
+                f"the hollow holds {self.mould.cavity_ml:g} ml", "Use a smaller figure or a larger hollow.",
+            )  # fmt: skip
+        return self
+
+
+class WedgeMake(Frozen):
+    """Wedges: a block sawn through from edge to edge, a right triangle across [mm]."""
+
+    kind: Literal["wedge"] = "wedge"
+    long_mm: Size
+    wide_mm: Size
+    high_mm: Size
+
+
+class BoardMake(Frozen):
+    """Boards sliced off a block, each after ``kerf_mm`` of wire [mm]."""
+
+    kind: Literal["board"] = "board"
+    long_mm: Size
+    wide_mm: Size
+    thick_mm: Size
+    kerf_mm: Annotated[float, Field(ge=0, le=5)] = 0.6
 
 
 class ChunkMake(Frozen):
@@ -91,22 +132,45 @@ class PipedMake(Frozen):
 
 
 Make = Annotated[
-    CavityMake | CutterMake | ChunkMake | BallMake | DoughMake | MeltMake | PipedMake, Field(discriminator="kind")
+    CavityMake
+    | CompositeMake
+    | CutterMake
+    | ChunkMake
+    | WedgeMake
+    | BoardMake
+    | BallMake
+    | DoughMake
+    | MeltMake
+    | PipedMake,
+    Field(discriminator="kind"),
 ]
 
 
+class AlsoTakes(Frozen):
+    """Batter of another colour that goes into the same pieces [ml], for all of them."""
+
+    name: str
+    colour: str
+    takes_ml: float
+
+
 class Made(Frozen):
-    """One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet."""
+    """One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet.
+
+    ``size_mm``: the box around a piece, longest side first; a cube of its volume where only the volume is known.
+    """
 
     each_ml: float
+    size_mm: tuple[float, float, float]
     takes_ml: float
     left_ml: float
     batches: int
     says: str
+    also: AlsoTakes | None = None
     layout: Layout | None = None
 
 
-def made(make: CavityMake | CutterMake | ChunkMake | BallMake | DoughMake | MeltMake | PipedMake, count: int) -> Made:
+def made(make: Make, count: int) -> Made:
     """What ``count`` pieces take, made that way.
 
     :raises InputError: ``nest.none`` when a cutter does not fit its sheet
@@ -116,41 +180,68 @@ def made(make: CavityMake | CutterMake | ChunkMake | BallMake | DoughMake | Melt
             fillings = mould.fillings(count)
             says = "one filling" if fillings == 1 else f"{fillings} fillings of the mould"
             return _whole(mould.cavity_ml, count, fillings, says)
+        case CompositeMake():
+            return _composite(make, count)
         case CutterMake():
             return _cut_from_slab(make, count)
         case ChunkMake(long_mm=a, wide_mm=b, high_mm=c):
-            return _whole(a * b * c / 1000, count, 1, f"{a:g} × {b:g} × {c:g} mm each")
+            return _whole(a * b * c / 1000, count, 1, f"{a:g} × {b:g} × {c:g} mm each", (a, b, c))
+        case WedgeMake(long_mm=a, wide_mm=b, high_mm=c):
+            pairs = "two wedges from each block"
+            whole = _whole(a * b * c / 2000, count, 1, f"{a:g} × {b:g} × {c:g} mm, {pairs}", (a, b, c))
+            return _with_waste(whole, (count % 2) * whole.each_ml)
+        case BoardMake(long_mm=a, wide_mm=b, thick_mm=c, kerf_mm=kerf):
+            whole = _whole(a * b * c / 1000, count, 1, f"a block of {count * (c + kerf):.0f} mm, sliced", (a, b, c))
+            return _with_waste(whole, count * a * b * kerf / 1000)
         case BallMake(diameter_mm=d):
-            return _whole(math.pi / 6 * d**3 / 1000, count, 1, f"balls of {d:g} mm")
+            return _whole(math.pi / 6 * d**3 / 1000, count, 1, f"balls of {d:g} mm", (d, d, d))
         case DoughMake(parts=parts, waste_percent=waste):
             each = sum(shape_ml(part) * part.count for part in parts)
             takes = each * count * (1 + waste / 100)
             says = f"{len(parts)} shapes a piece, {waste:g} % for hands and board"
-            return Made(each_ml=each, takes_ml=takes, left_ml=takes - each * count, batches=1, says=says)
+            return _with_waste(_whole(each, count, 1, says), takes - each * count)
         case MeltMake(piece_ml=ml):
             return _whole(ml, count, 1, "melted, not mixed")
         case PipedMake(piece_ml=ml):
             return _whole(ml, count, 1, "piped ahead")
 
 
-def _whole(each_ml: float, count: int, batches: int, says: str) -> Made:
-    return Made(each_ml=each_ml, takes_ml=each_ml * count, left_ml=0.0, batches=batches, says=says)
+def _whole(each_ml: float, count: int, batches: int, says: str, size: tuple[float, float, float] | None = None) -> Made:
+    side = (each_ml * 1000) ** (1 / 3)
+    a, b, c = sorted(size or (side, side, side), reverse=True)
+    return Made(each_ml=each_ml, size_mm=(a, b, c), takes_ml=each_ml * count, left_ml=0.0, batches=batches, says=says)
+
+
+def _with_waste(whole: Made, left_ml: float) -> Made:
+    return whole.model_copy(update={"takes_ml": whole.takes_ml + left_ml, "left_ml": left_ml})
+
+
+def _composite(make: CompositeMake, count: int) -> Made:
+    """Figures first, then what surrounds them in the hollows."""
+    fillings = make.mould.fillings(count)
+    whole = _whole(make.mould.cavity_ml, count, fillings, f"{make.figure_ml:g} ml of each is its figure, cast before")
+    around = (make.mould.cavity_ml - make.figure_ml) * count
+    also = AlsoTakes(name="figures", colour=make.figure_colour, takes_ml=make.figure_ml * count)
+    return whole.model_copy(update={"takes_ml": around, "also": also})
 
 
 @lru_cache(maxsize=64)
 def _layout(outline: Circle | Rounded | Regular | Polygon, long: float, wide: float, gap: float) -> Layout:
     # Laying cutters out takes longer than the rest of a plan, and a sheet seldom changes.
-    return nest(shapely.Polygon(points_of(outline)), long, wide, gap)
+    return nest(shapely.Polygon(shape_of(outline).exterior), long, wide, gap)
 
 
 def _cut_from_slab(make: CutterMake, count: int) -> Made:
     """Whole sheets are poured; what the cutter leaves is offcuts, kept for shreds."""
     layout = _layout(make.outline, make.sheet_long_mm, make.sheet_wide_mm, make.gap_mm)
     sheets = math.ceil(count / len(layout.places))
-    each = area_mm2(points_of(make.outline)) * make.slab_mm / 1000
+    each = shape_of(make.outline).area * make.slab_mm / 1000
     poured = sheets * make.sheet_long_mm * make.sheet_wide_mm * make.slab_mm / 1000
+    left, low, right, high = shape_of(make.outline).bounds
+    long, wide, high = sorted((right - left, high - low, make.slab_mm), reverse=True)
     return Made(
         each_ml=each,
+        size_mm=(long, wide, high),
         takes_ml=poured,
         left_ml=poured - each * count,
         batches=sheets,

@@ -11,18 +11,9 @@ from typing import Literal
 
 from archtop.core.document import Loaf
 from archtop.core.figure import Basis, Frozen
-from archtop.core.tables import read_table
+from archtop.core.waits import wait_for
 
-__all__ = ["Task", "Wait", "casting_order", "wait_for"]
-
-
-class Wait(Frozen):
-    """Earliest and latest sensible wait [h]."""
-
-    earliest_h: float
-    latest_h: float | None
-    why: str
-    basis: Basis = "common practice"
+__all__ = ["Task", "casting_order"]
 
 
 class Task(Frozen):
@@ -40,17 +31,11 @@ class Task(Frozen):
     basis: Basis
 
 
-def wait_for(what: str, material: str) -> Wait:
-    """The wait for ``what`` (column, a kind of piece, loaf, cure) made in ``material``."""
-    rows = read_table("waits")
-    row = next(r for r in rows if r["what"] == what and r["material"] in (material, "any"))
-    latest = float(row["latest_h"]) if row["latest_h"] else None
-    return Wait(earliest_h=float(row["earliest_h"]), latest_h=latest, why=row["why"])
-
-
 _VERBS = {
     "cutter": "Pour the slab for",
     "chunk": "Pour the block for",
+    "wedge": "Pour the block for",
+    "board": "Pour the block for",
     "ball": "Make",
     "dough": "Knead",
     "melt": "Melt and pour",
@@ -68,7 +53,8 @@ def _on(day: dt.date | None, hours: float | None) -> dt.date | None:
 def casting_order(loaf: Loaf) -> tuple[Task, ...]:
     """Tasks in the order of work, each with its window around the pour."""
     castings = [(e.id, e.name, "column", e.casting.material) for e in loaf.embeds if e.casting]
-    castings += [(p.id, p.name, p.make.kind, p.material) for p in loaf.pieces]
+    castings += [(p.id, p.name, p.make.kind, p.material) for p in loaf.pieces if not p.lot]
+    figures = {e.id: e.figure.name for e in loaf.embeds if e.figure}
     tasks: list[Task] = []
 
     def add(
@@ -90,7 +76,20 @@ def casting_order(loaf: Loaf) -> tuple[Task, ...]:
     for key, name, what, material in castings:
         wait = wait_for(what, material)
         oldest = -wait.latest_h if wait.latest_h is not None else -wait.earliest_h
-        add(f"cast.{key}", "cast", f"{_VERBS.get(what, 'Cast')} {name}", [], (oldest, -wait.earliest_h), wait.why)
+        figure = figures.get(key)
+        if figure:
+            # The figure waits as a column does, and then the column around it does.
+            window = (2 * oldest, -2 * wait.earliest_h)
+            add(
+                f"cast.{key}-figure",
+                "cast",
+                f"Cast {figure} of {name}",
+                [],
+                window,
+                "A figure is cast before its surround.",
+            )
+        after = [f"cast.{key}-figure"] if figure else []
+        add(f"cast.{key}", "cast", f"{_VERBS.get(what, 'Cast')} {name}", after, (oldest, -wait.earliest_h), wait.why)
     tasks.sort(key=lambda task: (task.latest_h or 0.0, task.key))
     if loaf.embeds:
         add(

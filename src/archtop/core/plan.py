@@ -5,30 +5,33 @@ Everything the application shows is computed here, once, from the document; the 
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
 from archtop.core.aligning import CutShift, best_shift, joints_of
 from archtop.core.chemistry import LYE_CAUTIONS, Batter, Formula, Measures, batter_of, measures_of
 from archtop.core.colouring import ColourPlan, Contrast, colours_of, contrasts_of
 from archtop.core.cupboard import Cupboard
-from archtop.core.cutting import CutPlan, Solid, cut_loaf
+from archtop.core.cutting import CutPlan, cut_loaf
 from archtop.core.document import Loaf
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill, Layer, fill
 from archtop.core.fitting import fit_pieces
 from archtop.core.frosting import Top, frosted_top
-from archtop.core.geometry import LoafMould, MouldOutline
-from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients
+from archtop.core.geometry import Inside, LoafMould, MouldOutline
+from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients, remarks_on_small
 from archtop.core.labelling import Label, label_of_pots
 from archtop.core.making import Made, made
 from archtop.core.order import Task, casting_order
 from archtop.core.pieces import PiecePlan, piece_plan, prism_of
 from archtop.core.potting import pots_of
+from archtop.core.putting_by import shelf_moves
 from archtop.core.settling import EmbedHold, LayerHold, embed_holds, layer_holds
+from archtop.core.shelving import ShelfUse, shelf_uses
 from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
 from archtop.core.warming import PotHeat, heat_of
+from archtop.core.weighing import densities_of, solid_of
 from archtop.core.working import Step, bench_steps
 
 __all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "plan"]
@@ -80,6 +83,7 @@ class LoafPlan(Frozen):
     label: Label
     cuts: CutPlan
     cut_shift: CutShift | None
+    shelf: tuple[ShelfUse, ...]
     order: tuple[Task, ...]
     steps: tuple[Step, ...]
     remarks: tuple[Remark, ...]
@@ -96,7 +100,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
     clearances = fit_pieces(loaf, prisms)
     made_pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
-    fills, layers = fill(loaf.mould, loaf.work, prisms, {key: item.each_ml for key, item in made_pieces.items()})
+    fills, layers = fill(loaf.mould, loaf.work, prisms, made_pieces)
     if not layers:
         raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
     level = fills[-1].level_after_mm
@@ -106,17 +110,24 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     heats = tuple(heat_of(pot, formulas[pot.formula], cupboard.fats, loaf.sizing.room_c) for pot in pots)
     colours = colours_of(loaf, pots, batters, cupboard)
     contrasts = contrasts_of(loaf, layers, prisms, colours)
-    melted = sum(made_pieces[piece.id].takes_ml for piece in loaf.pieces if piece.make.kind == "melt")
+    melted = sum(made_pieces[piece.id].takes_ml for piece in loaf.pieces if piece.make.kind == "melt" and not piece.lot)
     supplies = supplies_of(pots, {blend.id: blend for blend in loaf.blends}, melted, cupboard)
     density = {key: batter.density.value for key, batter in batters.items()}
-    piece_density = {embed.id: density[embed.formula or loaf.formula] for embed in loaf.embeds}
+    piece_density = densities_of(loaf, prisms, density)
+    inside = Inside(loaf.mould, tuple(prisms.values()))
     pieces = tuple(
-        piece_plan(embed, prisms[embed.id], clearances[embed.id], level, piece_density[embed.id])
+        piece_plan(embed, prisms[embed.id], clearances[embed.id], inside, level, piece_density[embed.id])
         for embed in loaf.embeds
     )
     embeds_hold = embed_holds(loaf, fills, prisms, piece_density, density[loaf.formula])
     layers_hold = layer_holds(loaf, density[loaf.formula])
-    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, _solid(loaf, level, density, piece_density))
+    row_joints = tuple(y for piece in pieces if piece.row for y in piece.row.joints_mm)
+    solid = solid_of(loaf, fills, made_pieces, density, piece_density)
+    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints)
+    each_g = {piece.id: piece.weight.value for piece in pieces}
+    each_g |= {key: item.each_ml * piece_density[key] for key, item in made_pieces.items()}
+    shelf = shelf_uses(loaf, cupboard.lots, each_g, {key: prism.profile.area for key, prism in prisms.items()})
+    moves = shelf_moves(loaf, pots, {piece.id: piece for piece in pieces}, made_pieces, piece_density, cuts)
     joints = joints_of(((prism.y0, prism.y1) for prism in prisms.values()), loaf.mould.length_mm)
     return LoafPlan(
         name=loaf.name,
@@ -141,25 +152,16 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         supplies=supplies,
         label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, cupboard.fats),
         cuts=cuts,
-        cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints),
+        cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints),
+        shelf=shelf,
         order=casting_order(loaf),
-        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold),
+        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves),
         remarks=(
             *remarks_on(loaf, pieces, fills, pots, cuts),
+            *remarks_on_small(loaf, layers, made_pieces, shelf),
             *remarks_on_ingredients(loaf, cupboard, pots, heats, colours, contrasts, supplies),
         ),
         cautions=LYE_CAUTIONS,
-    )
-
-
-def _solid(loaf: Loaf, level: float, density: Mapping[str, float], piece_density: dict[str, float]) -> Solid:
-    """What there is to weigh when the loaf is cut."""
-    frosting = loaf.frosting
-    return Solid(
-        level_mm=level,
-        density=density[loaf.formula],
-        frosting_g=frosting.volume_ml * density[frosting.formula or loaf.formula] if frosting else 0.0,
-        piece_density=piece_density,
     )
 
 

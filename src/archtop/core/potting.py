@@ -12,13 +12,18 @@ from archtop.core.filling import Fill
 from archtop.core.fitting import TOUCH_MM
 from archtop.core.geometry import Prism
 from archtop.core.making import Made
+from archtop.core.pieces import figure_prism_of
+from archtop.core.rows import row_of
 from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
 
 __all__ = ["formula_of", "pots_of"]
 
 _POT_KINDS: Mapping[str, PotKind] = {
-    "cavity": "cavity", "cutter": "slab", "chunk": "slab", "ball": "dough", "dough": "dough", "piped": "piped",
-}  # fmt: skip
+    **dict.fromkeys(("cavity", "composite"), "cavity"),
+    **dict.fromkeys(("cutter", "chunk", "wedge", "board"), "slab"),
+    **dict.fromkeys(("ball", "dough"), "dough"),
+    "piped": "piped",
+}
 
 
 def formula_of(loaf: Loaf, key: str | None) -> Formula:
@@ -56,12 +61,25 @@ def pots_of(
 
     pots = []
     for i, embed in enumerate(loaf.embeds):
-        if embed.casting:
-            volume = prisms[embed.id].profile.area * _cast_length(embed, i) / 1000
-            needs = casting(embed.id, embed.name, embed.colour, volume)
-            pots.append(pot(f"cast-{embed.id}", embed.name, "column", embed.formula, needs))
+        if not embed.casting:
+            continue
+        length = _cast_length(embed, i, prisms[embed.id].profile.area)
+        volume = prisms[embed.id].profile.area * length / 1000
+        figure = figure_prism_of(embed)
+        if embed.figure and figure:
+            inner = figure.profile.area * length / 1000
+            volume -= inner
+            key, name = f"{embed.id}-figure", f"{embed.figure.name} of {embed.name}"
+            needs = casting(key, name, embed.figure.colour, inner)
+            pots.append(pot(f"cast-{key}", name, "column", embed.figure.formula or embed.formula, needs))
+        needs = casting(embed.id, embed.name, embed.colour, volume)
+        pots.append(pot(f"cast-{embed.id}", embed.name, "column", embed.formula, needs))
     for piece in loaf.pieces:
-        if piece.make.kind != "melt":
+        if piece.make.kind != "melt" and not piece.lot:
+            if also := made[piece.id].also:
+                key, name = f"{piece.id}-figures", f"{also.name.capitalize()} of {piece.name}"
+                needs = casting(key, name, also.colour, also.takes_ml)
+                pots.append(pot(f"cast-{key}", name, "cavity", piece.formula, needs))
             needs = casting(piece.id, piece.name, piece.colour, made[piece.id].takes_ml)
             pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
     frosting = _frosting_needs(loaf)
@@ -69,7 +87,7 @@ def pots_of(
         # Mixed first, so that it is ready when the loaf is poured.
         pots.append(pot("frosting", loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
         frosting = []
-    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills), *frosting]))
+    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills), *frosting, *_kept_needs(loaf)]))
     return tuple(pots)
 
 
@@ -93,10 +111,18 @@ class _Bowls:
         return need.model_copy(update={"additions": additions})
 
 
-def _cast_length(embed: Embed, i: int) -> float:
-    """Length [mm] to fill a column mould to: the piece and what is trimmed off it."""
+def _cast_length(embed: Embed, i: int, area_mm2: float) -> float:
+    """Length [mm] to fill a column mould to: the piece and what is trimmed off it; for a row, of all its pieces."""
     if embed.casting is None:
         return embed.length_mm
+    row = row_of(embed, area_mm2)
+    if embed.row and row:
+        if embed.row.piece_mm > embed.casting.mould_length_mm + TOUCH_MM:
+            raise InputError.one(
+                "casting.too_short", f"embeds.{i}.casting.mould_length_mm", embed.casting.mould_length_mm,
+                f"a piece of the row is {embed.row.piece_mm:g} mm long", "Cast shorter pieces, or use a longer mould.",
+            )  # fmt: skip
+        return row.count * embed.row.piece_mm
     length = embed.length_mm + embed.casting.trim_mm
     if length > embed.casting.mould_length_mm + TOUCH_MM:
         raise InputError.one(
@@ -119,6 +145,18 @@ def _pour_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
         PortionNeed(key=f"pour-{key}", name=names[key], colour=key, volume_ml=volume, use="pour")
         for key, volume in poured.items()
     ]
+
+
+def _kept_needs(loaf: Loaf) -> list[PortionNeed]:
+    """One bowl for each batter that is kept back for another day."""
+    names = {colour.id: colour.name for colour in loaf.colours}
+    return [
+        PortionNeed(
+            key=f"kept-{i}", name=f"{names[kept.colour]}, kept for {kept.purpose}", colour=kept.colour,
+            volume_ml=kept.volume_ml, use="kept",
+        )
+        for i, kept in enumerate(loaf.keeps)
+    ]  # fmt: skip
 
 
 def _frosting_needs(loaf: Loaf) -> list[PortionNeed]:

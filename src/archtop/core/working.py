@@ -9,9 +9,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.chemistry import LYE_CAUTIONS, Stage
-from archtop.core.document import Lay, Loaf, Pour
+from archtop.core.document import Embed, Lay, Loaf, Pieces, Pour, Press
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill
+from archtop.core.making import DoughMake, Made
+from archtop.core.putting_by import ShelfMove
 from archtop.core.settling import EmbedHold, LayerHold
 from archtop.core.sizing import Portion, Pot
 from archtop.core.warming import PotHeat
@@ -19,8 +21,9 @@ from archtop.core.warming import PotHeat
 __all__ = ["Amount", "Step", "bench_steps"]
 
 Verb = Literal[
-    "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "pour", "lay", "pipe", "cover", "cut"
-]
+    "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "shape", "pour", "lay", "press", "pipe",
+    "keep", "cover", "cut",
+]  # fmt: skip
 
 # From higher than this a stream is no longer laid over a spatula.
 _LOW_MM = 20.0
@@ -40,7 +43,7 @@ class Amount(Frozen):
 
 
 class Step(Frozen):
-    """One step: what to do, how much, what to mind."""
+    """One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it."""
 
     key: str
     stage: str
@@ -49,6 +52,7 @@ class Step(Frozen):
     detail: str = ""
     amounts: tuple[Amount, ...] = ()
     cautions: tuple[str, ...] = ()
+    moves: tuple[ShelfMove, ...] = ()
 
 
 _FILLS = {
@@ -67,9 +71,14 @@ def bench_steps(
     fills: Sequence[Fill],
     embeds_hold: Sequence[EmbedHold],
     layers_hold: Sequence[LayerHold],
+    made: Mapping[str, Made],
+    moves: Mapping[str, tuple[ShelfMove, ...]],
 ) -> tuple[Step, ...]:
-    """Every step from goggles to the cut, castings first."""
-    steps: list[Step] = []
+    """Every step from goggles to the cut, castings first; ``moves``: what each does to the shelf, by its key."""
+    steps = [
+        step for piece in loaf.pieces if piece.make.kind == "melt" and not piece.lot for step in _melting(piece, made)
+    ]
+    small = {f"cast-{piece.id}": piece for piece in loaf.pieces}
     for pot, heat in zip(pots, heats, strict=True):
         steps += _PotSteps(pot, heat).all()
         if pot.kind == "frosting":
@@ -88,9 +97,55 @@ def bench_steps(
                     amounts=(Amount(key="fill", label=portion.name, value=portion.delivers.value, unit="ml"),),
                 )
             )  # fmt: skip
+            if pot.id in small:
+                steps += _finishing(small[pot.id], made[small[pot.id].id])
         else:
             steps += _loaf_steps(loaf, fills, {hold.embed: hold.says for hold in embeds_hold}, layers_hold)
-    return tuple(steps)
+    return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)
+
+
+def _melting(piece: Pieces, made: Mapping[str, Made]) -> Iterator[Step]:
+    yield Step(
+        key=f"cast-{piece.id}.made", stage=piece.name, do="cast", title=f"Melt and pour {piece.name}",
+        detail=f"{piece.count} pieces. Set in two or three hours; cut soon after, it hardens against the wire.",
+        amounts=(Amount(key="base", label="Base", value=made[piece.id].takes_ml, unit="ml"),),
+        cautions=("Melted base burns as hot oil does. Alcohol against bubbles: no flame near.",),
+    )  # fmt: skip
+
+
+def _finishing(piece: Pieces, made: Made) -> Iterator[Step]:
+    """From the poured slab, cavity or bowl of dough to pieces on the shelf."""
+
+    def step(key: str, do: Verb, title: str, detail: str) -> Step:
+        return Step(key=f"cast-{piece.id}.{key}", stage=piece.name, do=do, title=title, detail=detail)
+
+    match piece.make.kind:
+        case "cutter" | "chunk" | "wedge" | "board":
+            yield step("made", "shape", f"Cut {piece.count} × {piece.name}", f"{made.says}. Keep the offcuts.")
+        case "dough" | "ball":
+            yield step(
+                "knead",
+                "shape",
+                "Knead the dough",
+                "When it no longer sticks. Too wet: leave it open an hour. Too dry: damp hands.",
+            )
+            shapes = ""
+            if isinstance(piece.make, DoughMake):
+                shapes = ", ".join(f"{part.count} × {part.shape}" for part in piece.make.parts) + " to each. "
+            yield step(
+                "shape", "shape", f"Shape {piece.count} × {piece.name}",
+                f"{shapes}Keep the rest of the dough wrapped while you work.",
+            )  # fmt: skip
+            if isinstance(piece.make, DoughMake) and sum(part.count for part in piece.make.parts) > 1:
+                yield step(
+                    "join", "shape", "Join the parts",
+                    "Score both faces, damp them, press and smooth the seam. Fine parts last.",
+                )  # fmt: skip
+            yield step("made", "wait", "Let them rest", "On paper, uncovered, until they can be lifted without a dent.")
+        case _:
+            yield step(
+                "made", "wait", f"Turn out {piece.name}", f"{made.says.capitalize()}. Firm through first; trim flat."
+            )
 
 
 def _running(lines: Sequence[tuple[str, str, float]]) -> tuple[Amount, ...]:
@@ -247,8 +302,9 @@ def _loaf_steps(
 ) -> Iterator[Step]:
     """Pours, embeds, frosting, cover, cut."""
     colour_names = {colour.id: colour.name for colour in loaf.colours}
-    embed_names = {embed.id: embed.name for embed in loaf.embeds}
+    embeds = {embed.id: embed for embed in loaf.embeds}
     pour_when = {hold.pour: f"{hold.says} " for hold in layers_hold}
+    small = {piece.id: piece.name for piece in loaf.pieces}
     for work, done in zip(loaf.work, fills, strict=True):
         level = Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm")
         if isinstance(work, Pour):
@@ -263,14 +319,29 @@ def _loaf_steps(
             )  # fmt: skip
         elif isinstance(work, Lay):
             yield Step(
-                key=f"loaf.lay.{work.embed}", stage=loaf.name, do="lay", title=f"Lay in {embed_names[work.embed]}",
-                detail=f"Seam down, front end to the front. {lay_when.get(work.embed, '')}".strip(), amounts=(level,),
+                key=f"loaf.lay.{work.embed}", stage=loaf.name, do="lay", title=f"Lay in {embeds[work.embed].name}",
+                detail=f"{_which_way(embeds[work.embed])} {lay_when.get(work.embed, '')}".strip(), amounts=(level,),
+            )  # fmt: skip
+        elif isinstance(work, Press):
+            yield Step(
+                key=f"loaf.press.{work.id}", stage=loaf.name, do="press",
+                title=f"Press in {work.count} × {small[work.pieces]}",
+                detail=f"Until {work.sunk_percent:g} % of each is under.", amounts=(level,),
             )  # fmt: skip
     if loaf.frosting:
         yield Step(
             key="loaf.pipe", stage=loaf.name, do="pipe", title=f"Pipe {loaf.frosting.name}",
             detail="Test on wax paper first: the edge must stay.",
             amounts=(Amount(key="frosting", label="Frosting", value=loaf.frosting.volume_ml, unit="ml"),),
+        )  # fmt: skip
+    if loaf.keeps:
+        yield Step(
+            key="loaf.keep", stage=loaf.name, do="keep", title="Put by what was kept back",
+            detail="Dough: covered, until it no longer sticks. Write the day and the colour on it.",
+            amounts=tuple(
+                Amount(key=f"kept-{i}", label=colour_names[kept.colour], value=kept.volume_ml, unit="ml")
+                for i, kept in enumerate(loaf.keeps)
+            ),
         )  # fmt: skip
     yield Step(
         key="loaf.cover", stage=loaf.name, do="cover", title="Cover and leave it",
@@ -281,3 +352,22 @@ def _loaf_steps(
         detail="Young soap is still caustic: gloves on.",
         amounts=(Amount(key="bar", label="Bar", value=loaf.cuts.bar_mm, unit="mm"),),
     )  # fmt: skip
+
+
+_SEAMS = {
+    "none": "",
+    "floor": "Seam down.",
+    "left": "Seam to the left, seen from the front.",
+    "right": "Seam to the right, seen from the front.",
+    "top": "Seam up.",
+}
+_FRONTS = {
+    "either": "",
+    "first poured": "The end poured first to the front.",
+    "last poured": "The end poured last to the front.",
+}
+
+
+def _which_way(embed: Embed) -> str:
+    row = "End to end from the front." if embed.row else ""
+    return " ".join(part for part in (row, _SEAMS[embed.seam], _FRONTS[embed.front]) if part)

@@ -16,9 +16,9 @@ from archtop.core.cupboard import standard_cupboard
 from archtop.core.dough import DoughNeed, DoughShape, dough_needed
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
-from archtop.core.filling import SHREDS_G_ML
-from archtop.core.geometry import Inside, LoafMould, Outline, Prism, points_of
+from archtop.core.geometry import Inside, LoafMould, Outline, Prism, holes_of, points_of, shape_of
 from archtop.core.nesting import Layout, nest
+from archtop.core.packing import SHREDS_G_ML, Grated, packing_of
 from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
 from archtop.core.rheology import Laid, Rest
 
@@ -50,9 +50,10 @@ def outline(given: OutlineInput) -> ReadOutline:
 
 
 class MeshInput(Frozen):
-    """An STL mesh, base64."""
+    """An STL mesh, base64; ``hollow``: it is a mould, and its hollow is asked for."""
 
     stl_base64: Annotated[str, Field(max_length=20_000_000)]
+    hollow: bool = False
 
 
 @calculator("mesh")
@@ -62,7 +63,7 @@ def mesh(given: MeshInput) -> ReadMesh:
         data = base64.b64decode(given.stl_base64, validate=True)
     except binascii.Error as error:
         raise InputError.one("stl.base64", "stl_base64", str(error), "must be base64", "Encode the file.") from error
-    return read_stl(data)
+    return read_stl(data, given.hollow)
 
 
 class RestDepthInput(Frozen):
@@ -88,7 +89,7 @@ def rest_depth(given: RestDepthInput) -> RestDepthOutput:
     """Where a piece comes to rest in batter of a yield stress, the level rising as it goes in."""
     inside = Inside(given.mould)
     p = given.piece
-    prism = Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm)
+    prism = Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm, holes_of(p.outline))
     laid = Laid(inside, inside.batter_below(min(given.level_mm, given.mould.height_mm)), prism)
     needed = laid.needed_at(prism.bottom, given.piece_g_ml, given.batter_g_ml)
     return RestDepthOutput(
@@ -98,18 +99,29 @@ def rest_depth(given: RestDepthInput) -> RestDepthOutput:
 
 
 class ShredsInput(Frozen):
-    """Oils of a block to grate [g] in a formula, and how much of a loaf's oils [g] the whole design would take."""
+    """Oils of a block to grate [g] in a formula, the whole design's oils [g], and how the block is grated.
+
+    ``packing_percent``: what share of a loose heap is soap, where it was measured.
+    """
 
     formula: Formula
     block_oils_g: Positive
     design_oils_g: Positive
+    grated: Grated = "shreds"
+    packing_percent: Annotated[float, Field(gt=0, le=100)] | None = None
 
 
 class ShredsOutput(Frozen):
-    """What the block weighs, the room its shreds take, and the oils left to weigh for the rest."""
+    """What the block weighs, the room its shreds take in batter and as a loose heap, and the rest's oils.
+
+    ``share_percent``: of the whole loaf's volume; ``most_percent``: more than that, and batter no longer fills between.
+    """
 
     block_g: Figure
     shreds_ml: float
+    heap_ml: Figure
+    share_percent: float
+    most_percent: float
     rest_oils_g: Figure
 
 
@@ -126,7 +138,15 @@ def shreds(given: ShredsInput) -> ShredsOutput:
             f"the whole design takes {given.design_oils_g:g} g of oils",
             "Grate a smaller block.",
         )  # fmt: skip
+    packing = packing_of(given.grated) if given.packing_percent is None else given.packing_percent / 100
+    spread = 0.25 if given.packing_percent is None else 0.05
     return ShredsOutput(
+        heap_ml=Figure.within(
+            block / SHREDS_G_ML / packing, "ml", spread, "estimate", f"{block / SHREDS_G_ML:.0f} ml at {packing:.0%}",
+            "loose heaps of shreds, a stated guess" if given.packing_percent is None else "your own packing",
+        ),
+        share_percent=100 * given.block_oils_g / given.design_oils_g,
+        most_percent=100 * packing,
         block_g=Figure.within(
             block, "g", 0.05, "estimate", f"{given.block_oils_g:g} g of oils × {per_gram:.2f} g of soap each",
             "the formula's fresh weight; a block that has dried weighs less",
@@ -169,5 +189,5 @@ class NestInput(Frozen):
 @calculator("nest")
 def nest_cutters(given: NestInput) -> Layout:
     """How many pieces a cutter takes from a sheet, and where to press it."""
-    cutter = shapely.Polygon(points_of(given.cutter))
+    cutter = shapely.Polygon(shape_of(given.cutter).exterior)
     return nest(cutter, given.sheet_long_mm, given.sheet_wide_mm, given.gap_mm)

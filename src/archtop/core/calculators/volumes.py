@@ -11,7 +11,7 @@ from archtop.core.cutting import CutPlan, Solid, cut_loaf
 from archtop.core.document import Cuts
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
-from archtop.core.geometry import Inside, LoafMould, Outline, Prism, points_of
+from archtop.core.geometry import Inside, LoafMould, Outline, Prism, holes_of, points_of
 
 __all__ = ["CutsInput", "DisplacementInput", "DisplacementOutput", "MouldInput", "MouldOutput", "PieceInput"]
 
@@ -83,7 +83,10 @@ def displacement(given: DisplacementInput) -> DisplacementOutput:
         )
     inside = Inside(
         given.mould,
-        [Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm) for p in given.pieces],
+        [
+            Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm, holes_of(p.outline))
+            for p in given.pieces
+        ],
     )
     level = given.level_mm if given.level_mm is not None else inside.level_for((given.batter_ml or 0.0) * 1000)
     return DisplacementOutput(
@@ -105,5 +108,5 @@ class CutsInput(Frozen):
 @calculator("cuts")
 def cuts(given: CutsInput) -> CutPlan:
     """Where the cuts of a plain loaf fall and what its bars weigh."""
-    solid = Solid(level_mm=given.level_mm, density=given.density_g_ml, frosting_g=0.0, piece_density={})
+    solid = Solid(level_mm=given.level_mm, density=given.density_g_ml, top_g=0.0, piece_density={})
     return cut_loaf(given.mould, given.cuts, {}, solid)

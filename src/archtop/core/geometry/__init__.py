@@ -5,7 +5,18 @@ Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front 
 
 from archtop.core.geometry.level import Inside
 from archtop.core.geometry.mould import CavityMould, LoafMould, MouldOutline
-from archtop.core.geometry.outline import Circle, Outline, Polygon, Regular, Rounded, area_mm2, points_of
+from archtop.core.geometry.outline import (
+    Circle,
+    Outline,
+    Points,
+    Polygon,
+    Regular,
+    Rounded,
+    area_mm2,
+    holes_of,
+    points_of,
+    shape_of,
+)
 from archtop.core.geometry.prism import Clearance, Prism, clearance_of, overlap_mm2
 from archtop.core.geometry.profile import Profile
 
@@ -17,6 +28,7 @@ __all__ = [
     "LoafMould",
     "MouldOutline",
     "Outline",
+    "Points",
     "Polygon",
     "Prism",
     "Profile",
@@ -24,6 +36,8 @@ __all__ = [
     "Rounded",
     "area_mm2",
     "clearance_of",
+    "holes_of",
     "overlap_mm2",
     "points_of",
+    "shape_of",
 ]

@@ -46,10 +46,14 @@ class Inside:
         """
         room = self.batter_below(self.mould.height_mm)
         if batter_mm3 > room * (1 + 1e-12):
+            over = batter_mm3 - room
+            rim = self.mould.height_mm
+            per_mm = (self.mould.volume_below(rim) - self.mould.volume_below(rim - 0.1)) / 0.1
             raise InputError.one(
                 "level.overflow", "batter", f"{batter_mm3 / 1000:.0f} ml",
-                f"the mould takes {room / 1000:.0f} ml around its pieces",
-                f"Leave out {(batter_mm3 - room) / 1000:.0f} ml, or lower a level.",
+                f"the mould takes {room / 1000:.0f} ml around its pieces; the batter would stand "
+                f"{over / per_mm:.1f} mm above the rim",
+                f"Leave out {over / 1000:.0f} ml, or lower a level by {over / per_mm:.1f} mm.",
             )  # fmt: skip
         low, high = self._bracket(batter_mm3)
         if high <= low:

@@ -1,7 +1,8 @@
 """Outlines: the shape of a piece seen from the loaf's end.
 
 Four ways to say one: ``Circle``, ``Rounded`` (a rectangle with rounded corners), ``Regular`` (n equal sides),
-``Polygon`` (any simple shape). ``points_of`` turns each into vertices around the middle of its bounding box.
+``Polygon`` (any simple shape, with holes). ``points_of`` turns each into vertices around the middle of its bounding
+box, ``holes_of`` gives its holes in the same place, ``shape_of`` both as one area.
 """
 
 from __future__ import annotations
@@ -17,11 +18,23 @@ from pydantic import Field, model_validator
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
 
-__all__ = ["Circle", "Outline", "Points", "Polygon", "Regular", "Rounded", "area_mm2", "points_of"]
+__all__ = [
+    "Circle",
+    "Outline",
+    "Points",
+    "Polygon",
+    "Regular",
+    "Rounded",
+    "area_mm2",
+    "holes_of",
+    "points_of",
+    "shape_of",
+]
 
 Points = NDArray[np.float64]
 Size = Annotated[float, Field(gt=0, le=2000)]
 Ordinate = Annotated[float, Field(ge=-2000, le=2000)]
+Ring = Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_length=2000)]
 
 # A chord may stand this far off its arc; finer than any knife or printed template.
 _FLATNESS_MM = 0.02
@@ -62,18 +75,19 @@ class Regular(Frozen):
 
 
 class Polygon(Frozen):
-    """Any simple outline by its corners [mm], in order, not closed by hand."""
+    """Any simple outline by its corners [mm], in order, not closed by hand; ``holes`` run through the whole piece."""
 
     kind: Literal["polygon"] = "polygon"
-    points: Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_length=2000)]
+    points: Ring
+    holes: Annotated[tuple[Ring, ...], Field(max_length=40)] = ()
 
     @model_validator(mode="after")
     def _simple(self) -> Polygon:
-        shape = shapely.Polygon(self.points)
+        shape = shapely.Polygon(self.points, self.holes)
         if not shape.is_valid:
             raise InputError.one(
                 "outline.crosses", "points", shapely.is_valid_reason(shape),
-                "the outline must not cross or touch itself", "Move the corner named there.",
+                "the outline must not cross or touch itself or its holes", "Move the corner named there.",
             )  # fmt: skip
         if shape.area < 1:
             raise InputError.one(
@@ -110,6 +124,20 @@ def points_of(outline: Circle | Rounded | Regular | Polygon) -> Points:
             points = np.array(shapely.Polygon(corners).exterior.normalize().coords[:-1])[::-1]
     middle: Points = (points.min(axis=0) + points.max(axis=0)) / 2
     return points - middle
+
+
+def holes_of(outline: Circle | Rounded | Regular | Polygon) -> tuple[Points, ...]:
+    """Vertices [mm] of the outline's holes, shape (n, 2) each, moved as :func:`points_of` moves the outline."""
+    if not isinstance(outline, Polygon) or not outline.holes:
+        return ()
+    corners = np.array(outline.points)
+    middle = (corners.min(axis=0) + corners.max(axis=0)) / 2
+    return tuple(np.array(hole) - middle for hole in outline.holes)
+
+
+def shape_of(outline: Circle | Rounded | Regular | Polygon) -> shapely.Polygon:
+    """The outline with its holes, for set operations and areas."""
+    return shapely.Polygon(points_of(outline), holes_of(outline))
 
 
 def _arc(cx: float, cz: float, radius: float, start: float, sweep: float) -> Points:

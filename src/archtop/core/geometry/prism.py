@@ -8,6 +8,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from functools import cached_property
 
 import numpy as np
@@ -15,7 +16,7 @@ import shapely
 
 from archtop.core.figure import Frozen
 from archtop.core.geometry.mould import LoafMould
-from archtop.core.geometry.outline import Points, area_mm2
+from archtop.core.geometry.outline import Points
 from archtop.core.geometry.profile import Profile
 
 __all__ = ["Clearance", "Prism", "clearance_of", "overlap_mm2"]
@@ -25,23 +26,27 @@ class Prism:
     """An outline turned by ``turn_deg``, its middle at (x, z), from ``y0`` to ``y1``; all mm.
 
     :param points: the outline's vertices around its middle, shape (n, 2)
+    :param holes: vertices of the holes that run through it, the same way
     """
 
-    def __init__(self, points: Points, x: float, z: float, turn_deg: float, y0: float, y1: float) -> None:
+    def __init__(
+        self, points: Points, x: float, z: float, turn_deg: float, y0: float, y1: float, holes: Sequence[Points] = ()
+    ) -> None:
         turn = math.radians(turn_deg)
         rotation = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
         self.points = points @ rotation + np.array([x, z])
+        self.holes = tuple(hole @ rotation + np.array([x, z]) for hole in holes)
         self.y0, self.y1 = y0, y1
 
     @cached_property
     def profile(self) -> Profile:
         """Area below any level."""
-        return Profile(self.points)
+        return Profile(self.points, self.holes)
 
     @cached_property
     def shape(self) -> shapely.Polygon:
         """The section for set operations."""
-        return shapely.Polygon(self.points)
+        return shapely.Polygon(self.points, self.holes)
 
     @property
     def length(self) -> float:
@@ -51,7 +56,7 @@ class Prism:
     @property
     def volume(self) -> float:
         """Whole volume [mm³]."""
-        return area_mm2(self.points) * self.length
+        return self.profile.area * self.length
 
     @cached_property
     def bottom(self) -> float:

@@ -1,4 +1,4 @@
-"""A solid from an STL mesh: a printed master, or a mould's negative.
+"""A solid from an STL mesh: a printed master, or a mould, whose hollow is what its hull has over itself.
 
 Read and measured by ``trimesh``: volume as the signed sum of tetrahedra, sections as polygons. STL has no units;
 millimetres are assumed, as slicers do.
@@ -23,7 +23,8 @@ _MOST_TRIANGLES = 300_000
 
 
 class ReadMesh(Frozen):
-    """A mesh: volume (of its hull, as an estimate, if it is not watertight), box [mm], and its middle section.
+    """A mesh: volume (of its hull, as an estimate, if it is not watertight; of its hollow for a mould), box [mm],
+    section.
 
     The section is cut across the longest side, and ``None`` when it is not one plain outline.
     """
@@ -40,10 +41,12 @@ def _refuse(code: str, value: str, limit: str, remedy: str) -> InputError:
     return InputError.one(f"stl.{code}", "file", value, limit, remedy)
 
 
-def read_stl(data: bytes) -> ReadMesh:
+def read_stl(data: bytes, hollow: bool = False) -> ReadMesh:
     """Measure a mesh in an STL file, text or binary.
 
-    :raises InputError: ``stl.size``, ``stl.unreadable``, ``stl.triangles``, ``stl.no_volume``
+    :param hollow: the model is a mould: measure the hollow in it, hull less solid. Right when the mould's outside
+        bulges nowhere inwards and it has one hollow, filled level with its brim.
+    :raises InputError: ``stl.size``, ``stl.unreadable``, ``stl.triangles``, ``stl.no_volume``, ``stl.not_hollow``
     """
     import trimesh
 
@@ -66,6 +69,8 @@ def read_stl(data: bytes) -> ReadMesh:
     if cubic < 1:
         raise _refuse("no_volume", f"{cubic:g} mm³", "must enclose at least 1 mm³", "Check that it is in millimetres.")
     x, y, z = (float(side) for side in mesh.extents)
+    if hollow:
+        return _hollow(mesh, watertight, cubic, count, (x, y, z))
     section = _middle_section(mesh)
     return ReadMesh(
         watertight=watertight,
@@ -85,6 +90,26 @@ def read_stl(data: bytes) -> ReadMesh:
     )  # fmt: skip
 
 
+def _hollow(mesh: Any, watertight: bool, cubic: float, count: int, size: tuple[float, float, float]) -> ReadMesh:
+    room = _hull_volume(mesh) - cubic
+    if not watertight or room < 1:
+        raise _refuse(
+            "not_hollow", "not watertight" if not watertight else f"{room:g} mm³ of hollow",
+            "a mould must be a closed mesh with a hollow open to one side", "Measure the piece's own model instead.",
+        )  # fmt: skip
+    return ReadMesh(
+        watertight=True,
+        triangles=count,
+        volume=Figure.within(
+            room / 1000, "ml", 0.02, "estimate", "convex hull of the mould less the mould itself",
+            "the mesh, taken in mm; one hollow, filled to the brim, in a mould that bulges nowhere inwards",
+        ),
+        size_mm=size,
+        section=None,
+        says=f"A mould of {size[0]:.1f} × {size[1]:.1f} × {size[2]:.1f} mm with {room / 1000:.1f} ml of hollow",
+    )  # fmt: skip
+
+
 def _hull_volume(mesh: Any) -> float:
     try:
         return float(mesh.convex_hull.volume)
@@ -101,9 +126,16 @@ def _middle_section(mesh: Any) -> Polygon | None:
         return None
     across = [axis for axis in range(3) if axis != along]
     loops = [shapely.Polygon(loop[:, across]) for loop in cut.discrete if len(loop) > 3]
-    sound = [loop for loop in loops if loop.is_valid and loop.area > 1]
-    if len(sound) != 1:
+    sound = sorted((loop for loop in loops if loop.is_valid and loop.area > 1), key=lambda loop: -loop.area)
+    if not sound or not all(sound[0].contains(loop) for loop in sound[1:]):
         return None
-    shape = cast(shapely.Polygon, sound[0].simplify(0.01))
+    shape = cast(
+        shapely.Polygon, shapely.Polygon(sound[0].exterior, [loop.exterior for loop in sound[1:]]).simplify(0.01)
+    )
+    if not shape.is_valid:
+        return None
     x, z = ((low + high) / 2 for low, high in ((shape.bounds[0], shape.bounds[2]), (shape.bounds[1], shape.bounds[3])))
-    return Polygon(points=tuple((float(a - x), float(b - z)) for a, b in shape.exterior.coords[:-1]))
+    outer, *holes = (
+        tuple((float(a - x), float(b - z)) for a, b in ring.coords[:-1]) for ring in (shape.exterior, *shape.interiors)
+    )
+    return Polygon(points=outer, holes=tuple(holes))

@@ -30,7 +30,7 @@ _UNITS = ("mm", "cm", "in", "pt", "pc")
 
 
 class ReadOutline(Frozen):
-    """The largest outline of a drawing: its shape, area and box [mm], and the area of holes that it leaves out."""
+    """The largest outline of a drawing with its holes: shape, area less the holes, box, and the holes' area [mm]."""
 
     outline: Polygon
     area_mm2: float
@@ -106,24 +106,35 @@ def read_svg(data: bytes) -> ReadOutline:
     if not sound:
         raise _refuse("no_area", "under 1 mm²", "must enclose at least 1 mm²", "Check the drawing's units.")
     largest = max(sound, key=lambda ring: ring.area)
-    holes = unary_union([ring for ring in sound if ring is not largest and largest.contains(ring)]).area
-    shape = cast(shapely.Polygon, largest.simplify(0.005))
+    hollow = unary_union([ring for ring in sound if ring is not largest and largest.contains_properly(ring)])
+    whole = largest.difference(hollow)
+    if not isinstance(whole, shapely.Polygon):
+        raise _refuse("crosses", "its holes cut it apart", "must be of one piece", "Unite its parts and export again.")
+    shape = cast(shapely.Polygon, whole.simplify(0.005))
     step = 0.01
-    while len(shape.exterior.coords) > _MOST_POINTS:
-        shape, step = cast(shapely.Polygon, largest.simplify(step)), step * 2
+    while shapely.count_coordinates(shape) > _MOST_POINTS:
+        shape, step = cast(shapely.Polygon, whole.simplify(step)), step * 2
+    holes = sum(shapely.Polygon(ring).area for ring in shape.interiors)
     left, low, right, high = shape.bounds
     centre = ((left + right) / 2, (low + high) / 2)
     # The screen's y runs down; a loaf's height runs up.
-    corners = tuple((x - centre[0], centre[1] - y) for x, y in shape.exterior.coords[:-1])
+    corners, *inner = (
+        tuple((x - centre[0], centre[1] - y) for x, y in ring.coords[:-1])
+        for ring in (shape.exterior, *shape.interiors)
+    )
     others = len([ring for ring in sound if ring is not largest and not largest.contains(ring)])
     return ReadOutline(
-        outline=Polygon(points=corners),
+        outline=Polygon(points=corners, holes=tuple(inner)),
         area_mm2=shape.area,
         width_mm=right - left,
         height_mm=high - low,
         holes_mm2=holes,
         says=f"{right - left:.1f} × {high - low:.1f} mm, {shape.area:.0f} mm²"
-        + (f"; holes of {holes:.0f} mm² are left out: cast what fills them by itself" if holes else "")
+        + (
+            f" without holes of {holes:.0f} mm²: pour a colour into them first, or batter must find its way in"
+            if holes
+            else ""
+        )
         + (f"; {others} smaller outlines beside it are left out" if others else ""),
     )
 

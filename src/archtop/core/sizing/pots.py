@@ -15,7 +15,7 @@ __all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "Scale", "W
 
 _LEAN, _THICK = FILM_RANGE_MM
 PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting"]
-Use = Literal["pour", "frosting", "casting"]
+Use = Literal["pour", "frosting", "casting", "kept"]
 
 
 class Scale(Frozen):

@@ -23,6 +23,6 @@ def read_outline(request: HttpRequest, file: File[UploadedFile]) -> ReadOutline:
 
 
 @router.post("/read-mesh", response={200: ReadMesh, 422: ProblemReport}, operation_id="read_mesh")
-def read_mesh(request: HttpRequest, file: File[UploadedFile]) -> ReadMesh:  # noqa: ARG001
-    """Volume and middle section of an STL mesh."""
-    return read_stl(file.read(STL_LIMIT_BYTES + 1))
+def read_mesh(request: HttpRequest, file: File[UploadedFile], hollow: bool = False) -> ReadMesh:  # noqa: ARG001
+    """Volume and middle section of an STL mesh; with ``hollow``, what fits into a mould's model."""
+    return read_stl(file.read(STL_LIMIT_BYTES + 1), hollow)
