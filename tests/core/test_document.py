@@ -124,4 +124,4 @@ def test_the_published_schema_takes_the_demo(lantern_row: Loaf) -> None:
     """The JSON Schema in docs is the one the reader uses: same fields, same version."""
     schema = json.loads((DOCS / "loaf.schema.json").read_text(encoding="utf-8"))
     assert set(schema["properties"]) == set(lantern_row.model_dump())
-    assert schema["properties"]["version"]["const"] == 2
+    assert schema["properties"]["version"]["const"] == 3

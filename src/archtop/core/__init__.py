@@ -13,6 +13,7 @@ from archtop.core.document import Loaf, blank_loaf, read_loaf
 from archtop.core.errors import InputError, Problem, problems_from_items
 from archtop.core.plan import LoafPlan, plan
 from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
+from archtop.core.shelving import Lot, LotState, could_use, lot_state
 from archtop.core.supplying import Supply, together
 
 __all__ = [
@@ -26,6 +27,8 @@ __all__ = [
     "InputError",
     "Loaf",
     "LoafPlan",
+    "Lot",
+    "LotState",
     "Problem",
     "Reach",
     "ReadMesh",
@@ -34,7 +37,9 @@ __all__ = [
     "Supply",
     "blank_loaf",
     "calculate",
+    "could_use",
     "list_calculators",
+    "lot_state",
     "plan",
     "problems_from_items",
     "reach",

@@ -14,6 +14,8 @@ from archtop.studio.models import (
     LoafMould,
     OwnFat,
     Revision,
+    ShelfLot,
+    ShelfMove,
     Stock,
 )
 
@@ -86,6 +88,20 @@ class StockAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
 
     list_display = ("name", "grams", "counted_at")
     search_fields = ("name",)
+
+
+@admin.register(ShelfLot)
+class ShelfLotAdmin(ReadOnly):
+    """Lots are described in the application, where they are checked."""
+
+    list_display = ("key", "loaf", "put_at")
+
+
+@admin.register(ShelfMove)
+class ShelfMoveAdmin(ReadOnly):
+    """What was put on the shelf and taken off it."""
+
+    list_display = ("lot", "count", "grams", "why", "loaf", "moved_at")
 
 
 @admin.register(BookFormula)

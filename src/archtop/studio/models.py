@@ -8,7 +8,7 @@ from typing import Any, NoReturn
 from django.conf import settings
 from django.db import models
 
-_ONLY_GROWS = "The bench log only grows: add an entry that undoes this one."
+_ONLY_GROWS = "A log only grows: add an entry that undoes this one."
 
 
 class Loaf(models.Model):
@@ -54,36 +54,25 @@ class Revision(models.Model):
         return f"{self.loaf_id} r{self.number}{' (kept aside)' if self.kept_aside else ''}"
 
 
-class AppendOnly(models.QuerySet["BenchEntry"]):
+class AppendOnly(models.QuerySet):  # type: ignore[type-arg]
     """Rows that are added and read, nothing else."""
 
     def update(self, **kwargs: Any) -> NoReturn:  # noqa: ARG002
-        """Refused: see :class:`BenchEntry`."""
+        """Refused: see :class:`OnlyGrows`."""
         raise TypeError(_ONLY_GROWS)
 
     def delete(self) -> NoReturn:
-        """Refused: see :class:`BenchEntry`."""
+        """Refused: see :class:`OnlyGrows`."""
         raise TypeError(_ONLY_GROWS)
 
 
-class BenchEntry(models.Model):
-    """One press at the bench. The log only grows; ``press_id`` makes a press sent twice count once."""
-
-    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="bench")
-    press_id = models.UUIDField(unique=True)
-    step = models.CharField(max_length=120)
-    action = models.CharField(max_length=8, choices=[("done", "done"), ("undone", "undone")])
-    pressed_at = models.DateTimeField()
-    received_at = models.DateTimeField(auto_now_add=True)
+class OnlyGrows(models.Model):
+    """A log: its entries are never changed and never deleted; what was wrong is undone by another entry."""
 
     objects = AppendOnly.as_manager()
 
     class Meta:
-        ordering = ("id",)
-        verbose_name_plural = "bench entries"
-
-    def __str__(self) -> str:
-        return f"{self.step} {self.action}"
+        abstract = True
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         """Add; an entry that is written is never changed."""
@@ -94,6 +83,58 @@ class BenchEntry(models.Model):
     def delete(self, *args: Any, **kwargs: Any) -> NoReturn:  # noqa: ARG002
         """Refused: see the class."""
         raise TypeError(_ONLY_GROWS)
+
+
+class BenchEntry(OnlyGrows):
+    """One press at the bench. ``press_id`` makes a press sent twice count once."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="bench")
+    press_id = models.UUIDField(unique=True)
+    step = models.CharField(max_length=120)
+    action = models.CharField(max_length=8, choices=[("done", "done"), ("undone", "undone")])
+    pressed_at = models.DateTimeField()
+    received_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("id",)
+        verbose_name_plural = "bench entries"
+
+    def __str__(self) -> str:
+        return f"{self.step} {self.action}"
+
+
+class ShelfLot(models.Model):
+    """A lot on the shelf: the core's description of it; how much there is stands in its moves."""
+
+    key = models.CharField(max_length=80, unique=True)
+    data = models.JSONField()
+    loaf = models.ForeignKey(Loaf, null=True, on_delete=models.SET_NULL, related_name="lots")
+    put_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-put_at", "-id")
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class ShelfMove(OnlyGrows):
+    """So much put on the shelf or taken off it. ``move_id`` makes a move sent twice count once."""
+
+    lot = models.ForeignKey(ShelfLot, on_delete=models.CASCADE, related_name="moves")
+    move_id = models.UUIDField(unique=True)
+    count = models.IntegerField(default=0)
+    grams = models.FloatField(default=0)
+    why = models.CharField(max_length=20)
+    loaf = models.ForeignKey(Loaf, null=True, on_delete=models.SET_NULL, related_name="moves")
+    step = models.CharField(max_length=120, blank=True)
+    moved_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("id",)
+
+    def __str__(self) -> str:
+        return f"{self.lot_id}: {self.count:+d}, {self.grams:+g} g, {self.why}"
 
 
 class LoafMould(models.Model):

@@ -4,19 +4,26 @@ from archtop.studio.actions.bench import press, steps_done
 from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
+from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
 from archtop.studio.actions.week import Week, week_from
 
 __all__ = [
+    "ShelfLine",
     "StaleSave",
     "Week",
+    "Why",
+    "change_lot",
     "count_stock",
     "create_loaf",
     "cupboard_of_studio",
     "for_a_file",
+    "move_lot",
     "open_plan",
+    "open_shelf",
     "press",
     "put_away",
     "put_in",
+    "put_on_shelf",
     "save_loaf",
     "steps_done",
     "take_out",

@@ -7,6 +7,9 @@ import uuid
 from collections.abc import Iterable
 from typing import Literal
 
+from django.db import transaction
+
+from archtop.studio.actions.shelf import shelve_step
 from archtop.studio.models import BenchEntry, Loaf
 
 __all__ = ["press", "steps_done"]
@@ -15,11 +18,14 @@ __all__ = ["press", "steps_done"]
 def press(
     loaf: Loaf, press_id: uuid.UUID, step: str, action: Literal["done", "undone"], pressed_at: dt.datetime
 ) -> BenchEntry:
-    """Add a press; the same ``press_id`` sent again gives the entry that is already there."""
-    entry, _ = BenchEntry.objects.get_or_create(
-        press_id=press_id,
-        defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at},
-    )
+    """Add a press and move what its step moves on the shelf; the same ``press_id`` again changes nothing."""
+    with transaction.atomic():
+        entry, new = BenchEntry.objects.get_or_create(
+            press_id=press_id,
+            defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at},
+        )
+        if new:
+            shelve_step(loaf, step, action)
     return entry
 
 

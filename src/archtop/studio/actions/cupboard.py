@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Literal
 
 from django.db import transaction
+from django.db.models import Sum
 
-from archtop.core import Colourant, Cupboard, Fat, InputError, Scent, standard_cupboard
-from archtop.studio.models import CupboardItem, Loaf, OwnFat, Stock
+from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, standard_cupboard
+from archtop.studio.models import CupboardItem, Loaf, OwnFat, ShelfLot, Stock
 
 __all__ = ["count_stock", "cupboard_of_studio", "put_in", "take_out"]
 
@@ -26,7 +27,16 @@ def cupboard_of_studio() -> Cupboard:
         scents={data["key"]: Scent.model_validate(data) for kind, data in items if kind == "scent"},
         colourants={data["key"]: Colourant.model_validate(data) for kind, data in items if kind == "colourant"},
         stock=dict(Stock.objects.values_list("name", "grams")),
+        lots=_lots(),
     )
+
+
+def _lots() -> dict[str, Lot]:
+    rows = ShelfLot.objects.annotate(count=Sum("moves__count"), grams=Sum("moves__grams"))
+    return {
+        row.key: Lot.model_validate({**row.data, "count": max(row.count or 0, 0), "grams": max(row.grams or 0.0, 0.0)})
+        for row in rows
+    }
 
 
 def put_in(item: Scent | Colourant) -> None:

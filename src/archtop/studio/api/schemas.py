@@ -16,11 +16,13 @@ from archtop.core import (
     Fat,
     Formula,
     LoafPlan,
+    Lot,
     Problem,
     Scent,
     read_loaf,
 )
 from archtop.core import Loaf as Document
+from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
 
 __all__ = [
@@ -31,7 +33,9 @@ __all__ = [
     "LoafIn",
     "LoafOut",
     "LoafSummary",
+    "LotIn",
     "MouldOut",
+    "MoveIn",
     "NewLoaf",
     "ReachIn",
     "RevisionOut",
@@ -176,6 +180,22 @@ class StockCount(Schema):
 
     name: Annotated[str, Field(pattern=r"^(fat|lye|additive|scent|colourant|base):[\w-]{1,40}$")]
     grams: Annotated[float, Field(ge=0, le=1e6)] | None
+
+
+class LotIn(Schema):
+    """A new lot; ``move_id`` makes it count once."""
+
+    move_id: uuid.UUID
+    lot: Lot
+
+
+class MoveIn(Schema):
+    """So much put on the shelf, or taken (negative)."""
+
+    move_id: uuid.UUID
+    count: Annotated[int, Field(ge=-100_000, le=100_000)] = 0
+    grams: Annotated[float, Field(ge=-1e6, le=1e6)] = 0.0
+    why: Why
 
 
 class SizeBackIn(Schema):

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
+import uuid
 from importlib.resources import files
 from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
+from django.utils import timezone
 
-from archtop.core import Colourant, Scent, read_cupboard, read_loaf
-from archtop.studio.actions import count_stock, create_loaf, put_in, write_formula
+from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
+from archtop.studio.actions import count_stock, create_loaf, put_in, put_on_shelf, write_formula
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
 from archtop.studio.models import Loaf, LoafMould
@@ -31,6 +34,13 @@ def load_cupboard() -> None:
         count_stock(name, grams)
 
 
+def load_shelf() -> None:
+    """Put the demo's lots on the shelf, made so many days before today: pieces age from the day they are made."""
+    for lot in json.loads((_FOLDER / "shelf.json").read_text(encoding="utf-8")):
+        made_on = timezone.localdate() - dt.timedelta(days=lot.pop("days_ago"))
+        put_on_shelf(Lot.model_validate({**lot, "made_on": made_on}), uuid.uuid4())
+
+
 def load_demo() -> bool:
     """Bring in the demo's moulds and loaves; False when the studio already holds something."""
     if Loaf.objects.exists():
@@ -39,6 +49,7 @@ def load_demo() -> bool:
     for mould in json.loads((_FOLDER / "moulds.json").read_text(encoding="utf-8")):
         LoafMould.objects.get_or_create(name=mould["name"], defaults=mould)
     load_cupboard()
+    load_shelf()
     for file in sorted(_FOLDER.iterdir(), key=lambda item: item.name):
         if file.name.endswith(".loaf.json"):
             document = read_loaf(json.loads(file.read_text(encoding="utf-8")))
