@@ -80,9 +80,9 @@ def test_bench_steps_follow_the_work(lantern_row: Loaf, demo_cupboard: Cupboard)
     keys = [step.key for step in result.steps]
     assert len(keys) == len(set(keys))
     own = [key for key in keys if key.startswith("loaf.")]
-    assert own[-8:] == [
+    assert own[-9:] == [
         "loaf.pour.street", "loaf.lay.lantern-1", "loaf.lay.lantern-2", "loaf.lay.lantern-3",
-        "loaf.pour.sky", "loaf.pipe", "loaf.cover", "loaf.cut",
+        "loaf.pour.sky", "loaf.pipe", "loaf.keep", "loaf.cover", "loaf.cut",
     ]  # fmt: skip
     lye = [step for step in result.steps if step.key.endswith(".lye")]
     assert len(lye) == len(result.pots)

@@ -403,9 +403,73 @@ export interface paths {
         put?: never;
         /**
          * Read Mesh
-         * @description Volume and middle section of an STL mesh.
+         * @description Volume and middle section of an STL mesh; with ``hollow``, what fits into a mould's model.
          */
         post: operations["read_mesh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open
+         * @description Every lot of which there is any.
+         */
+        get: operations["open_shelf"];
+        put?: never;
+        /**
+         * Put On
+         * @description Put a new lot on the shelf.
+         */
+        post: operations["put_on_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Describe a lot anew; how much there is changes by moves only.
+         */
+        put: operations["change_lot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{key}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description Put some of a lot on, or take some; sent twice it counts once.
+         */
+        post: operations["move_lot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -597,6 +661,18 @@ export interface components {
             stage?: ("lye water" | "cooled lye" | "oils" | "after trace") | null;
         };
         /**
+         * AlsoTakes
+         * @description Batter of another colour that goes into the same pieces [ml], for all of them.
+         */
+        AlsoTakes: {
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Takes Ml */
+            takes_ml: number;
+        };
+        /**
          * Amount
          * @description A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up.
          */
@@ -649,6 +725,8 @@ export interface components {
         /**
          * Bar
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
+         *
+         *     ``gaps_mm``: joints of a row so near to one of its faces that the face shows them.
          */
         Bar: {
             /** Number */
@@ -662,11 +740,35 @@ export interface components {
             shows: string[];
             /** Joints Mm */
             joints_mm: number[];
+            /** Gaps Mm */
+            gaps_mm: number[];
             /** Mould */
             mould: [
                 number,
                 number
             ][];
+        };
+        /**
+         * BoardMake
+         * @description Boards sliced off a block, each after ``kerf_mm`` of wire [mm].
+         */
+        BoardMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "board";
+            /** Long Mm */
+            long_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** Thick Mm */
+            thick_mm: number;
+            /**
+             * Kerf Mm
+             * @default 0.6
+             */
+            kerf_mm: number;
         };
         /**
          * Brings
@@ -891,6 +993,22 @@ export interface components {
             true_g_ml: number;
         };
         /**
+         * CompositeMake
+         * @description A figure of ``figure_ml`` cast first, then surrounded in a cavity; the surround has the pieces' colour.
+         */
+        CompositeMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "composite";
+            mould: components["schemas"]["CavityMould"];
+            /** Figure Ml */
+            figure_ml: number;
+            /** Figure Colour */
+            figure_colour: string;
+        };
+        /**
          * Contrast
          * @description Two colours that touch; ``difference`` in ΔE00 when cured.
          */
@@ -925,7 +1043,7 @@ export interface components {
         };
         /**
          * CutShift
-         * @description The best place of the first cut. ``spoilt_now`` and ``spoilt_then``: joints inside bars, before and after.
+         * @description The best place of the first cut. ``spoilt_now`` and ``spoilt_then``: joints that spoil bars, before and after.
          */
         CutShift: {
             /** Front Slice Mm */
@@ -1050,7 +1168,10 @@ export interface components {
          * Embed
          * @description A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
          *
-         *     ``casting`` is ``None`` for a piece that already lies on the shelf; ``formula`` ``None`` means the loaf's own.
+         *     ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
+         *     turned
+         *     to; ``front``: which of its ends lies at the loaf's front. ``casting`` is ``None`` for a piece that already lies on
+         *     the shelf, as ``lot`` there if it is written down; ``formula`` ``None`` means the loaf's own.
          */
         Embed: {
             /** Id */
@@ -1083,6 +1204,22 @@ export interface components {
             /** Formula */
             formula?: string | null;
             casting?: components["schemas"]["Casting"] | null;
+            row?: components["schemas"]["Row"] | null;
+            figure?: components["schemas"]["Figurine"] | null;
+            /**
+             * Seam
+             * @default none
+             * @enum {string}
+             */
+            seam: "none" | "floor" | "left" | "right" | "top";
+            /**
+             * Front
+             * @default either
+             * @enum {string}
+             */
+            front: "either" | "first poured" | "last poured";
+            /** Lot */
+            lot?: string | null;
         };
         /**
          * EmbedHold
@@ -1138,15 +1275,68 @@ export interface components {
             source: string;
         };
         /**
+         * FigurePlan
+         * @description A figure cast inside a column, where it lies.
+         */
+        FigurePlan: {
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Holes */
+            holes: [
+                number,
+                number
+            ][][];
+            volume: components["schemas"]["Figure"];
+        };
+        /**
+         * Figurine
+         * @description A figure cast first, along the whole column, and surrounded by it; its middle is told from the column's own.
+         */
+        Figurine: {
+            /**
+             * Name
+             * @default Figure
+             */
+            name: string;
+            /** Outline */
+            outline: components["schemas"]["Circle"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Polygon"];
+            /**
+             * Across Mm
+             * @default 0
+             */
+            across_mm: number;
+            /**
+             * Up Mm
+             * @default 0
+             */
+            up_mm: number;
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
+            /** Colour */
+            colour: string;
+            /** Formula */
+            formula?: string | null;
+        };
+        /**
          * Fill
-         * @description One step: ``batter`` poured with ``stirred_ml`` of shreds and pieces in it, and the level before and after.
+         * @description One step: ``batter`` poured, ``stirred_ml`` of shreds and pieces in or under it, level before and after.
          */
         Fill: {
             /**
              * Do
              * @enum {string}
              */
-            do: "pour" | "lay";
+            do: "pour" | "lay" | "press";
             /** Ref */
             ref: string;
             /** Level Before Mm */
@@ -1321,6 +1511,22 @@ export interface components {
             exact_g: number;
         };
         /**
+         * Kept
+         * @description Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould.
+         */
+        Kept: {
+            /** Colour */
+            colour: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /**
+             * Purpose
+             * @default dough
+             * @enum {string}
+             */
+            purpose: "dough" | "saver mould";
+        };
+        /**
          * Label
          * @description Lines by weight, and the text as it would be printed.
          */
@@ -1425,10 +1631,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version: 2;
+            version: 3;
             /** Name */
             name: string;
             /**
@@ -1459,7 +1665,12 @@ export interface components {
              * Work
              * @default []
              */
-            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"])[];
+            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"])[];
+            /**
+             * Keeps
+             * @default []
+             */
+            keeps: components["schemas"]["Kept"][];
             frosting?: components["schemas"]["Frosting"] | null;
             /**
              * Pieces
@@ -1604,6 +1815,8 @@ export interface components {
             label: components["schemas"]["Label"];
             cuts: components["schemas"]["CutPlan"];
             cut_shift: components["schemas"]["CutShift"] | null;
+            /** Shelf */
+            shelf: components["schemas"]["ShelfUse"][];
             /** Order */
             order: components["schemas"]["Task"][];
             /** Steps */
@@ -1616,10 +1829,18 @@ export interface components {
         /**
          * Made
          * @description One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet.
+         *
+         *     ``size_mm``: the box around a piece, longest side first; a cube of its volume where only the volume is known.
          */
         Made: {
             /** Each Ml */
             each_ml: number;
+            /** Size Mm */
+            size_mm: [
+                number,
+                number,
+                number
+            ];
             /** Takes Ml */
             takes_ml: number;
             /** Left Ml */
@@ -1628,6 +1849,7 @@ export interface components {
             batches: number;
             /** Says */
             says: string;
+            also?: components["schemas"]["AlsoTakes"] | null;
             layout?: components["schemas"]["Layout"] | null;
         };
         /**
@@ -1684,6 +1906,8 @@ export interface components {
         /**
          * PiecePlan
          * @description An embed where it lies. ``proud_mm``: how far it stands above the final level.
+         *
+         *     ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
          */
         PiecePlan: {
             /** Id */
@@ -1697,6 +1921,11 @@ export interface components {
                 number,
                 number
             ][];
+            /** Holes */
+            holes: [
+                number,
+                number
+            ][][];
             /** From Mm */
             from_mm: number;
             /** To Mm */
@@ -1707,10 +1936,20 @@ export interface components {
             /** Proud Mm */
             proud_mm: number;
             clearance: components["schemas"]["Clearance"];
+            figure: components["schemas"]["FigurePlan"] | null;
+            row: components["schemas"]["RowPlan"] | null;
+            /** Below Ml */
+            below_ml: number;
+            /** Beside Ml */
+            beside_ml: number;
+            /** Above Ml */
+            above_ml: number;
         };
         /**
          * Pieces
-         * @description Small pieces made beforehand, to be stirred into a pour, stood on top or given away.
+         * @description Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
+         *
+         *     ``lot``: they lie on the shelf already and are not made for this loaf.
          */
         Pieces: {
             /** Id */
@@ -1718,7 +1957,7 @@ export interface components {
             /** Name */
             name: string;
             /** Make */
-            make: components["schemas"]["CavityMake"] | components["schemas"]["CutterMake"] | components["schemas"]["ChunkMake"] | components["schemas"]["BallMake"] | components["schemas"]["DoughMake"] | components["schemas"]["MeltMake"] | components["schemas"]["PipedMake"];
+            make: components["schemas"]["CavityMake"] | components["schemas"]["CompositeMake"] | components["schemas"]["CutterMake"] | components["schemas"]["ChunkMake"] | components["schemas"]["WedgeMake"] | components["schemas"]["BoardMake"] | components["schemas"]["BallMake"] | components["schemas"]["DoughMake"] | components["schemas"]["MeltMake"] | components["schemas"]["PipedMake"];
             /** Count */
             count: number;
             /**
@@ -1731,6 +1970,8 @@ export interface components {
             colour: string;
             /** Formula */
             formula?: string | null;
+            /** Lot */
+            lot?: string | null;
         };
         /**
          * PipedMake
@@ -1747,7 +1988,7 @@ export interface components {
         };
         /**
          * Polygon
-         * @description Any simple outline by its corners [mm], in order, not closed by hand.
+         * @description Any simple outline by its corners [mm], in order, not closed by hand; ``holes`` run through the whole piece.
          */
         Polygon: {
             /**
@@ -1760,6 +2001,14 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Holes
+             * @default []
+             */
+            holes: [
+                number,
+                number
+            ][][];
         };
         /**
          * Portion
@@ -1779,7 +2028,7 @@ export interface components {
              * Use
              * @enum {string}
              */
-            use: "pour" | "frosting" | "casting";
+            use: "pour" | "frosting" | "casting" | "kept";
             delivers: components["schemas"]["Figure"];
             /** Clings Ml */
             clings_ml: number;
@@ -1857,7 +2106,8 @@ export interface components {
          * Pour
          * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
          *
-         *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm.
+         *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
+         *     where they lie on the shelf.
          */
         Pour: {
             /**
@@ -1879,6 +2129,14 @@ export interface components {
              */
             shreds_g: number;
             /**
+             * Grated
+             * @default shreds
+             * @enum {string}
+             */
+            grated: "crumbs" | "shreds" | "curls";
+            /** Shreds Lot */
+            shreds_lot?: string | null;
+            /**
              * Pieces
              * @default []
              */
@@ -1888,6 +2146,28 @@ export interface components {
              * @default 5
              */
             fall_mm: number;
+        };
+        /**
+         * Press
+         * @description Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it.
+         */
+        Press: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "press";
+            /** Id */
+            id: string;
+            /** Pieces */
+            pieces: string;
+            /** Count */
+            count: number;
+            /**
+             * Sunk Percent
+             * @default 50
+             */
+            sunk_percent: number;
         };
         /**
          * Regular
@@ -1937,6 +2217,39 @@ export interface components {
              * @default 0
              */
             corner_mm: number;
+        };
+        /**
+         * Row
+         * @description Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat at both ends.
+         */
+        Row: {
+            /** Piece Mm */
+            piece_mm: number;
+            /**
+             * Slice Mm
+             * @default 1
+             */
+            slice_mm: number;
+        };
+        /**
+         * RowPlan
+         * @description ``count`` pieces of ``flat_mm`` once sliced, the last ``last_mm``; ``joints_mm`` along the loaf.
+         */
+        RowPlan: {
+            /** Count */
+            count: number;
+            /** Flat Mm */
+            flat_mm: number;
+            /** Last Mm */
+            last_mm: number;
+            /** Short Mm */
+            short_mm: number;
+            /** Joints Mm */
+            joints_mm: number[];
+            /** Offcut Ml */
+            offcut_ml: number;
+            /** Says */
+            says: string;
         };
         /**
          * Scent
@@ -2037,6 +2350,58 @@ export interface components {
             why: string;
         };
         /**
+         * ShelfMove
+         * @description Onto the shelf (positive) or off it: ``lot`` names what lies there, ``own`` what this loaf itself makes.
+         */
+        ShelfMove: {
+            /** Lot */
+            lot: string | null;
+            /** Own */
+            own: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "column" | "cavity" | "composite" | "cutter" | "chunk" | "wedge" | "board" | "ball" | "dough" | "melt" | "piped" | "raw dough" | "shreds" | "trimmings" | "bars";
+            /** Colour */
+            colour: string;
+            /**
+             * Material
+             * @enum {string}
+             */
+            material: "silicone" | "stiff" | "lined pipe";
+            /** Count */
+            count: number;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * ShelfUse
+         * @description What a loaf takes of a lot; ``there`` is what lies on the shelf, ``fits``: enough of it and of the right age.
+         */
+        ShelfUse: {
+            /** Lot */
+            lot: string;
+            /** Name */
+            name: string;
+            /** For What */
+            for_what: string;
+            /** Count */
+            count: number;
+            /** Grams */
+            grams: number;
+            /** There Count */
+            there_count: number;
+            /** There G */
+            there_g: number;
+            /** Fits */
+            fits: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * Sizing
          * @description What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
          */
@@ -2091,7 +2456,7 @@ export interface components {
         };
         /**
          * Step
-         * @description One step: what to do, how much, what to mind.
+         * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
          */
         Step: {
             /** Key */
@@ -2102,7 +2467,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "pour" | "lay" | "pipe" | "cover" | "cut";
+            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "pipe" | "keep" | "cover" | "cut";
             /** Title */
             title: string;
             /**
@@ -2120,6 +2485,11 @@ export interface components {
              * @default []
              */
             cautions: string[];
+            /**
+             * Moves
+             * @default []
+             */
+            moves: components["schemas"]["ShelfMove"][];
         };
         /**
          * Supply
@@ -2239,6 +2609,23 @@ export interface components {
              * @default 33
              */
             value: number;
+        };
+        /**
+         * WedgeMake
+         * @description Wedges: a block sawn through from edge to edge, a right triangle across [mm].
+         */
+        WedgeMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wedge";
+            /** Long Mm */
+            long_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
         };
         /**
          * WeighedAddition
@@ -2649,7 +3036,7 @@ export interface components {
         };
         /**
          * ReadOutline
-         * @description The largest outline of a drawing: its shape, area and box [mm], and the area of holes that it leaves out.
+         * @description The largest outline of a drawing with its holes: shape, area less the holes, box, and the holes' area [mm].
          */
         ReadOutline: {
             outline: components["schemas"]["Polygon"];
@@ -2666,7 +3053,8 @@ export interface components {
         };
         /**
          * ReadMesh
-         * @description A mesh: volume (of its hull, as an estimate, if it is not watertight), box [mm], and its middle section.
+         * @description A mesh: volume (of its hull, as an estimate, if it is not watertight; of its hollow for a mould), box [mm],
+         *     section.
          *
          *     The section is cut across the longest side, and ``None`` when it is not one plain outline.
          */
@@ -2685,6 +3073,145 @@ export interface components {
             section: components["schemas"]["Polygon"] | null;
             /** Says */
             says: string;
+        };
+        /**
+         * Lot
+         * @description So much of one thing made on one day. ``count`` is 0 for what is only weighed; ``kept`` matters for dough.
+         */
+        Lot: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "column" | "cavity" | "composite" | "cutter" | "chunk" | "wedge" | "board" | "ball" | "dough" | "melt" | "piped" | "raw dough" | "shreds" | "trimmings" | "bars";
+            /** Srgb */
+            srgb: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * Scent
+             * @default
+             */
+            scent: string;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /**
+             * Material
+             * @default silicone
+             * @enum {string}
+             */
+            material: "silicone" | "stiff" | "lined pipe";
+            /**
+             * Kept
+             * @default sealed
+             * @enum {string}
+             */
+            kept: "sealed" | "covered" | "open";
+            /**
+             * Count
+             * @default 0
+             */
+            count: number;
+            /**
+             * Grams
+             * @default 0
+             */
+            grams: number;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+        };
+        /**
+         * LotState
+         * @description How a lot stands on a day: its age, the days from and until which it is fit, in words with their reason.
+         */
+        LotState: {
+            /** Age Days */
+            age_days: number;
+            /**
+             * Ready On
+             * Format: date
+             */
+            ready_on: string;
+            /** Best Before */
+            best_before: string | null;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "too young" | "ready" | "past its best";
+            /** Says */
+            says: string;
+        };
+        /**
+         * ShelfLine
+         * @description A lot as it lies there: its state today, what loaves still to be poured mean to take, what could use it up.
+         *
+         *     ``overdrawn``: more of it was taken than was written down.
+         */
+        ShelfLine: {
+            lot: components["schemas"]["Lot"];
+            state: components["schemas"]["LotState"];
+            /** Reserved Count */
+            reserved_count: number;
+            /** Reserved G */
+            reserved_g: number;
+            /** Reserved By */
+            reserved_by: string[];
+            /** Overdrawn */
+            overdrawn: boolean;
+            /** Uses */
+            uses: string[];
+        };
+        /**
+         * LotIn
+         * @description A new lot; ``move_id`` makes it count once.
+         */
+        LotIn: {
+            /**
+             * Move Id
+             * Format: uuid
+             */
+            move_id: string;
+            lot: components["schemas"]["Lot"];
+        };
+        /**
+         * MoveIn
+         * @description So much put on the shelf, or taken (negative).
+         */
+        MoveIn: {
+            /**
+             * Move Id
+             * Format: uuid
+             */
+            move_id: string;
+            /**
+             * Count
+             * @default 0
+             */
+            count: number;
+            /**
+             * Grams
+             * @default 0
+             */
+            grams: number;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "put on" | "taken" | "put back" | "weighed again" | "thrown away" | "bench";
         };
     };
     responses: never;
@@ -3478,7 +4005,9 @@ export interface operations {
     };
     read_mesh: {
         parameters: {
-            query?: never;
+            query?: {
+                hollow?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3502,6 +4031,141 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadMesh"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    open_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfLine"][];
+                };
+            };
+        };
+    };
+    put_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    change_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lot"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    move_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */
