@@ -13,6 +13,7 @@ import { PotsPlace } from "./loaf/pots/PotsPlace";
 import { SectionPlace } from "./loaf/section/SectionPlace";
 import { LoavesPlace } from "./loaves/LoavesPlace";
 import { SignInPlace } from "./session/SignInPlace";
+import { ShelfPlace } from "./shelf/ShelfPlace";
 import { Notice } from "./ui/Notice";
 import { Shell } from "./ui/Shell";
 
@@ -33,6 +34,7 @@ export function App() {
 		<Routes>
 			<Route element={<Hall />}>
 				<Route index element={<LoavesPlace />} />
+				<Route path="shelf" element={<ShelfPlace />} />
 				<Route path="cupboard" element={<CupboardPlace />} />
 			</Route>
 			<Route path="loaf/:id" element={<LoafFrame />}>

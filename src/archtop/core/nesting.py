@@ -23,8 +23,9 @@ _FINE_MM = 0.01
 
 
 class Layout(Frozen):
-    """Middles of the pieces on the sheet [mm], the cutter's turn, and the share of the sheet that is used."""
+    """Middles of the pieces on the sheet [mm], the cutter's turned ``outline`` around one, share of the sheet used."""
 
+    outline: tuple[tuple[float, float], ...]
     places: tuple[tuple[float, float], ...]
     turn_deg: float
     staggered: bool
@@ -53,6 +54,7 @@ def nest(cutter: shapely.Polygon, sheet_long: float, sheet_wide: float, gap: flo
     left, low, right, high = cutter.bounds
     grid = math.floor((sheet_long + gap) / (right - left + gap)) * math.floor((sheet_wide + gap) / (high - low + gap))
     return Layout(
+        outline=tuple((round(x, 3), round(y, 3)) for x, y in _turned(cutter, turn).exterior.coords[:-1]),
         places=places,
         turn_deg=turn,
         staggered=staggered,

@@ -29,9 +29,10 @@ class PreviewLayer(Frozen):
 
 
 class PreviewPiece(Frozen):
-    """A piece in that face."""
+    """A piece in that face, or the figure in one."""
 
     outline: Corners
+    holes: tuple[Corners, ...] = ()
     colour: str
 
 
@@ -76,9 +77,11 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
             for layer in plan.layers
         ),
         pieces=tuple(
-            PreviewPiece(outline=piece.outline, colour=srgb[piece.colour])
+            PreviewPiece(outline=part.outline, holes=part.holes, colour=srgb[part.colour])
             for piece in plan.pieces
             if piece.from_mm <= middle <= piece.to_mm
+            for part in (piece, piece.figure)
+            if part
         ),
         top=PreviewTop(
             stands_mm=plan.top.stands.value,

@@ -7,6 +7,8 @@ import type {
 	Formula,
 	Loaf,
 	LoafOut,
+	Lot,
+	MoveIn,
 	ProblemReport,
 	Scent,
 	StaleReport,
@@ -77,6 +79,11 @@ export const formulaBookQuery = queryOptions({
 	queryFn: () => unwrap(client.GET("/api/formulas")),
 });
 
+export const shelfQuery = queryOptions({
+	queryKey: ["shelf"],
+	queryFn: () => unwrap(client.GET("/api/shelf")),
+});
+
 export const weekQuery = (first: string) =>
 	queryOptions({
 		queryKey: ["week", first],
@@ -121,7 +128,8 @@ const asForm = (file: File) => ({
 	},
 });
 export const readOutline = (file: File) => unwrap(client.POST("/api/read-outline", asForm(file)));
-export const readMesh = (file: File) => unwrap(client.POST("/api/read-mesh", asForm(file)));
+export const readMesh = (file: File, hollow = false) =>
+	unwrap(client.POST("/api/read-mesh", { params: { query: { hollow } }, ...asForm(file) }));
 export const writeFormula = (formula: Formula) => unwrap(client.POST("/api/formulas", { body: formula }));
 export const putScent = (scent: Scent) => unwrap(client.PUT("/api/cupboard/scents", { body: scent }));
 export const putColourant = (jar: Colourant) => unwrap(client.PUT("/api/cupboard/colourants", { body: jar }));
@@ -141,3 +149,14 @@ export const bringLoafBack = (id: string) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/bring-back", { params: { path: { loaf_id: id } } }));
 export const pressStep = (id: string, press: BenchPress) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/bench", { params: { path: { loaf_id: id } }, body: press }));
+export const putOnShelf = (lot: Lot) =>
+	unwrap(client.POST("/api/shelf", { body: { move_id: crypto.randomUUID(), lot } }));
+export const changeLot = (lot: Lot) =>
+	unwrap(client.PUT("/api/shelf/{key}", { params: { path: { key: lot.key } }, body: lot }));
+export const moveLot = (key: string, move: Omit<MoveIn, "move_id">) =>
+	unwrap(
+		client.POST("/api/shelf/{key}/moves", {
+			params: { path: { key } },
+			body: { move_id: crypto.randomUUID(), ...move },
+		}),
+	);

@@ -595,7 +595,7 @@ export interface components {
         };
         /**
          * PreviewPiece
-         * @description A piece in that face.
+         * @description A piece in that face, or the figure in one.
          */
         PreviewPiece: {
             /** Outline */
@@ -603,6 +603,14 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Holes
+             * @default []
+             */
+            holes: [
+                number,
+                number
+            ][][];
             /** Colour */
             colour: string;
         };
@@ -1601,9 +1609,14 @@ export interface components {
         };
         /**
          * Layout
-         * @description Middles of the pieces on the sheet [mm], the cutter's turn, and the share of the sheet that is used.
+         * @description Middles of the pieces on the sheet [mm], the cutter's turned ``outline`` around one, share of the sheet used.
          */
         Layout: {
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
             /** Places */
             places: [
                 number,

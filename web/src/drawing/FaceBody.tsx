@@ -44,8 +44,37 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 					strokeOpacity=".45"
 				/>
 			)}
+			<PressedIn pressed={look.pressed ?? []} level={look.level} half={edge} scale={scale} />
 			<polygon points={corners} fill="none" stroke="#14263f" strokeOpacity=".7" />
 		</>
+	);
+}
+
+interface PressedProps {
+	pressed: NonNullable<FaceLook["pressed"]>;
+	level: number;
+	half: number;
+	scale: Scale;
+}
+
+/** Small pieces pressed into the top, side by side. */
+function PressedIn({ pressed, level, half, scale }: PressedProps) {
+	return pressed.map((item) =>
+		Array.from({ length: item.count }, (_, i) => {
+			const x = -half + ((i + 0.5) * 2 * half) / item.count;
+			return (
+				<circle
+					key={`${item.srgb} ${x}`}
+					data-pressed
+					cx={scale.x(x)}
+					cy={scale.y(level + item.size * (0.5 - item.sunk))}
+					r={(item.size / 2) * scale.pxPerMm}
+					fill={item.srgb}
+					stroke="#14263f"
+					strokeOpacity=".6"
+				/>
+			);
+		}),
 	);
 }
 

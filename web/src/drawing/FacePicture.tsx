@@ -1,11 +1,13 @@
 import { useId } from "react";
 import { FaceBody } from "./FaceBody";
 import { type FaceLook, wallAt } from "./face";
-import { fitScale, polygonPoints } from "./scale";
+import { outlinePath } from "./outlinePath";
+import type { PieceLook } from "./pieceLook";
+import { fitScale } from "./scale";
 
 interface Props {
 	look: FaceLook;
-	pieces: readonly { outline: readonly (readonly number[])[]; colour: string }[];
+	pieces: readonly PieceLook[];
 	width: number;
 	height: number;
 	label: string;
@@ -32,9 +34,10 @@ export function FacePicture({ look, pieces, width, height, label }: Props) {
 		>
 			<FaceBody id={id} look={look} scale={scale} />
 			{pieces.map((piece) => (
-				<polygon
+				<path
 					key={`${piece.colour} ${piece.outline[0]}`}
-					points={polygonPoints(piece.outline, scale)}
+					d={outlinePath(piece.outline, piece.holes ?? [], scale)}
+					fillRule="evenodd"
 					fill={piece.colour}
 					stroke="#14263f"
 					strokeOpacity=".6"

@@ -1,5 +1,5 @@
 import type { Corner } from "./scale";
-import type { Specks } from "./specks";
+import type { Pressed, Specks } from "./specks";
 
 /** A colour and its percent. */
 export interface Share {
@@ -17,6 +17,7 @@ export interface FaceLook {
 		shares: readonly Share[];
 		specks?: readonly Specks[];
 	}[];
+	readonly pressed?: readonly Pressed[];
 	readonly top: { stands: number; rows: number; shares: readonly Share[] } | null;
 }
 

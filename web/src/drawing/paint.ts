@@ -1,6 +1,6 @@
 import type { Loaf, LoafPlan } from "../api/types";
 import type { FaceLook, Share } from "./face";
-import type { Specks } from "./specks";
+import type { Pressed, Specks } from "./specks";
 
 export interface LayerPaint {
 	readonly pour: string;
@@ -45,7 +45,14 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 			specks: (pour?.pieces ?? []).map((item) => specksOf(item.pieces, item.count)),
 		};
 	});
-	return { colour, layers, frosting: shares(document.frosting?.colours ?? []) };
+	// What is pressed in before a later pour lies under it; only what comes after the last one shows on top.
+	const lastPour = document.work.findLastIndex((step) => step.do === "pour");
+	const pressed: Pressed[] = document.work
+		.slice(lastPour + 1)
+		.flatMap((step) =>
+			step.do === "press" ? [{ ...specksOf(step.pieces, step.count), sunk: step.sunk_percent / 100 }] : [],
+		);
+	return { colour, layers, pressed, frosting: shares(document.frosting?.colours ?? []) };
 }
 
 /** A face of the planned loaf, ready to draw; ``outline`` is the mould's inside where it is cut. */
@@ -55,7 +62,7 @@ export function lookOf(
 	outline: readonly (readonly number[])[],
 ): FaceLook {
 	const top = plan.top && { stands: plan.top.stands.value, rows: plan.top.rows, shares: paint.frosting };
-	return { outline, level: plan.level_mm, layers: paint.layers, top };
+	return { outline, level: plan.level_mm, layers: paint.layers, pressed: paint.pressed, top };
 }
 
 /** A fill for shares: a plain colour, or the pattern of that id. */

@@ -5,6 +5,11 @@ export interface Specks {
 	readonly count: number;
 }
 
+/** Small pieces pressed into the top; ``sunk`` of each [0 to 1] is under the level. */
+export interface Pressed extends Specks {
+	readonly sunk: number;
+}
+
 export interface Speck {
 	readonly x: number;
 	readonly z: number;

@@ -1,5 +1,6 @@
 import { FacePicture } from "../../drawing/FacePicture";
 import { lookOf, paintOf } from "../../drawing/paint";
+import { pieceLooks } from "../../drawing/pieceLook";
 import { Button } from "../../ui/Button";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
@@ -56,7 +57,7 @@ export function CutPlace() {
 							look={lookOf(paint, plan, bar.mould)}
 							pieces={plan.pieces
 								.filter((piece) => bar.shows.includes(piece.id))
-								.map((piece) => ({ outline: piece.outline, colour: paint.colour(piece.colour) }))}
+								.flatMap((piece) => pieceLooks(piece, paint.colour))}
 							width={192}
 							height={172}
 							label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
@@ -72,6 +73,11 @@ export function CutPlace() {
 						<p className="figures text-xs text-soft">
 							{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
 						</p>
+						{bar.gaps_mm.length > 0 && (
+							<p className="text-xs text-brass">
+								row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+							</p>
+						)}
 						{bar.joints_mm.length > 0 && (
 							<p className="text-xs text-brass">
 								joint at {bar.joints_mm.map((y) => withUnit(y, "length", units)).join(", ")}

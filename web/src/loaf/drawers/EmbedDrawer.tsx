@@ -4,16 +4,35 @@ import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { patchEmbed, removeEmbed } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { FigurineFields } from "./FigurineFields";
 import { FormulaChoice } from "./FormulaChoice";
 import { HoldNotes } from "./HoldNotes";
+import { LotChoice } from "./LotChoice";
 import { OutlineFields } from "./OutlineFields";
+import { RowFields } from "./RowFields";
 
 const MOULDS = [
 	["silicone", "Silicone"],
 	["lined pipe", "Lined pipe"],
 	["stiff", "Stiff mould"],
+] as const;
+
+const SEAMS = [
+	["none", "No seam"],
+	["floor", "Down"],
+	["left", "Left"],
+	["right", "Right"],
+	["top", "Up"],
+] as const;
+
+const FRONTS = [
+	["either", "Either end"],
+	["first poured", "Poured first"],
+	["last poured", "Poured last"],
 ] as const;
 
 type Casting = NonNullable<Embed["casting"]>;
@@ -28,6 +47,7 @@ interface Props {
 /** The column taken in hand: shape, place, casting. */
 export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 	const { document, edit, live } = useEditor();
+	const { units } = useUnits();
 	const patch = (change: Partial<Embed>) =>
 		edit(patchEmbed(embed.id, change), `embed ${embed.id} ${Object.keys(change)}`);
 	const piece = live.plan.pieces.find((item) => item.id === embed.id);
@@ -88,7 +108,33 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 					onChange={(length_mm) => patch({ length_mm })}
 				/>
 			</FieldRow>
-			<CastingFields embed={embed} onChange={(casting) => patch({ casting })} />
+			<FieldRow>
+				<SelectField label="Seam" value={embed.seam} options={SEAMS} onChange={(seam) => patch({ seam })} />
+				<SelectField
+					label="To the front"
+					value={embed.front}
+					options={FRONTS}
+					onChange={(front) => patch({ front })}
+				/>
+			</FieldRow>
+			{piece && (
+				<p className="text-sm">
+					Batter below it {withUnit(piece.below_ml, "volume", units)}, beside it{" "}
+					{withUnit(piece.beside_ml, "volume", units)}, above it {withUnit(piece.above_ml, "volume", units)}.
+				</p>
+			)}
+			<RowFields embed={embed} says={piece?.row?.says} onChange={(row) => patch({ row })} />
+			<FigurineFields embed={embed} onChange={(figure) => patch({ figure })} />
+			<CastingFields embed={embed} onChange={(casting) => patch({ casting, lot: null })} />
+			{!embed.casting && (
+				<LotChoice
+					label="Lies there as"
+					none="Not written down"
+					kinds={["column"]}
+					value={embed.lot ?? null}
+					onChange={(lot) => patch({ lot })}
+				/>
+			)}
 			<FormulaChoice value={embed.formula ?? null} onChange={(formula) => patch({ formula })} />
 			<Button
 				look="danger"

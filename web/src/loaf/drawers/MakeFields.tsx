@@ -1,5 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
+import { useState } from "react";
 import { ApiProblem, readMesh } from "../../api/queries";
 import type { DoughPart, Make } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -8,12 +9,16 @@ import { FieldRow } from "../../ui/Drawer";
 import { FileButton } from "../../ui/FileButton";
 import { NumberField, SelectField } from "../../ui/fields";
 import { Problems } from "../../ui/Problems";
+import { useEditor } from "../editor/EditorContext";
 import { OutlineFields } from "./OutlineFields";
 
 const KINDS = [
 	["cavity", "Cast in cavities"],
+	["composite", "Figures in a surround"],
 	["cutter", "Cut from a slab"],
 	["chunk", "Chunks, by hand"],
+	["wedge", "Wedges"],
+	["board", "Boards"],
 	["ball", "Balls or beads"],
 	["dough", "Soap dough"],
 	["melt", "Melt and pour"],
@@ -21,10 +26,16 @@ const KINDS = [
 ] as const;
 
 /** Something to start from, for each way. */
-function fresh(kind: Make["kind"]): Make {
+function fresh(kind: Make["kind"], colour: string): Make {
 	switch (kind) {
 		case "cavity":
 			return { kind, mould: { cavity_ml: 5, cavities: 12 } };
+		case "composite":
+			return { kind, mould: { cavity_ml: 20, cavities: 6 }, figure_ml: 6, figure_colour: colour };
+		case "wedge":
+			return { kind, long_mm: 80, wide_mm: 20, high_mm: 20 };
+		case "board":
+			return { kind, long_mm: 80, wide_mm: 40, thick_mm: 6, kerf_mm: 0.6 };
 		case "cutter":
 			return {
 				kind,
@@ -51,15 +62,35 @@ const newPart: DoughPart = { shape: "ball", colour: "", across: 10, long: 10, th
 const MELT = ["Melted base is hot: it burns as oil does. If it is spritzed with alcohol, no flame near."];
 
 export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Make) => void }) {
+	const { document } = useEditor();
 	return (
 		<>
 			<SelectField
 				label="Made by"
 				value={make.kind}
 				options={KINDS}
-				onChange={(kind) => onChange(fresh(kind))}
+				onChange={(kind) => onChange(fresh(kind, document.colours[0]?.id ?? "plain"))}
 			/>
-			{make.kind === "cavity" && <CavityFields make={make} onChange={onChange} />}
+			{(make.kind === "cavity" || make.kind === "composite") && (
+				<CavityFields make={make} onChange={onChange} />
+			)}
+			{make.kind === "composite" && (
+				<FieldRow>
+					<NumberField
+						label="Of it, the figure"
+						quantity="volume"
+						digits={2}
+						value={make.figure_ml}
+						onChange={(figure_ml) => onChange({ ...make, figure_ml })}
+					/>
+					<SelectField
+						label="Figure's colour"
+						value={make.figure_colour}
+						options={document.colours.map((colour) => [colour.id, colour.name] as const)}
+						onChange={(figure_colour) => onChange({ ...make, figure_colour })}
+					/>
+				</FieldRow>
+			)}
 			{make.kind === "cutter" && (
 				<>
 					<OutlineFields outline={make.outline} onChange={(outline) => onChange({ ...make, outline })} />
@@ -93,7 +124,35 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 					</FieldRow>
 				</>
 			)}
-			{make.kind === "chunk" && (
+			{make.kind === "board" && (
+				<FieldRow>
+					<NumberField
+						label="Long"
+						quantity="length"
+						value={make.long_mm}
+						onChange={(long_mm) => onChange({ ...make, long_mm })}
+					/>
+					<NumberField
+						label="Wide"
+						quantity="length"
+						value={make.wide_mm}
+						onChange={(wide_mm) => onChange({ ...make, wide_mm })}
+					/>
+					<NumberField
+						label="Thick"
+						quantity="length"
+						value={make.thick_mm}
+						onChange={(thick_mm) => onChange({ ...make, thick_mm })}
+					/>
+					<NumberField
+						label="Wire takes"
+						quantity="length"
+						value={make.kerf_mm}
+						onChange={(kerf_mm) => onChange({ ...make, kerf_mm })}
+					/>
+				</FieldRow>
+			)}
+			{(make.kind === "chunk" || make.kind === "wedge") && (
 				<FieldRow>
 					<NumberField
 						label="Long"
@@ -149,13 +208,14 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 	);
 }
 
-type Cavity = Extract<Make, { kind: "cavity" }>;
+type Cavity = Extract<Make, { kind: "cavity" | "composite" }>;
 
 /** Hollows of a mould; one hollow may be measured from the model it was printed from. */
 function CavityFields({ make, onChange }: { make: Cavity; onChange: (make: Make) => void }) {
 	const { mould } = make;
+	const [hollow, setHollow] = useState(false);
 	const measure = useMutation({
-		mutationFn: readMesh,
+		mutationFn: (file: File) => readMesh(file, hollow),
 		onSuccess: (mesh) =>
 			onChange({ ...make, mould: { ...mould, cavity_ml: Math.round(mesh.volume.value * 100) / 100 } }),
 	});
@@ -176,6 +236,15 @@ function CavityFields({ make, onChange }: { make: Cavity; onChange: (make: Make)
 					onChange={(value) => onChange({ ...make, mould: { ...mould, cavities: Math.round(value) } })}
 				/>
 			</FieldRow>
+			<label className="flex items-center gap-2 text-sm">
+				<input
+					type="checkbox"
+					className="size-4"
+					checked={hollow}
+					onChange={(event) => setHollow(event.target.checked)}
+				/>
+				The model is the mould: measure its hollow
+			</label>
 			<FileButton
 				label="Model file"
 				accept=".stl"

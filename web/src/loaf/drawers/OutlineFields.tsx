@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Outline } from "../../api/types";
+import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
 import { OutlineFile } from "./OutlineFile";
@@ -30,6 +31,7 @@ function turnInto(kind: Outline["kind"], size: number): Outline {
 					[0, half],
 					[-half, 0],
 				],
+				holes: [],
 			};
 	}
 }
@@ -113,6 +115,12 @@ export function OutlineFields({
 				</FieldRow>
 			)}
 			<OutlineFile onOutline={onChange} />
+			{outline.kind === "polygon" && outline.holes.length > 0 && (
+				<p className="flex items-center gap-2 text-sm">
+					{outline.holes.length === 1 ? "One hole runs" : `${outline.holes.length} holes run`} through it.
+					<Button onClick={() => onChange({ ...outline, holes: [] })}>Fill</Button>
+				</p>
+			)}
 			{outline.kind === "polygon" && (
 				<Corners points={outline.points} onChange={(points) => onChange({ ...outline, points })} />
 			)}

@@ -1,5 +1,6 @@
 import { Plus, Trash2 } from "lucide-react";
 import type { Make, Pieces } from "../../api/types";
+import { paintOf } from "../../drawing/paint";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
@@ -8,7 +9,9 @@ import { withUnit } from "../../ui/units";
 import { freeId } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
+import { LotChoice } from "./LotChoice";
 import { MakeFields } from "./MakeFields";
+import { SheetLayout } from "./SheetLayout";
 
 const MATERIALS = [
 	["silicone", "Silicone"],
@@ -52,7 +55,11 @@ export function PiecesDrawer() {
 
 /** Whether anything in the order of work stirs a piece in. */
 const inUse = (document: ReturnType<typeof useEditor>["document"], id: string) =>
-	document.work.some((step) => step.do === "pour" && step.pieces.some((item) => item.pieces === id));
+	document.work.some(
+		(step) =>
+			(step.do === "press" && step.pieces === id) ||
+			(step.do === "pour" && step.pieces.some((item) => item.pieces === id)),
+	);
 
 function PieceFields({ piece }: { piece: Pieces }) {
 	const { document, edit, live } = useEditor();
@@ -69,6 +76,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 	const made = live.plan.made[piece.id];
 	const volume = (ml: number) => withUnit(ml, "volume", units, units === "metric" ? 1 : 2);
 	const used = inUse(document, piece.id);
+	const colourOf = paintOf(live.of, live.plan).colour;
 	return (
 		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-pieces={piece.id}>
 			<FieldRow>
@@ -87,6 +95,13 @@ function PieceFields({ piece }: { piece: Pieces }) {
 				/>
 			</FieldRow>
 			<MakeFields make={piece.make} onChange={(make: Make) => patch({ make })} />
+			<LotChoice
+				label={`${piece.name} come from`}
+				none="Made for this loaf"
+				kinds={[piece.make.kind]}
+				value={piece.lot ?? null}
+				onChange={(lot) => patch({ lot })}
+			/>
 			<FieldRow>
 				{piece.make.kind === "cavity" && (
 					<SelectField
@@ -106,11 +121,14 @@ function PieceFields({ piece }: { piece: Pieces }) {
 					{made.left_ml > 0.05 && `, ${volume(made.left_ml)} left over`}.
 				</p>
 			)}
+			{made?.layout && piece.make.kind === "cutter" && (
+				<SheetLayout make={piece.make} layout={made.layout} colour={colourOf(piece.colour)} />
+			)}
 			<Button
 				look="danger"
 				aria-label={`Remove ${piece.name}`}
 				disabled={used}
-				title={used ? "A pour has them in it" : undefined}
+				title={used ? "A step of the work uses them" : undefined}
 				onClick={() =>
 					edit((loaf) => ({ ...loaf, pieces: loaf.pieces.filter((item) => item.id !== piece.id) }))
 				}

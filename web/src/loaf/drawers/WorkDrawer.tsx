@@ -1,11 +1,13 @@
 import { ArrowDown, ArrowUp, Plus, X } from "lucide-react";
-import type { Pour } from "../../api/types";
+import type { Pour, Press } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
-import { NumberField, TextField } from "../../ui/fields";
-import { addEmbed, addPour, moveStep, patchPour, removeStep } from "../editor/changes";
+import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { addEmbed, addPour, addPress, moveStep, patchPour, patchPress, removeStep } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { InPourRows } from "./InPourRows";
+import { KeptRows } from "./KeptRows";
+import { LotChoice } from "./LotChoice";
 import { SharesEditor } from "./SharesEditor";
 
 /** What is poured and laid, from first to last. */
@@ -18,14 +20,20 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 			<ol className="space-y-2">
 				{document.work.map((step, i) => (
 					<li
-						key={step.do === "pour" ? step.id : step.embed}
+						key={step.do === "lay" ? step.embed : step.id}
 						className="rounded-lg border border-line bg-white p-2"
 					>
 						<div className="flex items-center gap-1">
 							<span className="figures mr-1 w-5 text-right text-soft">{i + 1}</span>
-							{step.do === "pour" ? (
+							{step.do === "pour" && (
 								<span className="min-w-0 flex-1 truncate font-semibold">Pour {step.name}</span>
-							) : (
+							)}
+							{step.do === "press" && (
+								<span className="min-w-0 flex-1 truncate font-semibold">
+									Press in {document.pieces.find((piece) => piece.id === step.pieces)?.name}
+								</span>
+							)}
+							{step.do === "lay" && (
 								<button
 									type="button"
 									className="min-w-0 flex-1 truncate rounded text-left font-semibold text-rim-deep underline decoration-dotted underline-offset-4"
@@ -37,10 +45,11 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 							<StepButtons
 								index={i}
 								last={i === document.work.length - 1}
-								removable={step.do === "pour" && pours > 1}
+								removable={step.do === "press" || (step.do === "pour" && pours > 1)}
 							/>
 						</div>
 						{step.do === "pour" && <PourFields pour={step} />}
+						{step.do === "press" && <PressFields press={step} />}
 					</li>
 				))}
 			</ol>
@@ -51,7 +60,13 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 				<Button onClick={() => edit(addEmbed)}>
 					<Plus aria-hidden className="size-4" /> Add a column
 				</Button>
+				{document.pieces[0] && (
+					<Button onClick={() => edit(addPress(document.pieces[0]?.id ?? ""))}>
+						<Plus aria-hidden className="size-4" /> Press pieces in
+					</Button>
+				)}
 			</div>
+			<KeptRows />
 		</Drawer>
 	);
 }
@@ -93,6 +108,41 @@ function StepButtons({ index, last, removable }: { index: number; last: boolean;
 	);
 }
 
+const GRATED = [
+	["crumbs", "Crumbs"],
+	["shreds", "Shreds"],
+	["curls", "Curls"],
+] as const;
+
+function PressFields({ press }: { press: Press }) {
+	const { document, edit } = useEditor();
+	const patch = (change: Partial<Press>) =>
+		edit(patchPress(press.id, change), `press ${press.id} ${Object.keys(change)}`);
+	return (
+		<div className="mt-1 grid grid-cols-[1fr_72px_72px] items-end gap-2">
+			<SelectField
+				label="Pieces"
+				value={press.pieces}
+				options={document.pieces.map((piece) => [piece.id, piece.name] as const)}
+				onChange={(pieces) => patch({ pieces })}
+			/>
+			<NumberField
+				label="How many"
+				digits={0}
+				value={press.count}
+				onChange={(value) => patch({ count: Math.round(value) })}
+			/>
+			<NumberField
+				label="Sunk"
+				suffix="%"
+				digits={0}
+				value={press.sunk_percent}
+				onChange={(sunk_percent) => patch({ sunk_percent })}
+			/>
+		</div>
+	);
+}
+
 function PourFields({ pour }: { pour: Pour }) {
 	const { edit, live } = useEditor();
 	const hold = live.plan.layer_holds.find((item) => item.pour === pour.id);
@@ -123,6 +173,23 @@ function PourFields({ pour }: { pour: Pour }) {
 					onChange={(shreds_g) => patch({ shreds_g })}
 				/>
 			</div>
+			{pour.shreds_g > 0 && (
+				<div className="grid grid-cols-2 items-end gap-2">
+					<SelectField
+						label="Grated to"
+						value={pour.grated}
+						options={GRATED}
+						onChange={(grated) => patch({ grated })}
+					/>
+					<LotChoice
+						label={`Shreds for ${pour.name} from`}
+						none="Not written down"
+						kinds={["shreds", "trimmings"]}
+						value={pour.shreds_lot ?? null}
+						onChange={(shreds_lot) => patch({ shreds_lot })}
+					/>
+				</div>
+			)}
 			{hold && <p className="text-xs text-soft">{hold.says}</p>}
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />
 			<InPourRows pour={pour} onChange={(pieces) => patch({ pieces })} />

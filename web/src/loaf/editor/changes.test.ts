@@ -4,10 +4,12 @@ import {
 	addColour,
 	addEmbed,
 	addPour,
+	addPress,
 	freeId,
 	moveStep,
 	patchEmbed,
 	patchPour,
+	patchPress,
 	removeEmbed,
 	removeStep,
 	usesColour,
@@ -21,6 +23,7 @@ const pour = (id: string, to_mm: number) => ({
 	to_mm,
 	colours: shares,
 	shreds_g: 0,
+	grated: "shreds" as const,
 	fall_mm: 5,
 	pieces: [],
 });
@@ -32,15 +35,25 @@ const loaf = {
 	colours: [{ id: "plain", name: "Plain", srgb: "#ffffff", colourants: [] }],
 	embeds: [],
 	pieces: [],
+	keeps: [],
 	work: [pour("one", 20), pour("two", 60)],
 } as unknown as Loaf;
 
-const steps = (made: Loaf) => made.work.map((step) => (step.do === "pour" ? step.id : `lay ${step.embed}`));
+const steps = (made: Loaf) => made.work.map((step) => (step.do === "lay" ? `lay ${step.embed}` : step.id));
 
 describe("freeId", () => {
 	it("counts up until nobody has it", () => {
 		expect(freeId("pour", [])).toBe("pour");
 		expect(freeId("pour", ["pour", "pour-2"])).toBe("pour-3");
+	});
+});
+
+describe("pieces pressed in", () => {
+	it("come last, half sunk, with an id no pour has", () => {
+		const made = addPress("beads")({ ...loaf, work: [pour("press", 20)] });
+		expect(made.work[1]).toEqual({ do: "press", id: "press-2", pieces: "beads", count: 1, sunk_percent: 50 });
+		expect(patchPress("press-2", { count: 9 })(made).work[1]).toMatchObject({ count: 9 });
+		expect(patchPress("press-2", { count: 9 })(made).work[0]).toBe(made.work[0]);
 	});
 });
 

@@ -1,4 +1,4 @@
-import type { Embed, Loaf, Pour } from "../../api/types";
+import type { Embed, Loaf, Pour, Press } from "../../api/types";
 
 /** Changes to a document, each giving a new one. Ids are kept: the bench log and the drawing hold on to them. */
 
@@ -24,7 +24,25 @@ export function freeId(stem: string, taken: readonly string[]): string {
 	return `${stem}-${n}`;
 }
 
-const pourIds = (loaf: Loaf) => loaf.work.flatMap((step) => (step.do === "pour" ? [step.id] : []));
+const pourIds = (loaf: Loaf) => loaf.work.flatMap((step) => (step.do === "lay" ? [] : [step.id]));
+
+export const patchPress =
+	(id: string, patch: Partial<Press>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "press" && step.id === id ? { ...step, ...patch } : step)),
+	});
+
+/** Small pieces pressed half into what has been poured so far. */
+export const addPress =
+	(pieces: string) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: [
+			...loaf.work,
+			{ do: "press", id: freeId("press", pourIds(loaf)), pieces, count: 1, sunk_percent: 50 },
+		],
+	});
 
 /** A round column along the middle, laid before the last pour. */
 export function addEmbed(loaf: Loaf): Loaf {
@@ -45,6 +63,8 @@ export function addEmbed(loaf: Loaf): Loaf {
 		colour: loaf.colours[0]?.id ?? "plain",
 		formula: null,
 		casting: { material: "silicone", mould_length_mm: loaf.mould.length_mm + 20, trim_mm: 5 },
+		seam: "none",
+		front: "either",
 	};
 	const lastPour = loaf.work.findLastIndex((step) => step.do === "pour");
 	// With a single pour there is nothing to lay it on: it goes in after, and the batter rises around it.
@@ -78,6 +98,7 @@ export const addPour =
 				to_mm: Math.round(Math.max((levelMm + loaf.mould.height_mm) / 2, levelMm + 1)),
 				colours: [{ colour: loaf.colours[0]?.id ?? "plain", percent: 100 }],
 				shreds_g: 0,
+				grated: "shreds",
 				fall_mm: 5,
 				pieces: [],
 			},
@@ -121,10 +142,13 @@ export function usesColour(loaf: Loaf, id: string): boolean {
 	const shares = [
 		...loaf.work.flatMap((step) => (step.do === "pour" ? step.colours : [])),
 		...(loaf.frosting?.colours ?? []),
+		...loaf.keeps,
 	];
 	return (
 		shares.some((share) => share.colour === id) ||
-		loaf.embeds.some((embed) => embed.colour === id) ||
-		loaf.pieces.some((piece) => piece.colour === id)
+		loaf.embeds.some((embed) => embed.colour === id || embed.figure?.colour === id) ||
+		loaf.pieces.some(
+			(piece) => piece.colour === id || (piece.make.kind === "composite" && piece.make.figure_colour === id),
+		)
 	);
 }

@@ -1,6 +1,7 @@
 import type { EmbedHold } from "../../api/types";
 import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
+import { outlinePath } from "../../drawing/outlinePath";
 import { lookOf, paintOf } from "../../drawing/paint";
 import { Materials, RulerAcross, RulerUp } from "../../drawing/parts";
 import { fitScale, polygonPoints, type Scale } from "../../drawing/scale";
@@ -83,7 +84,7 @@ export function CrossSection({ bar, selected, stage, onSelect }: Props) {
 					<PieceShape
 						key={drawn.piece.id}
 						drawn={drawn}
-						colour={paint.colour(drawn.embed.colour)}
+						colour={paint.colour}
 						scale={scale}
 						selected={selected === drawn.piece.id}
 						mould={mould}
@@ -153,7 +154,7 @@ function GhostShape({ outline, ghost, scale }: GhostProps) {
 
 interface PieceProps {
 	drawn: DrawnPiece;
-	colour: string;
+	colour: (id: string) => string;
 	scale: Scale;
 	selected: boolean;
 	mould: readonly (readonly number[])[];
@@ -180,12 +181,25 @@ function PieceShape({ drawn, colour, scale, selected, mould, onSelect }: PiecePr
 				className="cursor-grab focus:outline-none active:cursor-grabbing"
 				{...moves}
 			>
-				<polygon
-					points={points}
-					fill={colour}
+				<path
+					d={outlinePath(piece.outline, piece.holes, scale, dx, dz)}
+					fillRule="evenodd"
+					fill={colour(embed.colour)}
 					stroke={selected ? "#fbfcf9" : "#14263f"}
 					strokeWidth={selected ? 4 : 1.2}
 				/>
+				{piece.figure && (
+					<path
+						d={outlinePath(piece.figure.outline, piece.figure.holes, scale, dx, dz)}
+						fillRule="evenodd"
+						fill={colour(piece.figure.colour)}
+						stroke="#14263f"
+						strokeOpacity=".6"
+					/>
+				)}
+				{embed.seam !== "none" && (
+					<SeamMark seam={embed.seam} box={{ left, right, bottom, top: Math.max(...zs) }} scale={scale} />
+				)}
 				{selected && (
 					<polygon points={points} fill="none" stroke="#14263f" strokeWidth="1.6" strokeDasharray="6 3" />
 				)}
@@ -198,6 +212,34 @@ function PieceShape({ drawn, colour, scale, selected, mould, onSelect }: PiecePr
 				</>
 			)}
 		</>
+	);
+}
+
+interface SeamProps {
+	seam: "floor" | "left" | "right" | "top";
+	box: { left: number; right: number; bottom: number; top: number };
+	scale: Scale;
+}
+
+/** A notch where the casting's seam is turned to. */
+function SeamMark({ seam, box, scale }: SeamProps) {
+	const [cx, cz] = [(box.left + box.right) / 2, (box.bottom + box.top) / 2];
+	const at = {
+		floor: [cx, box.bottom],
+		top: [cx, box.top],
+		left: [box.left, cz],
+		right: [box.right, cz],
+	} as const;
+	const [x, z] = at[seam];
+	return (
+		<path
+			aria-hidden
+			data-seam={seam}
+			d={`M${scale.x(x) - 5} ${scale.y(z)}l5 -5l5 5l-5 5Z`}
+			fill="#fbfcf9"
+			stroke="#14263f"
+			strokeWidth="1.4"
+		/>
 	);
 }
 

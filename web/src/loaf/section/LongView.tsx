@@ -216,6 +216,15 @@ function PieceAlong({ drawn, colour, scale, selected, onSelect }: PieceProps) {
 				stroke={selected ? "#fbfcf9" : "#14263f"}
 				strokeWidth={selected ? 3 : 1.2}
 			/>
+			{piece.row?.joints_mm.map((y) => (
+				<path
+					key={y}
+					data-row-joint
+					d={`M${scale.x(y + dy)} ${scale.y(top)}V${scale.y(bottom)}`}
+					stroke="#14263f"
+					strokeWidth="1.6"
+				/>
+			))}
 			{selected && (
 				<rect
 					x={scale.x(piece.from_mm + dy)}

@@ -1,0 +1,46 @@
+import type { Embed } from "../../api/types";
+import { FieldRow } from "../../ui/Drawer";
+import { NumberField } from "../../ui/fields";
+
+interface Props {
+	embed: Embed;
+	/** What the plan says about the row. */
+	says: string | undefined;
+	onChange: (row: Embed["row"]) => void;
+}
+
+/** One column, or pieces laid end to end. */
+export function RowFields({ embed, says, onChange }: Props) {
+	const row = embed.row ?? null;
+	const fresh = { piece_mm: Math.round(embed.length_mm / 5) + 2, slice_mm: 1 };
+	return (
+		<>
+			<label className="flex items-center gap-2 text-sm">
+				<input
+					type="checkbox"
+					className="size-4"
+					checked={row !== null}
+					onChange={(event) => onChange(event.target.checked ? fresh : null)}
+				/>
+				Pieces laid end to end
+			</label>
+			{row && (
+				<FieldRow>
+					<NumberField
+						label="Each is cast"
+						quantity="length"
+						value={row.piece_mm}
+						onChange={(piece_mm) => onChange({ ...row, piece_mm })}
+					/>
+					<NumberField
+						label="Sliced off ends"
+						quantity="length"
+						value={row.slice_mm}
+						onChange={(slice_mm) => onChange({ ...row, slice_mm })}
+					/>
+				</FieldRow>
+			)}
+			{row && says && <p className="text-sm">{says}.</p>}
+		</>
+	);
+}

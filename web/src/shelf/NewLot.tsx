@@ -1,0 +1,116 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Plus } from "lucide-react";
+import { useId, useState } from "react";
+import { ApiProblem, putOnShelf, shelfQuery } from "../api/queries";
+import type { Lot } from "../api/types";
+import { keyOf } from "../cupboard/useShelf";
+import { Button } from "../ui/Button";
+import { FieldRow } from "../ui/Drawer";
+import { NumberField, SelectField, TextField } from "../ui/fields";
+import { Problems } from "../ui/Problems";
+import { KEPT, KINDS } from "./words";
+
+const today = () => new Date().toLocaleDateString("sv-SE");
+
+const fresh = (): Lot => ({
+	key: "",
+	name: "",
+	kind: "trimmings",
+	srgb: "#c9b79c",
+	colour: "",
+	scent: "",
+	made_on: today(),
+	material: "silicone",
+	kept: "sealed",
+	count: 0,
+	grams: 100,
+	notes: "",
+});
+
+/** Something put on the shelf by hand. */
+export function NewLot({ taken }: { taken: readonly string[] }) {
+	const queries = useQueryClient();
+	const [draft, setDraft] = useState<Lot | null>(null);
+	const [dayId, colourId] = [useId(), useId()];
+	const put = useMutation({
+		mutationFn: (lot: Lot) => putOnShelf({ ...lot, key: keyOf(lot.name, taken) }),
+		onSuccess: () => {
+			setDraft(null);
+			return queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
+		},
+	});
+	if (!draft) {
+		return (
+			<Button look="main" onClick={() => setDraft(fresh())}>
+				<Plus aria-hidden className="size-4" /> Put something on the shelf
+			</Button>
+		);
+	}
+	const change = (next: Partial<Lot>) => setDraft({ ...draft, ...next });
+	return (
+		<section aria-label="Something new for the shelf" className="tray w-full max-w-3xl space-y-2 p-3">
+			<FieldRow>
+				<TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
+				<SelectField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => change({ kind })} />
+				<div>
+					<label htmlFor={dayId} className="block font-semibold text-soft text-xs">
+						Made on
+					</label>
+					<input
+						id={dayId}
+						type="date"
+						className="field w-full"
+						max={today()}
+						value={draft.made_on}
+						onChange={(event) => event.target.value && change({ made_on: event.target.value })}
+					/>
+				</div>
+			</FieldRow>
+			<FieldRow>
+				<div>
+					<label htmlFor={colourId} className="block font-semibold text-soft text-xs">
+						Looks like
+					</label>
+					<input
+						id={colourId}
+						type="color"
+						className="field h-9 w-full"
+						value={draft.srgb}
+						onChange={(event) => change({ srgb: event.target.value })}
+					/>
+				</div>
+				<TextField label="Colour" value={draft.colour} onChange={(colour) => change({ colour })} />
+				<TextField label="Scent" value={draft.scent} onChange={(scent) => change({ scent })} />
+				<NumberField
+					label="Pieces"
+					digits={0}
+					value={draft.count}
+					onChange={(value) => change({ count: Math.max(0, Math.round(value)) })}
+				/>
+				<NumberField
+					label="Weighs"
+					quantity="weight"
+					digits={0}
+					value={draft.grams}
+					onChange={(grams) => change({ grams })}
+				/>
+				{draft.kind === "raw dough" && (
+					<SelectField label="Kept" value={draft.kept} options={KEPT} onChange={(kept) => change({ kept })} />
+				)}
+			</FieldRow>
+			<div className="flex gap-2">
+				<Button
+					look="main"
+					disabled={!draft.name.trim() || put.isPending}
+					onClick={() => put.mutate({ ...draft, name: draft.name.trim() })}
+				>
+					Put it there
+				</Button>
+				<Button onClick={() => setDraft(null)}>Leave it</Button>
+			</div>
+			{put.error instanceof ApiProblem && (
+				<Problems title="It was not put on the shelf" problems={put.error.report.problems} />
+			)}
+		</section>
+	);
+}
