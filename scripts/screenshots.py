@@ -79,6 +79,11 @@ def _bench(page: Page) -> None:
     page.get_by_text("1 of").wait_for()
 
 
+def _shelf(page: Page) -> None:
+    page.goto(f"{BASE}/shelf")
+    page.get_by_role("heading", name="Lamp globes").wait_for()
+
+
 def _cupboard(page: Page) -> None:
     page.goto(f"{BASE}/cupboard")
     page.get_by_role("heading", name="Cupboard").wait_for()
@@ -93,6 +98,7 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "order": (DESK, _place("order")),
     "bench": (TABLET, _bench),
     "cut": (DESK, _place("cut")),
+    "shelf": (DESK, _shelf),
     "cupboard": (DESK, _cupboard),
 }
 

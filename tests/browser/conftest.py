@@ -6,6 +6,7 @@ A failing test leaves its screenshot (pytest-playwright) and the browser's conso
 from __future__ import annotations
 
 import os
+import re
 import socket
 import subprocess
 import sys
@@ -102,7 +103,8 @@ def _watched(context: BrowserContext, request: pytest.FixtureRequest) -> Iterato
     report = getattr(request.node, "report", None)
     if broken or report is None or report.failed:
         RESULTS.mkdir(exist_ok=True)
-        (RESULTS / f"{request.node.name}.console.txt").write_text("\n".join([*console, *broken]), encoding="utf-8")
+        name = re.sub(r"[^\w-]+", "-", request.node.name)
+        (RESULTS / f"{name}.console.txt").write_text("\n".join([*console, *broken]), encoding="utf-8")
     assert broken == []
     assert outside == []
 

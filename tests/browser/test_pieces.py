@@ -46,9 +46,9 @@ def test_a_bad_file_leaves_the_piece_alone(
     file.write_text(text, encoding="utf-8")
     desk.copy_of_the_demo(f"Bad {name}")
     page.locator("[data-piece='lantern-2']").focus()
-    page.get_by_label("Outline file").set_input_files(file)
+    page.get_by_label("Outline file").first.set_input_files(file)
     expect(page.get_by_role("alert")).to_contain_text(says)
-    expect(page.get_by_label("Shape")).to_have_value("rounded")
+    expect(page.get_by_label("Shape").first).to_have_value("rounded")
 
 
 def test_the_ghost_shows_where_it_would_rest(page: Page, desk: Desk) -> None:
@@ -110,7 +110,7 @@ def test_pieces_cut_from_a_slab_take_the_place_of_batter(page: Page, desk: Desk)
     page.get_by_label("How many").first.fill("10")
     expect(page.get_by_test_id("batter-in-mould")).to_have_text(f"{round(before - 10 * 10.6)} ml")
     page.get_by_label("How many").first.fill("13")
-    expect(page.get_by_role("alert")).to_contain_text("Make 13, or stir fewer in")
+    expect(page.get_by_role("alert")).to_contain_text("Make 13, or use fewer")
     page.get_by_label("How many").first.fill("12")
     desk.wait_until_saved()
     desk.go("Order")

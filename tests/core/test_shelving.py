@@ -103,6 +103,20 @@ def test_too_few_and_too_little_are_told() -> None:
     assert [use.says.rsplit(": ")[-1] for use in result.shelf] == ["3 too few.", "30 g too little."]
 
 
+def test_shapes_kneaded_from_dough_on_the_shelf_take_grams_and_are_still_shaped() -> None:
+    parts = [{"shape": "ball", "across": 20}, {"shape": "cone", "across": 8, "long": 12}]
+    make = {"kind": "dough", "parts": parts}
+    piece = {"id": "bit", "name": "Knobs", "count": 10, "colour": "white", "make": make, "lot": "lump"}
+    lump = lot(key="lump", kind="raw dough", count=0, grams=30)
+    result = planned(box(pieces=[piece]), lump)
+    assert [pot.id for pot in result.pots] == ["loaf"]
+    assert [step.key for step in result.steps if step.stage == "Knobs"] == [
+        "cast-bit.knead", "cast-bit.shape", "cast-bit.join", "cast-bit.made",
+    ]  # fmt: skip
+    assert "g too little" in result.shelf[0].says
+    assert planned(box(pieces=[piece]), lump.model_copy(update={"grams": 80})).shelf[0].fits
+
+
 def moves(result: LoafPlan) -> dict[str, list[tuple[str | None, str | None, int]]]:
     """What each step does to the shelf: lot, own lot, count."""
     return {step.key: [(m.lot, m.own, m.count) for m in step.moves] for step in result.steps if step.moves}

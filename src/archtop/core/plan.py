@@ -127,6 +127,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     each_g = {piece.id: piece.weight.value for piece in pieces}
     each_g |= {key: item.each_ml * piece_density[key] for key, item in made_pieces.items()}
     shelf = shelf_uses(loaf, cupboard.lots, each_g, {key: prism.profile.area for key, prism in prisms.items()})
+    kneaded = {piece.id for piece in loaf.pieces if piece.lot and _is_dough(piece.lot, cupboard)}
     moves = shelf_moves(loaf, pots, {piece.id: piece for piece in pieces}, made_pieces, piece_density, cuts)
     joints = joints_of(((prism.y0, prism.y1) for prism in prisms.values()), loaf.mould.length_mm)
     return LoafPlan(
@@ -155,7 +156,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints),
         shelf=shelf,
         order=casting_order(loaf),
-        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves),
+        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves, kneaded),
         remarks=(
             *remarks_on(loaf, pieces, fills, pots, cuts),
             *remarks_on_small(loaf, layers, made_pieces, shelf),
@@ -163,6 +164,10 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         ),
         cautions=LYE_CAUTIONS,
     )
+
+
+def _is_dough(lot: str, cupboard: Cupboard) -> bool:
+    return lot in cupboard.lots and cupboard.lots[lot].kind == "raw dough"
 
 
 def _pushed_aside(fills: Sequence[Fill], pieces: Sequence[PiecePlan]) -> Figure:

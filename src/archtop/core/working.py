@@ -5,7 +5,7 @@ Keys are made from the document's ids, so that a step keeps its key when numbers
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.chemistry import LYE_CAUTIONS, Stage
@@ -73,12 +73,20 @@ def bench_steps(
     layers_hold: Sequence[LayerHold],
     made: Mapping[str, Made],
     moves: Mapping[str, tuple[ShelfMove, ...]],
+    kneaded: Collection[str],
 ) -> tuple[Step, ...]:
-    """Every step from goggles to the cut, castings first; ``moves``: what each does to the shelf, by its key."""
+    """Every step from goggles to the cut, castings first.
+
+    :param moves: what each does to the shelf, by its key
+    :param kneaded: small pieces that are shaped from dough on the shelf, by id
+    """
     steps = [
         step for piece in loaf.pieces if piece.make.kind == "melt" and not piece.lot for step in _melting(piece, made)
     ]
     small = {f"cast-{piece.id}": piece for piece in loaf.pieces}
+    for piece in loaf.pieces:
+        if piece.id in kneaded:
+            steps += _finishing(piece, made[piece.id])
     for pot, heat in zip(pots, heats, strict=True):
         steps += _PotSteps(pot, heat).all()
         if pot.kind == "frosting":

@@ -5,10 +5,10 @@ import type { MoveIn, ShelfLine } from "../api/types";
 import { Button } from "../ui/Button";
 import { NumberField, SelectField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
-import { Swatch } from "../ui/Swatch";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
 import { AgeLine } from "./AgeLine";
+import { LotPicture } from "./LotPicture";
 import { KEPT } from "./words";
 
 const STANDS = {
@@ -28,7 +28,7 @@ export function LotCard({ line }: { line: ShelfLine }) {
 	return (
 		<li className="tray flex flex-col p-3" data-lot={lot.key}>
 			<div className="flex items-start gap-2.5">
-				<Swatch srgb={lot.srgb} size={34} />
+				<LotPicture lot={lot} />
 				<div className="min-w-0 flex-1">
 					<h3 className="text-base leading-tight">{lot.name}</h3>
 					<p className="truncate text-sm text-soft">

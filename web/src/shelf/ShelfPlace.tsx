@@ -22,20 +22,27 @@ export function ShelfPlace() {
 					else you put here by hand.
 				</p>
 			)}
-			{SHELVES.map(([name, kinds]) => {
-				const here = lines.filter((line) => kinds.includes(line.lot.kind));
-				if (here.length === 0) return null;
-				return (
-					<section key={name} aria-label={name} className="mb-5">
-						<h2 className="mb-1.5 border-rim border-b-3 text-lg">{name}</h2>
-						<ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-3">
-							{here.map((line) => (
-								<LotCard key={line.lot.key} line={line} />
-							))}
-						</ul>
-					</section>
-				);
-			})}
+			<div className="flex flex-wrap gap-x-5">
+				{SHELVES.map(([name, kinds]) => {
+					const here = lines.filter((line) => kinds.includes(line.lot.kind));
+					if (here.length === 0) return null;
+					return (
+						<section
+							key={name}
+							aria-label={name}
+							className="mb-5 min-w-0"
+							style={{ flex: `${here.length} 1 ${Math.min(here.length, 4) * 272}px` }}
+						>
+							<h2 className="mb-1.5 border-rim border-b-3 text-lg">{name}</h2>
+							<ul className="grid grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-3">
+								{here.map((line) => (
+									<LotCard key={line.lot.key} line={line} />
+								))}
+							</ul>
+						</section>
+					);
+				})}
+			</div>
 			<p className="text-soft text-xs">
 				Days from and to are the trade's usual waits (common practice) and estimates of how fast dough dries;
 				what you see and feel goes before them.

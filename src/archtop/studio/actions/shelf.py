@@ -163,7 +163,8 @@ def shelve_step(loaf: Loaf, step: str, action: Literal["done", "undone"]) -> Non
     for move in next((item.moves for item in result.steps if item.key == step), ()):
         lot = _lot_of(loaf, document, result, move)
         if lot is not None:
-            _add(lot.pk, loaf, step, move.count, _grams(lot, move))
+            counted = lot.data["kind"] not in ("raw dough", "shreds", "trimmings")
+            _add(lot.pk, loaf, step, move.count if counted else 0, _grams(lot, move))
 
 
 def _add(lot_id: int, loaf: Loaf, step: str, count: int, grams: float) -> None:

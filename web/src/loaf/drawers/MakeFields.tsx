@@ -2,7 +2,9 @@ import { useMutation } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { ApiProblem, readMesh } from "../../api/queries";
-import type { DoughPart, Make } from "../../api/types";
+import type { DoughPart, Make, ReadMesh } from "../../api/types";
+import { outlinePath } from "../../drawing/outlinePath";
+import { fitScale } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { FieldRow } from "../../ui/Drawer";
@@ -257,13 +259,35 @@ function CavityFields({ make, onChange }: { make: Cavity; onChange: (make: Make)
 				<Problems title="This cannot be measured" problems={measure.error.report.problems} />
 			)}
 			{measure.data && (
-				<p role="status" className="text-sm">
-					{measure.data.says}
-				</p>
+				<div className="flex items-center gap-3">
+					{measure.data.section && <SectionThumb section={measure.data.section} />}
+					<p role="status" className="text-sm">
+						{measure.data.says}
+					</p>
+				</div>
 			)}
 		</>
 	);
 }
+
+/** A model cut through its middle. */
+function SectionThumb({ section }: { section: NonNullable<ReadMesh["section"]> }) {
+	const half = Math.max(...section.points.flatMap(([x = 0, z = 0]) => [Math.abs(x), Math.abs(z)])) * 1.1;
+	const scale = fitScale({ left: -half, right: half, bottom: -half, top: half }, 72, 72, NO_MARGINS);
+	return (
+		<svg width="72" height="72" role="img" aria-label="Section through its middle" className="shrink-0">
+			<path
+				d={outlinePath(section.points, section.holes, scale)}
+				fillRule="evenodd"
+				fill="#c6d1ca"
+				stroke="#14263f"
+				strokeWidth="1.4"
+			/>
+		</svg>
+	);
+}
+
+const NO_MARGINS = { left: 0, right: 0, bottom: 0, top: 0 };
 
 const SHAPES = [
 	["ball", "Ball"],

@@ -98,7 +98,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 			<LotChoice
 				label={`${piece.name} come from`}
 				none="Made for this loaf"
-				kinds={[piece.make.kind]}
+				kinds={piece.make.kind === "dough" ? ["dough", "raw dough"] : [piece.make.kind]}
 				value={piece.lot ?? null}
 				onChange={(lot) => patch({ lot })}
 			/>
