@@ -60,6 +60,37 @@ function fresh(kind: Make["kind"], colour: string): Make {
 	}
 }
 
+/** Ways that are told by measures alone: field, label, digits. */
+const SIZES = {
+	cutter: [
+		["slab_mm", "Slab", undefined],
+		["sheet_long_mm", "Sheet long", 0],
+		["sheet_wide_mm", "Sheet wide", 0],
+		["gap_mm", "Gap", undefined],
+	],
+	chunk: [
+		["long_mm", "Long", undefined],
+		["wide_mm", "Wide", undefined],
+		["high_mm", "High", undefined],
+	],
+	wedge: [
+		["long_mm", "Long", undefined],
+		["wide_mm", "Wide", undefined],
+		["high_mm", "High", undefined],
+	],
+	board: [
+		["long_mm", "Long", undefined],
+		["wide_mm", "Wide", undefined],
+		["thick_mm", "Thick", undefined],
+		["kerf_mm", "Wire takes", undefined],
+	],
+	ball: [["diameter_mm", "Diameter", undefined]],
+} as const;
+
+type Sized = Extract<Make, { kind: keyof typeof SIZES }>;
+const isSized = (make: Make): make is Sized => make.kind in SIZES;
+const sizeOf = (make: Sized, key: string) => (make as unknown as Record<string, number>)[key] ?? 0;
+
 const newPart: DoughPart = { shape: "ball", colour: "", across: 10, long: 10, thick: 2, count: 1 };
 const MELT = ["Melted base is hot: it burns as oil does. If it is spritzed with alcohol, no flame near."];
 
@@ -94,95 +125,21 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 				</FieldRow>
 			)}
 			{make.kind === "cutter" && (
-				<>
-					<OutlineFields outline={make.outline} onChange={(outline) => onChange({ ...make, outline })} />
-					<FieldRow>
-						<NumberField
-							label="Slab"
-							quantity="length"
-							value={make.slab_mm}
-							onChange={(slab_mm) => onChange({ ...make, slab_mm })}
-						/>
-						<NumberField
-							label="Sheet long"
-							quantity="length"
-							digits={0}
-							value={make.sheet_long_mm}
-							onChange={(sheet_long_mm) => onChange({ ...make, sheet_long_mm })}
-						/>
-						<NumberField
-							label="Sheet wide"
-							quantity="length"
-							digits={0}
-							value={make.sheet_wide_mm}
-							onChange={(sheet_wide_mm) => onChange({ ...make, sheet_wide_mm })}
-						/>
-						<NumberField
-							label="Gap"
-							quantity="length"
-							value={make.gap_mm}
-							onChange={(gap_mm) => onChange({ ...make, gap_mm })}
-						/>
-					</FieldRow>
-				</>
+				<OutlineFields outline={make.outline} onChange={(outline) => onChange({ ...make, outline })} />
 			)}
-			{make.kind === "board" && (
+			{isSized(make) && (
 				<FieldRow>
-					<NumberField
-						label="Long"
-						quantity="length"
-						value={make.long_mm}
-						onChange={(long_mm) => onChange({ ...make, long_mm })}
-					/>
-					<NumberField
-						label="Wide"
-						quantity="length"
-						value={make.wide_mm}
-						onChange={(wide_mm) => onChange({ ...make, wide_mm })}
-					/>
-					<NumberField
-						label="Thick"
-						quantity="length"
-						value={make.thick_mm}
-						onChange={(thick_mm) => onChange({ ...make, thick_mm })}
-					/>
-					<NumberField
-						label="Wire takes"
-						quantity="length"
-						value={make.kerf_mm}
-						onChange={(kerf_mm) => onChange({ ...make, kerf_mm })}
-					/>
+					{SIZES[make.kind].map(([key, label, digits]) => (
+						<NumberField
+							key={key}
+							label={label}
+							quantity="length"
+							digits={digits}
+							value={sizeOf(make, key)}
+							onChange={(value) => onChange({ ...make, [key]: value })}
+						/>
+					))}
 				</FieldRow>
-			)}
-			{(make.kind === "chunk" || make.kind === "wedge") && (
-				<FieldRow>
-					<NumberField
-						label="Long"
-						quantity="length"
-						value={make.long_mm}
-						onChange={(long_mm) => onChange({ ...make, long_mm })}
-					/>
-					<NumberField
-						label="Wide"
-						quantity="length"
-						value={make.wide_mm}
-						onChange={(wide_mm) => onChange({ ...make, wide_mm })}
-					/>
-					<NumberField
-						label="High"
-						quantity="length"
-						value={make.high_mm}
-						onChange={(high_mm) => onChange({ ...make, high_mm })}
-					/>
-				</FieldRow>
-			)}
-			{make.kind === "ball" && (
-				<NumberField
-					label="Diameter"
-					quantity="length"
-					value={make.diameter_mm}
-					onChange={(diameter_mm) => onChange({ ...make, diameter_mm })}
-				/>
 			)}
 			{make.kind === "dough" && (
 				<>

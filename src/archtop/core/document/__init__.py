@@ -1,0 +1,53 @@
+"""The loaf document: everything that is poured, placed, piped and cut, in the order of work.
+
+One JSON object, versioned. ``read_loaf`` reads any version up to this one and says clearly when a document is newer;
+``blank_loaf`` is the empty page. What the document *means* is computed in :mod:`archtop.core.plan`.
+"""
+
+from archtop.core.document.consistency import pieces_used
+from archtop.core.document.loaf import FORMAT, VERSION, Loaf, blank_loaf, read_loaf
+from archtop.core.document.parts import (
+    Brings,
+    Casting,
+    Colour,
+    ColourShare,
+    Cuts,
+    Embed,
+    Figurine,
+    Frosting,
+    InPour,
+    Kept,
+    Lay,
+    LotKey,
+    Pieces,
+    Pour,
+    Press,
+    Row,
+    Sizing,
+)
+
+__all__ = [
+    "FORMAT",
+    "VERSION",
+    "Brings",
+    "Casting",
+    "Colour",
+    "ColourShare",
+    "Cuts",
+    "Embed",
+    "Figurine",
+    "Frosting",
+    "InPour",
+    "Kept",
+    "Lay",
+    "Loaf",
+    "LotKey",
+    "Pieces",
+    "Pour",
+    "Press",
+    "Row",
+    "Sizing",
+    "blank_loaf",
+    "pieces_used",
+    "read_loaf",
+]

@@ -1,0 +1,141 @@
+"""Whether a document agrees with itself: ids that exist and stand once, shares that add up, embeds laid once."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any
+
+from archtop.core.document.parts import ColourShare, Lay, Pour, Press
+from archtop.core.errors import Problem, shown
+from archtop.core.making import CompositeMake
+
+if TYPE_CHECKING:
+    from archtop.core.document.loaf import Loaf
+
+__all__ = ["inconsistencies", "pieces_used"]
+
+
+def inconsistencies(loaf: Loaf) -> list[Problem]:
+    """Everything in which a document contradicts itself."""
+    return [*_twice(loaf), *_dangling(loaf), *_shares_off(loaf), *_laying(loaf), *_more_than_made(loaf)]
+
+
+def _problem(code: str, field: str, value: Any, limit: str, remedy: str) -> Problem:
+    return Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy)
+
+
+def _twice(loaf: Loaf) -> list[Problem]:
+    """Ids that stand twice in their list."""
+    pours = [step.id for step in loaf.work if isinstance(step, Pour | Press)]
+    lists: dict[str, list[str]] = {
+        "formulas": [f.id for f in loaf.formulas],
+        "colours": [c.id for c in loaf.colours],
+        "blends": [b.id for b in loaf.blends],
+        "embeds": [e.id for e in loaf.embeds],
+        "pieces": [p.id for p in loaf.pieces],
+        "work": pours,
+    }
+    return [
+        _problem("id.twice", field, item, "an id may stand only once in its list", "Give one another id.")
+        for field, ids in lists.items()
+        for item in sorted({i for i in ids if ids.count(i) > 1})
+    ]
+
+
+def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
+    """(field, list it points into, id) for every reference in the document."""
+    refs = [("formula", "formulas", loaf.formula)]
+    refs += [(f"colours.{i}.scent.blend", "blends", c.scent.blend) for i, c in enumerate(loaf.colours) if c.scent]
+    if loaf.frosting and loaf.frosting.formula:
+        refs.append(("frosting.formula", "formulas", loaf.frosting.formula))
+    for i, embed in enumerate(loaf.embeds):
+        refs.append((f"embeds.{i}.colour", "colours", embed.colour))
+        refs += [(f"embeds.{i}.formula", "formulas", embed.formula)] if embed.formula else []
+        if embed.figure:
+            refs.append((f"embeds.{i}.figure.colour", "colours", embed.figure.colour))
+            refs += [(f"embeds.{i}.figure.formula", "formulas", embed.figure.formula)] if embed.figure.formula else []
+    for i, piece in enumerate(loaf.pieces):
+        refs.append((f"pieces.{i}.colour", "colours", piece.colour))
+        refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
+        if isinstance(piece.make, CompositeMake):
+            refs.append((f"pieces.{i}.make.figure_colour", "colours", piece.make.figure_colour))
+    refs += [(f"keeps.{i}.colour", "colours", kept.colour) for i, kept in enumerate(loaf.keeps)]
+    for field, shares in _share_lists(loaf):
+        refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
+    refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
+    refs += [(f"work.{i}.pieces", "pieces", step.pieces) for i, step in enumerate(loaf.work) if isinstance(step, Press)]
+    refs += [
+        (f"work.{i}.pieces.{j}.pieces", "pieces", item.pieces)
+        for i, step in enumerate(loaf.work)
+        if isinstance(step, Pour)
+        for j, item in enumerate(step.pieces)
+    ]
+    return refs
+
+
+def _dangling(loaf: Loaf) -> list[Problem]:
+    known: dict[str, set[str]] = {
+        "formulas": {f.id for f in loaf.formulas},
+        "colours": {c.id for c in loaf.colours},
+        "blends": {b.id for b in loaf.blends},
+        "pieces": {p.id for p in loaf.pieces},
+        "embeds": {e.id for e in loaf.embeds},
+    }
+    return [
+        _problem("id.unknown", field, ref, f"must be one of this loaf's {target}", "Choose one, or add it.")
+        for field, target, ref in _references(loaf)
+        if ref not in known[target]
+    ]
+
+
+def _share_lists(loaf: Loaf) -> list[tuple[str, tuple[ColourShare, ...]]]:
+    lists = [(f"work.{i}.colours", step.colours) for i, step in enumerate(loaf.work) if isinstance(step, Pour)]
+    return lists + ([("frosting.colours", loaf.frosting.colours)] if loaf.frosting else [])
+
+
+def _shares_off(loaf: Loaf) -> list[Problem]:
+    return [
+        _problem(
+            "shares.sum", field, f"{total:g} %", "colour shares must add up to 100 %",
+            f"{'Take away' if total > 100 else 'Add'} {abs(100 - total):g} %.",
+        )
+        for field, shares in _share_lists(loaf)
+        if abs((total := sum(share.percent for share in shares)) - 100) > 0.05
+    ]  # fmt: skip
+
+
+def _laying(loaf: Loaf) -> list[Problem]:
+    """Every embed is laid once."""
+    laid = [step.embed for step in loaf.work if isinstance(step, Lay)]
+    return [
+        _problem(
+            "embed.laid", f"embeds.{i}", embed.name, f"is laid {laid.count(embed.id)} times; it must be once",
+            "Put it once into the order of work.",
+        )
+        for i, embed in enumerate(loaf.embeds)
+        if laid.count(embed.id) != 1
+    ]  # fmt: skip
+
+
+def _more_than_made(loaf: Loaf) -> list[Problem]:
+    """Pieces that go into the loaf in greater number than they are made."""
+    used = pieces_used(loaf)
+    return [
+        _problem(
+            "pieces.too_few", f"pieces.{i}.count", piece.count,
+            f"{used[piece.id]} of {piece.name} go into the loaf", f"Make {used[piece.id]}, or use fewer.",
+        )
+        for i, piece in enumerate(loaf.pieces)
+        if used.get(piece.id, 0) > piece.count
+    ]  # fmt: skip
+
+
+def pieces_used(loaf: Loaf) -> dict[str, int]:
+    """How many of each set of small pieces are stirred or pressed in."""
+    used: dict[str, int] = {}
+    for step in loaf.work:
+        if isinstance(step, Pour):
+            for item in step.pieces:
+                used[item.pieces] = used.get(item.pieces, 0) + item.count
+        elif isinstance(step, Press):
+            used[step.pieces] = used.get(step.pieces, 0) + step.count
+    return used

@@ -1,0 +1,230 @@
+"""What a loaf document is made of: colours, embeds, the steps of the work, frosting, pieces, cuts."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from archtop.core.chemistry import Scent, ScentDose
+from archtop.core.colour import Colourant, ColourDose
+from archtop.core.errors import InputError
+from archtop.core.figure import Frozen
+from archtop.core.geometry import Outline
+from archtop.core.making import Make
+from archtop.core.packing import Grated
+
+__all__ = [
+    "Brings",
+    "Casting",
+    "Colour",
+    "ColourShare",
+    "Cuts",
+    "Embed",
+    "Figurine",
+    "Frosting",
+    "Id",
+    "InPour",
+    "Kept",
+    "Lay",
+    "LotKey",
+    "Name",
+    "Pieces",
+    "Pour",
+    "Press",
+    "Row",
+    "Sizing",
+]
+
+Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
+Name = Annotated[str, Field(min_length=1, max_length=120)]
+LotKey = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9.-]{0,79}$")]
+Place = Annotated[float, Field(ge=-2000, le=2000)]
+
+
+class Colour(Frozen):
+    """A colour of this loaf as it is wished for when cured, and what makes it: colourants and scent by its oils."""
+
+    id: Id
+    name: Name
+    srgb: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")]
+    colourants: Annotated[tuple[ColourDose, ...], Field(max_length=12)] = ()
+    scent: ScentDose | None = None
+
+
+class ColourShare(Frozen):
+    """A colour's percent of a pour or of the frosting."""
+
+    colour: Id
+    percent: Annotated[float, Field(gt=0, le=100)]
+
+
+Shares = Annotated[tuple[ColourShare, ...], Field(min_length=1, max_length=20)]
+
+
+class Casting(Frozen):
+    """How a column is cast beforehand: the column mould's usable length, and what is trimmed off the ends."""
+
+    material: Literal["lined pipe", "silicone", "stiff"] = "silicone"
+    mould_length_mm: Annotated[float, Field(gt=0, le=2000)]
+    trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
+
+
+class Figurine(Frozen):
+    """A figure cast first, along the whole column, and surrounded by it; its middle is told from the column's own."""
+
+    name: Name = "Figure"
+    outline: Outline
+    across_mm: Place = 0.0
+    up_mm: Place = 0.0
+    turn_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
+    colour: Id
+    formula: Id | None = None
+
+
+class Row(Frozen):
+    """Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat at both ends."""
+
+    piece_mm: Annotated[float, Field(gt=0, le=2000)]
+    slice_mm: Annotated[float, Field(ge=0, le=100)] = 1.0
+
+    @model_validator(mode="after")
+    def _something_left(self) -> Row:
+        if self.piece_mm - 2 * self.slice_mm < 1:
+            raise InputError.one(
+                "row.sliced_away", "slice_mm", self.slice_mm,
+                f"twice that leaves nothing of a piece of {self.piece_mm:g} mm", "Slice less off.",
+            )  # fmt: skip
+        return self
+
+
+class Embed(Frozen):
+    """A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
+
+    ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
+    turned
+    to; ``front``: which of its ends lies at the loaf's front. ``casting`` is ``None`` for a piece that already lies on
+    the shelf, as ``lot`` there if it is written down; ``formula`` ``None`` means the loaf's own.
+    """
+
+    id: Id
+    name: Name
+    outline: Outline
+    across_mm: Place = 0.0
+    up_mm: Place
+    turn_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
+    from_mm: Place = 0.0
+    length_mm: Annotated[float, Field(gt=0, le=2000)]
+    colour: Id
+    formula: Id | None = None
+    casting: Casting | None = None
+    row: Row | None = None
+    figure: Figurine | None = None
+    seam: Literal["none", "floor", "left", "right", "top"] = "none"
+    front: Literal["either", "first poured", "last poured"] = "either"
+    lot: LotKey | None = None
+
+
+class InPour(Frozen):
+    """So many of the loaf's small pieces stirred or laid into a pour."""
+
+    pieces: Id
+    count: Annotated[int, Field(ge=1, le=2000)]
+
+
+class Pour(Frozen):
+    """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
+
+    ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
+    where they lie on the shelf.
+    """
+
+    do: Literal["pour"] = "pour"
+    id: Id
+    name: Name
+    to_mm: Annotated[float, Field(gt=0, le=500)]
+    colours: Shares
+    shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
+    grated: Grated = "shreds"
+    shreds_lot: LotKey | None = None
+    pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
+    fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
+
+
+class Lay(Frozen):
+    """An embed laid into what has been poured so far."""
+
+    do: Literal["lay"] = "lay"
+    embed: Id
+
+
+class Press(Frozen):
+    """Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it."""
+
+    do: Literal["press"] = "press"
+    id: Id
+    pieces: Id
+    count: Annotated[int, Field(ge=1, le=2000)]
+    sunk_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
+
+
+class Kept(Frozen):
+    """Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould."""
+
+    colour: Id
+    volume_ml: Annotated[float, Field(gt=0, le=20000)]
+    purpose: Literal["dough", "saver mould"] = "dough"
+
+
+class Frosting(Frozen):
+    """Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot."""
+
+    name: Name = "Frosting"
+    volume_ml: Annotated[float, Field(gt=0, le=20000)]
+    style: Literal["scallops", "smooth"] = "scallops"
+    rows: Annotated[int, Field(ge=1, le=12)] = 2
+    colours: Shares
+    formula: Id | None = None
+
+
+class Pieces(Frozen):
+    """Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
+
+    ``lot``: they lie on the shelf already and are not made for this loaf.
+    """
+
+    id: Id
+    name: Name
+    make: Make
+    count: Annotated[int, Field(ge=1, le=2000)]
+    material: Literal["silicone", "stiff"] = "silicone"
+    colour: Id
+    formula: Id | None = None
+    lot: LotKey | None = None
+
+
+class Cuts(Frozen):
+    """Bars across the loaf: thickness, what the wire takes, and the slices left at both ends."""
+
+    bar_mm: Annotated[float, Field(ge=5, le=500)] = 25.0
+    kerf_mm: Annotated[float, Field(ge=0, le=5)] = 0.6
+    front_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
+    back_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
+
+
+class Brings(Frozen):
+    """Bottles and jars that travel with a loaf's file, for a studio that does not have them."""
+
+    scents: Annotated[tuple[Scent, ...], Field(max_length=60)] = ()
+    colourants: Annotated[tuple[Colourant, ...], Field(max_length=60)] = ()
+
+
+class Sizing(Frozen):
+    """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is."""
+
+    margin_percent: Annotated[float, Field(ge=0, le=50)] = 3.0
+    film_mm: Annotated[float, Field(ge=0, le=5)] = 0.5
+    scale_step_g: Annotated[float, Field(ge=0.01, le=50)] = 1.0
+    fine_step_g: Annotated[float, Field(ge=0.001, le=5)] = 0.1
+    carrier_fat: str = "sunflower-oleic"
+    room_c: Annotated[float, Field(ge=5, le=40)] = 21.0
