@@ -17,7 +17,8 @@ ROD = {"outline": {"kind": "circle", "diameter_mm": 50}, "up_mm": 30, "length_mm
 
 NAMES = {
     "batter", "colour-mix", "contrast", "cuts", "displacement", "dough", "label", "lye", "lye-heat", "mesh", "mould",
-    "nest", "outline", "pots", "rest-depth", "scent-limit", "shreds", "size-back",
+    "layer-hold", "nest", "outline", "pots", "rest-depth", "scent-limit", "shreds", "size-back", "slump-test",
+    "spread-test", "trace-clock",
 }  # fmt: skip
 
 

@@ -31,10 +31,14 @@ class Ghost(Frozen):
 
 
 class EmbedHold(Frozen):
-    """An embed as it is laid in. ``needed``: yield stress that leaves it where it is drawn."""
+    """An embed as it is laid in. ``needed``: yield stress that leaves it where it is drawn.
+
+    ``drawn_above``: it is drawn over the batter it is laid on, and nothing holds it there.
+    """
 
     embed: str
     needed: Figure
+    drawn_above: bool
     stage: str
     ghosts: tuple[Ghost, ...]
     says: str
@@ -90,6 +94,7 @@ def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densitie
             how="weight less lift, over bearing factor and width of what lies under the surface",
             source="strip footing 5.14 (Prandtl) to buried cylinder 11.94 (Randolph & Houlsby 1984); densities ±2.5 %",
         ),
+        drawn_above=bottom > float(laid.bottoms[0]),
         stage=stage.key,
         ghosts=ghosts,
         says=_advice(name, bottom, level, stage, ghosts),

@@ -177,7 +177,10 @@ class Kept(Frozen):
 
 
 class Frosting(Frozen):
-    """Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot."""
+    """Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
+
+    ``tip_mm``: the tip's opening; ``bag_mm``: how wide the filled bag is.
+    """
 
     name: Name = "Frosting"
     volume_ml: Annotated[float, Field(gt=0, le=20000)]
@@ -185,6 +188,8 @@ class Frosting(Frozen):
     rows: Annotated[int, Field(ge=1, le=12)] = 2
     colours: Shares
     formula: Id | None = None
+    tip_mm: Annotated[float, Field(ge=1, le=60)] = 12.0
+    bag_mm: Annotated[float, Field(ge=20, le=200)] = 60.0
 
 
 class Pieces(Frozen):

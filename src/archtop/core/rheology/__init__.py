@@ -1,5 +1,6 @@
 """How thick batter must be, and what happens when it is not."""
 
+from archtop.core.rheology.extrusion import needed_to_stand, push_pa, stiffest_through
 from archtop.core.rheology.holding import (
     STANDARD_GRAVITY,
     Stage,
@@ -11,18 +12,38 @@ from archtop.core.rheology.holding import (
     stage_at,
     stages,
 )
+from archtop.core.rheology.reading import YieldReading
 from archtop.core.rheology.resting import Laid, Rest
+from archtop.core.rheology.slump import CUP_MM, slump_mm, yield_from_slump
+from archtop.core.rheology.spread import SPOON_ML, spread_mm, yield_from_spread
+from archtop.core.rheology.thickening import Bend, BendKind, Crossing, Growth, Seen, Thickening
 
 __all__ = [
+    "CUP_MM",
+    "SPOON_ML",
     "STANDARD_GRAVITY",
+    "Bend",
+    "BendKind",
+    "Crossing",
+    "Growth",
     "Laid",
     "Rest",
+    "Seen",
     "Stage",
+    "Thickening",
+    "YieldReading",
     "bearing_factor",
     "needed_buried",
     "needed_on_surface",
     "needed_sphere",
+    "needed_to_stand",
     "needed_under_stream",
+    "push_pa",
+    "slump_mm",
+    "spread_mm",
     "stage_at",
     "stages",
+    "stiffest_through",
+    "yield_from_slump",
+    "yield_from_spread",
 ]
