@@ -112,7 +112,7 @@ class Note(Frozen):
     ``stage``: of ``stage`` readings; ``seconds``: of blending.
     """
 
-    minute: Annotated[float, Field(ge=-1, le=3000)]
+    minute: Annotated[float, Field(ge=-1, le=3000)] = 0.0
     kind: Literal["spread", "slump", "stage", "temperature", "event"]
     value: Annotated[float, Field(ge=-50, le=1000)] = 0.0
     stage: str = ""

@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from archtop.studio.models import (
     BenchEntry,
     BookFormula,
+    BowlNote,
     CupboardItem,
     FormulaVersion,
     Loaf,
@@ -88,6 +89,13 @@ class StockAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
 
     list_display = ("name", "grams", "counted_at")
     search_fields = ("name",)
+
+
+@admin.register(BowlNote)
+class BowlNoteAdmin(ReadOnly):
+    """Readings at the bench."""
+
+    list_display = ("loaf", "bowl", "taken_at", "takes_back")
 
 
 @admin.register(ShelfLot)

@@ -103,6 +103,24 @@ class BenchEntry(OnlyGrows):
         return f"{self.step} {self.action}"
 
 
+class BowlNote(OnlyGrows):
+    """A reading or an event at a bowl, or the taking back of one (``takes_back`` names its press)."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="bowl_notes")
+    press_id = models.UUIDField(unique=True)
+    bowl = models.CharField(max_length=80)
+    data = models.JSONField(default=dict)
+    takes_back = models.UUIDField(null=True)
+    taken_at = models.DateTimeField()
+    received_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("taken_at", "id")
+
+    def __str__(self) -> str:
+        return f"{self.bowl}: {self.data.get('kind', 'taken back')}"
+
+
 class ShelfLot(models.Model):
     """A lot on the shelf: the core's description of it; how much there is stands in its moves."""
 

@@ -168,6 +168,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/{loaf_id}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Clocks
+         * @description Every bowl's clock as it stands now.
+         */
+        get: operations["open_clocks"];
+        put?: never;
+        /**
+         * Note
+         * @description A reading or an event at a bowl; sending it twice counts once.
+         */
+        post: operations["take_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/clock/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note Back
+         * @description Take a note back.
+         */
+        post: operations["take_note_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -1232,11 +1276,15 @@ export interface components {
         /**
          * EmbedHold
          * @description An embed as it is laid in. ``needed``: yield stress that leaves it where it is drawn.
+         *
+         *     ``drawn_above``: it is drawn over the batter it is laid on, and nothing holds it there.
          */
         EmbedHold: {
             /** Embed */
             embed: string;
             needed: components["schemas"]["Figure"];
+            /** Drawn Above */
+            drawn_above: boolean;
             /** Stage */
             stage: string;
             /** Ghosts */
@@ -1442,6 +1490,8 @@ export interface components {
         /**
          * Frosting
          * @description Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
+         *
+         *     ``tip_mm``: the tip's opening; ``bag_mm``: how wide the filled bag is.
          */
         Frosting: {
             /**
@@ -1466,6 +1516,16 @@ export interface components {
             colours: components["schemas"]["ColourShare"][];
             /** Formula */
             formula?: string | null;
+            /**
+             * Tip Mm
+             * @default 12
+             */
+            tip_mm: number;
+            /**
+             * Bag Mm
+             * @default 60
+             */
+            bag_mm: number;
         };
         /**
          * Ghost
@@ -2762,6 +2822,212 @@ export interface components {
             pressed_at: string;
         };
         /**
+         * BowlClock
+         * @description A bowl's clock: when it was mixed (``None``: not yet), its notes, and its face.
+         */
+        BowlClock: {
+            /** Bowl */
+            bowl: string;
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Pot */
+            pot: string;
+            doubles_min: components["schemas"]["Figure"];
+            /** Mixed At */
+            mixed_at: string | null;
+            /** Notes */
+            notes: components["schemas"]["NoteTaken"][];
+            face: components["schemas"]["ClockFace"] | null;
+        };
+        /**
+         * ClockFace
+         * @description All that the clock shows of a bowl.
+         */
+        ClockFace: {
+            /** Bowl */
+            bowl: string;
+            /** Now */
+            now: number;
+            pa: components["schemas"]["Figure"];
+            /** Readings */
+            readings: components["schemas"]["ReadPoint"][];
+            /** Curve */
+            curve: components["schemas"]["CurvePoint"][];
+            /** Windows */
+            windows: components["schemas"]["Window"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * Crossing
+         * @description When a threshold is passed [min since the mixing]: earliest, middle and latest of four in five draws.
+         *
+         *     ``None`` where too few draws pass it within four hours to say; ``chance_now``: that it is passed already.
+         */
+        Crossing: {
+            /** Early */
+            early: number | null;
+            /** Middle */
+            middle: number | null;
+            /** Late */
+            late: number | null;
+            /** Chance Now */
+            chance_now: number;
+        };
+        /**
+         * CurvePoint
+         * @description The fitted curve: middle, and the band that holds four in five [min, Pa].
+         */
+        CurvePoint: {
+            /** Minute */
+            minute: number;
+            /** Pa */
+            pa: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * Limit
+         * @description What a bowl must be to be used so: at least, at most [Pa]. ``step``: the step of the work that waits for it.
+         */
+        Limit: {
+            /** Key */
+            key: string;
+            /** What */
+            what: string;
+            /** Step */
+            step: string;
+            /** Least Pa */
+            least_pa: number;
+            /** Most Pa */
+            most_pa: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Note
+         * @description What was read or done at ``minute`` after mixing. ``value``: ring [mm], height the cup's soap stands [mm], °C.
+         *
+         *     ``stage``: of ``stage`` readings; ``seconds``: of blending.
+         */
+        Note: {
+            /**
+             * Minute
+             * @default 0
+             */
+            minute: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "spread" | "slump" | "stage" | "temperature" | "event";
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
+            /** What */
+            what?: ("stirred" | "blended" | "coloured" | "scented" | "warmed" | "cooled") | null;
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
+        };
+        /**
+         * NoteTaken
+         * @description A note as it stands in the log.
+         */
+        NoteTaken: {
+            /**
+             * Press Id
+             * Format: uuid
+             */
+            press_id: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            note: components["schemas"]["Note"];
+        };
+        /**
+         * ReadPoint
+         * @description A reading as the chart shows it [min, Pa].
+         */
+        ReadPoint: {
+            /** Minute */
+            minute: number;
+            /** Pa */
+            pa: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** How */
+            how: string;
+        };
+        /**
+         * Window
+         * @description When a limit opens and closes [min since mixing], in words told from now.
+         */
+        Window: {
+            limit: components["schemas"]["Limit"];
+            opens: components["schemas"]["Crossing"];
+            closes: components["schemas"]["Crossing"] | null;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "not yet" | "open" | "closing" | "missed" | "unknown";
+            /** Says */
+            says: string;
+        };
+        /**
+         * NoteIn
+         * @description A reading or an event at a bowl; its minute is reckoned from ``taken_at``.
+         */
+        NoteIn: {
+            /**
+             * Press Id
+             * Format: uuid
+             */
+            press_id: string;
+            /** Bowl */
+            bowl: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            note: components["schemas"]["Note"];
+        };
+        /**
+         * NoteBack
+         * @description The press that is taken back.
+         */
+        NoteBack: {
+            /**
+             * Press Id
+             * Format: uuid
+             */
+            press_id: string;
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+        };
+        /**
          * Backsized
          * @description The loaf with its last pour moved, and how much of the target it then takes.
          */
@@ -3629,6 +3895,134 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchLog"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    open_clocks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BowlClock"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    take_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BowlClock"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    take_note_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BowlClock"][];
                 };
             };
             /** @description Not Found */

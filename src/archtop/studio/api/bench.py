@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import uuid
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
 
-from archtop.studio.actions import press, steps_done
+from archtop.studio.actions import BowlClock, open_clocks, press, steps_done, take_back, take_note
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
-from archtop.studio.api.schemas import BenchLog, BenchPress
+from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn
 from archtop.studio.models import Loaf
+from archtop.studio.sheets import PaperName, ring_sheet_pdf
 
 __all__ = ["router"]
 
@@ -39,3 +41,36 @@ def press_step(request: HttpRequest, loaf_id: uuid.UUID, payload: BenchPress) ->
     loaf = loaf_of(request, loaf_id)
     press(loaf, payload.press_id, payload.step, payload.action, payload.pressed_at)
     return _log(loaf)
+
+
+_CLOCKS = {200: list[BowlClock], 404: ProblemReport, 422: ProblemReport}
+
+
+@router.get("/{uuid:loaf_id}/clock", response=_CLOCKS, operation_id="open_clocks")
+def read_clocks(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[BowlClock, ...]:
+    """Every bowl's clock as it stands now."""
+    return open_clocks(loaf_of(request, loaf_id), timezone.now())
+
+
+@router.post("/{uuid:loaf_id}/clock", response=_CLOCKS, operation_id="take_note")
+def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> tuple[BowlClock, ...]:
+    """A reading or an event at a bowl; sending it twice counts once."""
+    loaf = loaf_of(request, loaf_id)
+    take_note(loaf, payload.press_id, payload.bowl, payload.note, payload.taken_at)
+    return open_clocks(loaf, timezone.now())
+
+
+@router.post("/{uuid:loaf_id}/clock/back", response=_CLOCKS, operation_id="take_note_back")
+def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> tuple[BowlClock, ...]:
+    """Take a note back."""
+    loaf = loaf_of(request, loaf_id)
+    take_back(loaf, payload.press_id, payload.of)
+    return open_clocks(loaf, timezone.now())
+
+
+@router.get("/ring-sheet.pdf", operation_id="print_ring_sheet", include_in_schema=False)
+def ring_sheet(request: HttpRequest, paper: PaperName = "A4") -> HttpResponse:  # noqa: ARG001
+    """The ring sheet, to be printed at 100 %."""
+    answer = HttpResponse(ring_sheet_pdf(paper), content_type="application/pdf")
+    answer["Content-Disposition"] = 'inline; filename="ring-sheet.pdf"'
+    return answer

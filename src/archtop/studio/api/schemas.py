@@ -22,6 +22,7 @@ from archtop.core import (
     read_loaf,
 )
 from archtop.core import Loaf as Document
+from archtop.core.clock import Note
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
 
@@ -37,6 +38,8 @@ __all__ = [
     "MouldOut",
     "MoveIn",
     "NewLoaf",
+    "NoteBack",
+    "NoteIn",
     "ReachIn",
     "RevisionOut",
     "SaveLoaf",
@@ -148,6 +151,22 @@ class BenchLog(Schema):
 
     done: list[str]
     entries: list[BenchPress]
+
+
+class NoteIn(Schema):
+    """A reading or an event at a bowl; its minute is reckoned from ``taken_at``."""
+
+    press_id: uuid.UUID
+    bowl: Annotated[str, Field(max_length=80)]
+    taken_at: dt.datetime
+    note: Note
+
+
+class NoteBack(Schema):
+    """The press that is taken back."""
+
+    press_id: uuid.UUID
+    of: uuid.UUID
 
 
 class MouldOut(Schema):

@@ -6,7 +6,6 @@ import io
 from typing import Any, Literal
 
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
@@ -14,13 +13,12 @@ from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemp
 from archtop.core import Loaf, LoafPlan
 from archtop.core.sizing import Portion, Pot
 from archtop.core.units import G_PER_OZ
+from archtop.studio.sheets.paper import PAPERS, PaperName
 
-__all__ = ["PaperName", "UnitsName", "weigh_out_pdf"]
+__all__ = ["UnitsName", "weigh_out_pdf"]
 
-PaperName = Literal["A4", "Letter"]
 UnitsName = Literal["metric", "us"]
 
-_PAPERS = {"A4": A4, "Letter": LETTER}
 _INK = colors.HexColor("#14263f")
 _RIM = colors.HexColor("#1f4f8f")
 _TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=20, leading=24, textColor=_INK)
@@ -105,7 +103,7 @@ def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName
     buffer = io.BytesIO()
     document = SimpleDocTemplate(
         buffer,
-        pagesize=_PAPERS[paper],
+        pagesize=PAPERS[paper],
         leftMargin=18 * mm,
         rightMargin=18 * mm,
         topMargin=16 * mm,
