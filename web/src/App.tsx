@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
 import { BenchPlace } from "./bench/BenchPlace";
+import { ClockPlace } from "./bench/clock/ClockPlace";
 import { CupboardPlace } from "./cupboard/CupboardPlace";
 import { ColoursPlace } from "./loaf/colours/ColoursPlace";
 import { CutPlace } from "./loaf/cut/CutPlace";
@@ -47,6 +48,7 @@ export function App() {
 					<Route path="cut" element={<CutPlace />} />
 				</Route>
 				<Route path="bench" element={<BenchPlace />} />
+				<Route path="bench/clock" element={<ClockPlace />} />
 			</Route>
 			<Route
 				path="*"

@@ -378,22 +378,21 @@ def _told(
     """How a window stands, and the words for it."""
     if closes and closes.chance_now >= _LIKELY:
         return "missed", "no more: it is too thick by now" + (" (likely)" if closes.chance_now < _SURE else "")
-    until = ""
-    if closes and closes.middle is not None:
-        until = f", until about {_minutes(closes.middle - now)} from now"
+    shut = closes.middle if closes else None
+    left = f", for about {_minutes(shut - now)}" if shut is not None else ""
     if opens.chance_now >= _SURE:
         soon = closes is not None and closes.early is not None and closes.early - now < 5
-        return ("closing" if soon else "open"), f"now{until}"
+        return ("closing" if soon else "open"), f"now{left}"
     if opens.chance_now >= _LIKELY:
-        return "open", f"now, most likely: test it first{until}"
+        return "open", f"now, most likely: test it first{left}"
     if opens.early is None:
         return "unknown", "not within four hours, as it stands: take a reading"
     early = max(0, math.floor(opens.early - now))
-    if opens.late is None or opens.late - now > _TOO_WIDE * max(early, 4):
+    if opens.middle is None or opens.late is None or opens.late - now > _TOO_WIDE * max(early, 4):
         when = f"not before {early} min from now" if early >= 4 else "at any moment"
         return "unknown", f"{when}, and when cannot be told yet: take a reading {'then' if early >= 4 else 'now'}"
-    late = math.ceil(opens.late - now)
-    return "not yet", f"in {early}–{late} min{until}"
+    stays = f", for about {_minutes(shut - opens.middle)}" if shut is not None and shut > opens.middle else ""
+    return "not yet", f"in about {_minutes(opens.middle - now)} ({early}–{math.ceil(opens.late - now)}){stays}"
 
 
 def _minutes(value: float) -> str:

@@ -9,6 +9,7 @@ import type {
 	LoafOut,
 	Lot,
 	MoveIn,
+	NoteIn,
 	ProblemReport,
 	Scent,
 	StaleReport,
@@ -105,6 +106,13 @@ export const benchQuery = (id: string) =>
 		refetchInterval: 4000,
 	});
 
+export const clocksQuery = (id: string) =>
+	queryOptions({
+		queryKey: ["clocks", id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/clock", { params: { path: { loaf_id: id } } })),
+		refetchInterval: 4000,
+	});
+
 export const signIn = (name: string, password: string) =>
 	unwrap(client.POST("/api/session", { body: { name, password } }));
 export const signOut = () => unwrap(client.DELETE("/api/session"));
@@ -158,5 +166,14 @@ export const moveLot = (key: string, move: Omit<MoveIn, "move_id">) =>
 		client.POST("/api/shelf/{key}/moves", {
 			params: { path: { key } },
 			body: { move_id: crypto.randomUUID(), ...move },
+		}),
+	);
+export const takeNote = (id: string, note: NoteIn) =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/clock", { params: { path: { loaf_id: id } }, body: note }));
+export const takeNoteBack = (id: string, of: string, press_id: string) =>
+	unwrap(
+		client.POST("/api/loaves/{loaf_id}/clock/back", {
+			params: { path: { loaf_id: id } },
+			body: { press_id, of },
 		}),
 	);

@@ -1,37 +1,17 @@
-import { ArrowLeft, Check, Moon, Sun, Undo2 } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { ArrowLeft, Check, Hourglass, Moon, Sun, Undo2 } from "lucide-react";
+import { useEffect } from "react";
 import { Link } from "react-router";
-import type { Amount, Step } from "../api/types";
+import { clocksQuery } from "../api/queries";
+import type { Amount, BowlClock, Step } from "../api/types";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
 import { minutesText, temperatureText, withUnit } from "../ui/units";
+import { LOOKS, type Tone, useTone } from "./tone";
 import { type Bench, useBench } from "./useBench";
 import { useWakeLock } from "./useWakeLock";
-
-const LOOKS = {
-	dark: {
-		room: "bg-[#101b2c] text-white",
-		soft: "text-[#b9c6d6]",
-		card: "border-[#3a4c66] bg-[#18273d]",
-		press: "bg-[#f3d9a0] text-ink hover:bg-white",
-		plain: "border-[#6d819d] hover:bg-[#24364f]",
-		line: "border-[#3a4c66]",
-		ticked: "border-[#6fbf97] text-[#a9e3c6]",
-	},
-	light: {
-		room: "bg-enamel text-ink",
-		soft: "text-soft",
-		card: "border-line bg-white",
-		press: "bg-rim text-white hover:bg-rim-deep",
-		plain: "border-rim hover:bg-rim-wash",
-		line: "border-line",
-		ticked: "border-set text-set",
-	},
-} as const;
-
-type Tone = keyof typeof LOOKS;
-const TONE_KEY = "archtop.bench.tone";
+import { WaitsFor } from "./WaitsFor";
 
 /** The bench: one step, legible from two metres, one press to go on. */
 export function BenchPlace() {
@@ -39,18 +19,12 @@ export function BenchPlace() {
 	const { steps } = live.plan;
 	const { units, choose } = useUnits();
 	const bench = useBench(id, steps);
-	const [tone, setTone] = useState<Tone>(() =>
-		localStorage.getItem(TONE_KEY) === "light" ? "light" : "dark",
-	);
+	const { tone, turn } = useTone();
+	const { data: clocks = [] } = useQuery(clocksQuery(id));
 	const look = LOOKS[tone];
 	useWakeLock();
 	useBenchKeys(bench.press, bench.undo);
 	const now = steps[bench.at];
-	const turn = () => {
-		const next = tone === "dark" ? "light" : "dark";
-		localStorage.setItem(TONE_KEY, next);
-		setTone(next);
-	};
 	return (
 		<div className={`flex min-h-screen flex-col ${look.room}`}>
 			<title>{`Bench: ${document.name} · Arch Top`}</title>
@@ -65,6 +39,12 @@ export function BenchPlace() {
 					{bench.at} of {steps.length} done
 					{bench.waiting > 0 && ` · ${bench.waiting} kept here, no connection yet`}
 				</p>
+				<Link
+					to={`/loaf/${id}/bench/clock`}
+					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-4 font-semibold no-underline ${look.plain}`}
+				>
+					<Hourglass aria-hidden className="size-5" /> Trace clock
+				</Link>
 				<button
 					type="button"
 					onClick={() => choose(units === "metric" ? "us" : "metric")}
@@ -83,7 +63,7 @@ export function BenchPlace() {
 			</header>
 			<main className="flex flex-1 flex-col px-5 pt-2 pb-5">
 				{now ? (
-					<Now step={now} tone={tone} bench={bench} />
+					<Now step={now} tone={tone} bench={bench} clocks={clocks} />
 				) : (
 					<p className="my-auto text-center text-5xl font-extrabold">
 						All done. Wash up, then write down what happened.
@@ -133,7 +113,14 @@ function useBenchKeys(press: () => void, undo: () => void): void {
 	}, [press, undo]);
 }
 
-function Now({ step, tone, bench }: { step: Step; tone: Tone; bench: Bench }) {
+interface NowProps {
+	step: Step;
+	tone: Tone;
+	bench: Bench;
+	clocks: readonly BowlClock[];
+}
+
+function Now({ step, tone, bench, clocks }: NowProps) {
 	const look = LOOKS[tone];
 	const weighing = step.amounts.some((amount) => amount.reads != null);
 	const many = step.amounts.length > 4;
@@ -142,6 +129,7 @@ function Now({ step, tone, bench }: { step: Step; tone: Tone; bench: Bench }) {
 			<p className={`text-2xl ${look.soft}`}>{step.stage}</p>
 			<h1 className="text-[clamp(2.4rem,5.6vw,4.6rem)] leading-[1.05]">{step.title}</h1>
 			{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
+			<WaitsFor step={step.key} clocks={clocks} tone={tone} />
 			{step.amounts.length > 0 && (
 				<ul className={`grid gap-x-8 gap-y-1.5 ${many ? "text-2xl sm:grid-cols-2" : "max-w-3xl text-3xl"}`}>
 					{step.amounts.map((amount) => (

@@ -1,23 +1,31 @@
-import { describe, expect, it } from "vitest";
-import { keepWaiting, readWaiting, stepsDone } from "./presses";
+import { beforeEach, describe, expect, it } from "vitest";
+import { dropWaiting, keepWaiting, readWaiting } from "./outbox";
+import { stepsDone } from "./presses";
 
 describe("stepsDone", () => {
-	it("takes an undone step back and puts a step pressed again at the end", () => {
-		const done = (step: string) => ({ step, action: "done" as const });
-		const undone = (step: string) => ({ step, action: "undone" as const });
-		expect(stepsDone([done("a"), done("b"), undone("b")])).toEqual(["a"]);
-		expect(stepsDone([done("a"), done("b"), undone("a"), done("a")])).toEqual(["b", "a"]);
+	it("keeps the order of pressing; an undone step is not done", () => {
+		const press = (step: string, action: "done" | "undone") => ({ step, action });
+		expect(stepsDone([press("a", "done"), press("b", "done"), press("a", "undone")])).toEqual(["b"]);
+		expect(stepsDone([press("a", "done"), press("a", "undone"), press("a", "done")])).toEqual(["a"]);
 	});
 });
 
-describe("waiting presses", () => {
-	it("come back after a reload, and damaged storage does not stop the bench", () => {
-		const press = { press_id: "p", step: "a", action: "done" as const, pressed_at: "2026-12-05T10:00:00Z" };
-		keepWaiting("loaf", [press]);
-		expect(readWaiting("loaf")).toEqual([press]);
-		keepWaiting("loaf", []);
-		expect(localStorage.getItem("archtop.bench.loaf")).toBeNull();
-		localStorage.setItem("archtop.bench.loaf", "{broken");
-		expect(readWaiting("loaf")).toEqual([]);
+describe("what waits in the browser", () => {
+	beforeEach(() => localStorage.clear());
+
+	it("comes back in the order it was put there, room by room", () => {
+		for (const press_id of ["z", "a", "m"]) keepWaiting("bench.one", { press_id });
+		keepWaiting("bench.two", { press_id: "other" });
+		expect(readWaiting("bench.one").map((item) => item.press_id)).toEqual(["z", "a", "m"]);
+		dropWaiting("bench.one", "a");
+		expect(readWaiting("bench.one").map((item) => item.press_id)).toEqual(["z", "m"]);
+		expect(readWaiting("bench.two")).toHaveLength(1);
+	});
+
+	it("is not stopped by something cut off", () => {
+		localStorage.setItem("archtop.outbox.bench.one.torn", '{"order":');
+		keepWaiting("bench.one", { press_id: "a" });
+		expect(readWaiting("bench.one").map((item) => item.press_id)).toEqual(["a"]);
+		expect(localStorage.getItem("archtop.outbox.bench.one.torn")).toBeNull();
 	});
 });

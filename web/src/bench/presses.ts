@@ -9,19 +9,3 @@ export function stepsDone(presses: readonly Pick<BenchPress, "step" | "action">[
 	}
 	return done;
 }
-
-const key = (loaf: string) => `archtop.bench.${loaf}`;
-
-/** Presses the server does not have yet; they wait in this browser. */
-export function readWaiting(loaf: string): BenchPress[] {
-	try {
-		return JSON.parse(localStorage.getItem(key(loaf)) ?? "[]") as BenchPress[];
-	} catch {
-		return [];
-	}
-}
-
-export function keepWaiting(loaf: string, presses: readonly BenchPress[]): void {
-	if (presses.length === 0) localStorage.removeItem(key(loaf));
-	else localStorage.setItem(key(loaf), JSON.stringify(presses));
-}

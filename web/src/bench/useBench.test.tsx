@@ -13,7 +13,7 @@ vi.mock("../api/queries", async (original) => ({
 }));
 
 import { ApiProblem } from "../api/queries";
-import { readWaiting } from "./presses";
+import { readWaiting } from "./outbox";
 import { useBench } from "./useBench";
 
 const steps = ["a", "b", "c"].map((key) => ({ key, title: key })) as Step[];
@@ -72,13 +72,23 @@ describe("useBench", () => {
 		expect(result.current.at).toBe(2);
 		expect(result.current.waiting).toBe(2);
 		unmount();
-		expect(readWaiting("loaf").map((press) => press.step)).toEqual(["a", "b"]);
+		expect(readWaiting<BenchPress>("bench.loaf").map((press) => press.step)).toEqual(["a", "b"]);
 		pressStep.mockImplementation(receive);
 		const again = start();
 		await wait(3100);
 		expect(server.map((entry) => entry.step)).toEqual(["a", "b"]);
 		expect(again.result.current.at).toBe(2);
-		expect(readWaiting("loaf")).toEqual([]);
+		expect(readWaiting("bench.loaf")).toEqual([]);
+	});
+
+	it("leaves what another tab has waiting alone", async () => {
+		pressStep.mockRejectedValue(offline);
+		const [one, two] = [start(), start()];
+		await wait(10);
+		act(() => one.result.current.press());
+		act(() => two.result.current.press());
+		await wait(10);
+		expect(readWaiting("bench.loaf")).toHaveLength(2);
 	});
 
 	it("ticks a weight off and takes the tick back, without moving the step", async () => {

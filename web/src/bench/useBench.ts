@@ -1,10 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { ApiProblem, benchQuery, pressStep } from "../api/queries";
+import { useCallback, useMemo } from "react";
+import { benchQuery, clocksQuery, pressStep } from "../api/queries";
 import type { BenchPress, Step } from "../api/types";
-import { keepWaiting, readWaiting, stepsDone } from "./presses";
-
-const RETRY_MS = 3000;
+import { stepsDone } from "./presses";
+import { useOutbox } from "./useOutbox";
 
 export interface Bench {
 	readonly done: ReadonlySet<string>;
@@ -23,42 +22,16 @@ export interface Bench {
 export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	const queries = useQueryClient();
 	const { data } = useQuery(benchQuery(loaf));
-	const [waiting, setWaiting] = useState(() => readWaiting(loaf));
-	const queue = useRef(waiting);
-	const busy = useRef(false);
-
-	const keep = useCallback(
-		(next: BenchPress[]) => {
-			queue.current = next;
-			keepWaiting(loaf, next);
-			setWaiting(next);
+	const send = useCallback(
+		async (press: BenchPress) => {
+			const log = await pressStep(loaf, press);
+			queries.setQueryData(benchQuery(loaf).queryKey, log);
+			// Mixing starts a clock, colour and scent bend it.
+			void queries.invalidateQueries({ queryKey: clocksQuery(loaf).queryKey });
 		},
-		[loaf],
+		[loaf, queries],
 	);
-
-	const send = useCallback(async () => {
-		if (busy.current) return;
-		busy.current = true;
-		try {
-			for (let next = queue.current[0]; next; next = queue.current[0]) {
-				const log = await pressStep(loaf, next);
-				queries.setQueryData(benchQuery(loaf).queryKey, log);
-				keep(queue.current.slice(1));
-			}
-		} catch (error) {
-			// A press the server refuses would block all after it; one that did not arrive is tried again.
-			if (error instanceof ApiProblem && error.status === 422) keep(queue.current.slice(1));
-		} finally {
-			busy.current = false;
-		}
-	}, [loaf, queries, keep]);
-
-	useEffect(() => {
-		if (waiting.length === 0) return;
-		void send();
-		const timer = setInterval(() => void send(), RETRY_MS);
-		return () => clearInterval(timer);
-	}, [waiting.length, send]);
+	const { waiting, add: put } = useOutbox<BenchPress>(`bench.${loaf}`, send);
 
 	const order = useMemo(
 		() => stepsDone([...(data?.entries ?? []), ...unsent(data?.entries ?? [], waiting)]),
@@ -69,10 +42,7 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	const at = steps.findIndex((step) => !done.has(step.key));
 	const last = order.findLast((step) => known.has(step));
 	const add = (step: string, action: BenchPress["action"]) =>
-		keep([
-			...queue.current,
-			{ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString() },
-		]);
+		put({ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString() });
 
 	return {
 		done,

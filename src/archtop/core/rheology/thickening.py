@@ -90,6 +90,19 @@ def _draws(size: int) -> Array:
     return np.asarray(norm.ppf(np.clip(sobol, 1e-9, 1 - 1e-9)))
 
 
+def _trusted_start_sd(growth: Growth, seen: Sequence[Seen]) -> float:
+    """The prior's own spread, unless the first reading lies so far off it that the pot is not what the prior thinks.
+
+    A pot that seized, or was blended far beyond emulsion, is to be believed rather than averaged with ordinary ones.
+    """
+    if not seen:
+        return growth.start_sd
+    first = min(seen, key=lambda item: item.minute)
+    off = abs(first.log_pa - growth.start - growth.rate * first.minute)
+    expected = math.hypot(growth.start_sd, growth.rate_sd * first.minute, first.sd)
+    return max(growth.start_sd, off / 2) if off > 2.5 * expected else growth.start_sd
+
+
 class Thickening:
     """What is believed of a pot, given its prior, what was done to it and what was read.
 
@@ -100,7 +113,7 @@ class Thickening:
 
     def __init__(self, growth: Growth, bends: Sequence[Bend], seen: Sequence[Seen]) -> None:
         self.growth, self.bends = growth, tuple(bends)
-        means, sds = [growth.start, growth.rate], [growth.start_sd, growth.rate_sd]
+        means, sds = [growth.start, growth.rate], [_trusted_start_sd(growth, seen), growth.rate_sd]
         for bend in self.bends:
             mean, sd = _JUMPS.get(bend.kind) or (_RATES[bend.kind][0] * growth.rate, _RATES[bend.kind][1] * growth.rate)
             means.append(mean * bend.strength)

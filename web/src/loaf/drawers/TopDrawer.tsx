@@ -28,6 +28,8 @@ export function TopDrawer() {
 		volume_ml: 200,
 		style: "scallops",
 		rows: 2,
+		tip_mm: 12,
+		bag_mm: 60,
 		colours: [{ colour: document.colours[0]?.id ?? "plain", percent: 100 }],
 	};
 	const line = frosting
@@ -68,6 +70,19 @@ export function TopDrawer() {
 								onChange={(rows) => patch({ rows: Math.round(rows) })}
 							/>
 						)}
+						<NumberField
+							label="Tip opens"
+							quantity="length"
+							value={frosting.tip_mm}
+							onChange={(tip_mm) => patch({ tip_mm })}
+						/>
+						<NumberField
+							label="Bag wide"
+							quantity="length"
+							digits={0}
+							value={frosting.bag_mm}
+							onChange={(bag_mm) => patch({ bag_mm })}
+						/>
 					</FieldRow>
 					{live.plan.top && (
 						<p className="text-sm">

@@ -1,0 +1,100 @@
+"""The trace clock at the bench: one press a reading, through a reload and a lost connection, on two devices."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Browser, Page, expect
+
+from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
+
+
+def mix(page: Page, desk: Desk, name: str) -> None:
+    """A loaf with a column, worked through until its pot is mixed."""
+    desk.copy_of_the_demo(name)
+    desk.go("Bench")
+    heading = page.get_by_role("heading", level=1)
+    for _ in range(150):
+        if heading.inner_text().startswith("Split into"):
+            break
+        page.keyboard.press("Space")
+        page.wait_for_timeout(15)
+    expect(heading).to_contain_text("Split into")
+    expect(page.get_by_text("kept here")).to_have_count(0, timeout=30_000)
+
+
+def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, browser: Browser) -> None:
+    mix(page, desk, "Clockwork")
+    page.get_by_role("link", name="Trace clock").click()
+    page.get_by_role("button", name="Plum haze").click()
+    says = page.get_by_role("region", name="What the clock says")
+    expect(says).to_contain_text("Vermilion lantern")
+    assert violations(page) == []
+    for button in page.get_by_role("button").all():
+        box = button.bounding_box()
+        assert box
+        assert min(box["width"], box["height"]) >= 64
+    page.get_by_role("button", name="Ring 80").click()
+    back = page.get_by_role("button", name=re.compile("Take the last one back"))
+    expect(back).to_contain_text("ring 80")
+    expect(page.locator("[data-reading]")).to_have_count(1)
+
+    page.reload()
+    page.get_by_role("button", name="Plum haze").click()
+    expect(page.get_by_role("button", name=re.compile("Take the last one back"))).to_contain_text("ring 80")
+
+    page.context.set_offline(True)
+    page.get_by_role("button", name="Ring 70").click()
+    page.get_by_role("button", name="Ring 65").click()
+    expect(page.get_by_text("2 kept here, no connection yet")).to_be_visible()
+    page.context.set_offline(False)
+    expect(page.get_by_text("kept here")).to_have_count(0, timeout=15_000)
+    expect(back).to_contain_text("ring 65")
+    expect(page.locator("[data-reading]")).to_have_count(3)
+
+    other = browser.new_context(base_url=page.url.split("/loaf")[0]).new_page()
+    other.goto(page.url)
+    other.get_by_role("button", name="Plum haze").click()
+    expect(other.locator("[data-reading]")).to_have_count(3)
+    back.click()
+    expect(page.locator("[data-reading]")).to_have_count(2)
+    expect(other.locator("[data-reading]")).to_have_count(2, timeout=10_000)
+    other.context.close()
+
+
+def test_what_cannot_be_read_is_told_and_what_is_done_bends_the_clock(page: Page, desk: Desk) -> None:
+    mix(page, desk, "Told off")
+    page.get_by_role("link", name="Trace clock").click()
+    page.get_by_role("tab", name="Cup").click()
+    page.get_by_role("button", name="36 mm stand").press("Enter")
+    expect(page.get_by_role("button", name=re.compile("Take the last one back"))).to_contain_text("36 mm stand")
+    expect(page.get_by_role("region", name="What the clock says")).to_contain_text("too thick")
+    page.get_by_role("tab", name="By eye").click()
+    page.get_by_role("button", name="Medium").click()
+    page.get_by_role("tab", name="Done to it").click()
+    page.get_by_role("button", name="Stirred").click()
+    expect(page.get_by_role("button", name=re.compile("Take the last one back"))).to_contain_text("stirred")
+    page.get_by_role("button", name="Light screen").click()
+    assert violations(page) == []
+    page.get_by_role("button", name="Dark screen").click()
+
+
+def test_the_clock_waits_until_its_pot_is_mixed(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Not yet mixed")
+    page.goto(f"{page.url}/bench/clock")
+    expect(page.get_by_text("starts when its pot is mixed")).to_be_visible()
+    with page.expect_response("**/ring-sheet.pdf") as answer:
+        page.evaluate("fetch('/api/loaves/ring-sheet.pdf')")
+    assert answer.value.headers["content-type"] == "application/pdf"
+
+
+def test_the_bench_says_what_a_step_waits_for(page: Page, desk: Desk) -> None:
+    mix(page, desk, "Waits")
+    heading = page.get_by_role("heading", level=1)
+    for _ in range(40):
+        if heading.inner_text() == "Lay in Vermilion lantern":
+            break
+        page.keyboard.press("Space")
+        page.wait_for_timeout(15)
+    expect(page.get_by_role("list", name="What the clocks say")).to_contain_text("Lay Vermilion lantern in")

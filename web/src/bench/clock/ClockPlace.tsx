@@ -1,0 +1,182 @@
+import { ArrowLeft, Bell, BellOff, Moon, Printer, Sun, Undo2 } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { BowlClock } from "../../api/types";
+import { paintOf } from "../../drawing/paint";
+import { useEditor } from "../../loaf/editor/EditorContext";
+import { clockText } from "../../ui/dates";
+import { Swatch } from "../../ui/Swatch";
+import { LOOKS, type Tone, useTone } from "../tone";
+import { useWakeLock } from "../useWakeLock";
+import { StandsMark } from "../WaitsFor";
+import { ClockChart } from "./ClockChart";
+import { ReadingPads } from "./ReadingPads";
+import { useAlarm } from "./useAlarm";
+import { useClocks } from "./useClocks";
+
+/** The trace clock: each bowl's thickness, when it allows what this loaf asks of it, and one press for a reading. */
+export function ClockPlace() {
+	const { id, document, live } = useEditor();
+	const { tone, turn } = useTone();
+	const look = LOOKS[tone];
+	const { clocks, note, takeBack, waiting, refused } = useClocks(id);
+	const alarm = useAlarm(clocks);
+	const [chosen, setChosen] = useState<string | null>(null);
+	useWakeLock();
+	const clock = clocks.find((item) => item.bowl === chosen) ?? clocks.find((item) => item.face) ?? clocks[0];
+	const colour = paintOf(live.of, live.plan).colour;
+	const last = clock?.notes.at(-1);
+	const square = `grid size-[64px] shrink-0 place-items-center rounded-xl border ${look.plain}`;
+	return (
+		<div
+			className={`min-h-screen px-5 py-3 ${look.room} ${alarm.flash ? "outline-8 -outline-offset-8 outline-current" : ""}`}
+		>
+			<title>{`Trace clock: ${document.name} · Arch Top`}</title>
+			<header className="flex flex-wrap items-center gap-3">
+				<Link
+					to={`/loaf/${id}/bench`}
+					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-5 font-semibold no-underline ${look.plain}`}
+				>
+					<ArrowLeft aria-hidden className="size-5" /> Bench
+				</Link>
+				<h1 className="text-2xl">Trace clock</h1>
+				{waiting > 0 && <p role="status">{waiting} kept here, no connection yet</p>}
+				<a
+					href="/api/loaves/ring-sheet.pdf"
+					className={`ml-auto flex min-h-[64px] items-center gap-2 rounded-xl border px-4 font-semibold no-underline ${look.plain}`}
+				>
+					<Printer aria-hidden className="size-5" /> Ring sheet
+				</a>
+				<button
+					type="button"
+					className={square}
+					onClick={alarm.turn}
+					aria-pressed={alarm.sound}
+					aria-label="Sound"
+				>
+					{alarm.sound ? <Bell aria-hidden className="size-6" /> : <BellOff aria-hidden className="size-6" />}
+				</button>
+				<button
+					type="button"
+					className={square}
+					onClick={turn}
+					aria-label={tone === "dark" ? "Light screen" : "Dark screen"}
+				>
+					{tone === "dark" ? <Sun aria-hidden className="size-6" /> : <Moon aria-hidden className="size-6" />}
+				</button>
+			</header>
+			<main>
+				<fieldset className="mt-2 flex flex-wrap gap-2">
+					<legend className="sr-only">Bowls</legend>
+					{clocks.map((item) => (
+						<button
+							key={item.bowl}
+							type="button"
+							aria-pressed={item.bowl === clock?.bowl}
+							onClick={() => setChosen(item.bowl)}
+							className={`flex min-h-[64px] items-center gap-2.5 rounded-xl border-2 px-3 text-lg ${look.plain} ${item.bowl === clock?.bowl ? "border-4 border-current font-extrabold" : ""}`}
+						>
+							<span className="grid rounded-md bg-white p-0.5">
+								<Swatch srgb={colour(item.colour)} size={26} />
+							</span>
+							{item.name}
+							<BowlMark clock={item} />
+						</button>
+					))}
+				</fieldset>
+				{clock && (
+					<div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(380px,1fr)]">
+						<section aria-label="What the clock says" className="min-w-0">
+							{clock.face ? (
+								<>
+									<p aria-live="polite" className="text-4xl leading-tight font-extrabold">
+										{clock.face.says}
+									</p>
+									<ClockChart face={clock.face} tone={tone} />
+									<WindowList clock={clock} tone={tone} />
+								</>
+							) : (
+								<p className="max-w-xl text-3xl leading-snug">
+									The clock of {clock.name} starts when its pot is mixed: press Done at “blend to emulsion”.
+								</p>
+							)}
+						</section>
+						{clock.face && (
+							<section aria-label="Tell it" className="space-y-3">
+								<ReadingPads tone={tone} onNote={(given) => note(clock.bowl, given)} />
+								{refused.map((problem) => (
+									<p
+										key={problem.code}
+										role="alert"
+										className="rounded-xl border-2 border-current px-4 py-2 text-xl"
+									>
+										Not taken: {problem.limit}. {problem.remedy}
+									</p>
+								))}
+								<button
+									type="button"
+									disabled={!last}
+									onClick={() => last && takeBack(last.press_id)}
+									className={`flex min-h-[64px] w-full items-center justify-center gap-2 rounded-xl border-2 text-lg font-bold disabled:opacity-40 ${look.plain}`}
+								>
+									<Undo2 aria-hidden className="size-6" /> Take the last one back
+									{last && ` (${noteText(last.note)})`}
+								</button>
+								<p className={`text-sm ${look.soft}`}>
+									Usually doubles every {Math.round(clock.doubles_min.value)} min (
+									{Math.round(clock.doubles_min.low)} to {Math.round(clock.doubles_min.high)}):{" "}
+									{clock.doubles_min.how}. {clock.doubles_min.source}. Windows hold four bowls in five.
+								</p>
+							</section>
+						)}
+					</div>
+				)}
+			</main>
+		</div>
+	);
+}
+
+function BowlMark({ clock }: { clock: BowlClock }) {
+	const real = (clock.face?.windows ?? []).filter((window) => window.limit.least_pa > 0);
+	const stands = (["closing", "open", "missed"] as const).find((wanted) =>
+		real.some((window) => window.stands === wanted),
+	);
+	return stands ? <StandsMark stands={stands} /> : null;
+}
+
+/** Every window of a bowl, with the times of day at which it opens and closes. */
+function WindowList({ clock, tone }: { clock: BowlClock; tone: Tone }) {
+	const { mixed_at, face } = clock;
+	if (!face || !mixed_at) return null;
+	const time = (minute: number | null | undefined) =>
+		minute == null ? null : clockText(new Date(Date.parse(mixed_at) + minute * 60_000).toISOString());
+	return (
+		<ul className="mt-1 space-y-1.5">
+			{face.windows.map((window) => {
+				const [from, to] = [time(window.opens.middle), time(window.closes?.middle)];
+				return (
+					<li
+						key={window.limit.key}
+						className={`flex items-center gap-2 rounded-xl border px-3 py-1.5 text-lg ${LOOKS[tone].card}`}
+					>
+						<StandsMark stands={window.stands} />
+						<span className="min-w-0 flex-1">{window.says}</span>
+						{window.limit.least_pa > 0 && from && window.stands === "not yet" && (
+							<span className="figures whitespace-nowrap">
+								about {from}
+								{to && `–${to}`}
+							</span>
+						)}
+					</li>
+				);
+			})}
+		</ul>
+	);
+}
+
+function noteText(note: BowlClock["notes"][number]["note"]): string {
+	if (note.kind === "spread") return `ring ${note.value}`;
+	if (note.kind === "slump") return `${note.value} mm stand`;
+	if (note.kind === "stage") return note.stage;
+	return note.what ?? "";
+}
