@@ -2,9 +2,12 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
+const STUDIO = "http://127.0.0.1:8735";
+
 export default defineConfig(({ command }) => ({
 	base: command === "build" ? "/static/" : "/",
 	plugins: [react(), tailwindcss()],
-	server: { proxy: { "/api": "http://127.0.0.1:8735", "/admin": "http://127.0.0.1:8735" } },
+	// The server compares where a change comes from with the host it was sent to, so that has to stay as the browser wrote it.
+	server: { proxy: Object.fromEntries(["/api", "/admin"].map((path) => [path, { target: STUDIO, changeOrigin: false }])) },
 	test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
 }));
