@@ -30,6 +30,7 @@ def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, b
     page.get_by_role("button", name="Plum haze").click()
     says = page.get_by_role("region", name="What the clock says")
     expect(says).to_contain_text("Vermilion lantern")
+    expect(page.get_by_role("region", name="In turn")).to_contain_text("Lay in Vermilion lantern")
     assert violations(page) == []
     for button in page.get_by_role("button").all():
         box = button.bounding_box()

@@ -48,34 +48,34 @@ RING = {"kind": "spread", "value": 75}
 
 def test_the_clock_starts_when_the_pot_is_mixed(owner: User, studio: Studio) -> None:
     loaf = create_loaf(owner, read_loaf(box_with(rod())))
-    (clock,) = studio.get(f"/loaves/{loaf.pk}/clock").json()
+    (clock,) = studio.get(f"/loaves/{loaf.pk}/clock").json()["bowls"]
     assert (clock["mixed_at"], clock["face"]) == (None, None)
     assert take(studio, loaf, RING).json()["problems"][0]["code"] == "reading.before_mixing"
     press(studio, loaf, "loaf.mix")
-    (clock,) = studio.get(f"/loaves/{loaf.pk}/clock").json()
+    (clock,) = studio.get(f"/loaves/{loaf.pk}/clock").json()["bowls"]
     assert clock["mixed_at"]
     assert [w["limit"]["key"] for w in clock["face"]["windows"]] == [
         "pour.first", "embed.rod", "layer.rest", "pour.rest",
     ]  # fmt: skip
     press(studio, loaf, "loaf.mix", "undone")
-    assert studio.get(f"/loaves/{loaf.pk}/clock").json()[0]["mixed_at"] is None
+    assert studio.get(f"/loaves/{loaf.pk}/clock").json()["bowls"][0]["mixed_at"] is None
 
 
 def test_a_reading_moves_the_clock_and_counts_once(studio: Studio, mixed: Loaf) -> None:
-    before = studio.get(f"/loaves/{mixed.pk}/clock").json()[0]["face"]["pa"]
+    before = studio.get(f"/loaves/{mixed.pk}/clock").json()["bowls"][0]["face"]["pa"]
     once = str(uuid.uuid4())
     for _ in range(2):
-        after = take(studio, mixed, RING, once).json()[0]["face"]
+        after = take(studio, mixed, RING, once).json()["bowls"][0]["face"]
     assert len(after["readings"]) == 1
     assert after["pa"]["high"] - after["pa"]["low"] < before["high"] - before["low"]
     assert BowlNote.objects.count() == 1
 
 
 def test_a_reading_is_taken_back_and_its_row_stays(studio: Studio, mixed: Loaf) -> None:
-    taken = take(studio, mixed, RING).json()[0]["notes"][0]["press_id"]
+    taken = take(studio, mixed, RING).json()["bowls"][0]["notes"][0]["press_id"]
     body = {"press_id": str(uuid.uuid4()), "of": taken}
     for _ in range(2):
-        clock = studio.send("POST", f"/loaves/{mixed.pk}/clock/back", body).json()[0]
+        clock = studio.send("POST", f"/loaves/{mixed.pk}/clock/back", body).json()["bowls"][0]
     assert (clock["notes"], clock["face"]["readings"]) == ([], [])
     assert BowlNote.objects.count() == 2
     with pytest.raises(TypeError, match="A log only grows"):
@@ -111,9 +111,19 @@ def test_clocks_that_are_wrong_and_bowls_that_are_not_there(studio: Studio, mixe
 
 
 def test_what_is_done_to_a_bowl_is_on_its_clock(studio: Studio, mixed: Loaf) -> None:
-    before = studio.get(f"/loaves/{mixed.pk}/clock").json()[0]["face"]["pa"]["value"]
-    after = take(studio, mixed, {"kind": "event", "what": "blended", "seconds": 20}).json()[0]["face"]["pa"]["value"]
+    before = studio.get(f"/loaves/{mixed.pk}/clock").json()["bowls"][0]["face"]["pa"]["value"]
+    after = take(studio, mixed, {"kind": "event", "what": "blended", "seconds": 20}).json()["bowls"][0]["face"]["pa"][
+        "value"
+    ]
     assert after > before * 1.5
+
+
+def test_turns_are_what_is_still_to_do(studio: Studio, mixed: Loaf) -> None:
+    turns = studio.get(f"/loaves/{mixed.pk}/clock").json()["turns"]
+    assert [turn["step"] for turn in turns] == ["loaf.pour.first", "loaf.lay.rod", "loaf.pour.rest"]
+    press(studio, mixed, "loaf.pour.first")
+    after = studio.get(f"/loaves/{mixed.pk}/clock").json()["turns"]
+    assert [turn["step"] for turn in after] == ["loaf.lay.rod", "loaf.pour.rest"]
 
 
 def test_nobody_reads_anothers_clock(studio: Studio, mixed: Loaf) -> None:
@@ -129,7 +139,7 @@ def test_eight_hours_of_readings_still_open(studio: Studio, mixed: Loaf) -> None
         BowlNote(loaf=mixed, press_id=uuid.uuid4(), bowl=BOWL, data={**RING, "stage": ""}, taken_at=start)
         for _ in range(480)
     )
-    (clock,) = studio.get(f"/loaves/{mixed.pk}/clock").json()
+    (clock,) = studio.get(f"/loaves/{mixed.pk}/clock").json()["bowls"]
     assert len(clock["face"]["readings"]) == 480
 
 

@@ -401,8 +401,8 @@ def _minutes(value: float) -> str:
 
 def _says(windows: Sequence[Window], seen: Sequence[Seen]) -> str:
     """One line for two metres: what is most pressing."""
-    for stands in ("closing", "missed", "open", "not yet"):
-        pressing = [window for window in windows if window.stands == stands and not _always(window.limit)]
+    for stands in (("closing",), ("missed",), ("open",), ("not yet", "unknown")):
+        pressing = [window for window in windows if window.stands in stands and not _always(window.limit)]
         if pressing:
             return pressing[0].says
     return "Take a reading." if not seen else "Nothing waits for this bowl."

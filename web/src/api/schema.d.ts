@@ -177,7 +177,7 @@ export interface paths {
         };
         /**
          * Read Clocks
-         * @description Every bowl's clock as it stands now.
+         * @description Every bowl's clock as it stands now, and the turns of what waits for them.
          */
         get: operations["open_clocks"];
         put?: never;
@@ -2822,6 +2822,16 @@ export interface components {
             pressed_at: string;
         };
         /**
+         * BenchClocks
+         * @description The bowls, and the turns of what waits for them.
+         */
+        BenchClocks: {
+            /** Bowls */
+            bowls: components["schemas"]["BowlClock"][];
+            /** Turns */
+            turns: components["schemas"]["Turn"][];
+        };
+        /**
          * BowlClock
          * @description A bowl's clock: when it was mixed (``None``: not yet), its notes, and its face.
          */
@@ -2975,6 +2985,33 @@ export interface components {
             high: number;
             /** How */
             how: string;
+        };
+        /**
+         * Turn
+         * @description A step still to come: when it begins and ends as things stand [min from now], and when its window closes.
+         *
+         *     ``waits``: for how long hands stand still before it. ``None`` where that cannot be told.
+         */
+        Turn: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Begins Min */
+            begins_min: number | null;
+            /** Ends Min */
+            ends_min: number | null;
+            /** Closes Min */
+            closes_min: number | null;
+            /** Waits Min */
+            waits_min: number;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "in time" | "tight" | "missed" | "unknown";
+            /** Says */
+            says: string;
         };
         /**
          * Window
@@ -3934,7 +3971,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BowlClock"][];
+                    "application/json": components["schemas"]["BenchClocks"];
                 };
             };
             /** @description Not Found */
@@ -3978,7 +4015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BowlClock"][];
+                    "application/json": components["schemas"]["BenchClocks"];
                 };
             };
             /** @description Not Found */
@@ -4022,7 +4059,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BowlClock"][];
+                    "application/json": components["schemas"]["BenchClocks"];
                 };
             };
             /** @description Not Found */

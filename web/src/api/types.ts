@@ -60,6 +60,7 @@ export type StaleReport = Schemas["StaleReport"];
 export type Cupboard = Schemas["CupboardOut"];
 export type Fat = Schemas["Fat"];
 export type BenchLog = Schemas["BenchLog"];
+export type Turn = Schemas["Turn"];
 export type BowlClock = Schemas["BowlClock"];
 export type ClockFace = Schemas["ClockFace"];
 export type ClockWindow = Schemas["Window"];

@@ -20,7 +20,7 @@ export function BenchPlace() {
 	const { units, choose } = useUnits();
 	const bench = useBench(id, steps);
 	const { tone, turn } = useTone();
-	const { data: clocks = [] } = useQuery(clocksQuery(id));
+	const { data: clocks } = useQuery(clocksQuery(id));
 	const look = LOOKS[tone];
 	useWakeLock();
 	useBenchKeys(bench.press, bench.undo);
@@ -63,7 +63,7 @@ export function BenchPlace() {
 			</header>
 			<main className="flex flex-1 flex-col px-5 pt-2 pb-5">
 				{now ? (
-					<Now step={now} tone={tone} bench={bench} clocks={clocks} />
+					<Now step={now} tone={tone} bench={bench} clocks={clocks?.bowls ?? []} />
 				) : (
 					<p className="my-auto text-center text-5xl font-extrabold">
 						All done. Wash up, then write down what happened.

@@ -1,7 +1,7 @@
 """Operations: each loads rows, calls the core, saves in one transaction. Views and commands call these."""
 
 from archtop.studio.actions.bench import press, steps_done
-from archtop.studio.actions.clock import BowlClock, open_clocks, take_back, take_note
+from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, take_note
 from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
@@ -9,7 +9,7 @@ from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, o
 from archtop.studio.actions.week import Week, week_from
 
 __all__ = [
-    "BowlClock",
+    "BenchClocks",
     "ShelfLine",
     "StaleSave",
     "Week",

@@ -7,13 +7,14 @@ import uuid
 
 from django.utils import timezone
 
-from archtop.core import InputError, plan, read_loaf
+from archtop.core import InputError, LoafPlan, plan, read_loaf
+from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.figure import Figure, Frozen
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.models import BowlNote, Loaf
 
-__all__ = ["BowlClock", "NoteTaken", "open_clocks", "take_back", "take_note"]
+__all__ = ["BenchClocks", "BowlClock", "NoteTaken", "open_clocks", "take_back", "take_note"]
 
 # Devices' clocks differ by seconds; by more than this one of them is wrong.
 _AHEAD = dt.timedelta(minutes=2)
@@ -40,10 +41,11 @@ class BowlClock(Frozen):
     face: ClockFace | None
 
 
-def _bowls(loaf: Loaf) -> tuple[Bowl, ...]:
+def _planned(loaf: Loaf) -> tuple[LoafPlan, tuple[Bowl, ...]]:
     document = read_loaf(loaf.document)
     cupboard = cupboard_of_studio()
-    return bowls_of(document, plan(document, cupboard), cupboard)
+    result = plan(document, cupboard)
+    return result, bowls_of(document, result, cupboard)
 
 
 def _steps_done(loaf: Loaf) -> dict[str, dt.datetime]:
@@ -57,7 +59,14 @@ def _steps_done(loaf: Loaf) -> dict[str, dt.datetime]:
     return done
 
 
-def open_clocks(loaf: Loaf, now: dt.datetime) -> tuple[BowlClock, ...]:
+class BenchClocks(Frozen):
+    """The bowls, and the turns of what waits for them."""
+
+    bowls: tuple[BowlClock, ...]
+    turns: tuple[Turn, ...]
+
+
+def open_clocks(loaf: Loaf, now: dt.datetime) -> BenchClocks:
     """Every bowl's clock as it stands now.
 
     :raises InputError: the loaf no longer plans
@@ -66,7 +75,10 @@ def open_clocks(loaf: Loaf, now: dt.datetime) -> tuple[BowlClock, ...]:
     rows = list(loaf.bowl_notes.all())
     taken_back = {row.takes_back for row in rows if row.takes_back}
     standing = [row for row in rows if row.takes_back is None and row.press_id not in taken_back]
-    return tuple(_clock(bowl, done, [row for row in standing if row.bowl == bowl.key], now) for bowl in _bowls(loaf))
+    result, bowls = _planned(loaf)
+    clocks = tuple(_clock(bowl, done, [row for row in standing if row.bowl == bowl.key], now) for bowl in bowls)
+    faces = {clock.bowl: clock.face for clock in clocks if clock.face}
+    return BenchClocks(bowls=clocks, turns=turns_of(result, faces, done) if faces else ())
 
 
 def _clock(bowl: Bowl, done: dict[str, dt.datetime], rows: list[BowlNote], now: dt.datetime) -> BowlClock:
@@ -101,7 +113,7 @@ def take_note(loaf: Loaf, press_id: uuid.UUID, bowl_key: str, note: Note, at: dt
     """
     if BowlNote.objects.filter(press_id=press_id).exists():
         return
-    bowl = next((bowl for bowl in _bowls(loaf) if bowl.key == bowl_key), None)
+    bowl = next((bowl for bowl in _planned(loaf)[1] if bowl.key == bowl_key), None)
     if bowl is None:
         raise InputError.one("reading.bowl", "bowl", bowl_key, "is not one of this loaf's bowls", "Choose a bowl.")
     if at > timezone.now() + _AHEAD:

@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
 
-from archtop.studio.actions import BowlClock, open_clocks, press, steps_done, take_back, take_note
+from archtop.studio.actions import BenchClocks, open_clocks, press, steps_done, take_back, take_note
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn
@@ -43,17 +43,17 @@ def press_step(request: HttpRequest, loaf_id: uuid.UUID, payload: BenchPress) ->
     return _log(loaf)
 
 
-_CLOCKS = {200: list[BowlClock], 404: ProblemReport, 422: ProblemReport}
+_CLOCKS = {200: BenchClocks, 404: ProblemReport, 422: ProblemReport}
 
 
 @router.get("/{uuid:loaf_id}/clock", response=_CLOCKS, operation_id="open_clocks")
-def read_clocks(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[BowlClock, ...]:
-    """Every bowl's clock as it stands now."""
+def read_clocks(request: HttpRequest, loaf_id: uuid.UUID) -> BenchClocks:
+    """Every bowl's clock as it stands now, and the turns of what waits for them."""
     return open_clocks(loaf_of(request, loaf_id), timezone.now())
 
 
 @router.post("/{uuid:loaf_id}/clock", response=_CLOCKS, operation_id="take_note")
-def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> tuple[BowlClock, ...]:
+def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> BenchClocks:
     """A reading or an event at a bowl; sending it twice counts once."""
     loaf = loaf_of(request, loaf_id)
     take_note(loaf, payload.press_id, payload.bowl, payload.note, payload.taken_at)
@@ -61,7 +61,7 @@ def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> tuple[Bow
 
 
 @router.post("/{uuid:loaf_id}/clock/back", response=_CLOCKS, operation_id="take_note_back")
-def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> tuple[BowlClock, ...]:
+def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> BenchClocks:
     """Take a note back."""
     loaf = loaf_of(request, loaf_id)
     take_back(loaf, payload.press_id, payload.of)

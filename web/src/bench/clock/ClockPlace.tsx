@@ -11,6 +11,7 @@ import { useWakeLock } from "../useWakeLock";
 import { StandsMark } from "../WaitsFor";
 import { ClockChart } from "./ClockChart";
 import { ReadingPads } from "./ReadingPads";
+import { TurnList } from "./TurnList";
 import { useAlarm } from "./useAlarm";
 import { useClocks } from "./useClocks";
 
@@ -19,7 +20,7 @@ export function ClockPlace() {
 	const { id, document, live } = useEditor();
 	const { tone, turn } = useTone();
 	const look = LOOKS[tone];
-	const { clocks, note, takeBack, waiting, refused } = useClocks(id);
+	const { clocks, turns, note, takeBack, waiting, refused } = useClocks(id);
 	const alarm = useAlarm(clocks);
 	const [chosen, setChosen] = useState<string | null>(null);
 	useWakeLock();
@@ -122,6 +123,7 @@ export function ClockPlace() {
 									<Undo2 aria-hidden className="size-6" /> Take the last one back
 									{last && ` (${noteText(last.note)})`}
 								</button>
+								<TurnList turns={turns} tone={tone} />
 								<p className={`text-sm ${look.soft}`}>
 									Usually doubles every {Math.round(clock.doubles_min.value)} min (
 									{Math.round(clock.doubles_min.low)} to {Math.round(clock.doubles_min.high)}):{" "}

@@ -55,7 +55,7 @@ export function ReadingPads({ tone, onNote }: Props) {
 				<Tabs.Content key={value} value={value} className="pt-2">
 					<p className={`mb-2 text-lg ${look.soft}`}>{hint}</p>
 					{value === "ring" && (
-						<div className="grid grid-cols-7 gap-2">
+						<div className="grid grid-cols-[repeat(auto-fill,minmax(66px,1fr))] gap-2">
 							{RINGS.map((ring) => (
 								<button
 									key={ring}

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { type ApiProblem, clocksQuery, takeNote, takeNoteBack } from "../../api/queries";
-import type { BowlClock, BowlNote, NoteIn, Problem } from "../../api/types";
+import type { BowlClock, BowlNote, NoteIn, Problem, Turn } from "../../api/types";
 import type { Outgoing } from "../outbox";
 import { useOutbox } from "../useOutbox";
 
@@ -9,6 +9,7 @@ type Outgo = Outgoing & ({ note: NoteIn } | { back: string });
 
 export interface Clocks {
 	readonly clocks: readonly BowlClock[];
+	readonly turns: readonly Turn[];
 	readonly note: (bowl: string, note: Partial<BowlNote> & Pick<BowlNote, "kind">) => void;
 	readonly takeBack: (pressId: string) => void;
 	readonly waiting: number;
@@ -19,7 +20,7 @@ export interface Clocks {
 /** The bowls' clocks, and readings on their way to them. */
 export function useClocks(loaf: string): Clocks {
 	const queries = useQueryClient();
-	const { data: clocks = [] } = useQuery(clocksQuery(loaf));
+	const { data } = useQuery(clocksQuery(loaf));
 	const [refused, setRefused] = useState<readonly Problem[]>([]);
 	const send = useCallback(
 		async (item: Outgo) => {
@@ -32,7 +33,8 @@ export function useClocks(loaf: string): Clocks {
 	const onRefused = useCallback((problem: ApiProblem) => setRefused(problem.report.problems), []);
 	const { waiting, add } = useOutbox<Outgo>(`clock.${loaf}`, send, onRefused);
 	return {
-		clocks,
+		clocks: data?.bowls ?? [],
+		turns: data?.turns ?? [],
 		waiting: waiting.length,
 		refused,
 		note: (bowl, given) => {
