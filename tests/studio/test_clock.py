@@ -159,3 +159,15 @@ def test_the_ring_sheet_is_one_to_one_on_a_rendered_page(studio: Studio, paper: 
     groups = np.split(down, np.flatnonzero(np.diff(down) > 5) + 1)
     radii = [(group.mean() - centre) / 20 for group in groups]
     assert radii == pytest.approx([ring / 2 for ring in RINGS_MM], abs=0.15)
+
+
+def test_something_weighed_wrong_is_answered(owner: User, studio: Studio) -> None:
+    loaf = create_loaf(owner, read_loaf(box_with(rod())))
+    pot = studio.send("POST", "/plan", loaf.document).json()["pots"][-1]
+    lye = next(line for line in pot["ingredients"] if line["role"] == "lye")
+    body = {"pot": "loaf", "key": lye["key"], "role": "lye", "grams": lye["grams"] * 1.08}
+    answer = studio.send("POST", f"/loaves/{loaf.pk}/weighed", body).json()
+    assert answer["stands"] == "caustic"
+    assert answer["toppings"]
+    assert studio.send("POST", f"/loaves/{loaf.pk}/weighed", {**body, "grams": 0}).status_code == 422
+    assert Studio(None).send("POST", f"/loaves/{loaf.pk}/weighed", body).status_code in (401, 403)

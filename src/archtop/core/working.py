@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from typing import Literal
 
-from archtop.core.chemistry import LYE_CAUTIONS, Stage
+from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
 from archtop.core.document import Embed, Lay, Loaf, Pieces, Pour, Press
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill
@@ -33,17 +33,24 @@ _SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the su
 
 
 class Amount(Frozen):
-    """A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up."""
+    """A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up.
+
+    ``role``: of an ingredient of the pot, where it is one.
+    """
 
     key: str
     label: str
     value: float
     unit: Literal["g", "mm", "ml", "°C", "min"]
     reads: float | None = None
+    role: Role | None = None
 
 
 class Step(Frozen):
-    """One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it."""
+    """One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
+
+    ``pot``: the pot it is about, ``None`` for work on the loaf itself.
+    """
 
     key: str
     stage: str
@@ -53,6 +60,7 @@ class Step(Frozen):
     amounts: tuple[Amount, ...] = ()
     cautions: tuple[str, ...] = ()
     moves: tuple[ShelfMove, ...] = ()
+    pot: str | None = None
 
 
 _FILLS = {
@@ -156,14 +164,18 @@ def _finishing(piece: Pieces, made: Made) -> Iterator[Step]:
             )
 
 
-def _running(lines: Sequence[tuple[str, str, float]]) -> tuple[Amount, ...]:
+# Key, name, grams, and what it is in the pot.
+_Line = tuple[str, str, float, Role | None]
+
+
+def _running(lines: Sequence[_Line]) -> tuple[Amount, ...]:
     """Weights one after another into one bowl, with what the scale then reads; what rounds to nothing is left out."""
     amounts, total = [], 0.0
-    for key, label, grams in lines:
+    for key, label, grams, role in lines:
         if grams <= 0:
             continue
         total = round(total + grams, 6)
-        amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total))
+        amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total, role=role))
     return tuple(amounts)
 
 
@@ -191,12 +203,12 @@ class _PotSteps:
     ) -> Step:  # fmt: skip
         return Step(
             key=f"{self.pot.id}.{key}", stage=self.pot.name, do=do, title=title, detail=detail,
-            amounts=amounts, cautions=cautions,
+            amounts=amounts, cautions=cautions, pot=self.pot.id,
         )  # fmt: skip
 
-    def lines(self, *roles: str, stage: Stage | None = None) -> list[tuple[str, str, float]]:
+    def lines(self, *roles: str, stage: Stage | None = None) -> list[_Line]:
         return [
-            (item.key, item.name, item.grams)
+            (item.key, item.name, item.grams, item.role)
             for item in self.pot.ingredients
             if item.role in roles and (stage is None or item.stage == stage)
         ]
@@ -283,10 +295,12 @@ class _PotSteps:
             yield from self.bowl(portion)
 
     def bowl(self, portion: Portion) -> Iterator[Step]:
-        colours = [
-            (f"{part.role}-{part.key}", part.name, part.grams) for part in portion.additions if part.role != "scent"
+        parts: list[tuple[bool, _Line]] = [
+            (part.role == "scent", (f"{part.role}-{part.key}", part.name, part.grams, None))
+            for part in portion.additions
         ]
-        scents = [(part.key, part.name, part.grams) for part in portion.additions if part.role == "scent"]
+        colours = [line for scent, line in parts if not scent]
+        scents = [line for scent, line in parts if scent]
         powder = any(part.powder for part in portion.additions)
         if colours:
             yield self.step(

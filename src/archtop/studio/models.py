@@ -93,6 +93,7 @@ class BenchEntry(OnlyGrows):
     step = models.CharField(max_length=120)
     action = models.CharField(max_length=8, choices=[("done", "done"), ("undone", "undone")])
     pressed_at = models.DateTimeField()
+    grams = models.FloatField(null=True, help_text="What the scale showed, where one was read.")
     received_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

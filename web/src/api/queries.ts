@@ -14,6 +14,7 @@ import type {
 	Scent,
 	StaleReport,
 	StockCount,
+	WeighedIn,
 } from "./types";
 
 /** A refusal with its report; ``status`` 0 means the server was not reached. */
@@ -177,3 +178,5 @@ export const takeNoteBack = (id: string, of: string, press_id: string) =>
 			body: { press_id, of },
 		}),
 	);
+export const weighedOtherwise = (id: string, weighed: WeighedIn) =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/weighed", { params: { path: { loaf_id: id } }, body: weighed }));

@@ -212,6 +212,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/{loaf_id}/weighed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weighed
+         * @description What a pot is when so much of one thing went in, and what to add.
+         */
+        post: operations["weighed_otherwise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -727,6 +747,8 @@ export interface components {
         /**
          * Amount
          * @description A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up.
+         *
+         *     ``role``: of an ingredient of the pot, where it is one.
          */
         Amount: {
             /** Key */
@@ -742,6 +764,8 @@ export interface components {
             unit: "g" | "mm" | "ml" | "°C" | "min";
             /** Reads */
             reads?: number | null;
+            /** Role */
+            role?: ("oil" | "water" | "lye" | "late fat" | "additive") | null;
         };
         /**
          * AssessedList
@@ -2530,6 +2554,8 @@ export interface components {
         /**
          * Step
          * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
+         *
+         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself.
          */
         Step: {
             /** Key */
@@ -2563,6 +2589,8 @@ export interface components {
              * @default []
              */
             moves: components["schemas"]["ShelfMove"][];
+            /** Pot */
+            pot?: string | null;
         };
         /**
          * Supply
@@ -2800,7 +2828,7 @@ export interface components {
         };
         /**
          * BenchPress
-         * @description One press.
+         * @description One press; ``grams``: what the scale showed, where one was read.
          */
         BenchPress: {
             /**
@@ -2820,6 +2848,8 @@ export interface components {
              * Format: date-time
              */
             pressed_at: string;
+            /** Grams */
+            grams?: number | null;
         };
         /**
          * BenchClocks
@@ -3063,6 +3093,67 @@ export interface components {
              * Format: uuid
              */
             of: string;
+        };
+        /**
+         * Overshoot
+         * @description A pot with one thing weighed otherwise. ``toppings`` bring it back to its formula, ``extra_g`` of batter more.
+         */
+        Overshoot: {
+            /** Pot */
+            pot: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Planned G */
+            planned_g: number;
+            /** Weighed G */
+            weighed_g: number;
+            superfat: components["schemas"]["Figure"];
+            /** Lye Percent */
+            lye_percent: number;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "as planned" | "usable" | "sharp" | "caustic" | "rich";
+            /** Toppings */
+            toppings: components["schemas"]["Topping"][];
+            /** Extra G */
+            extra_g: number;
+            /** Says */
+            says: string;
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * Topping
+         * @description So much more of a thing, on the scale.
+         */
+        Topping: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * WeighedIn
+         * @description So much of a pot's ingredient went in.
+         */
+        WeighedIn: {
+            /** Pot */
+            pot: string;
+            /** Key */
+            key: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "oil" | "water" | "lye" | "late fat" | "additive";
+            /** Grams */
+            grams: number;
         };
         /**
          * Backsized
@@ -4060,6 +4151,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchClocks"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    weighed_otherwise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Overshoot"];
                 };
             };
             /** @description Not Found */

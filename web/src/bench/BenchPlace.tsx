@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { ArrowLeft, Check, Hourglass, Moon, Sun, Undo2 } from "lucide-react";
-import { useEffect } from "react";
+import { ArrowLeft, Check, Hourglass, Moon, Scale, Sun, Undo2 } from "lucide-react";
+import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { clocksQuery } from "../api/queries";
 import type { Amount, BowlClock, Step } from "../api/types";
@@ -8,6 +8,7 @@ import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
 import { minutesText, temperatureText, withUnit } from "../ui/units";
+import { ScalePanel } from "./ScalePanel";
 import { LOOKS, type Tone, useTone } from "./tone";
 import { type Bench, useBench } from "./useBench";
 import { useWakeLock } from "./useWakeLock";
@@ -20,6 +21,7 @@ export function BenchPlace() {
 	const { units, choose } = useUnits();
 	const bench = useBench(id, steps);
 	const { tone, turn } = useTone();
+	const [weighing, setWeighing] = useState(false);
 	const { data: clocks } = useQuery(clocksQuery(id));
 	const look = LOOKS[tone];
 	useWakeLock();
@@ -39,6 +41,14 @@ export function BenchPlace() {
 					{bench.at} of {steps.length} done
 					{bench.waiting > 0 && ` · ${bench.waiting} kept here, no connection yet`}
 				</p>
+				<button
+					type="button"
+					aria-pressed={weighing}
+					onClick={() => setWeighing(!weighing)}
+					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-4 font-semibold ${look.plain} ${weighing ? "border-4 border-current" : ""}`}
+				>
+					<Scale aria-hidden className="size-5" /> Scale
+				</button>
 				<Link
 					to={`/loaf/${id}/bench/clock`}
 					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-4 font-semibold no-underline ${look.plain}`}
@@ -63,7 +73,17 @@ export function BenchPlace() {
 			</header>
 			<main className="flex flex-1 flex-col px-5 pt-2 pb-5">
 				{now ? (
-					<Now step={now} tone={tone} bench={bench} clocks={clocks?.bowls ?? []} />
+					<Now step={now} tone={tone} bench={bench} clocks={clocks?.bowls ?? []}>
+						{weighing && now.amounts.some((amount) => amount.reads != null) && (
+							<ScalePanel
+								loaf={id}
+								step={now}
+								bench={bench}
+								tone={tone}
+								finest={document.sizing.scale_step_g}
+							/>
+						)}
+					</Now>
 				) : (
 					<p className="my-auto text-center text-5xl font-extrabold">
 						All done. Wash up, then write down what happened.
@@ -118,9 +138,10 @@ interface NowProps {
 	tone: Tone;
 	bench: Bench;
 	clocks: readonly BowlClock[];
+	children: ReactNode;
 }
 
-function Now({ step, tone, bench, clocks }: NowProps) {
+function Now({ step, tone, bench, clocks, children }: NowProps) {
 	const look = LOOKS[tone];
 	const weighing = step.amounts.some((amount) => amount.reads != null);
 	const many = step.amounts.length > 4;
@@ -130,6 +151,7 @@ function Now({ step, tone, bench, clocks }: NowProps) {
 			<h1 className="text-[clamp(2.4rem,5.6vw,4.6rem)] leading-[1.05]">{step.title}</h1>
 			{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
 			<WaitsFor step={step.key} clocks={clocks} tone={tone} />
+			{children}
 			{step.amounts.length > 0 && (
 				<ul className={`grid gap-x-8 gap-y-1.5 ${many ? "text-2xl sm:grid-cols-2" : "max-w-3xl text-3xl"}`}>
 					{step.amounts.map((amount) => (

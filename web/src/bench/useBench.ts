@@ -12,7 +12,7 @@ export interface Bench {
 	readonly press: () => void;
 	readonly undo: () => void;
 	/** Ticks something inside a step, or takes the tick back; it is logged like a press. */
-	readonly tick: (key: string) => void;
+	readonly tick: (key: string, grams?: number) => void;
 	readonly canUndo: boolean;
 	/** Presses not yet on the server. */
 	readonly waiting: number;
@@ -41,8 +41,8 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	const known = useMemo(() => new Set(steps.map((step) => step.key)), [steps]);
 	const at = steps.findIndex((step) => !done.has(step.key));
 	const last = order.findLast((step) => known.has(step));
-	const add = (step: string, action: BenchPress["action"]) =>
-		put({ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString() });
+	const add = (step: string, action: BenchPress["action"], grams: number | null = null) =>
+		put({ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString(), grams });
 
 	return {
 		done,
@@ -54,7 +54,7 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 		undo: () => {
 			if (last) add(last, "undone");
 		},
-		tick: (key) => add(key, done.has(key) ? "undone" : "done"),
+		tick: (key, grams) => add(key, done.has(key) ? "undone" : "done", grams),
 		canUndo: last !== undefined,
 		waiting: waiting.length,
 	};

@@ -7,6 +7,7 @@ from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
 from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
 from archtop.studio.actions.week import Week, week_from
+from archtop.studio.actions.weighing import weighed_otherwise
 
 __all__ = [
     "BenchClocks",
@@ -33,5 +34,6 @@ __all__ = [
     "take_note",
     "take_out",
     "week_from",
+    "weighed_otherwise",
     "write_formula",
 ]

@@ -16,13 +16,18 @@ __all__ = ["press", "steps_done"]
 
 
 def press(
-    loaf: Loaf, press_id: uuid.UUID, step: str, action: Literal["done", "undone"], pressed_at: dt.datetime
+    loaf: Loaf,
+    press_id: uuid.UUID,
+    step: str,
+    action: Literal["done", "undone"],
+    pressed_at: dt.datetime,
+    grams: float | None = None,
 ) -> BenchEntry:
     """Add a press and move what its step moves on the shelf; the same ``press_id`` again changes nothing."""
     with transaction.atomic():
         entry, new = BenchEntry.objects.get_or_create(
             press_id=press_id,
-            defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at},
+            defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at, "grams": grams},
         )
         if new:
             shelve_step(loaf, step, action)

@@ -8,10 +8,11 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
 
-from archtop.studio.actions import BenchClocks, open_clocks, press, steps_done, take_back, take_note
+from archtop.core.overshooting import Overshoot
+from archtop.studio.actions import BenchClocks, open_clocks, press, steps_done, take_back, take_note, weighed_otherwise
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
-from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn
+from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn, WeighedIn
 from archtop.studio.models import Loaf
 from archtop.studio.sheets import PaperName, ring_sheet_pdf
 
@@ -39,7 +40,7 @@ def read_bench(request: HttpRequest, loaf_id: uuid.UUID) -> BenchLog:
 def press_step(request: HttpRequest, loaf_id: uuid.UUID, payload: BenchPress) -> BenchLog:
     """One press; sending it twice counts once."""
     loaf = loaf_of(request, loaf_id)
-    press(loaf, payload.press_id, payload.step, payload.action, payload.pressed_at)
+    press(loaf, payload.press_id, payload.step, payload.action, payload.pressed_at, payload.grams)
     return _log(loaf)
 
 
@@ -66,6 +67,16 @@ def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> Be
     loaf = loaf_of(request, loaf_id)
     take_back(loaf, payload.press_id, payload.of)
     return open_clocks(loaf, timezone.now())
+
+
+@router.post(
+    "/{uuid:loaf_id}/weighed",
+    response={200: Overshoot, 404: ProblemReport, 422: ProblemReport},
+    operation_id="weighed_otherwise",
+)
+def weighed(request: HttpRequest, loaf_id: uuid.UUID, payload: WeighedIn) -> Overshoot:
+    """What a pot is when so much of one thing went in, and what to add."""
+    return weighed_otherwise(loaf_of(request, loaf_id), payload.pot, payload.key, payload.role, payload.grams)
 
 
 @router.get("/ring-sheet.pdf", operation_id="print_ring_sheet", include_in_schema=False)

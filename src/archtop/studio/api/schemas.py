@@ -22,6 +22,7 @@ from archtop.core import (
     read_loaf,
 )
 from archtop.core import Loaf as Document
+from archtop.core.chemistry import Role
 from archtop.core.clock import Note
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
@@ -50,6 +51,7 @@ __all__ = [
     "StaleReport",
     "StockCount",
     "VersionOut",
+    "WeighedIn",
 ]
 
 
@@ -138,12 +140,13 @@ class StaleReport(Schema):
 
 
 class BenchPress(Schema):
-    """One press."""
+    """One press; ``grams``: what the scale showed, where one was read."""
 
     press_id: uuid.UUID
     step: Annotated[str, Field(min_length=1, max_length=120)]
     action: Literal["done", "undone"]
     pressed_at: dt.datetime
+    grams: Annotated[float, Field(ge=-1e5, le=1e6)] | None = None
 
 
 class BenchLog(Schema):
@@ -160,6 +163,15 @@ class NoteIn(Schema):
     bowl: Annotated[str, Field(max_length=80)]
     taken_at: dt.datetime
     note: Note
+
+
+class WeighedIn(Schema):
+    """So much of a pot's ingredient went in."""
+
+    pot: Annotated[str, Field(max_length=80)]
+    key: Annotated[str, Field(max_length=80)]
+    role: Role
+    grams: Annotated[float, Field(ge=0, le=1e6)]
 
 
 class NoteBack(Schema):

@@ -1,0 +1,20 @@
+"""Something weighed otherwise than planned."""
+
+from __future__ import annotations
+
+from archtop.core import plan, read_loaf
+from archtop.core.chemistry import Role
+from archtop.core.overshooting import Overshoot, overshoot
+from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.models import Loaf
+
+__all__ = ["weighed_otherwise"]
+
+
+def weighed_otherwise(loaf: Loaf, pot: str, key: str, role: Role, grams: float) -> Overshoot:
+    """What a pot of the saved loaf is when so much of one thing went in.
+
+    :raises InputError: no such pot or ingredient, or a weight that cannot be
+    """
+    document, cupboard = read_loaf(loaf.document), cupboard_of_studio()
+    return overshoot(document, plan(document, cupboard), cupboard, pot, key, role, grams)
