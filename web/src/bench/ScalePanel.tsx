@@ -59,13 +59,14 @@ export function ScalePanel({ loaf, step, bench, tone, finest }: Props) {
 		bench.tick(`${step.key}#${target.key}`, weight.grams);
 		scale.tare();
 	};
-	const key = `min-h-[64px] rounded-xl border-2 px-3 text-lg font-bold ${look.plain} disabled:opacity-40`;
+	const key = `min-h-[64px] min-w-[64px] rounded-xl border-2 px-3 text-lg font-bold ${look.plain} disabled:opacity-40`;
 	return (
 		<section aria-label="Scale" className={`rounded-2xl border-2 p-4 ${look.card}`}>
 			<div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
-				<output aria-label="On the scale" className="figures text-6xl font-extrabold">
+				<p data-testid="on-the-scale" className="figures text-6xl font-extrabold">
+					<span className="sr-only">On the scale: </span>
 					{weight ? grams(weight.grams) : "no scale"}
-				</output>
+				</p>
 				{target && weight && (
 					<p className="text-2xl">
 						{target.label}: {left >= 0 ? `${grams(left)} to go` : `${grams(-left)} too much`}
@@ -85,47 +86,49 @@ export function ScalePanel({ loaf, step, bench, tone, finest }: Props) {
 					/>
 				</div>
 			)}
-			<div className="mt-3 flex flex-wrap gap-2">
-				<button type="button" className={key} disabled={!target || !weight?.steady} onClick={take}>
-					Take this weight
-				</button>
-				<button type="button" className={key} onClick={() => scale.tare()}>
-					Tare
-				</button>
-			</div>
-			<fieldset className="mt-3 flex flex-wrap items-center gap-2">
-				<legend className={`text-sm ${look.soft}`}>{scale.name}: play the hand that pours</legend>
-				{(["pour", "dribble"] as const).map((way) => (
+			<div className="mt-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+				<div className="flex flex-wrap gap-2">
+					<button type="button" className={key} disabled={!target || !weight?.steady} onClick={take}>
+						Take this weight
+					</button>
+					<button type="button" className={key} onClick={() => scale.tare()}>
+						Tare
+					</button>
+				</div>
+				<fieldset className="flex flex-wrap items-center gap-2">
+					<legend className={`text-sm ${look.soft}`}>{scale.name}: play the hand that pours</legend>
+					{(["pour", "dribble"] as const).map((way) => (
+						<button
+							key={way}
+							type="button"
+							className={key}
+							aria-pressed={hand === way}
+							onClick={() => move(hand === way ? "still" : way)}
+						>
+							{hand === way ? "Stop" : way === "pour" ? "Pour" : "Dribble"}
+						</button>
+					))}
 					<button
-						key={way}
 						type="button"
 						className={key}
-						aria-pressed={hand === way}
-						onClick={() => move(hand === way ? "still" : way)}
+						aria-pressed={drift}
+						onClick={() => {
+							scale.drift(!drift);
+							setDrift(!drift);
+						}}
 					>
-						{hand === way ? "Stop" : way === "pour" ? "Pour" : "Dribble"}
+						Drift
 					</button>
-				))}
-				<button
-					type="button"
-					className={key}
-					aria-pressed={drift}
-					onClick={() => {
-						scale.drift(!drift);
-						setDrift(!drift);
-					}}
-				>
-					Drift
-				</button>
-				<button
-					type="button"
-					className={key}
-					aria-pressed={weight === null}
-					onClick={() => scale.plug(weight === null)}
-				>
-					{weight ? "Unplug" : "Plug in"}
-				</button>
-			</fieldset>
+					<button
+						type="button"
+						className={key}
+						aria-pressed={weight === null}
+						onClick={() => scale.plug(weight === null)}
+					>
+						{weight ? "Unplug" : "Plug in"}
+					</button>
+				</fieldset>
+			</div>
 			{wrong.data && <WrongWeight found={wrong.data} tone={tone} grams={grams} />}
 		</section>
 	);

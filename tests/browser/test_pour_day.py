@@ -1,0 +1,90 @@
+"""A whole loaf worked through at the bench with the practice scale, a reload and a lost connection: nothing is lost."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
+
+
+def weigh(page: Page, past: bool) -> None:
+    """Pour until the scale says stop; past it, for a moment longer."""
+    page.get_by_role("button", name="Pour", exact=True).click()
+    expect(page.get_by_role("alert").filter(has_text="STOP")).to_be_visible(timeout=20_000)
+    if past:
+        page.wait_for_timeout(900)
+    page.get_by_role("button", name="Stop", exact=True).click()
+    take = page.get_by_role("button", name="Take this weight")
+    expect(take).to_be_enabled(timeout=10_000)
+    take.click()
+
+
+def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
+    desk.start("Pour day")
+    desk.go("Bench")
+    done = page.get_by_role("status").filter(has_text=re.compile(r"\d+ of \d+ done"))
+    heading = page.get_by_role("heading", level=1)
+    expect(done).to_contain_text("0 of")
+    page.keyboard.press("Space")
+    expect(heading).to_have_text("Weigh and melt the oils")
+    page.get_by_role("button", name="Scale", exact=True).click()
+    scale = page.get_by_role("region", name="Scale")
+    page.get_by_role("button", name="Dribble").click()
+    expect(page.get_by_test_id("on-the-scale")).not_to_contain_text(" 0.0 g")
+    page.get_by_role("button", name="Stop", exact=True).click()
+    page.get_by_role("button", name="Tare").click()
+    weigh(page, past=True)
+    expect(scale.get_by_role("status")).to_contain_text("To bring it back to the formula, add:")
+    expect(scale.get_by_role("status")).to_contain_text("too much of")
+    assert violations(page) == []
+    for button in page.get_by_role("button").all():
+        box = button.bounding_box()
+        assert box
+        assert min(box["width"], box["height"]) >= 64
+    page.get_by_role("button", name="Unplug").click()
+    expect(page.get_by_test_id("on-the-scale")).to_contain_text("no scale")
+    expect(page.get_by_role("button", name="Take this weight")).to_be_disabled()
+
+    first = page.get_by_role("button", pressed=True).filter(has_text=re.compile("Olive oil")).first
+    expect(first).to_be_visible()
+    page.reload()
+    expect(heading).to_have_text("Weigh and melt the oils")
+    expect(first).to_be_visible()
+
+    page.context.set_offline(True)
+    page.keyboard.press("Space")
+    page.keyboard.press("Space")
+    expect(page.get_by_text("kept here, no connection yet")).to_be_visible()
+    where = heading.inner_text()
+    page.context.set_offline(False)
+    expect(page.get_by_text("kept here")).to_have_count(0, timeout=15_000)
+    page.reload()
+    expect(heading).to_have_text(where)
+
+    while heading.count():
+        before = done.inner_text()
+        page.keyboard.press("Space")
+        expect(done).not_to_have_text(before)
+    expect(page.get_by_text("All done.")).to_be_visible()
+    expect(page.get_by_text("kept here")).to_have_count(0, timeout=30_000)
+
+    log = page.evaluate("async (url) => (await fetch(url)).json()", log_address(page))
+    weights = [entry["grams"] for entry in log["entries"] if entry["grams"] is not None]
+    assert len(weights) == 1
+    assert weights[0] > 0
+    presses = [entry["press_id"] for entry in log["entries"]]
+    assert len(presses) == len(set(presses))
+    total = int(done.inner_text().split(" of ")[1].split()[0])
+    assert len([key for key in log["done"] if "#" not in key]) == total
+
+
+def log_address(page: Page) -> str:
+    """Where the log of the loaf on the page is read."""
+    found = re.search(r"/loaf/([0-9a-f-]+)/bench", page.url)
+    if not found:
+        pytest.fail(f"not at a bench: {page.url}")
+    return f"/api/loaves/{found.group(1)}/bench"
