@@ -114,6 +114,12 @@ export const clocksQuery = (id: string) =>
 		refetchInterval: 4000,
 	});
 
+export const troublesQuery = queryOptions({
+	queryKey: ["troubles"],
+	queryFn: () => unwrap(client.GET("/api/loaves/troubles")),
+	staleTime: Number.POSITIVE_INFINITY,
+});
+
 export const signIn = (name: string, password: string) =>
 	unwrap(client.POST("/api/session", { body: { name, password } }));
 export const signOut = () => unwrap(client.DELETE("/api/session"));

@@ -232,6 +232,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Troubles
+         * @description What to do when it goes wrong.
+         */
+        get: operations["list_troubles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -3156,6 +3176,24 @@ export interface components {
             grams: number;
         };
         /**
+         * Trouble
+         * @description A trouble of the trade, in its words (common practice).
+         */
+        Trouble: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Seen */
+            seen: string;
+            /** Now */
+            now: string;
+            /** Becomes */
+            becomes: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
          * Backsized
          * @description The loaf with its last pour moved, and how much of the target it then takes.
          */
@@ -4213,6 +4251,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_troubles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"][];
                 };
             };
         };

@@ -62,6 +62,7 @@ export type Fat = Schemas["Fat"];
 export type BenchLog = Schemas["BenchLog"];
 export type Overshoot = Schemas["Overshoot"];
 export type WeighedIn = Schemas["WeighedIn"];
+export type Trouble = Schemas["Trouble"];
 export type Turn = Schemas["Turn"];
 export type BowlClock = Schemas["BowlClock"];
 export type ClockFace = Schemas["ClockFace"];

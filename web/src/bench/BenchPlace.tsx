@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { ArrowLeft, Check, Hourglass, Moon, Scale, Sun, Undo2 } from "lucide-react";
+import { ArrowLeft, Check, Hourglass, LifeBuoy, Moon, Scale, Sun, Undo2 } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { clocksQuery } from "../api/queries";
@@ -9,6 +9,7 @@ import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
 import { minutesText, temperatureText, withUnit } from "../ui/units";
 import { ScalePanel } from "./ScalePanel";
+import { TroublePanel } from "./TroublePanel";
 import { LOOKS, type Tone, useTone } from "./tone";
 import { type Bench, useBench } from "./useBench";
 import { useWakeLock } from "./useWakeLock";
@@ -22,6 +23,7 @@ export function BenchPlace() {
 	const bench = useBench(id, steps);
 	const { tone, turn } = useTone();
 	const [weighing, setWeighing] = useState(false);
+	const [trouble, setTrouble] = useState(false);
 	const { data: clocks } = useQuery(clocksQuery(id));
 	const look = LOOKS[tone];
 	useWakeLock();
@@ -41,6 +43,15 @@ export function BenchPlace() {
 					{bench.at} of {steps.length} done
 					{bench.waiting > 0 && ` · ${bench.waiting} kept here, no connection yet`}
 				</p>
+				<button
+					type="button"
+					aria-pressed={trouble}
+					aria-label="When it goes wrong"
+					onClick={() => setTrouble(!trouble)}
+					className={`grid size-[64px] shrink-0 place-items-center rounded-xl border ${look.plain} ${trouble ? "border-4 border-current" : ""}`}
+				>
+					<LifeBuoy aria-hidden className="size-6" />
+				</button>
 				<button
 					type="button"
 					aria-pressed={weighing}
@@ -72,6 +83,7 @@ export function BenchPlace() {
 				</button>
 			</header>
 			<main className="flex flex-1 flex-col px-5 pt-2 pb-5">
+				{trouble && <TroublePanel tone={tone} onHappened={(key) => bench.happened(`trouble.${key}`)} />}
 				{now ? (
 					<Now step={now} tone={tone} bench={bench} clocks={clocks?.bowls ?? []}>
 						{weighing && now.amounts.some((amount) => amount.reads != null) && (

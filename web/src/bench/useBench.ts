@@ -13,6 +13,8 @@ export interface Bench {
 	readonly undo: () => void;
 	/** Ticks something inside a step, or takes the tick back; it is logged like a press. */
 	readonly tick: (key: string, grams?: number) => void;
+	/** Writes down that something happened that is no step; once is enough. */
+	readonly happened: (key: string) => void;
 	readonly canUndo: boolean;
 	/** Presses not yet on the server. */
 	readonly waiting: number;
@@ -40,7 +42,7 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	const done = useMemo(() => new Set(order), [order]);
 	const known = useMemo(() => new Set(steps.map((step) => step.key)), [steps]);
 	const at = steps.findIndex((step) => !done.has(step.key));
-	const last = order.findLast((step) => known.has(step));
+	const last = order.findLast((step) => known.has(step) || step.startsWith("trouble."));
 	const add = (step: string, action: BenchPress["action"], grams: number | null = null) =>
 		put({ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString(), grams });
 
@@ -55,6 +57,9 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 			if (last) add(last, "undone");
 		},
 		tick: (key, grams) => add(key, done.has(key) ? "undone" : "done", grams),
+		happened: (key) => {
+			if (!done.has(key)) add(key, "done");
+		},
 		canUndo: last !== undefined,
 		waiting: waiting.length,
 	};

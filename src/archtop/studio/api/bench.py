@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Router
 
 from archtop.core.overshooting import Overshoot
+from archtop.core.troubles import Trouble, troubles
 from archtop.studio.actions import BenchClocks, open_clocks, press, steps_done, take_back, take_note, weighed_otherwise
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
@@ -77,6 +78,12 @@ def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> Be
 def weighed(request: HttpRequest, loaf_id: uuid.UUID, payload: WeighedIn) -> Overshoot:
     """What a pot is when so much of one thing went in, and what to add."""
     return weighed_otherwise(loaf_of(request, loaf_id), payload.pot, payload.key, payload.role, payload.grams)
+
+
+@router.get("/troubles", response=list[Trouble], operation_id="list_troubles")
+def list_troubles(request: HttpRequest) -> tuple[Trouble, ...]:  # noqa: ARG001
+    """What to do when it goes wrong."""
+    return troubles()
 
 
 @router.get("/ring-sheet.pdf", operation_id="print_ring_sheet", include_in_schema=False)
