@@ -79,6 +79,21 @@ def _bench(page: Page) -> None:
     page.get_by_text("1 of").wait_for()
 
 
+def _clock(page: Page) -> None:
+    """The pot mixed, and two readings of one bowl."""
+    _loaf(page, "bench")
+    page.get_by_text("0 of").wait_for()
+    heading = page.get_by_role("heading", level=1)
+    while not heading.inner_text().startswith("Pour"):
+        page.keyboard.press("Space")
+        page.wait_for_timeout(30)
+    page.wait_for_timeout(3000)
+    page.get_by_role("link", name="Trace clock").click()
+    for ring in (85, 75):
+        page.get_by_role("button", name=f"Ring {ring}").click()
+        page.wait_for_timeout(800)
+
+
 def _shelf(page: Page) -> None:
     page.goto(f"{BASE}/shelf")
     page.get_by_role("heading", name="Lamp globes").wait_for()
@@ -97,6 +112,7 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "pots": (DESK, _place("pots")),
     "order": (DESK, _place("order")),
     "bench": (TABLET, _bench),
+    "clock": (TABLET, _clock),
     "cut": (DESK, _place("cut")),
     "shelf": (DESK, _shelf),
     "cupboard": (DESK, _cupboard),
