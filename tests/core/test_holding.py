@@ -24,7 +24,7 @@ from archtop.core.rheology import (
     stages,
 )
 from archtop.core.rheology.resting import widths_below
-from tests.core.conftest import box, box_with, rod
+from tests.core.conftest import OLIVE_COCONUT, box, box_with, rod
 
 BOX = LoafMould(length_mm=250, width_mm=90, height_mm=90)
 
@@ -140,3 +140,26 @@ def test_the_demo_can_be_laid(lantern_row: Loaf, demo_cupboard) -> None:
     assert [hold.embed for hold in holds] == ["lantern-1", "lantern-2", "lantern-3"]
     # The later ones lie in batter that the earlier ones have already lifted.
     assert holds[0].needed.value > holds[1].needed.value > holds[2].needed.value
+
+
+def test_tapping_only_lets_it_down() -> None:
+    """Tapping divides the yield stress: a piece ends as deep or deeper, and further down in thicker batter too."""
+    hold = plan(read_loaf(box_with(rod(diameter=30, up_mm=30))), standard_cupboard()).embed_holds[0]
+    assert all(ghost.tapped_off_mm <= ghost.off_mm + 1e-9 for ghost in hold.ghosts)
+    offs = [ghost.tapped_off_mm for ghost in hold.ghosts]
+    assert offs == sorted(offs)
+
+
+@pytest.mark.parametrize(("strength", "way"), [(50, "Heavier"), (33, "")])
+def test_small_pieces_stay_from_the_sphere_limit_on(strength: float, way: str) -> None:
+    """0.048·|Δρ|·g·d (Beris et al. 1985), worked from the densities that the plan itself shows."""
+    dense = {**OLIVE_COCONUT, "id": "dense", "water": {"by": "concentration", "value": strength}}
+    make = {"kind": "ball", "diameter_mm": 20}
+    balls = {"id": "bit", "name": "Beads", "count": 5, "colour": "white", "formula": "dense", "make": make}
+    pour = box()["work"][0] | {"pieces": [{"pieces": "bit", "count": 5}]}
+    result = plan(read_loaf(box(formulas=[OLIVE_COCONUT, dense], pieces=[balls], work=[pour])), standard_cupboard())
+    own, other = (next(pot.density.value for pot in result.pots if pot.formula == key) for key in ("plain", "dense"))
+    (hold,) = result.small_holds
+    assert hold.needed.value == pytest.approx(0.048 * abs(other - own) * 1000 * 9.80665 * 0.02, abs=1e-6)
+    assert hold.needed.low <= hold.needed.value <= hold.needed.high
+    assert ("Heavier" in hold.says) is (bool(way) and other - own > 0.025)

@@ -26,7 +26,7 @@ from archtop.core.order import Task, casting_order
 from archtop.core.pieces import PiecePlan, piece_plan, prism_of
 from archtop.core.potting import pots_of
 from archtop.core.putting_by import shelf_moves
-from archtop.core.settling import EmbedHold, LayerHold, embed_holds, layer_holds
+from archtop.core.settling import EmbedHold, LayerHold, SmallHold, embed_holds, layer_holds, small_holds
 from archtop.core.shelving import ShelfUse, shelf_uses
 from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
@@ -68,6 +68,7 @@ class LoafPlan(Frozen):
     layers: tuple[Layer, ...]
     embed_holds: tuple[EmbedHold, ...]
     layer_holds: tuple[LayerHold, ...]
+    small_holds: tuple[SmallHold, ...]
     level_mm: float
     pushed_aside: Figure
     batter_in_mould: Figure
@@ -139,6 +140,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         layers=layers,
         embed_holds=embeds_hold,
         layer_holds=layers_hold,
+        small_holds=small_holds(loaf, made_pieces, piece_density, density[loaf.formula]),
         level_mm=level,
         pushed_aside=_pushed_aside(fills, pieces),
         batter_in_mould=_batter_in_mould(loaf.mould, fills),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from itertools import pairwise
 
@@ -9,24 +10,31 @@ from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill
 from archtop.core.geometry import Inside, Prism
-from archtop.core.rheology import Laid, Stage, needed_under_stream, stage_at, stages
+from archtop.core.making import Made
+from archtop.core.rheology import Laid, Stage, needed_sphere, needed_under_stream, stage_at, stages
 
-__all__ = ["EmbedHold", "Ghost", "LayerHold", "embed_holds", "layer_holds"]
+__all__ = ["EmbedHold", "Ghost", "LayerHold", "SmallHold", "embed_holds", "layer_holds", "small_holds"]
 
 # Densities of piece and batter are each known to a few percent: what that does to the answer makes its range.
 _DENSITY_SPREAD = 0.025
 _NEAR_MM = 1.0
+# What tapping the mould leaves of the yield stress while it lasts: a stated guess.
+_TAPPED = 1 / 3
 _THICK_PA = 50.0
 
 
 class Ghost(Frozen):
-    """Where an embed comes to rest in batter of one stage: its lowest point, and how far that is from the drawing."""
+    """Where an embed comes to rest in batter of one stage: its lowest point, and how far that is from the drawing.
+
+    ``tapped_off_mm``: how far off it ends when the mould is tapped until it moves no more.
+    """
 
     stage: str
     name: str
     pa: float
     bottom_mm: float
     off_mm: float
+    tapped_off_mm: float
     on_floor: bool
 
 
@@ -41,6 +49,15 @@ class EmbedHold(Frozen):
     drawn_above: bool
     stage: str
     ghosts: tuple[Ghost, ...]
+    says: str
+
+
+class SmallHold(Frozen):
+    """Small pieces stirred into a pour. ``needed``: yield stress at which they neither sink nor rise in it."""
+
+    pieces: str
+    pour: str
+    needed: Figure
     says: str
 
 
@@ -103,9 +120,11 @@ def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densitie
 
 def _ghost(laid: Laid, stage: Stage, bottom: float, densities: tuple[float, float]) -> Ghost:
     rest = laid.rest(stage.pa, *densities)
+    tapped = laid.rest(stage.pa * _TAPPED, *densities)
     return Ghost(
         stage=stage.key, name=stage.name, pa=stage.pa, bottom_mm=rest.bottom_mm,
-        off_mm=rest.bottom_mm - bottom, on_floor=rest.on_floor,
+        off_mm=rest.bottom_mm - bottom, tapped_off_mm=min(tapped.bottom_mm, rest.bottom_mm) - bottom,
+        on_floor=rest.on_floor,
     )  # fmt: skip
 
 
@@ -152,4 +171,37 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
                 f"{step.fall_mm:g} mm onto it.",
             )
         )  # fmt: skip
+    return tuple(found)
+
+
+def small_holds(
+    loaf: Loaf, made: Mapping[str, Made], piece_density: Mapping[str, float], batter_density: float
+) -> tuple[SmallHold, ...]:
+    """Every kind of small piece in every pour it is stirred into, taken as balls of its volume."""
+    names = {piece.id: piece.name for piece in loaf.pieces}
+    found = []
+    for step in [work for work in loaf.work if isinstance(work, Pour)]:
+        for item in step.pieces:
+            apart = piece_density[item.pieces] - batter_density
+            across = (6 * made[item.pieces].each_ml * 1000 / math.pi) ** (1 / 3)
+            needed = needed_sphere(apart * 1000, across / 1000)
+            most = needed_sphere((abs(apart) + _DENSITY_SPREAD) * 1000, across / 1000)
+            stage = stage_at(most)
+            way = (
+                "Heavier than the batter: thinner, they sink"
+                if apart > 0
+                else "Lighter than the batter: thinner, they rise"
+            )
+            found.append(
+                SmallHold(
+                    pieces=item.pieces, pour=step.id,
+                    needed=Figure(
+                        value=needed, unit="Pa", low=0.0, high=most, basis="estimate",
+                        how=f"0.048·|Δρ|·g·d with Δρ {apart:+.3f} g/ml and d {across:.0f} mm",
+                        source="Beris et al. 1985, J. Fluid Mech. 158:219; taken as balls, densities ±2.5 %",
+                    ),
+                    says=f"{names[item.pieces]} stay where they fall from {stage.name} on ({stage.sign})."
+                    + (f" {way}." if abs(apart) > _DENSITY_SPREAD else ""),
+                )
+            )  # fmt: skip
     return tuple(found)

@@ -1574,6 +1574,8 @@ export interface components {
         /**
          * Ghost
          * @description Where an embed comes to rest in batter of one stage: its lowest point, and how far that is from the drawing.
+         *
+         *     ``tapped_off_mm``: how far off it ends when the mould is tapped until it moves no more.
          */
         Ghost: {
             /** Stage */
@@ -1586,6 +1588,8 @@ export interface components {
             bottom_mm: number;
             /** Off Mm */
             off_mm: number;
+            /** Tapped Off Mm */
+            tapped_off_mm: number;
             /** On Floor */
             on_floor: boolean;
         };
@@ -1909,6 +1913,8 @@ export interface components {
             embed_holds: components["schemas"]["EmbedHold"][];
             /** Layer Holds */
             layer_holds: components["schemas"]["LayerHold"][];
+            /** Small Holds */
+            small_holds: components["schemas"]["SmallHold"][];
             /** Level Mm */
             level_mm: number;
             pushed_aside: components["schemas"]["Figure"];
@@ -2570,6 +2576,19 @@ export interface components {
             to_mm: number;
             /** Weight G */
             weight_g: number;
+        };
+        /**
+         * SmallHold
+         * @description Small pieces stirred into a pour. ``needed``: yield stress at which they neither sink nor rise in it.
+         */
+        SmallHold: {
+            /** Pieces */
+            pieces: string;
+            /** Pour */
+            pour: string;
+            needed: components["schemas"]["Figure"];
+            /** Says */
+            says: string;
         };
         /**
          * Step

@@ -13,6 +13,7 @@ interface Props {
 /** When to lay it in, and where it would come to rest in thinner or thicker batter. */
 export function HoldNotes({ hold, stage, onStage }: Props) {
 	const { units } = useUnits();
+	const length = (mm: number) => withUnit(mm, "length", units, units === "metric" ? 0 : 2);
 	return (
 		<section aria-label="When to lay it in" className="space-y-1.5 rounded-lg bg-rim-wash p-2.5">
 			<p className="text-sm">{hold.says}</p>
@@ -33,21 +34,25 @@ export function HoldNotes({ hold, stage, onStage }: Props) {
 						>
 							{ghost.name}
 							<span className="figures block">
-								{restText(ghost, (mm) => withUnit(mm, "length", units, units === "metric" ? 0 : 2))}
+								{restText(ghost.off_mm, ghost.on_floor, length)}
+								{Math.abs(ghost.tapped_off_mm - ghost.off_mm) > 0.5 && (
+									<>, tapped {restText(ghost.tapped_off_mm, false, length)}</>
+								)}
 							</span>
 						</button>
 					))}
 				</div>
 			</fieldset>
 			<p className="text-xs text-soft">
-				Estimates, without tapping; makers' stages differ by a factor of two and more.
+				Estimates; tapping taken to leave a third of the strength. Makers' stages differ by a factor of two
+				and more.
 			</p>
 		</section>
 	);
 }
 
-function restText(ghost: EmbedHold["ghosts"][number], length: (mm: number) => string): string {
-	if (ghost.on_floor && ghost.off_mm < -0.5) return "on the floor";
-	if (Math.abs(ghost.off_mm) < 0.5) return "as drawn";
-	return ghost.off_mm < 0 ? `${length(-ghost.off_mm)} too deep` : `${length(ghost.off_mm)} too high`;
+function restText(off: number, onFloor: boolean, length: (mm: number) => string): string {
+	if (onFloor && off < -0.5) return "on the floor";
+	if (Math.abs(off) < 0.5) return "as drawn";
+	return off < 0 ? `${length(-off)} too deep` : `${length(off)} too high`;
 }

@@ -3,6 +3,7 @@ import type { Make, Pieces } from "../../api/types";
 import { paintOf } from "../../drawing/paint";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
+import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -75,6 +76,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 	const colours = document.colours.map((colour) => [colour.id, colour.name] as const);
 	const made = live.plan.made[piece.id];
 	const volume = (ml: number) => withUnit(ml, "volume", units, units === "metric" ? 1 : 2);
+	const holds = live.plan.small_holds.filter((hold) => hold.pieces === piece.id);
 	const used = inUse(document, piece.id);
 	const colourOf = paintOf(live.of, live.plan).colour;
 	return (
@@ -121,6 +123,12 @@ function PieceFields({ piece }: { piece: Pieces }) {
 					{made.left_ml > 0.05 && `, ${volume(made.left_ml)} left over`}.
 				</p>
 			)}
+			{holds.map((hold) => (
+				<p key={hold.pour} className="text-sm">
+					{hold.says} Needs{" "}
+					<FigureValue figure={hold.needed} label={`Thickness that holds ${piece.name}`} digits={1} />.
+				</p>
+			))}
 			{made?.layout && piece.make.kind === "cutter" && (
 				<SheetLayout make={piece.make} layout={made.layout} colour={colourOf(piece.colour)} />
 			)}

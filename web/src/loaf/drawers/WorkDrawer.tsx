@@ -3,6 +3,8 @@ import type { Pour, Press } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { addEmbed, addPour, addPress, moveStep, patchPour, patchPress, removeStep } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { InPourRows } from "./InPourRows";
@@ -48,6 +50,7 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 								removable={step.do === "press" || (step.do === "pour" && pours > 1)}
 							/>
 						</div>
+						{step.do !== "pour" && <LevelMoves at={i} />}
 						{step.do === "pour" && <PourFields pour={step} />}
 						{step.do === "press" && <PressFields press={step} />}
 					</li>
@@ -105,6 +108,21 @@ function StepButtons({ index, last, removable }: { index: number; last: boolean;
 				</Button>
 			)}
 		</span>
+	);
+}
+
+/** What laying or pressing something in does to the level; nothing while the plan is of another order. */
+function LevelMoves({ at }: { at: number }) {
+	const { live } = useEditor();
+	const { units } = useUnits();
+	const step = live.of.work[at];
+	const fill = live.plan.fills[at];
+	if (!step || step.do === "pour" || !fill) return null;
+	return (
+		<p className="pl-6 text-sm text-soft">
+			level {withUnit(fill.level_before_mm, "length", units)} →{" "}
+			{withUnit(fill.level_after_mm, "length", units)}
+		</p>
 	);
 }
 
