@@ -151,6 +151,9 @@ class Desk:
     def go(self, place: str) -> None:
         """To another place of the loaf."""
         self.page.get_by_role("navigation", name="Places of this loaf").get_by_role("link", name=place).click()
+        if place == "Bench":
+            # Its keys are heard once it stands there.
+            self.page.get_by_text(re.compile(r"\d+ of \d+ done")).wait_for()
 
     def pull(self, drawer: str) -> None:
         """Pull a drawer out."""
