@@ -31,20 +31,7 @@ def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
     expect(done).to_contain_text("0 of")
     page.keyboard.press("Space")
     expect(heading).to_have_text("Weigh and melt the oils")
-    page.get_by_role("button", name="Scale", exact=True).click()
-    scale = page.get_by_role("region", name="Scale")
-    page.get_by_role("button", name="Dribble").click()
-    expect(page.get_by_test_id("on-the-scale")).not_to_contain_text(" 0.0 g")
-    page.get_by_role("button", name="Stop", exact=True).click()
-    page.get_by_role("button", name="Tare").click()
-    weigh(page, past=True)
-    expect(scale.get_by_role("status")).to_contain_text("To bring it back to the formula, add:")
-    expect(scale.get_by_role("status")).to_contain_text("too much of")
-    fit_for_gloves(page)
-    page.get_by_role("button", name="Unplug").click()
-    expect(page.get_by_test_id("on-the-scale")).to_contain_text("no scale")
-    expect(page.get_by_role("button", name="Take this weight")).to_be_disabled()
-
+    weigh_with_the_practice_scale(page)
     tell_of_rice(page)
     first = page.get_by_role("button", pressed=True).filter(has_text=re.compile("Olive oil")).first
     expect(first).to_be_visible()
@@ -62,6 +49,7 @@ def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
     page.reload()
     expect(heading).to_have_text(where)
 
+    skip_and_come_back(page)
     while heading.count():
         before = done.inner_text()
         page.keyboard.press("Space")
@@ -71,6 +59,7 @@ def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
 
     log = page.evaluate("async (url) => (await fetch(url)).json()", log_address(page))
     assert "trouble.riced" in log["done"]
+    assert [entry["action"] for entry in log["entries"]].count("skipped") == 2
     weights = [entry["grams"] for entry in log["entries"] if entry["grams"] is not None]
     assert len(weights) == 1
     assert weights[0] > 0
@@ -105,3 +94,33 @@ def tell_of_rice(page: Page) -> None:
     expect(trouble.get_by_role("status")).to_contain_text("Blend through the grains")
     fit_for_gloves(page)
     page.get_by_role("button", name="When it goes wrong").click()
+
+
+def weigh_with_the_practice_scale(page: Page) -> None:
+    """A dribble, a tare, a pour that goes too far and is answered, and a pulled plug."""
+    page.get_by_role("button", name="Scale", exact=True).click()
+    scale = page.get_by_role("region", name="Scale")
+    page.get_by_role("button", name="Dribble").click()
+    expect(page.get_by_test_id("on-the-scale")).not_to_contain_text(" 0.0 g")
+    page.get_by_role("button", name="Stop", exact=True).click()
+    page.get_by_role("button", name="Tare").click()
+    weigh(page, past=True)
+    expect(scale.get_by_role("status")).to_contain_text("To bring it back to the formula, add:")
+    expect(scale.get_by_role("status")).to_contain_text("too much of")
+    fit_for_gloves(page)
+    page.get_by_role("button", name="Unplug").click()
+    expect(page.get_by_test_id("on-the-scale")).to_contain_text("no scale")
+    expect(page.get_by_role("button", name="Take this weight")).to_be_disabled()
+
+
+def skip_and_come_back(page: Page) -> None:
+    """A step passed over, taken back, and passed over again."""
+    heading = page.get_by_role("heading", level=1)
+    where = heading.inner_text()
+    page.get_by_role("button", name="Skip").click()
+    expect(heading).not_to_have_text(where)
+    page.keyboard.press("Backspace")
+    expect(heading).to_have_text(where)
+    page.get_by_role("button", name="Skip").click()
+    expect(heading).not_to_have_text(where)
+    page.locator("body").click(position={"x": 5, "y": 5})

@@ -57,3 +57,15 @@ def test_an_entry_is_never_changed_or_removed(studio: Studio, loaf: Loaf) -> Non
 def test_a_bad_press_is_refused(studio: Studio, loaf: Loaf, change: dict) -> None:
     assert studio.send("POST", f"/loaves/{loaf.pk}/bench", {**press("x"), **change}).status_code == 422
     assert BenchEntry.objects.count() == 0
+
+
+def test_a_step_passed_over_stands_and_moves_nothing_on_the_shelf(studio: Studio, loaf: Loaf) -> None:
+    body = {
+        "press_id": str(uuid.uuid4()),
+        "step": "loaf.cut",
+        "action": "skipped",
+        "pressed_at": "2026-12-05T10:00:00Z",
+    }
+    log = studio.send("POST", f"/loaves/{loaf.pk}/bench", body).json()
+    assert log["done"] == ["loaf.cut"]
+    assert studio.get("/shelf").json() == []

@@ -2881,7 +2881,7 @@ export interface components {
              * Action
              * @enum {string}
              */
-            action: "done" | "undone";
+            action: "done" | "undone" | "skipped";
             /**
              * Pressed At
              * Format: date-time

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { ArrowLeft, Check, Hourglass, LifeBuoy, Moon, Scale, Sun, Undo2 } from "lucide-react";
+import { ArrowLeft, Check, Hourglass, LifeBuoy, Moon, Scale, SkipForward, Sun, Undo2 } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { clocksQuery } from "../api/queries";
@@ -14,6 +14,7 @@ import { LOOKS, type Tone, useTone } from "./tone";
 import { type Bench, useBench } from "./useBench";
 import { useWakeLock } from "./useWakeLock";
 import { WaitsFor } from "./WaitsFor";
+import { WaitTimer } from "./WaitTimer";
 
 /** The bench: one step, legible from two metres, one press to go on. */
 export function BenchPlace() {
@@ -102,7 +103,7 @@ export function BenchPlace() {
 					</p>
 				)}
 				<Next steps={steps.slice(bench.at + 1, bench.at + 3)} tone={tone} />
-				<div className="mt-3 grid grid-cols-[minmax(120px,1fr)_3fr] gap-3">
+				<div className="mt-3 grid grid-cols-[minmax(120px,1fr)_minmax(120px,1fr)_4fr] gap-3">
 					<button
 						type="button"
 						onClick={bench.undo}
@@ -110,6 +111,14 @@ export function BenchPlace() {
 						className={`flex h-24 items-center justify-center gap-2 rounded-2xl border-2 text-xl font-bold disabled:opacity-40 ${look.plain}`}
 					>
 						<Undo2 aria-hidden className="size-7" /> Undo
+					</button>
+					<button
+						type="button"
+						onClick={bench.skip}
+						disabled={!now}
+						className={`flex h-24 items-center justify-center gap-2 rounded-2xl border-2 text-xl font-bold disabled:opacity-40 ${look.plain}`}
+					>
+						<SkipForward aria-hidden className="size-7" /> Skip
 					</button>
 					<button
 						type="button"
@@ -157,12 +166,14 @@ function Now({ step, tone, bench, clocks, children }: NowProps) {
 	const look = LOOKS[tone];
 	const weighing = step.amounts.some((amount) => amount.reads != null);
 	const many = step.amounts.length > 4;
+	const rest = step.do === "wait" ? step.amounts.find((amount) => amount.unit === "min") : undefined;
 	return (
 		<section aria-live="polite" aria-label="Now" className="flex flex-1 flex-col justify-center gap-3 py-2">
 			<p className={`text-2xl ${look.soft}`}>{step.stage}</p>
 			<h1 className="text-[clamp(2.4rem,5.6vw,4.6rem)] leading-[1.05]">{step.title}</h1>
 			{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
 			<WaitsFor step={step.key} clocks={clocks} tone={tone} />
+			{bench.since && rest && <WaitTimer since={bench.since} minutes={rest.value} tone={tone} />}
 			{children}
 			{step.amounts.length > 0 && (
 				<ul className={`grid gap-x-8 gap-y-1.5 ${many ? "text-2xl sm:grid-cols-2" : "max-w-3xl text-3xl"}`}>

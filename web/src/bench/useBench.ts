@@ -11,6 +11,10 @@ export interface Bench {
 	readonly at: number;
 	readonly press: () => void;
 	readonly undo: () => void;
+	/** Passes over the step at hand; the log says so. */
+	readonly skip: () => void;
+	/** When the step before this one was pressed. */
+	readonly since: string | null;
 	/** Ticks something inside a step, or takes the tick back; it is logged like a press. */
 	readonly tick: (key: string, grams?: number) => void;
 	/** Writes down that something happened that is no step; once is enough. */
@@ -35,14 +39,17 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	);
 	const { waiting, add: put } = useOutbox<BenchPress>(`bench.${loaf}`, send);
 
-	const order = useMemo(
-		() => stepsDone([...(data?.entries ?? []), ...unsent(data?.entries ?? [], waiting)]),
+	const presses = useMemo(
+		() => [...(data?.entries ?? []), ...unsent(data?.entries ?? [], waiting)],
 		[data, waiting],
 	);
+	const order = useMemo(() => stepsDone(presses), [presses]);
 	const done = useMemo(() => new Set(order), [order]);
 	const known = useMemo(() => new Set(steps.map((step) => step.key)), [steps]);
 	const at = steps.findIndex((step) => !done.has(step.key));
 	const last = order.findLast((step) => known.has(step) || step.startsWith("trouble."));
+	const since =
+		presses.findLast((press) => press.step === last && press.action !== "undone")?.pressed_at ?? null;
 	const add = (step: string, action: BenchPress["action"], grams: number | null = null) =>
 		put({ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString(), grams });
 
@@ -53,6 +60,11 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 			const step = steps[at];
 			if (step) add(step.key, "done");
 		},
+		skip: () => {
+			const step = steps[at];
+			if (step) add(step.key, "skipped");
+		},
+		since,
 		undo: () => {
 			if (last) add(last, "undone");
 		},

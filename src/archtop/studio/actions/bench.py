@@ -19,7 +19,7 @@ def press(
     loaf: Loaf,
     press_id: uuid.UUID,
     step: str,
-    action: Literal["done", "undone"],
+    action: Literal["done", "undone", "skipped"],
     pressed_at: dt.datetime,
     grams: float | None = None,
 ) -> BenchEntry:
@@ -29,16 +29,16 @@ def press(
             press_id=press_id,
             defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at, "grams": grams},
         )
-        if new:
+        if new and action != "skipped":
             shelve_step(loaf, step, action)
     return entry
 
 
 def steps_done(entries: Iterable[BenchEntry]) -> list[str]:
-    """Keys of the steps that stand as done, in the order they were pressed."""
+    """Keys of the steps that stand as done or passed over, in the order they were pressed."""
     done: dict[str, None] = {}
     for entry in entries:
         done.pop(entry.step, None)
-        if entry.action == "done":
+        if entry.action != "undone":
             done[entry.step] = None
     return list(done)

@@ -11,6 +11,7 @@ from archtop.core import InputError, LoafPlan, plan, read_loaf
 from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.figure import Figure, Frozen
+from archtop.studio.actions.bench import steps_done
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.models import BowlNote, Loaf
 
@@ -78,7 +79,7 @@ def open_clocks(loaf: Loaf, now: dt.datetime) -> BenchClocks:
     result, bowls = _planned(loaf)
     clocks = tuple(_clock(bowl, done, [row for row in standing if row.bowl == bowl.key], now) for bowl in bowls)
     faces = {clock.bowl: clock.face for clock in clocks if clock.face}
-    return BenchClocks(bowls=clocks, turns=turns_of(result, faces, done) if faces else ())
+    return BenchClocks(bowls=clocks, turns=turns_of(result, faces, steps_done(loaf.bench.all())) if faces else ())
 
 
 def _clock(bowl: Bowl, done: dict[str, dt.datetime], rows: list[BowlNote], now: dt.datetime) -> BowlClock:

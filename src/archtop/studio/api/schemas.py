@@ -144,7 +144,7 @@ class BenchPress(Schema):
 
     press_id: uuid.UUID
     step: Annotated[str, Field(min_length=1, max_length=120)]
-    action: Literal["done", "undone"]
+    action: Literal["done", "undone", "skipped"]
     pressed_at: dt.datetime
     grams: Annotated[float, Field(ge=-1e5, le=1e6)] | None = None
 

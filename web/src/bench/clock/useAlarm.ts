@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { BowlClock } from "../../api/types";
+import { alarm, soundOn, turnSound } from "../alarm";
 
-const SOUND_KEY = "archtop.bench.sound";
 const FLASH_MS = 4000;
 
 /** What has just opened or begun to close, as "bowl window state". */
@@ -13,22 +13,9 @@ export function pressing(clocks: readonly BowlClock[]): string[] {
 	);
 }
 
-function beep(): void {
-	const audio = new AudioContext();
-	const tone = audio.createOscillator();
-	const loud = audio.createGain();
-	tone.frequency.value = 880;
-	loud.gain.setValueAtTime(0.25, audio.currentTime);
-	loud.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 0.9);
-	tone.connect(loud).connect(audio.destination);
-	tone.start();
-	tone.stop(audio.currentTime + 0.9);
-	tone.onended = () => void audio.close();
-}
-
 /** Flash, sound and shake when a window opens or is about to close; sound and shaking can be turned off. */
 export function useAlarm(clocks: readonly BowlClock[]) {
-	const [sound, setSound] = useState(() => localStorage.getItem(SOUND_KEY) !== "off");
+	const [sound, setSound] = useState(soundOn);
 	const [flash, setFlash] = useState(false);
 	const known = useRef<Set<string> | null>(null);
 	const now = pressing(clocks).join("|");
@@ -41,15 +28,12 @@ export function useAlarm(clocks: readonly BowlClock[]) {
 		known.current = new Set(keys);
 		if (news.length === 0) return;
 		setFlash(true);
-		if (sound) {
-			beep();
-			navigator.vibrate?.([300, 100, 300]);
-		}
+		alarm();
 		const timer = setTimeout(() => setFlash(false), FLASH_MS);
 		return () => clearTimeout(timer);
-	}, [now, loaded, sound]);
+	}, [now, loaded]);
 	const turn = () => {
-		localStorage.setItem(SOUND_KEY, sound ? "off" : "on");
+		turnSound(!sound);
 		setSound(!sound);
 	};
 	return { sound, turn, flash };

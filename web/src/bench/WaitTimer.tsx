@@ -1,0 +1,35 @@
+import { useEffect, useState } from "react";
+import { alarm } from "./alarm";
+import { LOOKS, type Tone } from "./tone";
+import { waitLook } from "./waitLook";
+
+interface Props {
+	/** When the step before was pressed. */
+	since: string;
+	minutes: number;
+	tone: Tone;
+}
+
+/** How long a wait still takes. It is reckoned from the log: a reload or a crash loses nothing. */
+export function WaitTimer({ since, minutes, tone }: Props) {
+	const [now, setNow] = useState(Date.now);
+	useEffect(() => {
+		const timer = setInterval(() => setNow(Date.now()), 1000);
+		return () => clearInterval(timer);
+	}, []);
+	const { text, over } = waitLook(since, minutes, now);
+	const [heard, setHeard] = useState(over);
+	useEffect(() => {
+		if (over && !heard) alarm();
+		setHeard(over);
+	}, [over, heard]);
+	return (
+		<p
+			role="timer"
+			className={`flex items-baseline gap-4 rounded-2xl border-2 px-5 py-2 ${LOOKS[tone].card}`}
+		>
+			<span className="figures text-6xl font-extrabold">{text}</span>
+			<span className="text-2xl">{over ? "over: go and look" : "to go, as reckoned"}</span>
+		</p>
+	);
+}
