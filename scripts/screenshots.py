@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import subprocess
 import sys
 import tempfile
@@ -82,7 +83,7 @@ def _bench(page: Page) -> None:
 def _clock(page: Page) -> None:
     """The pot mixed, and two readings of one bowl."""
     _loaf(page, "bench")
-    page.get_by_text("0 of").wait_for()
+    page.get_by_text(re.compile(r"\d+ of \d+ done")).wait_for()
     heading = page.get_by_role("heading", level=1)
     while not heading.inner_text().startswith("Pour"):
         page.keyboard.press("Space")
