@@ -114,4 +114,4 @@ def test_a_pot_that_seized_is_believed() -> None:
     """Read as pudding a minute after mixing, when the prior expects thin trace: the reading wins, not an average."""
     model = Thickening(PRIOR, (), [Seen(minute=1, log_pa=math.log(120), sd=0.3)])
     assert math.exp(float(model.log_pa([1])[0][0])) == pytest.approx(120, rel=0.2)
-    assert model.passes(60, 1).chance_now > 0.9
+    assert model.passes(60, 1).chance_now > 0.85
