@@ -17,13 +17,11 @@ PRIOR = Growth(start=math.log(2), start_sd=0.7, rate=0.066, rate_sd=0.026)
 READINGS = [Seen(minute=m, log_pa=v, sd=0.3) for m, v in ((4, 1.1), (9, 1.6), (15, 1.8))]
 
 
-@given(st.lists(st.tuples(st.floats(0, 60), st.floats(-1, 6), st.floats(0.1, 0.8)), max_size=8))
+@given(st.lists(st.tuples(st.floats(0, 60), st.floats(-1.7, 1.7), st.floats(0.1, 0.8)), max_size=8))
 def test_the_posterior_is_the_most_likely_line(rows: list[tuple[float, float, float]]) -> None:
     """Independent: SciPy minimises the same sum of squares, prior and readings, numerically."""
-    seen = [Seen(minute=m, log_pa=v, sd=sd) for m, v, sd in rows]
-    first = min(seen, key=lambda item: item.minute, default=None)
-    if first and abs(first.log_pa - PRIOR.start - PRIOR.rate * first.minute) > 2.5 * PRIOR.start_sd:
-        return  # Such a pot is believed more than its prior: see the test below.
+    # Told as how far off the prior they lie: a pot further off is believed more than its prior, see below.
+    seen = [Seen(minute=m, log_pa=PRIOR.start + PRIOR.rate * m + off, sd=sd) for m, off, sd in rows]
 
     def misfit(unknown: np.ndarray) -> float:
         start, rate = unknown
@@ -114,4 +112,4 @@ def test_a_pot_that_seized_is_believed() -> None:
     """Read as pudding a minute after mixing, when the prior expects thin trace: the reading wins, not an average."""
     model = Thickening(PRIOR, (), [Seen(minute=1, log_pa=math.log(120), sd=0.3)])
     assert math.exp(float(model.log_pa([1])[0][0])) == pytest.approx(120, rel=0.2)
-    assert model.passes(60, 1).chance_now > 0.85
+    assert model.passes(60, 1).chance_now > 0.9

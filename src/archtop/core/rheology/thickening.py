@@ -101,7 +101,7 @@ def _trusted_start_sd(growth: Growth, seen: Sequence[Seen]) -> float:
     first = min(seen, key=lambda item: item.minute)
     off = abs(first.log_pa - growth.start - growth.rate * first.minute)
     expected = math.hypot(growth.start_sd, growth.rate_sd * first.minute, first.sd)
-    return max(growth.start_sd, off / 2) if off > 2.5 * expected else growth.start_sd
+    return max(growth.start_sd, off) if off > 2.5 * expected else growth.start_sd
 
 
 class Thickening:
