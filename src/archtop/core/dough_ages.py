@@ -7,9 +7,9 @@ from typing import Literal
 from archtop.core.figure import Frozen
 from archtop.core.tables import read_table
 
-__all__ = ["DoughAge", "Kept", "dough_age"]
+__all__ = ["DoughAge", "Keeping", "dough_age"]
 
-Kept = Literal["sealed", "covered", "open"]
+Keeping = Literal["sealed", "covered", "open"]
 
 
 class DoughAge(Frozen):
@@ -21,7 +21,7 @@ class DoughAge(Frozen):
     to_days: float | None
 
 
-def dough_age(days: float, kept: Kept) -> DoughAge:
+def dough_age(days: float, kept: Keeping) -> DoughAge:
     """The state of dough that is ``days`` old.
 
     >>> dough_age(3, "covered").state, dough_age(3, "open").state

@@ -16,7 +16,7 @@ from pydantic import Field
 
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.document import Loaf, LotKey, Pour, pieces_used
-from archtop.core.dough_ages import Kept, dough_age
+from archtop.core.dough_ages import Keeping, dough_age
 from archtop.core.figure import Frozen
 from archtop.core.rows import row_of
 from archtop.core.waits import wait_for
@@ -43,7 +43,7 @@ class Lot(Frozen):
     scent: Annotated[str, Field(max_length=120)] = ""
     made_on: dt.date
     material: Literal["silicone", "stiff", "lined pipe"] = "silicone"
-    kept: Kept = "sealed"
+    kept: Keeping = "sealed"
     count: Annotated[int, Field(ge=0, le=100_000)] = 0
     grams: Annotated[float, Field(ge=0, le=1e6)] = 0.0
     notes: Annotated[str, Field(max_length=2000)] = ""

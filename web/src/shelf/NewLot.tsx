@@ -6,7 +6,7 @@ import type { Lot } from "../api/types";
 import { keyOf } from "../cupboard/useShelf";
 import { Button } from "../ui/Button";
 import { FieldRow } from "../ui/Drawer";
-import { NumberField, SelectField, TextField } from "../ui/fields";
+import { DateField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { KEPT, KINDS } from "./words";
 
@@ -31,7 +31,7 @@ const fresh = (): Lot => ({
 export function NewLot({ taken }: { taken: readonly string[] }) {
 	const queries = useQueryClient();
 	const [draft, setDraft] = useState<Lot | null>(null);
-	const [dayId, colourId] = [useId(), useId()];
+	const colourId = useId();
 	const put = useMutation({
 		mutationFn: (lot: Lot) => putOnShelf({ ...lot, key: keyOf(lot.name, taken) }),
 		onSuccess: () => {
@@ -52,19 +52,12 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 			<FieldRow>
 				<TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
 				<SelectField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => change({ kind })} />
-				<div>
-					<label htmlFor={dayId} className="block font-semibold text-soft text-xs">
-						Made on
-					</label>
-					<input
-						id={dayId}
-						type="date"
-						className="field w-full"
-						max={today()}
-						value={draft.made_on}
-						onChange={(event) => event.target.value && change({ made_on: event.target.value })}
-					/>
-				</div>
+				<DateField
+					label="Made on"
+					max={today()}
+					value={draft.made_on}
+					onChange={(day) => day && change({ made_on: day })}
+				/>
 			</FieldRow>
 			<FieldRow>
 				<div>

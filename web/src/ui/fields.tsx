@@ -113,3 +113,26 @@ export function SelectField<T extends string>(props: {
 		</Labelled>
 	);
 }
+
+/** A day, as year-month-day; ``null`` when there is none. */
+export function DateField(props: {
+	label: string;
+	value: string | null;
+	max?: string;
+	onChange: (day: string | null) => void;
+}) {
+	return (
+		<Labelled label={props.label}>
+			{(id) => (
+				<input
+					id={id}
+					type="date"
+					className="field figures w-full"
+					max={props.max}
+					value={props.value ?? ""}
+					onChange={(event) => props.onChange(event.target.value || null)}
+				/>
+			)}
+		</Labelled>
+	);
+}

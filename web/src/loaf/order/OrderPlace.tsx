@@ -1,6 +1,6 @@
-import { useId } from "react";
 import type { Task } from "../../api/types";
 import { dayShort, dayText, hoursText } from "../../ui/dates";
+import { DateField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
 import { axisDays, dayShare } from "./axis";
 
@@ -34,27 +34,17 @@ const ON = (task: Task): string | null => {
 /** What is cast on which day so that everything meets at the pour. */
 export function OrderPlace() {
 	const { document, edit, live } = useEditor();
-	const id = useId();
 	const tasks = live.plan.order;
 	const near = tasks.filter((task) => task.kind !== "cure");
 	const days = axisDays(near);
 	return (
 		<div className="tray p-5">
 			<div className="flex flex-wrap items-end gap-4">
-				<div>
-					<label htmlFor={id} className="block text-xs font-semibold text-soft">
-						Pour on
-					</label>
-					<input
-						id={id}
-						type="date"
-						className="field figures"
-						value={document.pour_on ?? ""}
-						onChange={(event) =>
-							edit((loaf) => ({ ...loaf, pour_on: event.target.value || null }), "pour date")
-						}
-					/>
-				</div>
+				<DateField
+					label="Pour on"
+					value={document.pour_on ?? null}
+					onChange={(pour_on) => edit((loaf) => ({ ...loaf, pour_on }), "pour date")}
+				/>
 				<p className="max-w-2xl text-sm">
 					{document.pour_on
 						? `Everything meets on ${dayText(document.pour_on)}. A bar shows when a task may be done, from its earliest to its latest sensible moment.`
