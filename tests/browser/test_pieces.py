@@ -144,3 +144,30 @@ def test_a_hollow_is_measured_from_its_model(page: Page, desk: Desk) -> None:
     page.get_by_role("button", name="Add small pieces").click()
     page.get_by_label("Model file").set_input_files(EXAMPLES / "kite-master.stl")
     expect(page.get_by_label("One hollow holds")).to_have_value(re.compile(r"^66\.7"))
+
+
+def test_dough_of_two_colours_is_told_by_the_gram(page: Page, desk: Desk) -> None:
+    """A tenth for the hands on 12 balls of 10 mm and 12 coils of 10 x 10 mm, at 1.05 g/ml."""
+    desk.start("Two doughs")
+    page.get_by_role("link", name=re.compile("Colours")).first.click()
+    page.get_by_role("button", name="Add a colour").click()
+    desk.wait_until_saved()
+    desk.go("Section")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    page.get_by_label("Made by").select_option(label="Soap dough")
+    page.get_by_role("button", name="Another shape").click()
+    page.get_by_label("Shape 2", exact=True).select_option(label="Coil")
+    page.get_by_label("Its colour, shape 2").select_option(label="Colour 2")
+    needs = page.get_by_role("region", name="Dough to knead")
+    expect(needs).to_contain_text("Uncoloured7 g")
+    expect(needs).to_contain_text("Colour 211 g")
+
+
+def test_shreds_say_their_block_and_their_share(page: Page, desk: Desk) -> None:
+    desk.start("With shreds")
+    desk.pull("Inside")
+    page.get_by_label("Shreds g").fill("206")
+    expect(page.get_by_text("15 % of the loaf")).to_contain_text("They take 200 ml, a loose heap of 444 ml")
+    page.get_by_role("button", name=re.compile("^Most shreds in")).click()
+    expect(page.get_by_role("dialog")).to_contain_text("45% of a heap of them is soap")

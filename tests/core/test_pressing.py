@@ -100,3 +100,62 @@ def test_curls_leave_less_room_than_crumbs(grated: str, most: float) -> None:
     assert planned(fits).batter_in_mould.value > 0
     with pytest.raises(InputError, match=f"at most {most:.0%} of {grated}"):
         planned({**fits, "shreds_g": 1.03 * room * most * 1.001})
+
+
+def test_a_surface_takes_no_more_than_lie_side_by_side() -> None:
+    """Densest packing of equal circles, π/√12 (Thue 1890): 225 cm² take 64 circles of 20 mm and no 65th."""
+    cell = 20**2 * math.sqrt(3) / 2
+    fit = int(AREA // cell)
+    full = planned(FIRST, press(fit, 50), count=fit + 1)
+    assert full.fills[-1].crowded_percent == pytest.approx(100 * fit * cell / AREA)
+    with pytest.raises(InputError) as refused:
+        planned(FIRST, press(fit + 1, 50), count=fit + 1)
+    problem = refused.value.problems[0]
+    assert (problem.code, problem.field) == ("press.no_place", "work.1.count")
+    assert f"Press in {fit} at most" in problem.remedy
+
+
+def test_what_is_pressed_in_before_takes_place_until_a_pour_covers_it() -> None:
+    twice = {**press(40, 50), "id": "again"}
+    with pytest.raises(InputError, match="of it taken"):
+        planned(FIRST, press(40, 50), twice, count=80)
+    then = {**FIRST, "id": "then", "to_mm": 65}
+    assert planned(FIRST, press(40, 50), then, twice, count=80).fills[-1].crowded_percent == pytest.approx(
+        100 * 40 * 400 * math.sqrt(3) / 2 / AREA
+    )
+
+
+def test_squares_lie_without_gaps_and_columns_take_their_share_of_the_surface() -> None:
+    tiles = {
+        "id": "bit", "name": "Tiles", "count": 200, "colour": "white",
+        "make": {"kind": "chunk", "long_mm": 10, "wide_mm": 10, "high_mm": 4},
+    }  # fmt: skip
+    rod = {
+        "id": "rod", "name": "Rod", "outline": {"kind": "rounded", "width_mm": 30, "height_mm": 30}, "up_mm": 45,
+        "length_mm": 250, "colour": "white", "casting": {"mould_length_mm": 260, "trim_mm": 0},
+    }  # fmt: skip
+    work = [{**FIRST, "to_mm": 35}, {"do": "lay", "embed": "rod"}, press(150, 0)]
+    result = plan(read_loaf(box(pieces=[tiles], embeds=[rod], work=work)), CUPBOARD)
+    assert result.fills[-1].crowded_percent == pytest.approx(100 * 150 * 100 / (250 * 60), rel=1e-3)
+
+
+@pytest.mark.parametrize(("count", "said"), [(30, False), (45, True)])
+def test_scattered_pieces_stop_finding_room_before_the_surface_is_full(count: int, said: bool) -> None:
+    result = planned(FIRST, press(count, 50), count=count)
+    assert any(remark.code == "pieces.crowded" for remark in result.remarks) == said
+
+
+@pytest.mark.parametrize(("across", "said"), [(12, True), (0, False)])
+def test_pieces_too_thick_for_the_narrow_beside_a_column(across: float, said: bool) -> None:
+    """A 40 mm rod 12 mm off the middle of a 90 mm box leaves 13 mm on that side; beads of 20 mm do not go there."""
+    beads = {"id": "bit", "name": "Beads", "count": 5, "colour": "white", "make": {"kind": "ball", "diameter_mm": 20}}
+    rod = {
+        "id": "rod", "name": "Rod", "outline": {"kind": "circle", "diameter_mm": 40}, "up_mm": 30, "across_mm": across,
+        "length_mm": 250, "colour": "white", "casting": {"mould_length_mm": 260, "trim_mm": 0},
+    }  # fmt: skip
+    then = {**FIRST, "id": "then", "to_mm": 65, "pieces": [{"pieces": "bit", "count": 5}]}
+    work = [{**FIRST, "to_mm": 20}, {"do": "lay", "embed": "rod"}, then]
+    result = plan(read_loaf(box(pieces=[beads], embeds=[rod], work=work)), CUPBOARD)
+    narrow = [remark.text for remark in result.remarks if remark.code == "pieces.wider_than_gap"]
+    assert bool(narrow) == said
+    assert all("13 mm between Rod and the wall" in text for text in narrow)

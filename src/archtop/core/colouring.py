@@ -70,7 +70,7 @@ def _cast_from(loaf: Loaf, colour: str) -> str | None:
         return loaf.frosting.formula
     cast = [(embed.colour, embed.formula) for embed in loaf.embeds]
     cast += [(embed.figure.colour, embed.figure.formula or embed.formula) for embed in loaf.embeds if embed.figure]
-    cast += [(piece.colour, piece.formula) for piece in loaf.pieces]
+    cast += [(shown, piece.formula) for piece in loaf.pieces for shown in piece.colours]
     return next((formula for made_in, formula in cast if made_in == colour), None)
 
 
@@ -150,6 +150,9 @@ def _touching(loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism]) 
     for embed in loaf.embeds:
         if embed.figure:
             yield embed.figure.colour, embed.colour, f"{embed.figure.name} in {embed.name}"
+    for piece in loaf.pieces:
+        for a, b in combinations(piece.colours, 2):
+            yield a, b, f"joined in {piece.name}"
     if loaf.frosting:
         piped = [share.colour for share in loaf.frosting.colours]
         for a, b in combinations(piped, 2):

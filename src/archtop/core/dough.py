@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from archtop.core.figure import Figure, Frozen
 
-__all__ = ["DoughNeed", "DoughPart", "DoughShape", "dough_needed", "shape_ml"]
+__all__ = ["DoughNeed", "DoughPart", "DoughShape", "dough_ml", "dough_needed", "shape_ml"]
 
 Size = Annotated[float, Field(gt=0, le=500)]
 # Dough is kneaded dense; made from batter that has lost some water. A stated guess between batter and dry soap.
@@ -21,6 +21,7 @@ _HAND_SPREAD = 0.1
 class DoughPart(Frozen):
     """A primitive with its measures [mm]; ``across`` is a diameter, ``thick`` only counts for sheets and petals.
 
+    ``colour``: empty for the colour of the piece it is part of.
     ``teardrop``: half a ball with a cone on it; ``petal``: a flattened ellipsoid; ``sheet``: a flat rectangle.
     """
 
@@ -62,20 +63,28 @@ def shape_ml(part: DoughPart) -> float:
     return volumes[part.shape] / 1000
 
 
-def dough_needed(shapes: Sequence[DoughShape], waste_percent: float) -> tuple[DoughNeed, ...]:
-    """Dough of each colour for all the shapes, with what sticks to hands and board on top [%]."""
+def dough_ml(parts: Sequence[DoughPart], count: int, waste_percent: float) -> dict[str, float]:
+    """Dough of each colour [ml] for ``count`` pieces of those parts, with what sticks to hands and board [%]."""
     volumes: dict[str, float] = {}
-    for shape in shapes:
-        for part in shape.parts:
-            volume = shape_ml(part) * part.count * shape.count * (1 + waste_percent / 100)
-            volumes[part.colour] = volumes.get(part.colour, 0.0) + volume
+    for part in parts:
+        volume = shape_ml(part) * part.count * count * (1 + waste_percent / 100)
+        volumes[part.colour] = volumes.get(part.colour, 0.0) + volume
+    return volumes
+
+
+def dough_needed(sets: Sequence[Mapping[str, float]]) -> tuple[DoughNeed, ...]:
+    """Dough of each colour over several sets of pieces, each given as its volumes by colour [ml]."""
+    volumes: dict[str, float] = {}
+    for by_colour in sets:
+        for colour, ml in by_colour.items():
+            volumes[colour] = volumes.get(colour, 0.0) + ml
     return tuple(
         DoughNeed(
             colour=colour,
             volume_ml=ml,
             weight=Figure.within(
                 ml * _DOUGH_G_ML, "g", _HAND_SPREAD, "estimate",
-                f"{ml:.1f} ml of shapes and {waste_percent:g} % waste at {_DOUGH_G_ML} g/ml",
+                f"{ml:.1f} ml of shapes, hands and board counted, at {_DOUGH_G_ML} g/ml",
                 "closed forms of the shapes; hands differ by about a tenth",
             ),
         )

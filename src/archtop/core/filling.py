@@ -23,7 +23,11 @@ _LEVEL_MM = 0.05
 
 
 class Fill(Frozen):
-    """One step: ``batter`` poured, ``stirred_ml`` of shreds and pieces in or under it, level before and after."""
+    """One step: ``batter`` poured, ``stirred_ml`` of shreds and pieces in or under it, level before and after.
+
+    ``room_ml``: of a pour, what batter and all that is stirred into it share. ``crowded_percent``: of pieces pressed
+    in, how much of the densest possible arrangement on that surface has been reached.
+    """
 
     do: Literal["pour", "lay", "press"]
     ref: str
@@ -31,6 +35,8 @@ class Fill(Frozen):
     level_after_mm: float
     batter: Figure
     stirred_ml: float
+    room_ml: float
+    crowded_percent: float
     immersed_ml: float
 
 
@@ -75,6 +81,7 @@ class _Filling:
         self.level = self.filled = 0.0
         self.proud: list[_Proud] = []
         self.layers: list[Layer] = []
+        self.pressed_mm2 = 0.0
 
     def walk(self, work: Sequence[Pour | Lay | Press]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
         fills = tuple(self.step(step, i) for i, step in enumerate(work))
@@ -82,14 +89,16 @@ class _Filling:
 
     def step(self, step: Pour | Lay | Press, i: int) -> Fill:
         before = self.level
+        room = crowded = 0.0
         match step:
             case Pour():
-                added, stirred = self.pour(step, i)
+                added, stirred, room = self.pour(step, i)
             case Lay():
                 self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[step.embed]))
                 added = stirred = 0.0
                 self.rise(i, f"laying {step.embed}")
             case Press():
+                crowded = self.find_place(step, i)
                 added = stirred = self.press(step, i)
         what = "inside of the mould" if isinstance(step, Pour) else "nothing poured: the level moves"
         how = f"{what} from {before:.1f} to {self.level:.1f} mm"
@@ -102,25 +111,26 @@ class _Filling:
             level_after_mm=self.level,
             batter=Figure.exact((added - stirred) / 1000, "ml", how),
             stirred_ml=stirred / 1000,
+            room_ml=room / 1000,
+            crowded_percent=crowded,
             immersed_ml=self.inside.immersed_below(self.level) / 1000,
         )
 
-    def pour(self, step: Pour, i: int) -> tuple[float, float]:
+    def pour(self, step: Pour, i: int) -> tuple[float, float, float]:
+        """Volumes [mm³]: added, of it stirred in or covered, and what batter shares with all that is stirred in."""
         before = self.level
         _refuse_bad_target(step, i, before, self.mould)
         self.level = step.to_mm
         added = self.inside.batter_below(self.level) - self.filled
         covered = sum(item.covered(before, self.level) for item in self.proud)
-        stirred = covered + _stirred_mm3(step, i, added - covered, self.made)
+        room = added - covered
+        stirred = covered + _stirred_mm3(step, i, room, self.made)
         self.layers.append(Layer(pour=step.id, low_mm=before, high_mm=self.level))
         self.filled += added
-        return added, stirred
+        self.pressed_mm2 = 0.0
+        return added, stirred, room
 
     def press(self, step: Press, i: int) -> float:
-        if not self.layers:
-            raise InputError.one(
-                "press.nothing_poured", f"work.{i}", step.pieces, "there is nothing to press it into", "Pour before it."
-            )
         piece = self.made[step.pieces]
         volume = piece.each_ml * step.count * 1000
         sunk = volume * step.sunk_percent / 100
@@ -129,6 +139,27 @@ class _Filling:
         height = piece.size_mm[-1] * (1 - step.sunk_percent / 100)
         self.proud.append(_Proud(volume - sunk, self.level + height))
         return sunk
+
+    def find_place(self, step: Press, i: int) -> float:
+        """How crowded the surface then is [%]; refuses what finds no place on it."""
+        if not self.layers:
+            raise InputError.one(
+                "press.nothing_poured", f"work.{i}", step.pieces, "there is nothing to press it into", "Pour before it."
+            )
+        piece = self.made[step.pieces]
+        surface = self.inside.surface_at(self.level)
+        free = surface - self.pressed_mm2
+        taken = piece.footprint_mm2 * step.count
+        if taken > free:
+            fit = int(free // piece.footprint_mm2)
+            raise InputError.one(
+                "press.no_place", f"work.{i}.count", step.count,
+                f"the surface is {surface / 100:.0f} cm², {self.pressed_mm2 / 100:.0f} cm² of it taken, and each takes "
+                f"{piece.footprint_mm2 / 100:.1f} cm² lying close to the next",
+                f"Press in {fit} at most." if fit else "Press them into another pour.",
+            )  # fmt: skip
+        self.pressed_mm2 += taken
+        return 100 * self.pressed_mm2 / surface
 
     def rise(self, i: int, doing: str) -> None:
         """Let the level find its place around what has just gone in."""

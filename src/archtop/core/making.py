@@ -13,7 +13,7 @@ from typing import Annotated, Literal
 import shapely
 from pydantic import Field, model_validator
 
-from archtop.core.dough import DoughPart, shape_ml
+from archtop.core.dough import DoughPart, dough_ml
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
 from archtop.core.geometry import CavityMould, Circle, Outline, Polygon, Regular, Rounded, shape_of
@@ -36,6 +36,9 @@ __all__ = [
 ]
 
 Size = Annotated[float, Field(gt=0, le=1000)]
+
+# A round thing's cell in the densest packing of a plane (Thue 1890), as a share of the square around it.
+_ROUND_CELL = math.sqrt(3) / 2
 
 
 class CavityMake(Frozen):
@@ -110,7 +113,7 @@ class BallMake(Frozen):
 
 
 class DoughMake(Frozen):
-    """Kneaded from soap dough; the parts are of one piece, all in the piece's colour."""
+    """Kneaded from soap dough; the parts are of one piece, each in the piece's colour or its own."""
 
     kind: Literal["dough"] = "dough"
     parts: Annotated[tuple[DoughPart, ...], Field(min_length=1, max_length=60)]
@@ -158,6 +161,8 @@ class Made(Frozen):
     """One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet.
 
     ``size_mm``: the box around a piece, longest side first; a cube of its volume where only the volume is known.
+    ``footprint_mm2``: what one lying flat takes of a surface that is packed as closely as can be. ``by_colour``: what
+    all take, where one pot is split into colours; the empty name is the pieces' own.
     """
 
     each_ml: float
@@ -166,7 +171,9 @@ class Made(Frozen):
     left_ml: float
     batches: int
     says: str
+    footprint_mm2: float
     also: AlsoTakes | None = None
+    by_colour: dict[str, float] = {}
     layout: Layout | None = None
 
 
@@ -185,21 +192,22 @@ def made(make: Make, count: int) -> Made:
         case CutterMake():
             return _cut_from_slab(make, count)
         case ChunkMake(long_mm=a, wide_mm=b, high_mm=c):
-            return _whole(a * b * c / 1000, count, 1, f"{a:g} × {b:g} × {c:g} mm each", (a, b, c))
+            return _block(a * b * c / 1000, count, f"{a:g} × {b:g} × {c:g} mm each", (a, b, c))
         case WedgeMake(long_mm=a, wide_mm=b, high_mm=c):
             pairs = "two wedges from each block"
-            whole = _whole(a * b * c / 2000, count, 1, f"{a:g} × {b:g} × {c:g} mm, {pairs}", (a, b, c))
+            whole = _block(a * b * c / 2000, count, f"{a:g} × {b:g} × {c:g} mm, {pairs}", (a, b, c))
             return _with_waste(whole, (count % 2) * whole.each_ml)
         case BoardMake(long_mm=a, wide_mm=b, thick_mm=c, kerf_mm=kerf):
-            whole = _whole(a * b * c / 1000, count, 1, f"a block of {count * (c + kerf):.0f} mm, sliced", (a, b, c))
+            whole = _block(a * b * c / 1000, count, f"a block of {count * (c + kerf):.0f} mm, sliced", (a, b, c))
             return _with_waste(whole, count * a * b * kerf / 1000)
         case BallMake(diameter_mm=d):
             return _whole(math.pi / 6 * d**3 / 1000, count, 1, f"balls of {d:g} mm", (d, d, d))
         case DoughMake(parts=parts, waste_percent=waste):
-            each = sum(shape_ml(part) * part.count for part in parts)
-            takes = each * count * (1 + waste / 100)
+            each = sum(dough_ml(parts, 1, 0).values())
+            by_colour = dough_ml(parts, count, waste)
             says = f"{len(parts)} shapes a piece, {waste:g} % for hands and board"
-            return _with_waste(_whole(each, count, 1, says), takes - each * count)
+            whole = _with_waste(_whole(each, count, 1, says), sum(by_colour.values()) - each * count)
+            return whole.model_copy(update={"by_colour": by_colour})
         case MeltMake(piece_ml=ml):
             return _whole(ml, count, 1, "melted, not mixed")
         case PipedMake(piece_ml=ml):
@@ -209,7 +217,16 @@ def made(make: Make, count: int) -> Made:
 def _whole(each_ml: float, count: int, batches: int, says: str, size: tuple[float, float, float] | None = None) -> Made:
     side = (each_ml * 1000) ** (1 / 3)
     a, b, c = sorted(size or (side, side, side), reverse=True)
-    return Made(each_ml=each_ml, size_mm=(a, b, c), takes_ml=each_ml * count, left_ml=0.0, batches=batches, says=says)
+    return Made(
+        each_ml=each_ml, size_mm=(a, b, c), takes_ml=each_ml * count, left_ml=0.0, batches=batches, says=says,
+        footprint_mm2=_ROUND_CELL * a * b,
+    )  # fmt: skip
+
+
+def _block(each_ml: float, count: int, says: str, size: tuple[float, float, float]) -> Made:
+    """What is cut square lies side by side without gaps."""
+    whole = _whole(each_ml, count, 1, says, size)
+    return whole.model_copy(update={"footprint_mm2": whole.size_mm[0] * whole.size_mm[1]})
 
 
 def _with_waste(whole: Made, left_ml: float) -> Made:
@@ -245,6 +262,7 @@ def _cut_from_slab(make: CutterMake, count: int) -> Made:
         takes_ml=poured,
         left_ml=poured - each * count,
         batches=sheets,
+        footprint_mm2=shape_of(make.outline).area,
         says=f"{len(layout.places)} to a sheet ({layout.used_percent:.0f} % of it; a plain grid gives "
         f"{layout.grid_count}), {sheets} {'sheet' if sheets == 1 else 'sheets'}",
         layout=layout,

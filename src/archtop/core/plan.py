@@ -13,6 +13,7 @@ from archtop.core.colouring import ColourPlan, Contrast, colours_of, contrasts_o
 from archtop.core.cupboard import Cupboard
 from archtop.core.cutting import CutPlan, cut_loaf
 from archtop.core.document import Loaf
+from archtop.core.dough import DoughNeed, dough_needed
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill, Layer, fill
@@ -24,10 +25,11 @@ from archtop.core.labelling import Label, label_of_pots
 from archtop.core.making import Made, made
 from archtop.core.order import Task, casting_order
 from archtop.core.pieces import PiecePlan, piece_plan, prism_of
-from archtop.core.potting import pots_of
+from archtop.core.potting import pots_of, volumes_of
 from archtop.core.putting_by import shelf_moves
 from archtop.core.settling import EmbedHold, LayerHold, SmallHold, embed_holds, layer_holds, small_holds
 from archtop.core.shelving import ShelfUse, shelf_uses
+from archtop.core.shredding import ShredsUse, shreds_of
 from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
 from archtop.core.warming import PotHeat, heat_of
@@ -64,7 +66,9 @@ class LoafPlan(Frozen):
     mould: MouldPlan
     pieces: tuple[PiecePlan, ...]
     made: dict[str, Made]
+    dough: tuple[DoughNeed, ...]
     fills: tuple[Fill, ...]
+    shreds: tuple[ShredsUse, ...]
     layers: tuple[Layer, ...]
     embed_holds: tuple[EmbedHold, ...]
     layer_holds: tuple[LayerHold, ...]
@@ -129,6 +133,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     each_g |= {key: item.each_ml * piece_density[key] for key, item in made_pieces.items()}
     shelf = shelf_uses(loaf, cupboard.lots, each_g, {key: prism.profile.area for key, prism in prisms.items()})
     kneaded = {piece.id for piece in loaf.pieces if piece.lot and _is_dough(piece.lot, cupboard)}
+    doughs = [p for p in loaf.pieces if p.make.kind == "dough" and (not p.lot or p.id in kneaded)]
     moves = shelf_moves(loaf, pots, {piece.id: piece for piece in pieces}, made_pieces, piece_density, cuts)
     joints = joints_of(((prism.y0, prism.y1) for prism in prisms.values()), loaf.mould.length_mm)
     return LoafPlan(
@@ -136,7 +141,9 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         mould=_mould(loaf.mould),
         pieces=pieces,
         made=made_pieces,
+        dough=dough_needed([volumes_of(piece, made_pieces[piece.id]) for piece in doughs]),
         fills=fills,
+        shreds=shreds_of(loaf, fills, made_pieces, batters[loaf.formula].g_per_g_oils),
         layers=layers,
         embed_holds=embeds_hold,
         layer_holds=layers_hold,
@@ -161,7 +168,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves, kneaded),
         remarks=(
             *remarks_on(loaf, pieces, fills, pots, cuts),
-            *remarks_on_small(loaf, layers, made_pieces, shelf),
+            *remarks_on_small(loaf, layers, fills, pieces, made_pieces, shelf),
             *remarks_on_ingredients(loaf, cupboard, pots, heats, colours, contrasts, supplies),
         ),
         cautions=LYE_CAUTIONS,

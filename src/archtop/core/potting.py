@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 
 from archtop.core.chemistry import Batter, Formula, fat_named
 from archtop.core.cupboard import Cupboard
-from archtop.core.document import Colour, Embed, Loaf, Pour
+from archtop.core.document import Colour, Embed, Loaf, Pieces, Pour
 from archtop.core.errors import InputError
 from archtop.core.filling import Fill
 from archtop.core.fitting import TOUCH_MM
@@ -16,7 +16,7 @@ from archtop.core.pieces import figure_prism_of
 from archtop.core.rows import row_of
 from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
 
-__all__ = ["formula_of", "pots_of"]
+__all__ = ["formula_of", "pots_of", "volumes_of"]
 
 _POT_KINDS: Mapping[str, PotKind] = {
     **dict.fromkeys(("cavity", "composite"), "cavity"),
@@ -80,7 +80,11 @@ def pots_of(
                 key, name = f"{piece.id}-figures", f"{also.name.capitalize()} of {piece.name}"
                 needs = casting(key, name, also.colour, also.takes_ml)
                 pots.append(pot(f"cast-{key}", name, "cavity", piece.formula, needs))
-            needs = casting(piece.id, piece.name, piece.colour, made[piece.id].takes_ml)
+            needs = [
+                need
+                for colour, ml in volumes_of(piece, made[piece.id]).items()
+                for need in casting(*bowls.named(piece, colour), colour, ml)
+            ]
             pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
     frosting = _frosting_needs(loaf)
     if loaf.frosting and loaf.frosting.formula:
@@ -100,6 +104,12 @@ class _Bowls:
         self._carrier = fat_named(loaf.sizing.carrier_fat, cupboard.fats)
         self._cupboard = cupboard
 
+    def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
+        """Key and name of the bowl for a colour of some pieces."""
+        if colour == piece.colour:
+            return piece.id, piece.name
+        return f"{piece.id}-{colour}", f"{self._colours[colour].name} for {piece.name}"
+
     def with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
         colour = self._colours[need.colour]
         if not colour.colourants and not colour.scent:
@@ -109,6 +119,14 @@ class _Bowls:
             self._cupboard.colourants, self._carrier, batter, alone,
         )  # fmt: skip
         return need.model_copy(update={"additions": additions})
+
+
+def volumes_of(piece: Pieces, made: Made) -> dict[str, float]:
+    """Volume [ml] that each colour of some pieces takes, hands and offcuts counted, by the colour's id."""
+    volumes: dict[str, float] = {}
+    for colour, ml in (made.by_colour or {"": made.takes_ml}).items():
+        volumes[colour or piece.colour] = volumes.get(colour or piece.colour, 0.0) + ml
+    return volumes
 
 
 def _cast_length(embed: Embed, i: int, area_mm2: float) -> float:

@@ -105,12 +105,14 @@ def bench_steps(
                 )
             )  # fmt: skip
         elif pot.kind != "loaf":
-            portion = pot.portions[0]
             steps.append(
                 Step(
                     key=f"{pot.id}.cast", stage=pot.name, do="cast", title=f"{_FILLS[pot.kind][0]}: {pot.name}",
                     detail=_FILLS[pot.kind][1],
-                    amounts=(Amount(key="fill", label=portion.name, value=portion.delivers.value, unit="ml"),),
+                    amounts=tuple(
+                        Amount(key=f"fill-{part.key}", label=part.name, value=part.delivers.value, unit="ml")
+                        for part in pot.portions
+                    ),
                 )
             )  # fmt: skip
             if pot.id in small:

@@ -1209,7 +1209,7 @@ export interface components {
         };
         /**
          * DoughMake
-         * @description Kneaded from soap dough; the parts are of one piece, all in the piece's colour.
+         * @description Kneaded from soap dough; the parts are of one piece, each in the piece's colour or its own.
          */
         DoughMake: {
             /**
@@ -1226,9 +1226,21 @@ export interface components {
             waste_percent: number;
         };
         /**
+         * DoughNeed
+         * @description Dough of one colour.
+         */
+        DoughNeed: {
+            /** Colour */
+            colour: string;
+            /** Volume Ml */
+            volume_ml: number;
+            weight: components["schemas"]["Figure"];
+        };
+        /**
          * DoughPart
          * @description A primitive with its measures [mm]; ``across`` is a diameter, ``thick`` only counts for sheets and petals.
          *
+         *     ``colour``: empty for the colour of the piece it is part of.
          *     ``teardrop``: half a ball with a cone on it; ``petal``: a flattened ellipsoid; ``sheet``: a flat rectangle.
          */
         DoughPart: {
@@ -1430,6 +1442,9 @@ export interface components {
         /**
          * Fill
          * @description One step: ``batter`` poured, ``stirred_ml`` of shreds and pieces in or under it, level before and after.
+         *
+         *     ``room_ml``: of a pour, what batter and all that is stirred into it share. ``crowded_percent``: of pieces pressed
+         *     in, how much of the densest possible arrangement on that surface has been reached.
          */
         Fill: {
             /**
@@ -1446,6 +1461,10 @@ export interface components {
             batter: components["schemas"]["Figure"];
             /** Stirred Ml */
             stirred_ml: number;
+            /** Room Ml */
+            room_ml: number;
+            /** Crowded Percent */
+            crowded_percent: number;
             /** Immersed Ml */
             immersed_ml: number;
         };
@@ -1905,8 +1924,12 @@ export interface components {
             made: {
                 [key: string]: components["schemas"]["Made"];
             };
+            /** Dough */
+            dough: components["schemas"]["DoughNeed"][];
             /** Fills */
             fills: components["schemas"]["Fill"][];
+            /** Shreds */
+            shreds: components["schemas"]["ShredsUse"][];
             /** Layers */
             layers: components["schemas"]["Layer"][];
             /** Embed Holds */
@@ -1954,6 +1977,8 @@ export interface components {
          * @description One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet.
          *
          *     ``size_mm``: the box around a piece, longest side first; a cube of its volume where only the volume is known.
+         *     ``footprint_mm2``: what one lying flat takes of a surface that is packed as closely as can be. ``by_colour``: what
+         *     all take, where one pot is split into colours; the empty name is the pieces' own.
          */
         Made: {
             /** Each Ml */
@@ -1972,7 +1997,16 @@ export interface components {
             batches: number;
             /** Says */
             says: string;
+            /** Footprint Mm2 */
+            footprint_mm2: number;
             also?: components["schemas"]["AlsoTakes"] | null;
+            /**
+             * By Colour
+             * @default {}
+             */
+            by_colour: {
+                [key: string]: number;
+            };
             layout?: components["schemas"]["Layout"] | null;
         };
         /**
@@ -2523,6 +2557,22 @@ export interface components {
             fits: boolean;
             /** Says */
             says: string;
+        };
+        /**
+         * ShredsUse
+         * @description Shreds of one pour: the block's oils, what they fill in batter and as a heap, and the most that would go in.
+         *
+         *     ``share_percent``: of all that is in the mould at the end.
+         */
+        ShredsUse: {
+            /** Pour */
+            pour: string;
+            block_oils: components["schemas"]["Figure"];
+            takes: components["schemas"]["Figure"];
+            heap: components["schemas"]["Figure"];
+            /** Share Percent */
+            share_percent: number;
+            most: components["schemas"]["Figure"];
         };
         /**
          * Sizing

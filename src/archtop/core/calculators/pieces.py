@@ -13,7 +13,7 @@ from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.calculators.volumes import PieceInput
 from archtop.core.chemistry import Formula, batter_of
 from archtop.core.cupboard import standard_cupboard
-from archtop.core.dough import DoughNeed, DoughShape, dough_needed
+from archtop.core.dough import DoughNeed, DoughShape, dough_ml, dough_needed
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould, Outline, Prism, holes_of, points_of, shape_of
@@ -21,6 +21,7 @@ from archtop.core.nesting import Layout, nest
 from archtop.core.packing import SHREDS_G_ML, Grated, packing_of
 from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
 from archtop.core.rheology import Laid, Rest
+from archtop.core.shredding import loose_heap
 
 __all__ = [
     "DoughInput",
@@ -138,13 +139,10 @@ def shreds(given: ShredsInput) -> ShredsOutput:
             f"the whole design takes {given.design_oils_g:g} g of oils",
             "Grate a smaller block.",
         )  # fmt: skip
-    packing = packing_of(given.grated) if given.packing_percent is None else given.packing_percent / 100
-    spread = 0.25 if given.packing_percent is None else 0.05
+    own = given.packing_percent is not None
+    packing = given.packing_percent / 100 if given.packing_percent is not None else packing_of(given.grated)
     return ShredsOutput(
-        heap_ml=Figure.within(
-            block / SHREDS_G_ML / packing, "ml", spread, "estimate", f"{block / SHREDS_G_ML:.0f} ml at {packing:.0%}",
-            "loose heaps of shreds, a stated guess" if given.packing_percent is None else "your own packing",
-        ),
+        heap_ml=loose_heap(block, packing, own),
         share_percent=100 * given.block_oils_g / given.design_oils_g,
         most_percent=100 * packing,
         block_g=Figure.within(
@@ -174,7 +172,8 @@ class DoughOutput(Frozen):
 @calculator("dough")
 def dough(given: DoughInput) -> DoughOutput:
     """Grams of dough of each colour for shapes made of balls, coils, drops, sheets, cones and petals."""
-    return DoughOutput(dough=dough_needed(given.shapes, given.waste_percent))
+    sets = [dough_ml(shape.parts, shape.count, given.waste_percent) for shape in given.shapes]
+    return DoughOutput(dough=dough_needed(sets))
 
 
 class NestInput(Frozen):

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Any
 
 from archtop.core.document.parts import ColourShare, Lay, Pour, Press
 from archtop.core.errors import Problem, shown
-from archtop.core.making import CompositeMake
+from archtop.core.making import CompositeMake, DoughMake
 
 if TYPE_CHECKING:
     from archtop.core.document.loaf import Loaf
@@ -58,6 +58,9 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
         refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
         if isinstance(piece.make, CompositeMake):
             refs.append((f"pieces.{i}.make.figure_colour", "colours", piece.make.figure_colour))
+        if isinstance(piece.make, DoughMake):
+            parts = enumerate(piece.make.parts)
+            refs += [(f"pieces.{i}.make.parts.{j}.colour", "colours", part.colour) for j, part in parts if part.colour]
     refs += [(f"keeps.{i}.colour", "colours", kept.colour) for i, kept in enumerate(loaf.keeps)]
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]

@@ -11,7 +11,7 @@ from archtop.core.colour import Colourant, ColourDose
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
 from archtop.core.geometry import Outline
-from archtop.core.making import Make
+from archtop.core.making import CompositeMake, DoughMake, Make
 from archtop.core.packing import Grated
 
 __all__ = [
@@ -206,6 +206,18 @@ class Pieces(Frozen):
     colour: Id
     formula: Id | None = None
     lot: LotKey | None = None
+
+    @property
+    def colours(self) -> tuple[str, ...]:
+        """Every colour that shows in a piece, each once."""
+        match self.make:
+            case DoughMake(parts=parts):
+                found = [part.colour or self.colour for part in parts]
+            case CompositeMake(figure_colour=figure):
+                found = [self.colour, figure]
+            case _:
+                found = [self.colour]
+        return tuple(dict.fromkeys(found))
 
 
 class Cuts(Frozen):

@@ -39,6 +39,11 @@ class Inside:
         """Volume [mm³] of batter that fills the mould to ``level`` [mm]."""
         return self.mould.volume_below(level) - self.immersed_below(level)
 
+    def surface_at(self, level: float) -> float:
+        """Area [mm²] of the batter's surface at ``level`` [mm] > 0, just below it, around what stands out of it."""
+        below = max(level - 0.01, 0.0)
+        return (self.batter_below(level) - self.batter_below(below)) / (level - below)
+
     def level_for(self, batter_mm3: float) -> float:
         """Level [mm] that ``batter_mm3`` of batter reaches.
 

@@ -1,17 +1,16 @@
 import { useMutation } from "@tanstack/react-query";
-import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { ApiProblem, readMesh } from "../../api/queries";
-import type { DoughPart, Make, ReadMesh } from "../../api/types";
+import type { Make, ReadMesh } from "../../api/types";
 import { outlinePath } from "../../drawing/outlinePath";
 import { fitScale } from "../../drawing/scale";
-import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { FieldRow } from "../../ui/Drawer";
 import { FileButton } from "../../ui/FileButton";
 import { NumberField, SelectField } from "../../ui/fields";
 import { Problems } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
+import { DoughParts, newPart } from "./DoughParts";
 import { OutlineFields } from "./OutlineFields";
 
 const KINDS = [
@@ -91,7 +90,6 @@ type Sized = Extract<Make, { kind: keyof typeof SIZES }>;
 const isSized = (make: Make): make is Sized => make.kind in SIZES;
 const sizeOf = (make: Sized, key: string) => (make as unknown as Record<string, number>)[key] ?? 0;
 
-const newPart: DoughPart = { shape: "ball", colour: "", across: 10, long: 10, thick: 2, count: 1 };
 const MELT = ["Melted base is hot: it burns as oil does. If it is spritzed with alcohol, no flame near."];
 
 export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Make) => void }) {
@@ -245,75 +243,3 @@ function SectionThumb({ section }: { section: NonNullable<ReadMesh["section"]> }
 }
 
 const NO_MARGINS = { left: 0, right: 0, bottom: 0, top: 0 };
-
-const SHAPES = [
-	["ball", "Ball"],
-	["coil", "Coil"],
-	["teardrop", "Teardrop"],
-	["sheet", "Sheet"],
-	["cone", "Cone"],
-	["petal", "Petal"],
-] as const;
-
-/** The shapes one piece is put together from. */
-function DoughParts({
-	parts,
-	onChange,
-}: {
-	parts: readonly DoughPart[];
-	onChange: (parts: DoughPart[]) => void;
-}) {
-	const patch = (at: number, change: Partial<DoughPart>) =>
-		onChange(parts.map((part, i) => (i === at ? { ...part, ...change } : part)));
-	return (
-		<div className="space-y-1.5">
-			{parts.map((part, i) => (
-				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another shape in it must keep the focus.
-				<div key={i} className="grid grid-cols-[1fr_52px_62px_62px_62px_auto] items-end gap-1.5">
-					<SelectField
-						label={`Shape ${i + 1}`}
-						value={part.shape}
-						options={SHAPES}
-						onChange={(shape) => patch(i, { shape })}
-					/>
-					<NumberField
-						label="Of it"
-						digits={0}
-						value={part.count}
-						onChange={(value) => patch(i, { count: Math.round(value) })}
-					/>
-					<NumberField
-						label="Across"
-						quantity="length"
-						value={part.across}
-						onChange={(across) => patch(i, { across })}
-					/>
-					<NumberField
-						label="Long"
-						quantity="length"
-						value={part.long}
-						onChange={(long) => patch(i, { long })}
-					/>
-					<NumberField
-						label="Thick"
-						quantity="length"
-						value={part.thick}
-						onChange={(thick) => patch(i, { thick })}
-					/>
-					<Button
-						look="quiet"
-						className="px-1!"
-						aria-label={`Take out shape ${i + 1}`}
-						disabled={parts.length === 1}
-						onClick={() => onChange(parts.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
-				</div>
-			))}
-			<Button look="quiet" onClick={() => onChange([...parts, newPart])}>
-				<Plus aria-hidden className="size-4" /> Another shape
-			</Button>
-		</div>
-	);
-}

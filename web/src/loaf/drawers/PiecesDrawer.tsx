@@ -47,10 +47,36 @@ export function PiecesDrawer() {
 			{document.pieces.map((piece) => (
 				<PieceFields key={piece.id} piece={piece} />
 			))}
+			<DoughNeeds />
 			<Button onClick={add}>
 				<Plus aria-hidden className="size-4" /> Add small pieces
 			</Button>
 		</Drawer>
+	);
+}
+
+/** Dough of each colour, over all that is kneaded for this loaf. */
+function DoughNeeds() {
+	const { live } = useEditor();
+	const names = new Map(live.of.colours.map((colour) => [colour.id, colour.name]));
+	if (live.plan.dough.length === 0) return null;
+	return (
+		<section aria-label="Dough to knead" className="rounded-lg border border-line bg-white p-2">
+			<h3 className="font-semibold text-sm">Dough to knead</h3>
+			<dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3 text-sm">
+				{live.plan.dough.map((need) => {
+					const name = names.get(need.colour) ?? need.colour;
+					return (
+						<div key={need.colour} className="col-span-2 grid grid-cols-subgrid">
+							<dt>{name}</dt>
+							<dd>
+								<FigureValue figure={need.weight} label={`Dough, ${name}`} digits={0} />
+							</dd>
+						</div>
+					);
+				})}
+			</dl>
+		</section>
 	);
 }
 

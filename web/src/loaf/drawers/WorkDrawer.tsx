@@ -2,6 +2,7 @@ import { ArrowDown, ArrowUp, Plus, X } from "lucide-react";
 import type { Pour, Press } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
+import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -208,9 +209,28 @@ function PourFields({ pour }: { pour: Pour }) {
 					/>
 				</div>
 			)}
+			<ShredsLine pour={pour} />
 			{hold && <p className="text-xs text-soft">{hold.says}</p>}
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />
 			<InPourRows pour={pour} onChange={(pieces) => patch({ pieces })} />
 		</div>
+	);
+}
+
+/** What the shreds of a pour come from and take; nothing while the plan is of a pour without them. */
+function ShredsLine({ pour }: { pour: Pour }) {
+	const { live } = useEditor();
+	const use = live.plan.shreds.find((item) => item.pour === pour.id);
+	if (!use || pour.shreds_g === 0) return null;
+	return (
+		<p className="text-sm">
+			A block of{" "}
+			<FigureValue figure={use.block_oils} label={`Oils of the block for ${pour.name}`} digits={0} /> of oils
+			gives them. They take{" "}
+			<FigureValue figure={use.takes} label={`Room of the shreds in ${pour.name}`} digits={0} />, a loose heap
+			of <FigureValue figure={use.heap} label={`Heap of the shreds in ${pour.name}`} digits={0} />:{" "}
+			{use.share_percent.toFixed(use.share_percent < 10 ? 1 : 0)} % of the loaf. At most{" "}
+			<FigureValue figure={use.most} label={`Most shreds in ${pour.name}`} digits={0} /> would go in.
+		</p>
 	);
 }

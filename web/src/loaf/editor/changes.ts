@@ -148,7 +148,10 @@ export function usesColour(loaf: Loaf, id: string): boolean {
 		shares.some((share) => share.colour === id) ||
 		loaf.embeds.some((embed) => embed.colour === id || embed.figure?.colour === id) ||
 		loaf.pieces.some(
-			(piece) => piece.colour === id || (piece.make.kind === "composite" && piece.make.figure_colour === id),
+			(piece) =>
+				piece.colour === id ||
+				(piece.make.kind === "composite" && piece.make.figure_colour === id) ||
+				(piece.make.kind === "dough" && piece.make.parts.some((part) => part.colour === id)),
 		)
 	);
 }
