@@ -16,11 +16,11 @@ def mix(page: Page, desk: Desk, name: str) -> None:
     desk.go("Bench")
     heading = page.get_by_role("heading", level=1)
     for _ in range(150):
-        if heading.inner_text().startswith("Split into"):
+        if heading.inner_text().startswith("Split into 6"):
             break
         page.keyboard.press("Space")
         page.wait_for_timeout(15)
-    expect(heading).to_contain_text("Split into")
+    expect(heading).to_contain_text("Split into 6")
     expect(page.get_by_text("kept here")).to_have_count(0, timeout=30_000)
 
 

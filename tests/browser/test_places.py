@@ -93,7 +93,7 @@ def test_sheets_on_screen_add_up(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Adding up")
     desk.go("Pots")
     tables = page.get_by_role("table").filter(has_text="Together")
-    expect(tables).to_have_count(8)
+    expect(tables).to_have_count(9)
     for table in tables.all():
         *rows, total = [float(cell.split()[0]) for cell in table.get_by_role("cell").all_inner_texts()]
         assert sum(rows) == pytest.approx(total, abs=1e-6)

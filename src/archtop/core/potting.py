@@ -16,7 +16,7 @@ from archtop.core.pieces import figure_prism_of
 from archtop.core.rows import row_of
 from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
 
-__all__ = ["formula_of", "pots_of", "volumes_of"]
+__all__ = ["Potter", "formula_of", "pots_of", "volumes_of"]
 
 _POT_KINDS: Mapping[str, PotKind] = {
     **dict.fromkeys(("cavity", "composite"), "cavity"),
@@ -43,18 +43,8 @@ def pots_of(
 
     :param batters: what each formula makes, by id
     """
-    sizing = loaf.sizing
-    scale = Scale(
-        film_mm=sizing.film_mm, margin_percent=sizing.margin_percent,
-        step_g=sizing.scale_step_g, fine_step_g=sizing.fine_step_g,
-    )  # fmt: skip
-    bowls = _Bowls(loaf, cupboard)
-
-    def pot(key: str, name: str, kind: PotKind, formula_key: str | None, needs: list[PortionNeed]) -> Pot:
-        formula = formula_of(loaf, formula_key)
-        batter = batters[formula.id]
-        filled = [bowls.with_additions(need, batter, alone=len(needs) == 1) for need in needs]
-        return pot_for(key, name, kind, formula, batter, filled, cupboard.fats, scale)
+    potter = Potter(loaf, batters, cupboard)
+    pot = potter.pot
 
     def casting(key: str, name: str, colour: str, volume_ml: float) -> list[PortionNeed]:
         return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
@@ -83,7 +73,7 @@ def pots_of(
             needs = [
                 need
                 for colour, ml in volumes_of(piece, made[piece.id]).items()
-                for need in casting(*bowls.named(piece, colour), colour, ml)
+                for need in casting(*potter.named(piece, colour), colour, ml)
             ]
             pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
     frosting = _frosting_needs(loaf)
@@ -95,14 +85,27 @@ def pots_of(
     return tuple(pots)
 
 
-class _Bowls:
-    """Fills a bowl's colour in from the document and the cupboard."""
+class Potter:
+    """Makes a loaf's pots: what its bowls need, with their colours filled in from the document and the cupboard."""
 
-    def __init__(self, loaf: Loaf, cupboard: Cupboard) -> None:
+    def __init__(self, loaf: Loaf, batters: Mapping[str, Batter], cupboard: Cupboard) -> None:
+        sizing = loaf.sizing
+        self._loaf, self._batters = loaf, batters
+        self._scale = Scale(
+            film_mm=sizing.film_mm, margin_percent=sizing.margin_percent,
+            step_g=sizing.scale_step_g, fine_step_g=sizing.fine_step_g,
+        )  # fmt: skip
         self._colours: dict[str, Colour] = {colour.id: colour for colour in loaf.colours}
         self._blends = {blend.id: blend for blend in loaf.blends}
         self._carrier = fat_named(loaf.sizing.carrier_fat, cupboard.fats)
         self._cupboard = cupboard
+
+    def pot(self, key: str, name: str, kind: PotKind, formula: str | None, needs: Sequence[PortionNeed]) -> Pot:
+        """A pot for some bowls, of that formula or the loaf's own."""
+        made_of = formula_of(self._loaf, formula)
+        batter = self._batters[made_of.id]
+        filled = [self._with_additions(need, batter, alone=len(needs) == 1) for need in needs]
+        return pot_for(key, name, kind, made_of, batter, filled, self._cupboard.fats, self._scale)
 
     def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
         """Key and name of the bowl for a colour of some pieces."""
@@ -110,7 +113,7 @@ class _Bowls:
             return piece.id, piece.name
         return f"{piece.id}-{colour}", f"{self._colours[colour].name} for {piece.name}"
 
-    def with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
+    def _with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
         colour = self._colours[need.colour]
         if not colour.colourants and not colour.scent:
             return need

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
+from typing import NamedTuple
 
 from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.figure import Figure, Frozen
@@ -13,7 +14,9 @@ from archtop.core.geometry import Inside, Prism
 from archtop.core.making import Made
 from archtop.core.rheology import Laid, Stage, needed_sphere, needed_under_stream, stage_at, stages
 
-__all__ = ["EmbedHold", "Ghost", "LayerHold", "SmallHold", "embed_holds", "layer_holds", "small_holds"]
+__all__ = [
+    "EmbedHold", "Ghost", "LaidIn", "LayerHold", "SmallHold", "embed_holds", "laid_in", "layer_holds", "small_holds",
+]  # fmt: skip
 
 # Densities of piece and batter are each known to a few percent: what that does to the answer makes its range.
 _DENSITY_SPREAD = 0.025
@@ -70,6 +73,28 @@ class LayerHold(Frozen):
     says: str
 
 
+class LaidIn(NamedTuple):
+    """An embed at its moment: what it is laid into, its lowest point as drawn, and the level before it [mm]."""
+
+    embed: str
+    laid: Laid
+    bottom: float
+    level: float
+
+
+def laid_in(loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism]) -> Iterator[LaidIn]:
+    """Every embed that is laid on batter, in the order of work."""
+    inside = Inside(loaf.mould)
+    poured = 0.0
+    for step, done in zip(loaf.work, fills, strict=True):
+        poured += (done.batter.value + done.stirred_ml) * 1000
+        if isinstance(step, Lay) and poured > 0:
+            prism = prisms[step.embed]
+            yield LaidIn(step.embed, Laid(inside, poured, prism), prism.bottom, done.level_before_mm)
+        if isinstance(step, Lay):
+            inside = Inside(loaf.mould, (*inside.pieces, prisms[step.embed]))
+
+
 def embed_holds(
     loaf: Loaf,
     fills: Sequence[Fill],
@@ -78,20 +103,11 @@ def embed_holds(
     batter_density: float,
 ) -> tuple[EmbedHold, ...]:
     """Every embed, in the order it is laid."""
-    found = []
-    inside = Inside(loaf.mould)
-    poured = 0.0
-    for step, done in zip(loaf.work, fills, strict=True):
-        poured += (done.batter.value + done.stirred_ml) * 1000
-        if isinstance(step, Lay) and poured > 0:
-            name = next(embed.name for embed in loaf.embeds if embed.id == step.embed)
-            laid = Laid(inside, poured, prisms[step.embed])
-            bottom = prisms[step.embed].bottom
-            densities = (piece_density[step.embed], batter_density)
-            found.append(_hold(step.embed, name, laid, bottom, done.level_before_mm, densities))
-        if isinstance(step, Lay):
-            inside = Inside(loaf.mould, (*inside.pieces, prisms[step.embed]))
-    return tuple(found)
+    names = {embed.id: embed.name for embed in loaf.embeds}
+    return tuple(
+        _hold(key, names[key], laid, bottom, level, (piece_density[key], batter_density))
+        for key, laid, bottom, level in laid_in(loaf, fills, prisms)
+    )
 
 
 def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densities: tuple[float, float]) -> EmbedHold:

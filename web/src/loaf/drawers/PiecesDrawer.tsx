@@ -63,7 +63,7 @@ function DoughNeeds() {
 	return (
 		<section aria-label="Dough to knead" className="rounded-lg border border-line bg-white p-2">
 			<h3 className="font-semibold text-sm">Dough to knead</h3>
-			<dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3 text-sm">
+			<dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1.5 text-sm">
 				{live.plan.dough.map((need) => {
 					const name = names.get(need.colour) ?? need.colour;
 					return (

@@ -1,0 +1,17 @@
+"""The trace clock: for each bowl, how thick it is, and when it allows what *this* loaf asks of it.
+
+- ``bowls_of``: the bowls with their priors and the limits that this loaf's embeds, layers, tip and heap set them
+- ``Note``: what was read or done, in minutes since the pot was mixed
+- ``check_note``: refuses what cannot have been read
+- ``note_reading``: a note as a yield stress
+- ``read_clock``: the fitted curve, and a window for each limit
+"""
+
+from archtop.core.clock.bowls import Bowl, Limit, bowls_of
+from archtop.core.clock.face import ClockFace, CurvePoint, Window, read_clock
+from archtop.core.clock.notes import Note, ReadPoint, check_note, note_reading
+
+__all__ = [
+    "Bowl", "ClockFace", "CurvePoint", "Limit", "Note", "ReadPoint", "Window", "bowls_of", "check_note", "note_reading",
+    "read_clock",
+]  # fmt: skip

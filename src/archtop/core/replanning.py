@@ -1,0 +1,206 @@
+"""Planned again from where it stands: batter is lost at the bench, and the loaf goes on with what there is.
+
+Two ways out are worked through: the rest is poured as it is, so that every level comes out lower; or what is lost is
+mixed again in a pot of its own.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping
+from typing import Any
+
+from scipy.optimize import brentq
+
+from archtop.core.chemistry import batter_of
+from archtop.core.cupboard import Cupboard
+from archtop.core.document import ColourShare, Loaf, Pour
+from archtop.core.errors import InputError, Problem
+from archtop.core.figure import Frozen
+from archtop.core.filling import Fill, fill
+from archtop.core.judging import Remark
+from archtop.core.making import made
+from archtop.core.pieces import prism_of
+from archtop.core.plan import LoafPlan, plan
+from archtop.core.potting import Potter
+from archtop.core.sizing import Portion, PortionNeed, Pot
+
+__all__ = ["GoingOn", "Left", "Replan", "replan"]
+
+# Less than this of a pour [ml] is not poured at all.
+_NOTHING_ML = 1.0
+
+
+class Left(Frozen):
+    """A bowl with batter still in it: grams of batter before anything is lost, as planned."""
+
+    bowl: str
+    name: str
+    colour: str
+    grams: float
+
+
+class GoingOn(Frozen):
+    """The loaf without what is lost: its document, where it ends, what a bar weighs on average before and after.
+
+    ``new``: what is worth a word now and was not before; ``problems``: why it cannot be made like that.
+    """
+
+    document: dict[str, Any] | None
+    level_mm: float
+    was_mm: float
+    bar_g: float
+    was_g: float
+    new: tuple[Remark, ...]
+    problems: tuple[Problem, ...]
+    says: str
+
+
+class Replan(Frozen):
+    """What is left, what is lost [ml], and the two ways out."""
+
+    left: tuple[Left, ...]
+    lost_ml: float
+    going_on: GoingOn | None
+    again: Pot | None
+
+
+def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[str, float]) -> Replan:
+    """Plan the rest of a loaf again.
+
+    :param done: keys of the steps that are done
+    :param lost: share [0-1] that is lost of what each bowl still holds, by the bowl's key
+    :raises InputError: ``replan.bowl``, ``replan.share``, or the loaf itself does not plan
+    """
+    result = plan(loaf, cupboard)
+    pot = result.pots[-1]
+    open_pours = {step.id for step in loaf.work if isinstance(step, Pour) and f"loaf.pour.{step.id}" not in done}
+    piped = "loaf.pipe" in done
+    needs = {portion.key: _still_needed(portion, loaf, result.fills, open_pours, piped) for portion in pot.portions}
+    left = tuple(
+        Left(
+            bowl=portion.key, name=portion.name, colour=portion.colour,
+            grams=portion.grams * needs[portion.key] / portion.delivers.value,
+        )
+        for portion in pot.portions
+        if needs[portion.key] > _NOTHING_ML
+    )  # fmt: skip
+    _refuse_unknown(lost, {item.bowl for item in left})
+    missing = {key: share * needs[key] for key, share in lost.items() if share > 0}
+    if not missing:
+        return Replan(left=left, lost_ml=0.0, going_on=None, again=None)
+    return Replan(
+        left=left,
+        lost_ml=sum(missing.values()),
+        going_on=_going_on(loaf, cupboard, result, open_pours, lost),
+        again=_again(loaf, cupboard, [portion for portion in pot.portions if portion.key in missing], missing),
+    )
+
+
+def _refuse_unknown(lost: Mapping[str, float], known: Collection[str]) -> None:
+    for key, share in lost.items():
+        if key not in known:
+            raise InputError.one(
+                "replan.bowl", "lost", key, "is no bowl with batter left in it", "Choose a bowl that still waits."
+            )
+        if not 0 <= share <= 1:
+            raise InputError.one("replan.share", f"lost.{key}", share, "must be from 0 to 1", "All of it is 1.")
+
+
+def _still_needed(
+    portion: Portion, loaf: Loaf, fills: tuple[Fill, ...], open_pours: Collection[str], piped: bool
+) -> float:
+    """Batter [ml] that the steps to come take of a bowl."""
+    if portion.use == "frosting":
+        return 0.0 if piped else portion.delivers.value
+    if portion.use != "pour":
+        return 0.0
+    return sum(
+        done.batter.value * share.percent / 100
+        for step, done in zip(loaf.work, fills, strict=True)
+        if isinstance(step, Pour) and step.id in open_pours
+        for share in step.colours
+        if share.colour == portion.colour
+    )
+
+
+def _going_on(
+    loaf: Loaf, cupboard: Cupboard, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]
+) -> GoingOn:
+    was_mm, was_g = result.level_mm, _mean_bar(result)
+    try:
+        thinner = _without(loaf, result, open_pours, lost)
+        after = plan(thinner, cupboard)
+    except InputError as error:
+        return GoingOn(
+            document=None, level_mm=was_mm, was_mm=was_mm, bar_g=was_g, was_g=was_g, new=(), problems=error.problems,
+            says="The loaf cannot be made without it.",
+        )  # fmt: skip
+    known = {(remark.code, remark.where) for remark in result.remarks}
+    new = tuple(remark for remark in after.remarks if (remark.code, remark.where) not in known)
+    return GoingOn(
+        document=thinner.model_dump(mode="json"), level_mm=after.level_mm, was_mm=was_mm, bar_g=_mean_bar(after),
+        was_g=was_g, new=new, problems=(),
+        says=f"Poured without it, the loaf ends at {after.level_mm:.0f} mm instead of {was_mm:.0f}, and a bar weighs "
+        f"about {_mean_bar(after):.0f} g instead of {was_g:.0f}.",
+    )  # fmt: skip
+
+
+def _mean_bar(result: LoafPlan) -> float:
+    return sum(bar.weight.value for bar in result.cuts.bars) / len(result.cuts.bars)
+
+
+def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> Loaf:
+    """The document with every pour still to come lowered to what there is of it."""
+    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
+    pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
+    work: list[Any] = []
+    for step, planned in zip(loaf.work, result.fills, strict=True):
+        if not isinstance(step, Pour) or step.id not in open_pours:
+            work.append(step)
+            continue
+        there = {
+            share.colour: planned.batter.value * share.percent / 100 * (1 - lost.get(f"pour-{share.colour}", 0.0))
+            for share in step.colours
+        }
+        batter = sum(there.values())
+        if batter < _NOTHING_ML:
+            continue
+        shares = tuple(
+            ColourShare(colour=key, percent=100 * ml / batter) for key, ml in there.items() if ml > _NOTHING_ML / 100
+        )
+        before = [*work]
+
+        def short(to_mm: float, step: Pour = step, before: list[Any] = before, wanted: float = batter) -> float:
+            tried = step.model_copy(update={"to_mm": to_mm})
+            return fill(loaf.mould, [*before, tried], prisms, pieces)[0][-1].batter.value - wanted
+
+        work.append(step.model_copy(update={"to_mm": _level(short, loaf, before, prisms, pieces), "colours": shares}))
+    frosting = loaf.frosting
+    if frosting and not frosting.formula:
+        kept = sum(share.percent / 100 * (1 - lost.get(f"frosting-{share.colour}", 0.0)) for share in frosting.colours)
+        frosting = frosting.model_copy(update={"volume_ml": frosting.volume_ml * kept}) if kept > 0.01 else None
+    return Loaf.model_validate({**loaf.model_dump(), "work": [_dump(step) for step in work], "frosting": frosting})
+
+
+def _dump(step: Any) -> Any:
+    return step.model_dump()
+
+
+def _level(short: Any, loaf: Loaf, before: list[Any], prisms: Any, pieces: Any) -> float:
+    """The level at which a pour holds what there is of it, to a tenth of a millimetre."""
+    stands = fill(loaf.mould, before, prisms, pieces)[0][-1].level_after_mm if before else 0.0
+    low, high = stands + 0.1, loaf.mould.height_mm
+    if short(low) >= 0:
+        return low
+    return round(float(brentq(short, low, high, xtol=0.01)), 1)
+
+
+def _again(loaf: Loaf, cupboard: Cupboard, portions: list[Portion], missing: Mapping[str, float]) -> Pot:
+    """A pot for what is lost alone."""
+    cupboard = cupboard.with_brought(loaf.brings.scents, loaf.brings.colourants)
+    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
+    needs = [
+        PortionNeed(key=part.key, name=part.name, colour=part.colour, volume_ml=missing[part.key], use=part.use)
+        for part in portions
+    ]
+    return Potter(loaf, batters, cupboard).pot("again", "Mixed again", "loaf", None, needs)
