@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from benchmarks import clock, dragging, ingredients, levels, pieces, planning
+from benchmarks import bench_room, clock, dragging, ingredients, levels, pieces, planning
 
 
 def main() -> None:
     """Print the table."""
-    for benchmark in (planning, ingredients, levels, pieces, clock, dragging):
+    for benchmark in (planning, ingredients, levels, pieces, clock, dragging, bench_room):
         benchmark.run()
 
 

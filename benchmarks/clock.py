@@ -1,9 +1,8 @@
 """The trace clock on simulated benches: batter that thickens by another law than the clock's, with noise and stirs.
 
-The truth grows as a logistic of ln τ (fast first, slower towards a ceiling), at a rate drawn wider than the prior's
-middle,
-is knocked back by stirs that are told to the clock, and is read with a ring sheet to the nearest 5 mm, every five
-minutes. Nothing of it uses the clock's own law.
+The truth is the rehearsal's batter: ln τ grows fast first and ever slower towards a ceiling, at a rate drawn wider than
+the prior's middle, is knocked back by stirs that are told to the clock, and is read with a ring sheet to the nearest
+5 mm, every five minutes. Nothing of it uses the clock's own law.
 """
 
 from __future__ import annotations
@@ -16,6 +15,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from archtop.core import InputError
+from archtop.core.rehearsing import Change, SimulatedBatter
 from archtop.core.rheology import Bend, Growth, Seen, Thickening, spread_mm, yield_from_spread
 from benchmarks.timing import line
 
@@ -33,25 +33,21 @@ class Bench:
 
     def __init__(self, seed: int) -> None:
         self._random = np.random.default_rng(seed)
-        self._speed = _RATE * float(np.exp(self._random.normal(0, 0.35)))
-        self._start = float(self._random.normal(math.log(2), 0.5))
-        self._ceiling = float(self._random.uniform(math.log(300), math.log(3000)))
+        speed = _RATE * float(np.exp(self._random.normal(0, 0.35)))
+        start = float(self._random.normal(math.log(2), 0.5))
+        ceiling = float(self._random.uniform(math.log(300), math.log(3000)))
+        self._batter = SimulatedBatter(start=start, speed=speed, ceiling=ceiling)
         self.stirs = sorted(self._random.uniform(2, 18, self._random.integers(0, 3)).tolist())
-        self._knocks = self._random.normal(0.25, 0.1, len(self.stirs))
+        knocks = self._random.normal(0.25, 0.1, len(self.stirs))
+        self._changes = [Change(minute=at, jump=-float(k)) for at, k in zip(self.stirs, knocks, strict=True)]
 
     def log_pa(self, minute: float) -> float:
-        """The truth: Verhulst growth of ln τ above its start towards the ceiling, less what stirs took."""
-        room = self._ceiling - self._start
-        # Early slope of the logistic is the pot's speed; it halves by the middle of the room.
-        grown = room * (1 - math.exp(-self._speed * 1.35 * minute / room))
-        knocked = sum(k for at, k in zip(self.stirs, self._knocks, strict=True) if at <= minute)
-        return float(self._start + grown - knocked)
+        """The truth: growth of ln τ towards a ceiling, less what stirs took."""
+        return self._batter.log_pa(minute, self._changes)
 
     def passes(self, log_threshold: float, after: float) -> float | None:
         """When it truly passes a threshold [min]."""
-        minutes = np.arange(after, after + 240, 0.05)
-        thick = [minute for minute in minutes if self.log_pa(float(minute)) >= log_threshold]
-        return float(thick[0]) if thick else None
+        return self._batter.passes(log_threshold, after, self._changes)
 
     def read(self, minute: float) -> Seen | None:
         """A reading with a ring sheet: a spoon that is never quite level, rings 5 mm apart."""

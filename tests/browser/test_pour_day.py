@@ -88,12 +88,12 @@ def fit_for_gloves(page: Page) -> None:
 
 def tell_of_rice(page: Page) -> None:
     """One press for what went wrong, and what to do now."""
-    page.get_by_role("button", name="When it goes wrong").click()
+    page.get_by_role("button", name="Wrong", exact=True).click()
     trouble = page.get_by_role("region", name="When it goes wrong")
     trouble.get_by_role("button", name=re.compile("It has riced")).click()
     expect(trouble.get_by_role("status")).to_contain_text("Blend through the grains")
     fit_for_gloves(page)
-    page.get_by_role("button", name="When it goes wrong").click()
+    page.get_by_role("button", name="Wrong", exact=True).click()
 
 
 def weigh_with_the_practice_scale(page: Page) -> None:

@@ -2,7 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
 import { BenchPlace } from "./bench/BenchPlace";
+import { BenchRoom } from "./bench/BenchRoom";
 import { ClockPlace } from "./bench/clock/ClockPlace";
+import { RehearsalRoom } from "./bench/rehearsal/RehearsalRoom";
 import { CupboardPlace } from "./cupboard/CupboardPlace";
 import { ColoursPlace } from "./loaf/colours/ColoursPlace";
 import { CutPlace } from "./loaf/cut/CutPlace";
@@ -47,8 +49,14 @@ export function App() {
 					<Route path="order" element={<OrderPlace />} />
 					<Route path="cut" element={<CutPlace />} />
 				</Route>
-				<Route path="bench" element={<BenchPlace />} />
-				<Route path="bench/clock" element={<ClockPlace />} />
+				<Route path="bench" element={<BenchRoom />}>
+					<Route index element={<BenchPlace />} />
+					<Route path="clock" element={<ClockPlace />} />
+				</Route>
+				<Route path="rehearsal" element={<RehearsalRoom />}>
+					<Route index element={<BenchPlace />} />
+					<Route path="clock" element={<ClockPlace />} />
+				</Route>
 			</Route>
 			<Route
 				path="*"

@@ -6,19 +6,20 @@ mixed again in a pot of its own.
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 
 from scipy.optimize import brentq
 
 from archtop.core.chemistry import batter_of
 from archtop.core.cupboard import Cupboard
-from archtop.core.document import ColourShare, Loaf, Pour
+from archtop.core.document import ColourShare, Lay, Loaf, Pour, Press
 from archtop.core.errors import InputError, Problem
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill, fill
+from archtop.core.geometry import Prism
 from archtop.core.judging import Remark
-from archtop.core.making import made
+from archtop.core.making import Made, made
 from archtop.core.pieces import prism_of
 from archtop.core.plan import LoafPlan, plan
 from archtop.core.potting import Potter
@@ -153,45 +154,62 @@ def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Ma
     """The document with every pour still to come lowered to what there is of it."""
     prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
     pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
-    work: list[Any] = []
+    work: list[Pour | Lay | Press] = []
     for step, planned in zip(loaf.work, result.fills, strict=True):
         if not isinstance(step, Pour) or step.id not in open_pours:
             work.append(step)
             continue
-        there = {
-            share.colour: planned.batter.value * share.percent / 100 * (1 - lost.get(f"pour-{share.colour}", 0.0))
-            for share in step.colours
-        }
-        batter = sum(there.values())
+        batter, shares = _what_is_there(step.colours, planned.batter.value, "pour", lost)
         if batter < _NOTHING_ML:
             continue
-        shares = tuple(
-            ColourShare(colour=key, percent=100 * ml / batter) for key, ml in there.items() if ml > _NOTHING_ML / 100
-        )
-        before = [*work]
-
-        def short(to_mm: float, step: Pour = step, before: list[Any] = before, wanted: float = batter) -> float:
-            tried = step.model_copy(update={"to_mm": to_mm})
-            return fill(loaf.mould, [*before, tried], prisms, pieces)[0][-1].batter.value - wanted
-
-        work.append(step.model_copy(update={"to_mm": _level(short, loaf, before, prisms, pieces), "colours": shares}))
+        level = _level_for(batter, step, work, loaf, prisms, pieces)
+        work.append(step.model_copy(update={"to_mm": level, "colours": shares}))
     frosting = loaf.frosting
     if frosting and not frosting.formula:
-        kept = sum(share.percent / 100 * (1 - lost.get(f"frosting-{share.colour}", 0.0)) for share in frosting.colours)
-        frosting = frosting.model_copy(update={"volume_ml": frosting.volume_ml * kept}) if kept > 0.01 else None
-    return Loaf.model_validate({**loaf.model_dump(), "work": [_dump(step) for step in work], "frosting": frosting})
+        kept, shares = _what_is_there(frosting.colours, frosting.volume_ml, "frosting", lost)
+        frosting = frosting.model_copy(update={"volume_ml": kept, "colours": shares}) if kept > _NOTHING_ML else None
+    return Loaf.model_validate(
+        {**loaf.model_dump(), "work": [step.model_dump() for step in work], "frosting": frosting}
+    )
 
 
-def _dump(step: Any) -> Any:
-    return step.model_dump()
+def _what_is_there(
+    colours: Sequence[ColourShare], planned_ml: float, use: str, lost: Mapping[str, float]
+) -> tuple[float, tuple[ColourShare, ...]]:
+    """Volume [ml] left of something poured or piped, and the shares its colours then have."""
+    left = {
+        share.colour: planned_ml * share.percent / 100 * (1 - lost.get(f"{use}-{share.colour}", 0.0))
+        for share in colours
+    }
+    total = sum(left.values())
+    kept = {colour: ml for colour, ml in left.items() if ml > _NOTHING_ML / 100}
+    return total, tuple(ColourShare(colour=colour, percent=min(100.0, 100 * ml / total)) for colour, ml in kept.items())
 
 
-def _level(short: Any, loaf: Loaf, before: list[Any], prisms: Any, pieces: Any) -> float:
-    """The level at which a pour holds what there is of it, to a tenth of a millimetre."""
+def _level_for(
+    batter_ml: float,
+    step: Pour,
+    before: Sequence[Pour | Lay | Press],
+    loaf: Loaf,
+    prisms: Mapping[str, Prism],
+    pieces: Mapping[str, Made],
+) -> float:
+    """The level to which a pour after those steps comes with so much batter, to a tenth of a millimetre."""
+
+    def short(to_mm: float) -> float:
+        tried = step.model_copy(update={"to_mm": to_mm})
+        try:
+            return fill(loaf.mould, [*before, tried], prisms, pieces)[0][-1].batter.value - batter_ml
+        except InputError:
+            # So low that what is stirred in finds no room: there would be less than no batter.
+            return -batter_ml
+
     stands = fill(loaf.mould, before, prisms, pieces)[0][-1].level_after_mm if before else 0.0
     low, high = stands + 0.1, loaf.mould.height_mm
     if short(low) >= 0:
         return low
+    if short(high) <= 0:
+        return high
     return round(float(brentq(short, low, high, xtol=0.01)), 1)
 
 

@@ -91,9 +91,10 @@ class BenchEntry(OnlyGrows):
     loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="bench")
     press_id = models.UUIDField(unique=True)
     step = models.CharField(max_length=120)
-    action = models.CharField(max_length=8, choices=[("done", "done"), ("undone", "undone"), ("skipped", "skipped")])
+    action = models.CharField(max_length=8, choices=[(word, word) for word in ("done", "undone", "skipped", "begun")])
     pressed_at = models.DateTimeField()
     grams = models.FloatField(null=True, help_text="What the scale showed, where one was read.")
+    celsius = models.FloatField(null=True, help_text="What the thermometer showed, where one was read.")
     received_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

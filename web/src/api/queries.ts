@@ -11,6 +11,8 @@ import type {
 	MoveIn,
 	NoteIn,
 	ProblemReport,
+	RehearsalIn,
+	ReplanIn,
 	Scent,
 	StaleReport,
 	StockCount,
@@ -114,6 +116,12 @@ export const clocksQuery = (id: string) =>
 		refetchInterval: 4000,
 	});
 
+export const departuresQuery = queryOptions({
+	queryKey: ["departures"],
+	queryFn: () => unwrap(client.GET("/api/loaves/departures")),
+	staleTime: Number.POSITIVE_INFINITY,
+});
+
 export const troublesQuery = queryOptions({
 	queryKey: ["troubles"],
 	queryFn: () => unwrap(client.GET("/api/loaves/troubles")),
@@ -184,5 +192,9 @@ export const takeNoteBack = (id: string, of: string, press_id: string) =>
 			body: { press_id, of },
 		}),
 	);
+export const rehearse = (id: string, day: RehearsalIn) =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/rehearsal", { params: { path: { loaf_id: id } }, body: day }));
+export const replanLoaf = (id: string, body: ReplanIn) =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/replan", { params: { path: { loaf_id: id } }, body }));
 export const weighedOtherwise = (id: string, weighed: WeighedIn) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/weighed", { params: { path: { loaf_id: id } }, body: weighed }));

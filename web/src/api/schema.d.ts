@@ -232,6 +232,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/{loaf_id}/replan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Replan
+         * @description What is left when batter is lost, and the two ways out.
+         */
+        post: operations["replan_loaf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rehearsal
+         * @description What a rehearsed pour day has come to; nothing of it is kept.
+         */
+        post: operations["rehearse_loaf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/departures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Departures
+         * @description What may have been done instead of a step.
+         */
+        get: operations["list_departures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves/troubles": {
         parameters: {
             query?: never;
@@ -2917,7 +2977,7 @@ export interface components {
         };
         /**
          * BenchPress
-         * @description One press; ``grams``: what the scale showed, where one was read.
+         * @description One press; ``grams``, ``celsius``: what the scale or the thermometer showed, where one was read.
          */
         BenchPress: {
             /**
@@ -2931,7 +2991,7 @@ export interface components {
              * Action
              * @enum {string}
              */
-            action: "done" | "undone" | "skipped";
+            action: "done" | "undone" | "skipped" | "begun";
             /**
              * Pressed At
              * Format: date-time
@@ -2939,6 +2999,8 @@ export interface components {
             pressed_at: string;
             /** Grams */
             grams?: number | null;
+            /** Celsius */
+            celsius?: number | null;
         };
         /**
          * BenchClocks
@@ -3082,6 +3144,8 @@ export interface components {
              * Format: uuid
              */
             press_id: string;
+            /** Bowl */
+            bowl: string;
             /**
              * Taken At
              * Format: date-time
@@ -3243,6 +3307,154 @@ export interface components {
             role: "oil" | "water" | "lye" | "late fat" | "additive";
             /** Grams */
             grams: number;
+        };
+        /**
+         * GoingOn
+         * @description The loaf without what is lost: its document, where it ends, what a bar weighs on average before and after.
+         *
+         *     ``new``: what is worth a word now and was not before; ``problems``: why it cannot be made like that.
+         */
+        GoingOn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
+            /** Level Mm */
+            level_mm: number;
+            /** Was Mm */
+            was_mm: number;
+            /** Bar G */
+            bar_g: number;
+            /** Was G */
+            was_g: number;
+            /** New */
+            new: components["schemas"]["Remark"][];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * Left
+         * @description A bowl with batter still in it: grams of batter before anything is lost, as planned.
+         */
+        Left: {
+            /** Bowl */
+            bowl: string;
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * Replan
+         * @description What is left, what is lost [ml], and the two ways out.
+         */
+        Replan: {
+            /** Left */
+            left: components["schemas"]["Left"][];
+            /** Lost Ml */
+            lost_ml: number;
+            going_on: components["schemas"]["GoingOn"] | null;
+            again: components["schemas"]["Pot"] | null;
+        };
+        /**
+         * ReplanIn
+         * @description Share [0-1] that is lost of what each bowl still holds; ``done``: steps of a log that is not kept here.
+         */
+        ReplanIn: {
+            /**
+             * Lost
+             * @default {}
+             */
+            lost: {
+                [key: string]: number;
+            };
+            /** Done */
+            done?: string[] | null;
+        };
+        /**
+         * BowlSeen
+         * @description What a spoonful, a cupful and a look at a bowl show: millimetres across and standing, and a stage to be judged.
+         *
+         *     ``None`` where that test is out of its range.
+         */
+        BowlSeen: {
+            /** Bowl */
+            bowl: string;
+            /** Across Mm */
+            across_mm: number | null;
+            /** Stands Mm */
+            stands_mm: number | null;
+            /** Stage */
+            stage: string;
+        };
+        /**
+         * Outcome
+         * @description What doing a step at its moment did. ``off_min``: how many minutes before (−) or after its window it came.
+         *
+         *     ``pa``: how thick the batter truly was.
+         */
+        Outcome: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Bowl */
+            bowl: string;
+            /** Pa */
+            pa: number;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "held" | "too early" | "too late";
+            /** Off Min */
+            off_min: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Rehearsal
+         * @description The clocks as they stand, what a hand would see of each bowl, and what each step that is done came to.
+         */
+        Rehearsal: {
+            clocks: components["schemas"]["BenchClocks"];
+            /** Seen */
+            seen: components["schemas"]["BowlSeen"][];
+            /** Outcomes */
+            outcomes: components["schemas"]["Outcome"][];
+        };
+        /**
+         * RehearsalIn
+         * @description A rehearsed day's own log, and what its clock shows; ``seed``: which day it is.
+         */
+        RehearsalIn: {
+            /** Seed */
+            seed: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Presses */
+            presses: components["schemas"]["BenchPress"][];
+            /** Notes */
+            notes: components["schemas"]["NoteIn"][];
+        };
+        /**
+         * Departure
+         * @description A departure from a step; ``verbs``: the kinds of step it can be said of, none: of every one.
+         */
+        Departure: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Verbs */
+            verbs: string[];
         };
         /**
          * Trouble
@@ -4320,6 +4532,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    replan_loaf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Replan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    rehearse_loaf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehearsal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_departures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Departure"][];
                 };
             };
         };

@@ -4,24 +4,25 @@ import { weighedOtherwise } from "../api/queries";
 import type { Amount, Overshoot, Step } from "../api/types";
 import { stopBefore } from "../devices/scale";
 import type { Hand } from "../devices/simulatedScale";
+import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
+import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
-import type { Bench } from "./useBench";
 import { useScale } from "./useScale";
 
 interface Props {
-	loaf: string;
 	step: Step;
-	bench: Bench;
 	tone: Tone;
 	/** How finely this loaf is weighed [g]. */
 	finest: number;
 }
 
 /** The scale followed live: how much is still to go, when to stop, and what a wrong weight means. */
-export function ScalePanel({ loaf, step, bench, tone, finest }: Props) {
+export function ScalePanel({ step, tone, finest }: Props) {
+	const { id } = useEditor();
+	const { bench } = useRoom();
 	const { units } = useUnits();
 	const look = LOOKS[tone];
 	const { scale, weight, rate } = useScale();
@@ -32,7 +33,7 @@ export function ScalePanel({ loaf, step, bench, tone, finest }: Props) {
 	);
 	const wrong = useMutation({
 		mutationFn: ({ amount, grams }: { amount: Amount; grams: number }) =>
-			weighedOtherwise(loaf, {
+			weighedOtherwise(id, {
 				pot: step.pot ?? "",
 				key: amount.key,
 				role: amount.role ?? "oil",
@@ -56,7 +57,7 @@ export function ScalePanel({ loaf, step, bench, tone, finest }: Props) {
 		if (target.role && Math.abs(weight.grams - target.value) > finest) {
 			wrong.mutate({ amount: target, grams: weight.grams });
 		}
-		bench.tick(`${step.key}#${target.key}`, weight.grams);
+		bench.tick(`${step.key}#${target.key}`, { grams: weight.grams });
 		scale.tare();
 	};
 	const key = `min-h-[64px] min-w-[64px] rounded-xl border-2 px-3 text-lg font-bold ${look.plain} disabled:opacity-40`;

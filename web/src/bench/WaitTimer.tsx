@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { alarm } from "./alarm";
+import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
 import { waitLook } from "./waitLook";
 
@@ -12,11 +13,12 @@ interface Props {
 
 /** How long a wait still takes. It is reckoned from the log: a reload or a crash loses nothing. */
 export function WaitTimer({ since, minutes, tone }: Props) {
-	const [now, setNow] = useState(Date.now);
+	const room = useRoom();
+	const [now, setNow] = useState(room.now);
 	useEffect(() => {
-		const timer = setInterval(() => setNow(Date.now()), 1000);
+		const timer = setInterval(() => setNow(room.now()), 500);
 		return () => clearInterval(timer);
-	}, []);
+	}, [room.now]);
 	const { text, over } = waitLook(since, minutes, now);
 	const [heard, setHeard] = useState(over);
 	useEffect(() => {

@@ -1,12 +1,22 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { dropWaiting, keepWaiting, readWaiting } from "./outbox";
-import { stepsDone } from "./presses";
+import { standing } from "./presses";
 
-describe("stepsDone", () => {
+type Pressed = readonly [string, "done" | "undone" | "skipped" | "begun"];
+const log = (...presses: Pressed[]) => standing(presses.map(([step, action]) => ({ step, action })));
+
+describe("standing", () => {
 	it("keeps the order of pressing; an undone step is not done", () => {
-		const press = (step: string, action: "done" | "undone") => ({ step, action });
-		expect(stepsDone([press("a", "done"), press("b", "done"), press("a", "undone")])).toEqual(["b"]);
-		expect(stepsDone([press("a", "done"), press("a", "undone"), press("a", "done")])).toEqual(["a"]);
+		expect(log(["a", "done"], ["b", "done"], ["a", "undone"]).done).toEqual(["b"]);
+		expect(log(["a", "done"], ["a", "undone"], ["a", "skipped"]).done).toEqual(["a"]);
+	});
+
+	it("remembers what was taken up first until it is done or put back", () => {
+		expect(log(["c", "begun"]).begun).toBe("c");
+		expect(log(["c", "begun"], ["a", "done"]).begun).toBe("c");
+		expect(log(["c", "begun"], ["c", "done"])).toEqual({ done: ["c"], begun: null });
+		expect(log(["c", "begun"], ["c", "undone"])).toEqual({ done: [], begun: null });
+		expect(log(["c", "begun"], ["b", "begun"]).begun).toBe("b");
 	});
 });
 

@@ -34,6 +34,7 @@ function start() {
 	return renderHook(() => useBench("loaf", steps), { wrapper });
 }
 
+const at = ({ current }: { current: { queue: readonly Step[] } }) => steps.length - current.queue.length;
 const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 
 beforeEach(() => {
@@ -51,13 +52,13 @@ describe("useBench", () => {
 		const { result } = start();
 		await wait(10);
 		act(() => result.current.press());
-		expect(result.current.at).toBe(1);
+		expect(at(result)).toBe(1);
 		await wait(10);
 		act(() => result.current.press());
 		await wait(10);
 		act(() => result.current.undo());
 		await wait(10);
-		expect(result.current.at).toBe(1);
+		expect(at(result)).toBe(1);
 		expect(server.map((entry) => `${entry.step} ${entry.action}`)).toEqual(["a done", "b done", "b undone"]);
 		expect(result.current.waiting).toBe(0);
 	});
@@ -69,7 +70,7 @@ describe("useBench", () => {
 		act(() => result.current.press());
 		act(() => result.current.press());
 		await wait(10);
-		expect(result.current.at).toBe(2);
+		expect(at(result)).toBe(2);
 		expect(result.current.waiting).toBe(2);
 		unmount();
 		expect(readWaiting<BenchPress>("bench.loaf").map((press) => press.step)).toEqual(["a", "b"]);
@@ -77,7 +78,7 @@ describe("useBench", () => {
 		const again = start();
 		await wait(3100);
 		expect(server.map((entry) => entry.step)).toEqual(["a", "b"]);
-		expect(again.result.current.at).toBe(2);
+		expect(at(again.result)).toBe(2);
 		expect(readWaiting("bench.loaf")).toEqual([]);
 	});
 
@@ -96,7 +97,7 @@ describe("useBench", () => {
 		await wait(10);
 		act(() => result.current.tick("a#olive"));
 		expect(result.current.done.has("a#olive")).toBe(true);
-		expect(result.current.at).toBe(0);
+		expect(at(result)).toBe(0);
 		act(() => result.current.tick("a#olive"));
 		expect(result.current.done.has("a#olive")).toBe(false);
 		expect(result.current.canUndo).toBe(false);

@@ -2,27 +2,8 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import { benchQuery, clocksQuery, pressStep } from "../api/queries";
 import type { BenchPress, Step } from "../api/types";
-import { stepsDone } from "./presses";
+import { type Bench, benchOf, type Put } from "./benchOf";
 import { useOutbox } from "./useOutbox";
-
-export interface Bench {
-	readonly done: ReadonlySet<string>;
-	/** Index of the step to do now; ``steps.length`` when all is done. */
-	readonly at: number;
-	readonly press: () => void;
-	readonly undo: () => void;
-	/** Passes over the step at hand; the log says so. */
-	readonly skip: () => void;
-	/** When the step before this one was pressed. */
-	readonly since: string | null;
-	/** Ticks something inside a step, or takes the tick back; it is logged like a press. */
-	readonly tick: (key: string, grams?: number) => void;
-	/** Writes down that something happened that is no step; once is enough. */
-	readonly happened: (key: string) => void;
-	readonly canUndo: boolean;
-	/** Presses not yet on the server. */
-	readonly waiting: number;
-}
 
 /** The bench log of a loaf: presses stand at once, wait in this browser, and reach the server in their order. */
 export function useBench(loaf: string, steps: readonly Step[]): Bench {
@@ -37,43 +18,28 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 		},
 		[loaf, queries],
 	);
-	const { waiting, add: put } = useOutbox<BenchPress>(`bench.${loaf}`, send);
+	const { waiting, add } = useOutbox<BenchPress>(`bench.${loaf}`, send);
+	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, Date.now(), shown)), [add]);
+	return useMemo(() => {
+		const kept = data?.entries ?? [];
+		return benchOf(steps, [...kept, ...unsent(kept, waiting)], put, waiting.length);
+	}, [data, waiting, steps, put]);
+}
 
-	const presses = useMemo(
-		() => [...(data?.entries ?? []), ...unsent(data?.entries ?? [], waiting)],
-		[data, waiting],
-	);
-	const order = useMemo(() => stepsDone(presses), [presses]);
-	const done = useMemo(() => new Set(order), [order]);
-	const known = useMemo(() => new Set(steps.map((step) => step.key)), [steps]);
-	const at = steps.findIndex((step) => !done.has(step.key));
-	const last = order.findLast((step) => known.has(step) || step.startsWith("trouble."));
-	const since =
-		presses.findLast((press) => press.step === last && press.action !== "undone")?.pressed_at ?? null;
-	const add = (step: string, action: BenchPress["action"], grams: number | null = null) =>
-		put({ press_id: crypto.randomUUID(), step, action, pressed_at: new Date().toISOString(), grams });
-
+/** A press at a moment of the room's clock [ms]. */
+export function pressOf(
+	step: string,
+	action: BenchPress["action"],
+	at: number,
+	shown: { grams?: number; celsius?: number } = {},
+): BenchPress {
 	return {
-		done,
-		at: at < 0 ? steps.length : at,
-		press: () => {
-			const step = steps[at];
-			if (step) add(step.key, "done");
-		},
-		skip: () => {
-			const step = steps[at];
-			if (step) add(step.key, "skipped");
-		},
-		since,
-		undo: () => {
-			if (last) add(last, "undone");
-		},
-		tick: (key, grams) => add(key, done.has(key) ? "undone" : "done", grams),
-		happened: (key) => {
-			if (!done.has(key)) add(key, "done");
-		},
-		canUndo: last !== undefined,
-		waiting: waiting.length,
+		press_id: crypto.randomUUID(),
+		step,
+		action,
+		pressed_at: new Date(at).toISOString(),
+		grams: shown.grams ?? null,
+		celsius: shown.celsius ?? null,
 	};
 }
 

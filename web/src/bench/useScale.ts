@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import type { Weight } from "../devices/scale";
-import { SimulatedScale } from "../devices/simulatedScale";
+import type { SimulatedScale } from "../devices/simulatedScale";
+import { useRoom } from "./room";
 
 /** The scale at this bench; the practice one, until another answers to the same interface. */
 export function useScale(): { scale: SimulatedScale; weight: Weight | null; rate: number } {
-	const [scale] = useState(() => new SimulatedScale());
+	const { scale } = useRoom().devices;
 	const weight = useSyncExternalStore(scale.subscribe, scale.read);
 	const [rate, setRate] = useState(0);
 	const before = useRef({ grams: 0, at: 0 });

@@ -9,11 +9,14 @@ from typing import Literal
 from archtop.core.clock.bowls import DOUBLES_PER_C, Bowl, Limit
 from archtop.core.clock.notes import FOUR_IN_FIVE, Note, ReadPoint, note_reading
 from archtop.core.figure import Figure, Frozen
+from archtop.core.paces import PotPace
 from archtop.core.rheology import Bend, Crossing, Growth, Seen, Thickening
 
-__all__ = ["ClockFace", "CurvePoint", "Window", "read_clock"]
+__all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock"]
 
 _CURVE_POINTS = 49
+# A pace takes at least so many readings.
+_TELLS = 2
 
 
 class CurvePoint(Frozen):
@@ -54,14 +57,33 @@ def read_clock(bowl: Bowl, notes: Sequence[Note], now: float, done: Mapping[str,
     :param done: minutes at which steps that do something to the bowl were done
     """
     notes = [note for note in notes if note.minute <= now + 1e-6]
-    points = [point for note in notes if (point := note_reading(note, bowl.density_g_ml))]
-    seen = [Seen(minute=p.minute, log_pa=math.log(p.pa), sd=math.log(p.high / p.pa) / FOUR_IN_FIVE) for p in points]
+    points = _points(bowl, notes)
+    seen = _seen(points)
     model = Thickening(_warmed(bowl, notes), [*_bends(bowl, notes, done or {}, now)], seen)
     windows = tuple(_window(limit, model, now) for limit in bowl.limits)
     return ClockFace(
         bowl=bowl.key, now=now, pa=_now(model, now, len(seen)), readings=tuple(points), curve=_curve(model, now),
         windows=windows, says=_says(windows, seen),
     )  # fmt: skip
+
+
+def pot_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float]) -> PotPace | None:
+    """How fast a pot thickened against its formula's promise, once it is over; nothing where it was hardly read."""
+    seen = _seen(_points(bowl, notes))
+    if len(seen) < _TELLS:
+        return None
+    growth = _warmed(bowl, notes)
+    model = Thickening(growth, [*_bends(bowl, notes, done, math.inf)], seen)
+    rate, sd = float(model.mean[1]), math.sqrt(float(model.covariance[1, 1]))
+    return PotPace(log_ratio=math.log(max(rate, 0.05 * growth.rate) / growth.rate), sd=sd / max(rate, sd))
+
+
+def _points(bowl: Bowl, notes: Sequence[Note]) -> list[ReadPoint]:
+    return [point for note in notes if (point := note_reading(note, bowl.density_g_ml))]
+
+
+def _seen(points: Sequence[ReadPoint]) -> list[Seen]:
+    return [Seen(minute=p.minute, log_pa=math.log(p.pa), sd=math.log(p.high / p.pa) / FOUR_IN_FIVE) for p in points]
 
 
 def _warmed(bowl: Bowl, notes: Sequence[Note]) -> Growth:

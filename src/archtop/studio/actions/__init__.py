@@ -1,16 +1,19 @@
 """Operations: each loads rows, calls the core, saves in one transaction. Views and commands call these."""
 
-from archtop.studio.actions.bench import press, steps_done
+from archtop.studio.actions.bench import press, standing
 from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, take_note
 from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
+from archtop.studio.actions.rehearsal import Rehearsal, rehearse
+from archtop.studio.actions.replan import replan_loaf
 from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
 from archtop.studio.actions.week import Week, week_from
 from archtop.studio.actions.weighing import weighed_otherwise
 
 __all__ = [
     "BenchClocks",
+    "Rehearsal",
     "ShelfLine",
     "StaleSave",
     "Week",
@@ -28,8 +31,10 @@ __all__ = [
     "put_away",
     "put_in",
     "put_on_shelf",
+    "rehearse",
+    "replan_loaf",
     "save_loaf",
-    "steps_done",
+    "standing",
     "take_back",
     "take_note",
     "take_out",

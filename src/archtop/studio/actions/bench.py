@@ -5,40 +5,79 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 from collections.abc import Iterable
-from typing import Literal
+from typing import Literal, Protocol, TypeVar
 
 from django.db import transaction
 
 from archtop.studio.actions.shelf import shelve_step
 from archtop.studio.models import BenchEntry, Loaf
 
-__all__ = ["press", "steps_done"]
+__all__ = ["Action", "Pressed", "press", "standing", "times_done"]
+
+Action = Literal["done", "undone", "skipped", "begun"]
+
+
+class Pressed(Protocol):
+    """A press, kept or not."""
+
+    @property
+    def step(self) -> str:
+        """Key of the step, or of what happened."""
+
+    @property
+    def action(self) -> str:
+        """One of ``Action``."""
+
+    @property
+    def pressed_at(self) -> dt.datetime:
+        """When."""
+
+    @property
+    def celsius(self) -> float | None:
+        """What a thermometer showed."""
+
+
+P = TypeVar("P", bound=Pressed)
 
 
 def press(
     loaf: Loaf,
     press_id: uuid.UUID,
     step: str,
-    action: Literal["done", "undone", "skipped"],
+    action: Action,
     pressed_at: dt.datetime,
     grams: float | None = None,
+    celsius: float | None = None,
 ) -> BenchEntry:
-    """Add a press and move what its step moves on the shelf; the same ``press_id`` again changes nothing."""
+    """Add a press and move what its step moves on the shelf; the same ``press_id`` again changes nothing.
+
+    Beginning a step, out of its turn, and passing over one move nothing.
+    """
     with transaction.atomic():
         entry, new = BenchEntry.objects.get_or_create(
             press_id=press_id,
-            defaults={"loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at, "grams": grams},
-        )
-        if new and action != "skipped":
+            defaults={
+                "loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at, "grams": grams,
+                "celsius": celsius,
+            },
+        )  # fmt: skip
+        if new and action in ("done", "undone"):
             shelve_step(loaf, step, action)
     return entry
 
 
-def steps_done(entries: Iterable[BenchEntry]) -> list[str]:
-    """Keys of the steps that stand as done or passed over, in the order they were pressed."""
-    done: dict[str, None] = {}
-    for entry in entries:
-        done.pop(entry.step, None)
-        if entry.action != "undone":
-            done[entry.step] = None
-    return list(done)
+def standing(presses: Iterable[P]) -> dict[str, P]:
+    """The press by which each step stands as done or passed over, in the order they were pressed."""
+    stand: dict[str, P] = {}
+    for item in presses:
+        if item.action == "begun":
+            continue
+        stand.pop(item.step, None)
+        if item.action != "undone":
+            stand[item.step] = item
+    return stand
+
+
+def times_done(presses: Iterable[Pressed]) -> dict[str, dt.datetime]:
+    """When each step that was really done was pressed; what was passed over is not there."""
+    return {key: item.pressed_at for key, item in standing(presses).items() if item.action == "done"}

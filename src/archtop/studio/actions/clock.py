@@ -1,21 +1,30 @@
-"""The trace clock of a loaf at the bench: readings added and taken back, and what the clock makes of them."""
+"""The trace clock of a loaf at the bench: readings added and taken back, and what the clock makes of them.
+
+- ``clocks_at``: the clocks of any log, kept or not
+- ``open_clocks``, ``take_note``, ``take_back``: of the log that is kept
+"""
 
 from __future__ import annotations
 
 import datetime as dt
 import uuid
+from collections.abc import Mapping, Sequence
 
 from django.utils import timezone
 
-from archtop.core import InputError, LoafPlan, plan, read_loaf
+from archtop.core import Cupboard, InputError, LoafPlan, plan, read_loaf
 from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
+from archtop.core.document import Loaf as Document
 from archtop.core.figure import Figure, Frozen
-from archtop.studio.actions.bench import steps_done
+from archtop.studio.actions.bench import Pressed, standing, times_done
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.paces import studio_pace
 from archtop.studio.models import BowlNote, Loaf
 
-__all__ = ["BenchClocks", "BowlClock", "NoteTaken", "open_clocks", "take_back", "take_note"]
+__all__ = [
+    "BenchClocks", "BowlClock", "NoteTaken", "Planned", "clocks_at", "open_clocks", "planned", "take_back", "take_note",
+]  # fmt: skip
 
 # Devices' clocks differ by seconds; by more than this one of them is wrong.
 _AHEAD = dt.timedelta(minutes=2)
@@ -25,6 +34,7 @@ class NoteTaken(Frozen):
     """A note as it stands in the log."""
 
     press_id: uuid.UUID
+    bowl: str
     taken_at: dt.datetime
     note: Note
 
@@ -42,22 +52,26 @@ class BowlClock(Frozen):
     face: ClockFace | None
 
 
-def _planned(loaf: Loaf) -> tuple[LoafPlan, tuple[Bowl, ...]]:
-    document = read_loaf(loaf.document)
-    cupboard = cupboard_of_studio()
+class Planned(Frozen):
+    """A loaf's document with its plan and its bowls."""
+
+    document: Document
+    cupboard: Cupboard
+    result: LoafPlan
+    bowls: tuple[Bowl, ...]
+
+
+def planned(loaf: Loaf) -> Planned:
+    """The saved loaf, planned; its bowls thicken as this studio's pots have.
+
+    :raises InputError: the loaf no longer plans
+    """
+    document, cupboard = read_loaf(loaf.document), cupboard_of_studio()
     result = plan(document, cupboard)
-    return result, bowls_of(document, result, cupboard)
-
-
-def _steps_done(loaf: Loaf) -> dict[str, dt.datetime]:
-    """When each step that stands as done was pressed."""
-    done: dict[str, dt.datetime] = {}
-    for entry in loaf.bench.all():
-        if entry.action == "done":
-            done.setdefault(entry.step, entry.pressed_at)
-        else:
-            done.pop(entry.step, None)
-    return done
+    return Planned(
+        document=document, cupboard=cupboard, result=result,
+        bowls=bowls_of(document, result, cupboard, studio_pace(loaf)),
+    )  # fmt: skip
 
 
 class BenchClocks(Frozen):
@@ -67,22 +81,62 @@ class BenchClocks(Frozen):
     turns: tuple[Turn, ...]
 
 
-def open_clocks(loaf: Loaf, now: dt.datetime) -> BenchClocks:
-    """Every bowl's clock as it stands now.
+def clocks_at(
+    result: LoafPlan,
+    bowls: Sequence[Bowl],
+    presses: Sequence[Pressed],
+    notes: Sequence[NoteTaken],
+    now: dt.datetime,
+) -> BenchClocks:
+    """Every bowl's clock as it stands at ``now``.
 
+    :param presses: the bench log
+    :param notes: all that stands of what was read and done
+    """
+    done = times_done(presses)
+    warmth = _temperatures(presses)
+    clocks = tuple(
+        _clock(bowl, done, [note for note in notes if note.bowl == bowl.key], warmth.get(bowl.mixed_by, ()), now)
+        for bowl in bowls
+    )
+    faces = {clock.bowl: clock.face for clock in clocks if clock.face}
+    return BenchClocks(bowls=clocks, turns=turns_of(result, faces, standing(presses)) if faces else ())
+
+
+def open_clocks(loaf: Loaf, now: dt.datetime, of: Planned | None = None) -> BenchClocks:
+    """Every bowl's clock of the saved loaf as it stands now.
+
+    :param of: the loaf as it is planned, where that is known already
     :raises InputError: the loaf no longer plans
     """
-    done = _steps_done(loaf)
     rows = list(loaf.bowl_notes.all())
     taken_back = {row.takes_back for row in rows if row.takes_back}
-    standing = [row for row in rows if row.takes_back is None and row.press_id not in taken_back]
-    result, bowls = _planned(loaf)
-    clocks = tuple(_clock(bowl, done, [row for row in standing if row.bowl == bowl.key], now) for bowl in bowls)
-    faces = {clock.bowl: clock.face for clock in clocks if clock.face}
-    return BenchClocks(bowls=clocks, turns=turns_of(result, faces, steps_done(loaf.bench.all())) if faces else ())
+    notes = [
+        NoteTaken(press_id=row.press_id, bowl=row.bowl, taken_at=row.taken_at, note=Note.model_validate(row.data))
+        for row in rows
+        if row.takes_back is None and row.press_id not in taken_back
+    ]
+    of = of or planned(loaf)
+    return clocks_at(of.result, of.bowls, list(loaf.bench.all()), notes, now)
 
 
-def _clock(bowl: Bowl, done: dict[str, dt.datetime], rows: list[BowlNote], now: dt.datetime) -> BowlClock:
+def _temperatures(presses: Sequence[Pressed]) -> dict[str, list[Note]]:
+    """What a thermometer showed as a pot was mixed, by the step that mixes it: it holds for all its bowls."""
+    found: dict[str, list[Note]] = {}
+    for key, press in standing(presses).items():
+        step, _, amount = key.partition("#")
+        if amount and press.celsius is not None:
+            found.setdefault(step, []).append(Note(kind="temperature", value=press.celsius))
+    return found
+
+
+def _clock(
+    bowl: Bowl,
+    done: Mapping[str, dt.datetime],
+    notes: Sequence[NoteTaken],
+    warmth: Sequence[Note],
+    now: dt.datetime,
+) -> BowlClock:
     mixed = done.get(bowl.mixed_by)
 
     def minute(at: dt.datetime) -> float:
@@ -90,31 +144,29 @@ def _clock(bowl: Bowl, done: dict[str, dt.datetime], rows: list[BowlNote], now: 
 
     # Notes from before this mixing belong to a pot that was mixed anew.
     notes = [
-        NoteTaken(
-            press_id=row.press_id, taken_at=row.taken_at,
-            note=Note.model_validate({**row.data, "minute": max(minute(row.taken_at), 0.0)}),
-        )
-        for row in rows
-        if mixed and row.taken_at >= mixed
-    ]  # fmt: skip
+        item.model_copy(update={"note": item.note.model_copy(update={"minute": max(minute(item.taken_at), 0.0)})})
+        for item in notes
+        if mixed and item.taken_at >= mixed
+    ]
     face = None
     if mixed:
         marks = {key: minute(at) for key, at in done.items() if key in bowl.bends_by}
-        face = read_clock(bowl, [item.note for item in notes], max(minute(now), 0.0), marks)
+        face = read_clock(bowl, [*warmth, *(item.note for item in notes)], max(minute(now), 0.0), marks)
     return BowlClock(
         bowl=bowl.key, name=bowl.name, colour=bowl.colour, pot=bowl.pot, doubles_min=bowl.doubles_min, mixed_at=mixed,
         notes=tuple(notes), face=face,
     )  # fmt: skip
 
 
-def take_note(loaf: Loaf, press_id: uuid.UUID, bowl_key: str, note: Note, at: dt.datetime) -> None:
+def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note: Note, at: dt.datetime) -> None:
     """Add a reading or an event; the same ``press_id`` again changes nothing.
 
+    :param of: the loaf as it is planned
     :raises InputError: ``reading.bowl``, ``reading.from_ahead``, ``reading.before_mixing``, or out of its test's range
     """
     if BowlNote.objects.filter(press_id=press_id).exists():
         return
-    bowl = next((bowl for bowl in _planned(loaf)[1] if bowl.key == bowl_key), None)
+    bowl = next((bowl for bowl in of.bowls if bowl.key == bowl_key), None)
     if bowl is None:
         raise InputError.one("reading.bowl", "bowl", bowl_key, "is not one of this loaf's bowls", "Choose a bowl.")
     if at > timezone.now() + _AHEAD:
@@ -122,7 +174,7 @@ def take_note(loaf: Loaf, press_id: uuid.UUID, bowl_key: str, note: Note, at: dt
             "reading.from_ahead", "taken_at", at.isoformat(), "lies ahead of the studio's clock",
             "Set this device's clock, and take the reading again.",
         )  # fmt: skip
-    mixed = _steps_done(loaf).get(bowl.mixed_by)
+    mixed = times_done(loaf.bench.all()).get(bowl.mixed_by)
     minute = (at - mixed).total_seconds() / 60 if mixed else -1.0
     check_note(note.model_copy(update={"minute": -1.0 if minute < 0 else minute}), bowl)
     BowlNote.objects.get_or_create(

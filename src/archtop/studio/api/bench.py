@@ -8,12 +8,26 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
 
+from archtop.core.departures import Departure, departures
 from archtop.core.overshooting import Overshoot
+from archtop.core.replanning import Replan
 from archtop.core.troubles import Trouble, troubles
-from archtop.studio.actions import BenchClocks, open_clocks, press, steps_done, take_back, take_note, weighed_otherwise
+from archtop.studio.actions import (
+    BenchClocks,
+    Rehearsal,
+    open_clocks,
+    press,
+    rehearse,
+    replan_loaf,
+    standing,
+    take_back,
+    take_note,
+    weighed_otherwise,
+)
+from archtop.studio.actions.clock import NoteTaken, planned
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
-from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn, WeighedIn
+from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn, RehearsalIn, ReplanIn, WeighedIn
 from archtop.studio.models import Loaf
 from archtop.studio.sheets import PaperName, ring_sheet_pdf
 
@@ -24,7 +38,7 @@ router = Router(tags=["bench"])
 
 def _log(loaf: Loaf) -> BenchLog:
     entries = list(loaf.bench.all())
-    return BenchLog(done=steps_done(entries), entries=[BenchPress.from_orm(entry) for entry in entries])
+    return BenchLog(done=list(standing(entries)), entries=[BenchPress.from_orm(entry) for entry in entries])
 
 
 @router.get("/{uuid:loaf_id}/bench", response={200: BenchLog, 404: ProblemReport}, operation_id="read_bench")
@@ -41,7 +55,7 @@ def read_bench(request: HttpRequest, loaf_id: uuid.UUID) -> BenchLog:
 def press_step(request: HttpRequest, loaf_id: uuid.UUID, payload: BenchPress) -> BenchLog:
     """One press; sending it twice counts once."""
     loaf = loaf_of(request, loaf_id)
-    press(loaf, payload.press_id, payload.step, payload.action, payload.pressed_at, payload.grams)
+    press(loaf, payload.press_id, payload.step, payload.action, payload.pressed_at, payload.grams, payload.celsius)
     return _log(loaf)
 
 
@@ -58,8 +72,9 @@ def read_clocks(request: HttpRequest, loaf_id: uuid.UUID) -> BenchClocks:
 def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> BenchClocks:
     """A reading or an event at a bowl; sending it twice counts once."""
     loaf = loaf_of(request, loaf_id)
-    take_note(loaf, payload.press_id, payload.bowl, payload.note, payload.taken_at)
-    return open_clocks(loaf, timezone.now())
+    of = planned(loaf)
+    take_note(loaf, of, payload.press_id, payload.bowl, payload.note, payload.taken_at)
+    return open_clocks(loaf, timezone.now(), of)
 
 
 @router.post("/{uuid:loaf_id}/clock/back", response=_CLOCKS, operation_id="take_note_back")
@@ -78,6 +93,33 @@ def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> Be
 def weighed(request: HttpRequest, loaf_id: uuid.UUID, payload: WeighedIn) -> Overshoot:
     """What a pot is when so much of one thing went in, and what to add."""
     return weighed_otherwise(loaf_of(request, loaf_id), payload.pot, payload.key, payload.role, payload.grams)
+
+
+@router.post(
+    "/{uuid:loaf_id}/replan",
+    response={200: Replan, 404: ProblemReport, 422: ProblemReport},
+    operation_id="replan_loaf",
+)
+def replan(request: HttpRequest, loaf_id: uuid.UUID, payload: ReplanIn) -> Replan:
+    """What is left when batter is lost, and the two ways out."""
+    return replan_loaf(loaf_of(request, loaf_id), payload.lost, payload.done)
+
+
+@router.post(
+    "/{uuid:loaf_id}/rehearsal",
+    response={200: Rehearsal, 404: ProblemReport, 422: ProblemReport},
+    operation_id="rehearse_loaf",
+)
+def rehearsal(request: HttpRequest, loaf_id: uuid.UUID, payload: RehearsalIn) -> Rehearsal:
+    """What a rehearsed pour day has come to; nothing of it is kept."""
+    notes = [NoteTaken.model_validate(note.model_dump()) for note in payload.notes]
+    return rehearse(loaf_of(request, loaf_id), payload.seed, payload.presses, notes, payload.now)
+
+
+@router.get("/departures", response=list[Departure], operation_id="list_departures")
+def list_departures(request: HttpRequest) -> tuple[Departure, ...]:  # noqa: ARG001
+    """What may have been done instead of a step."""
+    return departures()
 
 
 @router.get("/troubles", response=list[Trouble], operation_id="list_troubles")

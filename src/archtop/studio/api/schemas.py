@@ -24,6 +24,7 @@ from archtop.core import (
 from archtop.core import Loaf as Document
 from archtop.core.chemistry import Role
 from archtop.core.clock import Note
+from archtop.studio.actions.bench import Action
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
 
@@ -42,6 +43,8 @@ __all__ = [
     "NoteBack",
     "NoteIn",
     "ReachIn",
+    "RehearsalIn",
+    "ReplanIn",
     "RevisionOut",
     "SaveLoaf",
     "Saved",
@@ -140,13 +143,14 @@ class StaleReport(Schema):
 
 
 class BenchPress(Schema):
-    """One press; ``grams``: what the scale showed, where one was read."""
+    """One press; ``grams``, ``celsius``: what the scale or the thermometer showed, where one was read."""
 
     press_id: uuid.UUID
     step: Annotated[str, Field(min_length=1, max_length=120)]
-    action: Literal["done", "undone", "skipped"]
+    action: Action
     pressed_at: dt.datetime
     grams: Annotated[float, Field(ge=-1e5, le=1e6)] | None = None
+    celsius: Annotated[float, Field(ge=-50, le=300)] | None = None
 
 
 class BenchLog(Schema):
@@ -163,6 +167,22 @@ class NoteIn(Schema):
     bowl: Annotated[str, Field(max_length=80)]
     taken_at: dt.datetime
     note: Note
+
+
+class RehearsalIn(Schema):
+    """A rehearsed day's own log, and what its clock shows; ``seed``: which day it is."""
+
+    seed: Annotated[int, Field(ge=0, le=2**31)]
+    now: dt.datetime
+    presses: Annotated[list[BenchPress], Field(max_length=2000)]
+    notes: Annotated[list[NoteIn], Field(max_length=2000)]
+
+
+class ReplanIn(Schema):
+    """Share [0-1] that is lost of what each bowl still holds; ``done``: steps of a log that is not kept here."""
+
+    lost: Annotated[dict[str, float], Field(max_length=60)] = {}
+    done: Annotated[list[str], Field(max_length=2000)] | None = None
 
 
 class WeighedIn(Schema):

@@ -6,6 +6,9 @@ import { paintOf } from "../../drawing/paint";
 import { useEditor } from "../../loaf/editor/EditorContext";
 import { clockText } from "../../ui/dates";
 import { Swatch } from "../../ui/Swatch";
+import { RehearsalBar } from "../rehearsal/RehearsalBar";
+import { SpoonPanel } from "../rehearsal/SpoonPanel";
+import { useRoom } from "../room";
 import { LOOKS, type Tone, useTone } from "../tone";
 import { useWakeLock } from "../useWakeLock";
 import { StandsMark } from "../WaitsFor";
@@ -13,14 +16,14 @@ import { ClockChart } from "./ClockChart";
 import { ReadingPads } from "./ReadingPads";
 import { TurnList } from "./TurnList";
 import { useAlarm } from "./useAlarm";
-import { useClocks } from "./useClocks";
 
 /** The trace clock: each bowl's thickness, when it allows what this loaf asks of it, and one press for a reading. */
 export function ClockPlace() {
-	const { id, document, live } = useEditor();
+	const { document, live } = useEditor();
 	const { tone, turn } = useTone();
 	const look = LOOKS[tone];
-	const { clocks, turns, note, takeBack, waiting, refused } = useClocks(id);
+	const { base, clocks: read, rehearsing } = useRoom();
+	const { clocks, turns, note, takeBack, waiting, refused } = read;
 	const alarm = useAlarm(clocks);
 	const [chosen, setChosen] = useState<string | null>(null);
 	useWakeLock();
@@ -35,7 +38,7 @@ export function ClockPlace() {
 			<title>{`Trace clock: ${document.name} · Arch Top`}</title>
 			<header className="flex flex-wrap items-center gap-3">
 				<Link
-					to={`/loaf/${id}/bench`}
+					to={base}
 					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-5 font-semibold no-underline ${look.plain}`}
 				>
 					<ArrowLeft aria-hidden className="size-5" /> Bench
@@ -66,6 +69,7 @@ export function ClockPlace() {
 					{tone === "dark" ? <Sun aria-hidden className="size-6" /> : <Moon aria-hidden className="size-6" />}
 				</button>
 			</header>
+			{rehearsing && <RehearsalBar tone={tone} />}
 			<main>
 				<fieldset className="mt-2 flex flex-wrap gap-2">
 					<legend className="sr-only">Bowls</legend>
@@ -104,6 +108,7 @@ export function ClockPlace() {
 						</section>
 						{clock.face && (
 							<section aria-label="Tell it" className="space-y-3">
+								{rehearsing && <SpoonPanel bowl={clock.bowl} srgb={colour(clock.colour)} tone={tone} />}
 								<ReadingPads tone={tone} onNote={(given) => note(clock.bowl, given)} />
 								{refused.map((problem) => (
 									<p
@@ -180,5 +185,6 @@ function noteText(note: BowlClock["notes"][number]["note"]): string {
 	if (note.kind === "spread") return `ring ${note.value}`;
 	if (note.kind === "slump") return `${note.value} mm stand`;
 	if (note.kind === "stage") return note.stage;
+	if (note.kind === "temperature") return `${note.value} °C`;
 	return note.what ?? "";
 }

@@ -1,14 +1,16 @@
 import type { Turn } from "../../api/types";
 import { clockText } from "../../ui/dates";
+import { useRoom } from "../room";
 import { LOOKS, type Tone } from "../tone";
 
 const SIGNS: Record<Turn["stands"], string> = { "in time": "✓", tight: "!", missed: "✕", unknown: "?" };
 
 /** What is still to do, one after another as things stand: when each begins, and what will be missed. */
 export function TurnList({ turns, tone }: { turns: readonly Turn[]; tone: Tone }) {
+	const { now } = useRoom();
 	if (turns.length === 0) return null;
 	const look = LOOKS[tone];
-	const time = (minutes: number) => clockText(new Date(Date.now() + minutes * 60_000).toISOString());
+	const time = (minutes: number) => clockText(new Date(now() + minutes * 60_000).toISOString());
 	return (
 		<section aria-label="In turn" className={`rounded-xl border px-4 py-2 ${look.card}`}>
 			<h2 className="text-lg">In turn, as things stand</h2>

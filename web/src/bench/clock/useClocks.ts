@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { type ApiProblem, clocksQuery, takeNote, takeNoteBack } from "../../api/queries";
 import type { BowlClock, BowlNote, NoteIn, Problem, Turn } from "../../api/types";
 import type { Outgoing } from "../outbox";
@@ -7,10 +7,20 @@ import { useOutbox } from "../useOutbox";
 
 type Outgo = Outgoing & ({ note: NoteIn } | { back: string });
 
+export type Given = Partial<BowlNote> & Pick<BowlNote, "kind">;
+
+/** A note at a moment of the room's clock [ms]. */
+export const noteOf = (bowl: string, given: Given, at: number): NoteIn => ({
+	press_id: crypto.randomUUID(),
+	bowl,
+	taken_at: new Date(at).toISOString(),
+	note: { minute: 0, value: 0, stage: "", seconds: 0, ...given },
+});
+
 export interface Clocks {
 	readonly clocks: readonly BowlClock[];
 	readonly turns: readonly Turn[];
-	readonly note: (bowl: string, note: Partial<BowlNote> & Pick<BowlNote, "kind">) => void;
+	readonly note: (bowl: string, note: Given) => void;
 	readonly takeBack: (pressId: string) => void;
 	readonly waiting: number;
 	/** Why the last reading was not taken; empty once another is. */
@@ -32,20 +42,22 @@ export function useClocks(loaf: string): Clocks {
 	);
 	const onRefused = useCallback((problem: ApiProblem) => setRefused(problem.report.problems), []);
 	const { waiting, add } = useOutbox<Outgo>(`clock.${loaf}`, send, onRefused);
-	return {
-		clocks: data?.bowls ?? [],
-		turns: data?.turns ?? [],
-		waiting: waiting.length,
-		refused,
-		note: (bowl, given) => {
-			setRefused([]);
-			const press_id = crypto.randomUUID();
-			const note: BowlNote = { minute: 0, value: 0, stage: "", seconds: 0, ...given };
-			add({ press_id, note: { press_id, bowl, taken_at: new Date().toISOString(), note } });
-		},
-		takeBack: (pressId) => {
-			setRefused([]);
-			add({ press_id: crypto.randomUUID(), back: pressId });
-		},
-	};
+	return useMemo(
+		() => ({
+			clocks: data?.bowls ?? [],
+			turns: data?.turns ?? [],
+			waiting: waiting.length,
+			refused,
+			note: (bowl, given) => {
+				setRefused([]);
+				const note = noteOf(bowl, given, Date.now());
+				add({ press_id: note.press_id, note });
+			},
+			takeBack: (pressId) => {
+				setRefused([]);
+				add({ press_id: crypto.randomUUID(), back: pressId });
+			},
+		}),
+		[data, waiting.length, refused, add],
+	);
 }
