@@ -95,6 +95,20 @@ def _clock(page: Page) -> None:
         page.wait_for_timeout(800)
 
 
+def _rehearsal(page: Page) -> None:
+    """A day on which everything was done at once, and what that did."""
+    _loaf(page, "rehearsal")
+    heading = page.get_by_role("heading", level=1)
+    heading.wait_for()
+    for _ in range(200):
+        if heading.inner_text().startswith("Pipe"):
+            break
+        page.keyboard.press("Space")
+        page.wait_for_timeout(25)
+    page.get_by_role("button", name=re.compile(r"of \d+ missed")).click()
+    page.wait_for_timeout(800)
+
+
 def _shelf(page: Page) -> None:
     page.goto(f"{BASE}/shelf")
     page.get_by_role("heading", name="Lamp globes").wait_for()
@@ -114,6 +128,7 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "order": (DESK, _place("order")),
     "bench": (TABLET, _bench),
     "clock": (TABLET, _clock),
+    "rehearsal": (TABLET, _rehearsal),
     "cut": (DESK, _place("cut")),
     "shelf": (DESK, _shelf),
     "cupboard": (DESK, _cupboard),
