@@ -124,6 +124,7 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "section": (DESK, _section),
     "formula": (DESK, _place("formula")),
     "colours": (DESK, _place("colours")),
+    "top": (DESK, _place("top")),
     "pots": (DESK, _place("pots")),
     "order": (DESK, _place("order")),
     "bench": (TABLET, _bench),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 import json
+import math
 from importlib.resources import files
 from typing import Any
 
@@ -61,6 +62,21 @@ def box_with(*embeds: dict[str, Any], to_mm: float = 70, **changes: Any) -> dict
         ],
         **changes,
     )
+
+
+def frosted(volume_ml: float = 200, colour: str = "white", **more: Any) -> dict[str, Any]:
+    """Ten scallops on the box, in two rows, that together take just that volume; nothing for practice or waste."""
+    high = volume_ml / 10 * 1000 / (math.pi / 6 * 45**2)
+    return {
+        "tips": [{"id": "round", "name": "Round", "kind": "plain", "opening_mm": 10}],
+        "runs": [
+            {
+                "id": "eave", "name": "Eave", "tip": "round", "colours": [colour], "rows": 2,
+                "motif": {"kind": "scallop", "size_mm": 45, "height_mm": high},
+            }
+        ],
+        "practice_ml": 0, "waste_percent": 0, **more,
+    }  # fmt: skip
 
 
 DEMO = files("archtop.studio") / "demo"

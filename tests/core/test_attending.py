@@ -9,11 +9,11 @@ import pytest
 from archtop.core import plan, read_loaf, standard_cupboard
 from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import ClockFace, Note, bowls_of, read_clock
-from tests.core.conftest import box_with, rod
+from tests.core.conftest import box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
 SHARES = [{"colour": "white", "percent": 100}]
-LOAF = read_loaf(box_with(rod(), frosting={"volume_ml": 200, "colours": SHARES}))
+LOAF = read_loaf(box_with(rod(), frosting=frosted(200)))
 RESULT = plan(LOAF, CUPBOARD)
 
 
@@ -34,7 +34,7 @@ def ring(minute: float, across: float) -> Note:
 
 def test_turns_keep_the_plans_order_and_follow_each_other() -> None:
     found = list(turns(10, ring(4, 85), ring(9, 75)).values())
-    assert [turn.step for turn in found] == ["loaf.pour.first", "loaf.lay.rod", "loaf.pour.rest", "loaf.pipe"]
+    assert [turn.step for turn in found] == ["loaf.pour.first", "loaf.lay.rod", "loaf.pour.rest", "loaf.pipe.eave"]
     for before, after in pairwise(found):
         assert before.ends_min is not None
         assert after.begins_min is not None

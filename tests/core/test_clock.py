@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from archtop.core import Cupboard, InputError, Loaf, plan, read_loaf, standard_cupboard
 from archtop.core.clock import Bowl, Note, bowls_of, check_note, read_clock
 from archtop.core.rheology import needed_to_stand, spread_mm
-from tests.core.conftest import OLIVE_COCONUT, box, box_with, rod
+from tests.core.conftest import OLIVE_COCONUT, box, box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
 
@@ -34,16 +34,13 @@ def ring(minute: float, pa: float) -> Note:
 
 
 def test_limits_come_from_this_loaf() -> None:
-    document = box_with(
-        rod(), frosting={"volume_ml": 200, "colours": [{"colour": "white", "percent": 100}], "tip_mm": 10}
-    )
+    document = box_with(rod(), frosting=frosted(200))
     loaf = read_loaf(document)
     result = plan(loaf, CUPBOARD)
     found = {bowl.key: {limit.key: limit for limit in bowl.limits} for bowl in bowls_of(loaf, result, CUPBOARD)}
     assert found["pour-white"]["embed.rod"].least_pa == result.embed_holds[0].needed.value
     assert found["pour-white"]["layer.rest"].least_pa == result.layer_holds[0].needed.value
-    pipe = found["frosting-white"]["pipe"]
-    assert result.top
+    pipe = found["frosting-white"]["pipe.eave"]
     assert pipe.least_pa == needed_to_stand(result.pots[-1].density.value, result.top.stands.value)
     assert pipe.most_pa
     assert pipe.most_pa > pipe.least_pa

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
 from archtop.core.cutting import cut_positions
 from archtop.core.document import Cuts
-from tests.core.conftest import box, box_with, rod
+from tests.core.conftest import box, box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
 
@@ -45,7 +45,7 @@ def test_the_parts_weigh_what_was_filled_in(
         "draft_deg": draft, "end_draft_deg": ends, "bow_mm": bow,
     }  # fmt: skip
     cuts = {"bar_mm": 25, "kerf_mm": kerf, "front_slice_mm": slice_mm, "back_slice_mm": slice_mm}
-    frosting = {"volume_ml": 200, "colours": [{"colour": "white", "percent": 100}]}
+    frosting = frosted(200)
     result = plan(read_loaf(box_with(rod(diameter=40), to_mm=60, mould=mould, cuts=cuts, frosting=frosting)), CUPBOARD)
     cut = result.cuts
     parts = sum(bar.weight.value for bar in cut.bars) + sum(part.weight_g for part in cut.slices) + cut.kerf_loss_g

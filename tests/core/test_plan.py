@@ -80,9 +80,9 @@ def test_bench_steps_follow_the_work(lantern_row: Loaf, demo_cupboard: Cupboard)
     keys = [step.key for step in result.steps]
     assert len(keys) == len(set(keys))
     own = [key for key in keys if key.startswith("loaf.")]
-    assert own[-9:] == [
-        "loaf.pour.street", "loaf.lay.lantern-1", "loaf.lay.lantern-2", "loaf.lay.lantern-3",
-        "loaf.pour.sky", "loaf.pipe", "loaf.keep", "loaf.cover", "loaf.cut",
+    assert own[own.index("loaf.pour.street") :] == [
+        "loaf.pour.street", "loaf.lay.lantern-1", "loaf.lay.lantern-2", "loaf.lay.lantern-3", "loaf.pour.sky",
+        "loaf.pipe.eave", "loaf.pipe.lamps", "loaf.strew", "loaf.keep", "loaf.cover", "loaf.cut",
     ]  # fmt: skip
     lye = [step for step in result.steps if step.key.endswith(".lye")]
     assert len(lye) == len(result.pots)
@@ -98,15 +98,6 @@ def test_casting_order_meets_at_the_pour(lantern_row: Loaf, demo_cupboard: Cupbo
     assert set(tasks["pour"].after) >= {"fit", "cast.lantern-1"}
     assert tasks["cure"].earliest_h - tasks["cut"].earliest_h == 4 * 7 * 24
     assert all(t.latest_h is None or t.earliest_h <= t.latest_h for t in tasks.values())
-
-
-def test_a_frosted_top_keeps_its_volume(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:
-    """Domes of π/6 · w² · h on their squares hold what was held back."""
-    top = plan(lantern_row, demo_cupboard).top
-    assert top is not None
-    assert top.mean_depth.value == pytest.approx(230e3 / (250 * 90))
-    dome = math.pi / 6 * (90 / 3) * top.pitch_mm * top.stands.value
-    assert dome * top.rows * top.along == pytest.approx(230e3, rel=1e-6)
 
 
 def test_every_figure_says_where_it_comes_from(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:

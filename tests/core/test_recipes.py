@@ -20,7 +20,7 @@ from archtop.core import (
     standard_cupboard,
 )
 from archtop.core.labelling import label_of
-from tests.core.conftest import OLIVE_COCONUT, box
+from tests.core.conftest import OLIVE_COCONUT, box, frosted
 
 STANDARD = standard_cupboard()
 
@@ -186,12 +186,12 @@ def test_an_assessed_list_is_held_to() -> None:
 
 def test_frosting_of_its_own_formula_has_its_own_pot_mixed_first() -> None:
     stiff = {**OLIVE_COCONUT, "id": "stiff", "name": "Stiff"}
-    frosting = {"volume_ml": 200, "formula": "stiff", "colours": [{"colour": "b", "percent": 100}]}
+    frosting = frosted(200, "b", formula="stiff")
     result = planned(two_colours({}, formulas=[OLIVE_COCONUT, stiff], frosting=frosting))
     assert [(pot.id, pot.kind) for pot in result.pots] == [("frosting", "frosting"), ("loaf", "loaf")]
     assert result.pots[0].delivers.value == 200
     keys = [step.key for step in result.steps]
-    assert keys.index("frosting.mix") < keys.index("loaf.ready") < keys.index("loaf.pipe")
+    assert keys.index("frosting.mix") < keys.index("loaf.ready") < keys.index("loaf.pipe.eave")
 
 
 def test_hot_lye_changes_the_steps() -> None:
@@ -282,6 +282,6 @@ def test_backwards_without_a_solution_says_what_would_help(target: dict, code: s
 def test_a_document_of_version_one_is_lifted() -> None:
     pearls = {"id": "p", "name": "Pearls", "count": 12, "colour": "white", "mould": {"cavity_ml": 2, "cavities": 6}}
     lifted = read_loaf({**box(), "version": 1, "pieces": [pearls]})
-    assert lifted.version == 3
+    assert lifted.version == 4
     assert lifted.pieces[0].make.kind == "cavity"
     assert plan(lifted, CUPBOARD).made["p"].takes_ml == 24

@@ -21,7 +21,7 @@ from archtop.core.rehearsing import (
     spoonful_of,
 )  # fmt: skip
 from archtop.core.rheology import Bend, Growth, yield_from_spread
-from tests.core.conftest import box_with, rod
+from tests.core.conftest import box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
 GROWTH = Growth(start=math.log(2), start_sd=0.7, rate=0.066, rate_sd=0.026)
@@ -75,7 +75,7 @@ def planned(diameter: float = 40) -> tuple[Loaf, Any, tuple[Bowl, ...]]:
     return loaf, result, bowls_of(loaf, result, CUPBOARD)
 
 
-FROSTING = {"volume_ml": 200, "colours": [{"colour": "white", "percent": 100}]}
+FROSTING = frosted(200)
 
 
 def day(minutes: float, seed: int = 3, notes: dict[str, list[Note]] | None = None) -> RehearsedDay:
@@ -96,8 +96,8 @@ def test_at_once_the_embed_sinks_and_the_frosting_slumps() -> None:
     assert early["loaf.lay.rod"].stands == "too early"
     assert "sank" in early["loaf.lay.rod"].says
     assert early["loaf.lay.rod"].off_min < 0
-    assert early["loaf.pipe"].stands == "too early"
-    assert "slumped" in early["loaf.pipe"].says
+    assert early["loaf.pipe.eave"].stands == "too early"
+    assert "slumped" in early["loaf.pipe.eave"].says
 
 
 def test_hours_later_nothing_levels_any_more() -> None:
@@ -109,7 +109,7 @@ def test_hours_later_nothing_levels_any_more() -> None:
 
 def test_told_to_wait_so_long_it_holds() -> None:
     """The minutes an outcome names are the minutes that were lacking."""
-    for step in ("loaf.lay.rod", "loaf.pipe"):
+    for step in ("loaf.lay.rod", "loaf.pipe.eave"):
         early = next(item for item in day(1).outcomes() if item.step == step)
         again = next(item for item in day(1 - early.off_min + 0.2).outcomes() if item.step == step)
         assert again.stands == "held"
@@ -128,4 +128,4 @@ def test_nothing_is_seen_of_what_is_not_mixed() -> None:
     empty = RehearsedDay(loaf, result, bowls, 1, {"loaf.pour.first": 5.0}, {})
     assert empty.seen(10) == ()
     assert empty.outcomes() == ()
-    assert stands(day(1)).keys() == {"loaf.pour.first", "loaf.lay.rod", "loaf.pour.rest", "loaf.pipe"}
+    assert stands(day(1)).keys() == {"loaf.pour.first", "loaf.lay.rod", "loaf.pour.rest", "loaf.pipe.eave"}

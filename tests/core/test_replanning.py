@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
 from archtop.core.replanning import Replan, replan
-from tests.core.conftest import box, box_with, rod
+from tests.core.conftest import box, box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
 COLOURS = [{"id": "white", "name": "White", "srgb": "#ffffff"}, {"id": "red", "name": "Red", "srgb": "#c03020"}]
@@ -81,17 +81,18 @@ def test_an_embed_left_standing_out_is_told() -> None:
 
 
 def test_frosting_lost_is_piped_thinner_or_not_at_all() -> None:
-    frosting = {"volume_ml": 200, "colours": [{"colour": "white", "percent": 100}]}
-    document = {**TWO, "frosting": frosting}
+    document = {**TWO, "frosting": frosted(200)}
     half = again(document, set(), frosting_white=0.5).going_on
     assert half
     assert half.document
-    assert half.document["frosting"]["volume_ml"] == pytest.approx(100)
+    thinner = plan(read_loaf(half.document), CUPBOARD).top
+    assert len(thinner.runs[0].spots) >= 10
+    assert thinner.volume.value / len(thinner.runs[0].spots) == pytest.approx(10)
     gone = again(document, set(), frosting_white=1).going_on
     assert gone
     assert gone.document
     assert gone.document["frosting"] is None
-    assert "frosting-white" not in [item.bowl for item in again(document, {"loaf.pipe"}).left]
+    assert "frosting-white" not in [item.bowl for item in again(document, {"loaf.pipe.eave"}).left]
 
 
 @pytest.mark.parametrize(("lost", "code"), [({"pour-teal": 0.5}, "replan.bowl"), ({"pour-red": 1.5}, "replan.share")])

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from archtop.core import plan, read_loaf, standard_cupboard
 from archtop.core.sizing import apportion, cling_ml
 from archtop.core.units import G_PER_OZ
-from tests.core.conftest import box, box_with, rod
+from tests.core.conftest import box, box_with, frosted, rod
 
 amounts = st.lists(st.floats(0, 5000), min_size=2, max_size=12).filter(lambda xs: sum(xs) > 0)
 steps = st.sampled_from([0.01, 0.1, 0.5, 1.0, 5.0])
@@ -64,7 +64,7 @@ def test_unequal_portions_keep_their_shares_and_frosting_is_held_back() -> None:
     document = box(
         colours=colours,
         work=[{"do": "pour", "id": "p", "name": "P", "to_mm": 60, "colours": shares}],
-        frosting={"volume_ml": 250, "colours": [{"colour": "a", "percent": 100}]},
+        frosting=frosted(250, "a"),
         sizing={"film_mm": 0, "margin_percent": 0},
     )
     pot = plan(read_loaf(document), standard_cupboard()).pots[-1]

@@ -13,7 +13,7 @@ from django.utils import timezone
 from archtop.core import read_loaf
 from archtop.studio.actions import create_loaf
 from archtop.studio.models import BenchEntry, BowlNote, Loaf, ShelfMove
-from tests.core.conftest import box_with, rod
+from tests.core.conftest import box_with, frosted, rod
 from tests.studio.conftest import Studio
 from tests.studio.test_clock import RING, take
 from tests.studio.test_shelf import press
@@ -21,7 +21,7 @@ from tests.studio.test_shelf import press
 pytestmark = pytest.mark.django_db
 
 START = dt.datetime(2027, 3, 1, 10, tzinfo=dt.UTC)
-FROSTING = {"volume_ml": 200, "colours": [{"colour": "white", "percent": 100}]}
+FROSTING = frosted(200)
 
 
 @pytest.fixture
@@ -121,7 +121,7 @@ def press_at(studio: Studio, loaf: Loaf, step: str, moment: dt.datetime) -> None
 
 def test_planned_again_from_the_log_or_from_a_log_that_is_given(studio: Studio, box: Loaf) -> None:
     path = f"/loaves/{box.pk}/replan"
-    press(studio, box, "loaf.pipe")
+    press(studio, box, "loaf.pipe.eave")
     left = {item["bowl"] for item in studio.send("POST", path, {}).json()["left"]}
     assert left == {"pour-white"}
     given = studio.send("POST", path, {"done": [], "lost": {"frosting-white": 1}}).json()

@@ -14,6 +14,7 @@ import { LoafRoom } from "./loaf/LoafRoom";
 import { OrderPlace } from "./loaf/order/OrderPlace";
 import { PotsPlace } from "./loaf/pots/PotsPlace";
 import { SectionPlace } from "./loaf/section/SectionPlace";
+import { TopPlace } from "./loaf/top/TopPlace";
 import { LoavesPlace } from "./loaves/LoavesPlace";
 import { SignInPlace } from "./session/SignInPlace";
 import { ShelfPlace } from "./shelf/ShelfPlace";
@@ -45,6 +46,7 @@ export function App() {
 					<Route index element={<SectionPlace />} />
 					<Route path="formula" element={<FormulaPlace />} />
 					<Route path="colours" element={<ColoursPlace />} />
+					<Route path="top" element={<TopPlace />} />
 					<Route path="pots" element={<PotsPlace />} />
 					<Route path="order" element={<OrderPlace />} />
 					<Route path="cut" element={<CutPlace />} />

@@ -12,6 +12,7 @@ from typing import Final, Literal
 from archtop.core.clock import ClockFace, Window
 from archtop.core.figure import Frozen
 from archtop.core.plan import LoafPlan
+from archtop.core.working import Step
 
 __all__ = ["Turn", "turns_of"]
 
@@ -49,10 +50,15 @@ def turns_of(result: LoafPlan, faces: Mapping[str, ClockFace], done: Collection[
         if step.do not in _TAKES or not step.key.startswith("loaf.") or step.key in done:
             continue
         windows = [(face, w) for face in faces.values() for w in face.windows if w.limit.step == step.key]
-        turn = _turn(step.key, step.title, _TAKES[step.do], free, windows)
+        turn = _turn(step.key, step.title, _takes(step), free, windows)
         turns.append(turn)
         free = turn.ends_min
     return tuple(turns)
+
+
+def _takes(step: Step) -> float:
+    """How long hands are at a step [min]: as planned, where that is known."""
+    return next((amount.value for amount in step.amounts if amount.key == "hands"), _TAKES[step.do])
 
 
 def _turn(key: str, title: str, takes: float, free: float | None, windows: list[tuple[ClockFace, Window]]) -> Turn:

@@ -17,7 +17,7 @@ from archtop.core.colour import (
     reflectance_of,
 )
 from archtop.core.cupboard import Cupboard
-from archtop.core.document import Colour, Loaf, Pour
+from archtop.core.document import Colour, Loaf, Pour, frosting_colours
 from archtop.core.figure import Frozen
 from archtop.core.filling import Layer
 from archtop.core.geometry import Prism
@@ -66,7 +66,7 @@ def _base_of_formula(formula: Formula, batters: Mapping[str, Batter], cupboard: 
 def _cast_from(loaf: Loaf, colour: str) -> str | None:
     if colour in [share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours]:
         return None
-    if loaf.frosting and colour in [share.colour for share in loaf.frosting.colours]:
+    if loaf.frosting and colour in frosting_colours(loaf.frosting):
         return loaf.frosting.formula
     cast = [(embed.colour, embed.formula) for embed in loaf.embeds]
     cast += [(embed.figure.colour, embed.figure.formula or embed.formula) for embed in loaf.embeds if embed.figure]
@@ -154,8 +154,9 @@ def _touching(loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism]) 
         for a, b in combinations(piece.colours, 2):
             yield a, b, f"joined in {piece.name}"
     if loaf.frosting:
-        piped = [share.colour for share in loaf.frosting.colours]
+        lowest = loaf.frosting.base.colours if loaf.frosting.base else ()
+        piped = frosting_colours(loaf.frosting)
         for a, b in combinations(piped, 2):
             yield a, b, f"side by side in {loaf.frosting.name}"
-        for a, b in product(piped, shares[-1]):
+        for a, b in product([share.colour for share in lowest] or piped, shares[-1]):
             yield a, b, f"{loaf.frosting.name} on {pours[layers[-1].pour].name}"

@@ -11,7 +11,7 @@ from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import LoafMould, MouldOutline, Prism
 
-__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "cut_loaf", "cut_positions"]
+__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_loaf", "cut_positions"]
 
 # A joint so near a bar's face comes off with the bevel.
 TRIMMED_MM = 0.5
@@ -42,6 +42,8 @@ class Bar(Frozen):
     joints_mm: tuple[float, ...]
     gaps_mm: tuple[float, ...]
     mould: MouldOutline
+    parts: int
+    note: str
 
 
 class CutPlan(Frozen):
@@ -54,15 +56,24 @@ class CutPlan(Frozen):
     total_g: float
 
 
-class Solid(Frozen):
-    """What there is to weigh: level and density of what is poured [mm, g/ml], what stands on top [g], the pieces'.
+class TopLoad(Frozen):
+    """Weight on top between two places along the loaf [mm, g], spread evenly there."""
 
-    ``density`` counts what is stirred in; ``top_g`` is frosting and what of pressed-in pieces stands out.
+    from_mm: float
+    to_mm: float
+    grams: float
+
+
+class Solid(Frozen):
+    """What there is to weigh: level and density of what is poured [mm, g/ml], what stands on top, the pieces'.
+
+    ``density`` counts what is stirred in; ``top_g`` is what of pressed-in pieces stands out, ``loads`` all the rest.
     """
 
     level_mm: float
     density: float
     top_g: float
+    loads: tuple[TopLoad, ...]
     piece_density: dict[str, float]
 
 
@@ -95,7 +106,15 @@ def _weight_g(mould: LoafMould, prisms: Mapping[str, Prism], solid: Solid, y0: f
         pieces += prism.profile.area * length * solid.piece_density[key]
     front, back = mould.ends(solid.level_mm)
     share = (min(y1, back) - max(y0, front)) / (back - front)
-    return (batter * solid.density + pieces) / 1000 + solid.top_g * max(share, 0.0)
+    on_top = sum(load.grams * _within(load, y0, y1, front, back) for load in solid.loads)
+    return (batter * solid.density + pieces) / 1000 + solid.top_g * max(share, 0.0) + on_top
+
+
+def _within(load: TopLoad, y0: float, y1: float, front: float, back: float) -> float:
+    """Share of a load between two cuts; what hangs over an end of the loaf stays with the end."""
+    low = -math.inf if y0 <= front + 1e-6 else y0
+    high = math.inf if y1 >= back - 1e-6 else y1
+    return max(0.0, min(load.to_mm, high) - max(load.from_mm, low)) / (load.to_mm - load.from_mm)
 
 
 def cut_loaf(
@@ -125,6 +144,8 @@ def cut_loaf(
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(y0),
+            parts=cuts.parts,
+            note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
         )
         for i, (y0, y1) in enumerate(spans)
     )  # fmt: skip

@@ -13,7 +13,7 @@ from pydantic import BaseModel, ConfigDict
 __all__ = ["Basis", "Figure", "Frozen", "Unit"]
 
 Basis = Literal["exact", "published", "common practice", "your log", "estimate"]
-Unit = Literal["mm", "ml", "g", "g/ml", "%", "°C", "Pa", "min", "h", "days", "ratio", "count"]
+Unit = Literal["mm", "mm²", "ml", "g", "g/ml", "%", "°C", "Pa", "N", "s", "min", "h", "days", "ratio", "count"]
 
 
 class Frozen(BaseModel):

@@ -18,9 +18,8 @@ from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill, Layer, fill
 from archtop.core.fitting import fit_pieces
-from archtop.core.frosting import Top, frosted_top
 from archtop.core.geometry import Inside, LoafMould, MouldOutline
-from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients, remarks_on_small
+from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
 from archtop.core.labelling import Label, label_of_pots
 from archtop.core.making import Made, made
 from archtop.core.order import Task, casting_order
@@ -32,6 +31,7 @@ from archtop.core.shelving import ShelfUse, shelf_uses
 from archtop.core.shredding import ShredsUse, shreds_of
 from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
+from archtop.core.topping import TopPlan, topping_of
 from archtop.core.warming import PotHeat, heat_of
 from archtop.core.weighing import densities_of, solid_of
 from archtop.core.working import Step, bench_steps
@@ -77,7 +77,7 @@ class LoafPlan(Frozen):
     pushed_aside: Figure
     batter_in_mould: Figure
     room_above: Figure
-    top: Top | None
+    top: TopPlan
     formulas: tuple[FormulaPlan, ...]
     pots: tuple[Pot, ...]
     heats: tuple[PotHeat, ...]
@@ -111,14 +111,15 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     level = fills[-1].level_after_mm
     batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
     formulas = {f.id: f for f in loaf.formulas}
-    pots = pots_of(loaf, fills, prisms, made_pieces, batters, cupboard)
+    density = {key: batter.density.value for key, batter in batters.items()}
+    piece_density = densities_of(loaf, prisms, density)
+    top = topping_of(loaf, level, made_pieces, density, piece_density)
+    pots = pots_of(loaf, fills, prisms, made_pieces, batters, cupboard, top)
     heats = tuple(heat_of(pot, formulas[pot.formula], cupboard.fats, loaf.sizing.room_c) for pot in pots)
     colours = colours_of(loaf, pots, batters, cupboard)
     contrasts = contrasts_of(loaf, layers, prisms, colours)
     melted = sum(made_pieces[piece.id].takes_ml for piece in loaf.pieces if piece.make.kind == "melt" and not piece.lot)
     supplies = supplies_of(pots, {blend.id: blend for blend in loaf.blends}, melted, cupboard)
-    density = {key: batter.density.value for key, batter in batters.items()}
-    piece_density = densities_of(loaf, prisms, density)
     inside = Inside(loaf.mould, tuple(prisms.values()))
     pieces = tuple(
         piece_plan(embed, prisms[embed.id], clearances[embed.id], inside, level, piece_density[embed.id])
@@ -127,7 +128,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     embeds_hold = embed_holds(loaf, fills, prisms, piece_density, density[loaf.formula])
     layers_hold = layer_holds(loaf, density[loaf.formula])
     row_joints = tuple(y for piece in pieces if piece.row for y in piece.row.joints_mm)
-    solid = solid_of(loaf, fills, made_pieces, density, piece_density)
+    solid = solid_of(loaf, fills, made_pieces, density, piece_density, top.loads)
     cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints)
     each_g = {piece.id: piece.weight.value for piece in pieces}
     each_g |= {key: item.each_ml * piece_density[key] for key, item in made_pieces.items()}
@@ -152,7 +153,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         pushed_aside=_pushed_aside(fills, pieces),
         batter_in_mould=_batter_in_mould(loaf.mould, fills),
         room_above=_room_above(loaf.mould, level),
-        top=frosted_top(loaf.frosting, loaf.mould, level) if loaf.frosting else None,
+        top=top,
         formulas=tuple(_formula(formula, batters[key], loaf, cupboard) for key, formula in formulas.items()),
         pots=pots,
         heats=heats,
@@ -165,9 +166,10 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints),
         shelf=shelf,
         order=casting_order(loaf),
-        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves, kneaded),
+        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves, kneaded, top),
         remarks=(
             *remarks_on(loaf, pieces, fills, pots, cuts),
+            *remarks_on_top(loaf, top),
             *remarks_on_small(loaf, layers, fills, pieces, made_pieces, shelf),
             *remarks_on_ingredients(loaf, cupboard, pots, heats, colours, contrasts, supplies),
         ),

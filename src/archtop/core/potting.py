@@ -15,6 +15,7 @@ from archtop.core.making import Made
 from archtop.core.pieces import figure_prism_of
 from archtop.core.rows import row_of
 from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
+from archtop.core.topping import TopPlan, mound_colours
 
 __all__ = ["Potter", "formula_of", "pots_of", "volumes_of"]
 
@@ -38,10 +39,12 @@ def pots_of(
     made: Mapping[str, Made],
     batters: Mapping[str, Batter],
     cupboard: Cupboard,
+    top: TopPlan,
 ) -> tuple[Pot, ...]:
     """A pot for each column and each set of pieces made of batter or dough, then the loaf's own.
 
     :param batters: what each formula makes, by id
+    :param top: frosting of each colour, and the mound
     """
     potter = Potter(loaf, batters, cupboard)
     pot = potter.pot
@@ -76,12 +79,12 @@ def pots_of(
                 for need in casting(*potter.named(piece, colour), colour, ml)
             ]
             pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
-    frosting = _frosting_needs(loaf)
+    frosting = _frosting_needs(loaf, top)
     if loaf.frosting and loaf.frosting.formula:
         # Mixed first, so that it is ready when the loaf is poured.
         pots.append(pot("frosting", loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
         frosting = []
-    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills), *frosting, *_kept_needs(loaf)]))
+    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills, top), *frosting, *_kept_needs(loaf)]))
     return tuple(pots)
 
 
@@ -153,8 +156,8 @@ def _cast_length(embed: Embed, i: int, area_mm2: float) -> float:
     return length
 
 
-def _pour_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
-    """One bowl for each colour poured."""
+def _pour_needs(loaf: Loaf, fills: Sequence[Fill], top: TopPlan) -> list[PortionNeed]:
+    """One bowl for each colour poured; the last pour's take the mound as well."""
     names = {colour.id: colour.name for colour in loaf.colours}
     poured: dict[str, float] = {}
     for work, done in zip(loaf.work, fills, strict=True):
@@ -162,6 +165,8 @@ def _pour_needs(loaf: Loaf, fills: Sequence[Fill]) -> list[PortionNeed]:
             for share in work.colours:
                 volume = done.batter.value * share.percent / 100
                 poured[share.colour] = poured.get(share.colour, 0.0) + volume
+    for colour, percent in mound_colours(loaf):
+        poured[colour] += top.mound_ml * percent / 100
     return [
         PortionNeed(key=f"pour-{key}", name=names[key], colour=key, volume_ml=volume, use="pour")
         for key, volume in poured.items()
@@ -180,18 +185,17 @@ def _kept_needs(loaf: Loaf) -> list[PortionNeed]:
     ]  # fmt: skip
 
 
-def _frosting_needs(loaf: Loaf) -> list[PortionNeed]:
+def _frosting_needs(loaf: Loaf, top: TopPlan) -> list[PortionNeed]:
     """One bowl for each colour of the frosting."""
     if loaf.frosting is None:
         return []
     names = {colour.id: colour.name for colour in loaf.colours}
     kind = "piped" if loaf.frosting.formula else "held back"
-    held: dict[str, float] = {}
-    for share in loaf.frosting.colours:
-        held[share.colour] = held.get(share.colour, 0.0) + loaf.frosting.volume_ml * share.percent / 100
     return [
         PortionNeed(
-            key=f"frosting-{key}", name=f"{names[key]}, {kind}", colour=key, volume_ml=volume, use="frosting"
+            key=f"frosting-{need.colour}", name=f"{names[need.colour]}, {kind}", colour=need.colour,
+            volume_ml=need.total.value, use="frosting",
         )
-        for key, volume in held.items()
+        for need in top.colours
+        if need.total.value > 0
     ]  # fmt: skip

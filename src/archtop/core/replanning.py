@@ -13,7 +13,7 @@ from scipy.optimize import brentq
 
 from archtop.core.chemistry import batter_of
 from archtop.core.cupboard import Cupboard
-from archtop.core.document import ColourShare, Lay, Loaf, Pour, Press
+from archtop.core.document import ColourShare, Frosting, Lay, Loaf, Pour, Press, frosting_colours
 from archtop.core.errors import InputError, Problem
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill, fill
@@ -27,8 +27,8 @@ from archtop.core.sizing import Portion, PortionNeed, Pot
 
 __all__ = ["GoingOn", "Left", "Replan", "replan"]
 
-# Less than this of a pour [ml] is not poured at all.
-_NOTHING_ML = 1.0
+# Less than this of a pour [ml] is not poured at all, and less than this share of a colour not piped.
+_NOTHING_ML, _NEXT_TO_NONE = 1.0, 0.02
 
 
 class Left(Frozen):
@@ -75,7 +75,7 @@ def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[
     result = plan(loaf, cupboard)
     pot = result.pots[-1]
     open_pours = {step.id for step in loaf.work if isinstance(step, Pour) and f"loaf.pour.{step.id}" not in done}
-    piped = "loaf.pipe" in done
+    piped = all(f"loaf.pipe.{run.id}" in done for run in result.top.runs)
     needs = {portion.key: _still_needed(portion, loaf, result.fills, open_pours, piped) for portion in pot.portions}
     left = tuple(
         Left(
@@ -166,11 +166,33 @@ def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Ma
         work.append(step.model_copy(update={"to_mm": level, "colours": shares}))
     frosting = loaf.frosting
     if frosting and not frosting.formula:
-        kept, shares = _what_is_there(frosting.colours, frosting.volume_ml, "frosting", lost)
-        frosting = frosting.model_copy(update={"volume_ml": kept, "colours": shares}) if kept > _NOTHING_ML else None
+        frosting = _thinner(
+            frosting, {share: 1 - lost.get(f"frosting-{share}", 0.0) for share in frosting_colours(frosting)}
+        )
     return Loaf.model_validate(
         {**loaf.model_dump(), "work": [step.model_dump() for step in work], "frosting": frosting}
     )
+
+
+def _thinner(frosting: Frosting, kept: Mapping[str, float]) -> Frosting | None:
+    """Piped smaller, so that what is kept of each colour suffices: a volume goes with the cube of a size."""
+    runs = []
+    for run in frosting.runs:
+        colours = tuple(colour for colour in run.colours if kept[colour] > _NEXT_TO_NONE)
+        if colours:
+            share = min(kept[colour] for colour in colours) ** (1 / 3)
+            high = run.motif.height_mm
+            motif = run.motif.model_copy(
+                update={"size_mm": run.motif.size_mm * share, "height_mm": high * share if high else None}
+            )
+            runs.append(run.model_copy(update={"colours": colours, "motif": motif}))
+    base = frosting.base
+    if base:
+        thick, shares = _what_is_there(
+            base.colours, base.thick_mm, "frosting", {f"frosting-{k}": 1 - v for k, v in kept.items()}
+        )
+        base = base.model_copy(update={"thick_mm": thick, "colours": shares}) if thick > _NEXT_TO_NONE else None
+    return frosting.model_copy(update={"runs": tuple(runs), "base": base}) if runs or base else None
 
 
 def _what_is_there(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from archtop.core.cutting import Solid
+from archtop.core.cutting import Solid, TopLoad
 from archtop.core.document import Loaf, Pour, Press
 from archtop.core.filling import Fill
 from archtop.core.geometry import Prism
@@ -37,6 +37,7 @@ def solid_of(
     made: Mapping[str, Made],
     density: Mapping[str, float],
     piece_density: Mapping[str, float],
+    loads: Sequence[TopLoad],
 ) -> Solid:
     """What there is to weigh when the loaf is cut; stirred-in pieces are spread evenly over all that is poured."""
     own = density[loaf.formula]
@@ -55,11 +56,10 @@ def solid_of(
     )
     under -= sum(step.shreds_g for step in loaf.work if isinstance(step, Pour)) / SHREDS_G_ML
     poured = sum(done.batter.value + done.stirred_ml for done in fills)
-    frosting = loaf.frosting
     return Solid(
         level_mm=fills[-1].level_after_mm,
         density=own + extra / poured,
-        top_g=(frosting.volume_ml * density[frosting.formula or loaf.formula] if frosting else 0.0)
-        + max(0.0, standing - under) * own,
+        top_g=max(0.0, standing - under) * own,
+        loads=tuple(loads),
         piece_density=dict(piece_density),
     )

@@ -16,13 +16,14 @@ from archtop.core.making import DoughMake, Made
 from archtop.core.putting_by import ShelfMove
 from archtop.core.settling import EmbedHold, LayerHold
 from archtop.core.sizing import Portion, Pot
+from archtop.core.topping import FinishPlan, TopPlan
 from archtop.core.warming import PotHeat
 
 __all__ = ["Amount", "Step", "bench_steps"]
 
 Verb = Literal[
     "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "shape", "pour", "lay", "press", "pipe",
-    "keep", "cover", "cut",
+    "keep", "place", "cover", "cut",
 ]  # fmt: skip
 
 # From higher than this a stream is no longer laid over a spatula.
@@ -82,6 +83,7 @@ def bench_steps(
     made: Mapping[str, Made],
     moves: Mapping[str, tuple[ShelfMove, ...]],
     kneaded: Collection[str],
+    top: TopPlan,
 ) -> tuple[Step, ...]:
     """Every step from goggles to the cut, castings first.
 
@@ -118,7 +120,7 @@ def bench_steps(
             if pot.id in small:
                 steps += _finishing(small[pot.id], made[small[pot.id].id])
         else:
-            steps += _loaf_steps(loaf, fills, {hold.embed: hold.says for hold in embeds_hold}, layers_hold)
+            steps += _loaf_steps(loaf, top, fills, {hold.embed: hold.says for hold in embeds_hold}, layers_hold)
     return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)
 
 
@@ -321,8 +323,61 @@ class _PotSteps:
             )
 
 
+def _top_steps(loaf: Loaf, top: TopPlan) -> Iterator[Step]:
+    """Crown, base coat, runs, finishes and pieces, and what is folded down before gloves go on."""
+    names = {colour.id: colour.name for colour in loaf.colours}
+    tips = {tip.id: tip.name for tip in top.tips}
+
+    def step(key: str, do: Verb, title: str, detail: str, amounts: Sequence[Amount] = ()) -> Step:
+        return Step(key=f"loaf.{key}", stage=loaf.name, do=do, title=title, detail=detail, amounts=tuple(amounts))
+
+    crown = loaf.top.crown
+    if top.mound_ml > 0:
+        high = crown.mound_mm + crown.swell_mm
+        yield step(
+            "crown", "shape", "Shape the top",
+            f"{'Heap' if high else 'Draw'} it up along the middle with a spoon"
+            + (f", {crown.texture} over it" if crown.texture != "smooth" else "") + ". Wipe the rim.",
+            [Amount(key="mound", label="Over the level", value=high + crown.texture_mm, unit="mm")],
+        )  # fmt: skip
+    if top.base_ml > 0 and loaf.frosting and loaf.frosting.base:
+        colours = ", ".join(names[share.colour] for share in loaf.frosting.base.colours)
+        yield step(
+            "base", "pipe", "Spread the base coat", f"{colours}. It closes what gaps the piping leaves.",
+            [Amount(key="base", label="Frosting", value=top.base_ml, unit="ml")],
+        )  # fmt: skip
+    for run in top.runs:
+        colours = " and ".join(names[colour] for colour in run.colours)
+        yield step(
+            f"pipe.{run.id}", "pipe", f"Pipe {run.name}",
+            f"{len(run.spots)} × {run.kind} with {tips[run.tip]}, {colours}. "
+            "Test on wax paper first: the edge must stay.",
+            [
+                Amount(key="frosting", label="Frosting", value=run.volume.value, unit="ml"),
+                Amount(key="hands", label="Hands", value=run.minutes.value, unit="min"),
+            ],
+        )  # fmt: skip
+    yield from (
+        step(f"finish.{i}", "place", f.name, f.says, _of(f)) for i, f in enumerate(top.finishes) if not f.after_pieces
+    )
+    if top.scatter:
+        placed = ", ".join(
+            f"{item.count} × {next(piece.name for piece in loaf.pieces if piece.id == item.pieces)}"
+            for item in loaf.top.scatter.items
+        )
+        yield step("strew", "place", "Place the pieces", f"{placed}, by the template. {top.scatter.says}")
+    yield from (
+        step(f"finish.{i}", "place", f.name, f.says, _of(f)) for i, f in enumerate(top.finishes) if f.after_pieces
+    )
+
+
+def _of(finish: FinishPlan) -> tuple[Amount, ...]:
+    unit: Literal["g", "ml"] = "ml" if finish.amount.unit == "ml" else "g"
+    return (Amount(key="finish", label=finish.name, value=finish.amount.value, unit=unit),)
+
+
 def _loaf_steps(
-    loaf: Loaf, fills: Sequence[Fill], lay_when: Mapping[str, str], layers_hold: Sequence[LayerHold]
+    loaf: Loaf, top: TopPlan, fills: Sequence[Fill], lay_when: Mapping[str, str], layers_hold: Sequence[LayerHold]
 ) -> Iterator[Step]:
     """Pours, embeds, frosting, cover, cut."""
     colour_names = {colour.id: colour.name for colour in loaf.colours}
@@ -352,12 +407,7 @@ def _loaf_steps(
                 title=f"Press in {work.count} × {small[work.pieces]}",
                 detail=f"Until {work.sunk_percent:g} % of each is under.", amounts=(level,),
             )  # fmt: skip
-    if loaf.frosting:
-        yield Step(
-            key="loaf.pipe", stage=loaf.name, do="pipe", title=f"Pipe {loaf.frosting.name}",
-            detail="Test on wax paper first: the edge must stay.",
-            amounts=(Amount(key="frosting", label="Frosting", value=loaf.frosting.volume_ml, unit="ml"),),
-        )  # fmt: skip
+    yield from _top_steps(loaf, top)
     if loaf.keeps:
         yield Step(
             key="loaf.keep", stage=loaf.name, do="keep", title="Put by what was kept back",
@@ -371,11 +421,29 @@ def _loaf_steps(
         key="loaf.cover", stage=loaf.name, do="cover", title="Cover and leave it",
         detail="If it is spritzed with alcohol: no flame near; once now, once in an hour.",
     )  # fmt: skip
+    if any(finish.kind == "spritz" for finish in top.finishes):
+        yield Step(
+            key="loaf.spritz-again", stage=loaf.name, do="wait", title="Spritz again in an hour",
+            detail="From an arm's length, over all of the top.",
+            amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
+            cautions=("Alcohol burns: no flame near, windows open.",),
+        )  # fmt: skip
     yield Step(
-        key="loaf.cut", stage=loaf.name, do="cut", title="Unmould and cut",
-        detail="Young soap is still caustic: gloves on.",
+        key="loaf.cut", stage=loaf.name, do="cut", title="Unmould and cut", detail=_how_to_cut(loaf, top),
         amounts=(Amount(key="bar", label="Bar", value=loaf.cuts.bar_mm, unit="mm"),),
     )  # fmt: skip
+
+
+def _how_to_cut(loaf: Loaf, top: TopPlan) -> str:
+    cuts = loaf.cuts
+    words = [top.on_side or ""]
+    if cuts.parts > 1:
+        first = "Lengthwise first, then across" if cuts.strips_first else "Across first"
+        words.append(f"{first}: every slice gives {cuts.parts} bars.")
+    if cuts.sample != "none":
+        words.append(f"The {cuts.sample} end is the sample.")
+    words += [f"Bar {special.bar}: {special.note}." for special in cuts.specials]
+    return " ".join(word for word in [*words, "Young soap is still caustic: gloves on."] if word)
 
 
 _SEAMS = {

@@ -36,12 +36,22 @@ class PreviewPiece(Frozen):
     colour: str
 
 
-class PreviewTop(Frozen):
-    """The frosting on it."""
+class PreviewBump(Frozen):
+    """A motif on it: middle, foot's width and height [mm]."""
 
-    stands_mm: float
-    rows: int
-    shares: tuple[PreviewShare, ...]
+    x: float
+    wide_mm: float
+    high_mm: float
+    srgb: str
+    kind: str
+
+
+class PreviewTop(Frozen):
+    """The frosting on it: a coat [mm], and what is piped over that."""
+
+    coat_mm: float
+    coat: tuple[PreviewShare, ...]
+    bumps: tuple[PreviewBump, ...]
 
 
 class Preview(Frozen):
@@ -61,7 +71,7 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
     middle = document.mould.length_mm / 2
     srgb = {colour.id: colour.shown for colour in plan.colours}
     pours = {step.id: step for step in document.work if step.do == "pour"}
-    frosting = document.frosting
+    base = document.frosting.base if document.frosting else None
 
     def shares(list_: tuple[ColourShare, ...]) -> tuple[PreviewShare, ...]:
         return tuple(PreviewShare(srgb=srgb[share.colour], percent=share.percent) for share in list_)
@@ -84,11 +94,14 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
             if part
         ),
         top=PreviewTop(
-            stands_mm=plan.top.stands.value,
-            rows=plan.top.rows,
-            shares=shares(frosting.colours),
+            coat_mm=base.thick_mm if base else 0.0,
+            coat=shares(base.colours) if base else (),
+            bumps=tuple(
+                PreviewBump(x=b.x, wide_mm=b.wide_mm, high_mm=b.high_mm, srgb=srgb[b.colour], kind=b.kind)
+                for b in plan.top.middle.bumps
+            ),
         )
-        if plan.top and frosting
+        if base or plan.top.middle.bumps
         else None,
         bars=len(plan.cuts.bars),
         total_to_mix_g=plan.total_to_mix_g,

@@ -726,6 +726,22 @@ export interface components {
             pour_on: string | null;
         };
         /**
+         * PreviewBump
+         * @description A motif on it: middle, foot's width and height [mm].
+         */
+        PreviewBump: {
+            /** X */
+            x: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Srgb */
+            srgb: string;
+            /** Kind */
+            kind: string;
+        };
+        /**
          * PreviewLayer
          * @description A band of batter and its colours.
          */
@@ -770,15 +786,15 @@ export interface components {
         };
         /**
          * PreviewTop
-         * @description The frosting on it.
+         * @description The frosting on it: a coat [mm], and what is piped over that.
          */
         PreviewTop: {
-            /** Stands Mm */
-            stands_mm: number;
-            /** Rows */
-            rows: number;
-            /** Shares */
-            shares: components["schemas"]["PreviewShare"][];
+            /** Coat Mm */
+            coat_mm: number;
+            /** Coat */
+            coat: components["schemas"]["PreviewShare"][];
+            /** Bumps */
+            bumps: components["schemas"]["PreviewBump"][];
         };
         /**
          * AcidShare
@@ -866,6 +882,22 @@ export interface components {
             promised: string[];
         };
         /**
+         * BagPlan
+         * @description Bags of one tip and one set of colours side by side: how many to fold down, and how full each is.
+         */
+        BagPlan: {
+            /** Tip */
+            tip: string;
+            /** Colours */
+            colours: string[];
+            /** Count */
+            count: number;
+            /** Each Ml */
+            each_ml: number;
+            /** Runs */
+            runs: string[];
+        };
+        /**
          * BallMake
          * @description Balls or beads, rolled from young soap.
          */
@@ -903,6 +935,42 @@ export interface components {
                 number,
                 number
             ][];
+            /** Parts */
+            parts: number;
+            /** Note */
+            note: string;
+        };
+        /**
+         * BaseCoat
+         * @description Frosting spread under the piping, so thick [mm].
+         */
+        BaseCoat: {
+            /**
+             * Thick Mm
+             * @default 3
+             */
+            thick_mm: number;
+            /** Colours */
+            colours: components["schemas"]["ColourShare"][];
+        };
+        /**
+         * Bead
+         * @description What a tip lays: section area [mm²], how wide and high it lies [mm], and what a hand must push it through.
+         *
+         *     ``hydraulic_mm``: four areas over the wetted edge, a circle's own diameter; ``finest_mm``: its narrowest passage.
+         */
+        Bead: {
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Hydraulic Mm */
+            hydraulic_mm: number;
+            /** Finest Mm */
+            finest_mm: number;
+            area: components["schemas"]["Figure"];
         };
         /**
          * BoardMake
@@ -941,6 +1009,22 @@ export interface components {
              * @default []
              */
             colourants: components["schemas"]["Colourant"][];
+        };
+        /**
+         * Bump
+         * @description A motif or piece as a cut face shows it: its middle across, its foot's width, its height there [mm].
+         */
+        Bump: {
+            /** X */
+            x: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Colour */
+            colour: string;
+            /** Kind */
+            kind: string;
         };
         /**
          * Casting
@@ -1014,6 +1098,31 @@ export interface components {
             diameter_mm: number;
         };
         /**
+         * Clear
+         * @description A part of the top that stays free [mm]: along from the front end, across from the centre line.
+         */
+        Clear: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+            /**
+             * Left Mm
+             * @default -2000
+             */
+            left_mm: number;
+            /**
+             * Right Mm
+             * @default 2000
+             */
+            right_mm: number;
+        };
+        /**
          * Clearance
          * @description Room [mm] left around a piece over its whole length; negative means through. ``rim`` below 0: stands above.
          */
@@ -1054,6 +1163,23 @@ export interface components {
             colourant: string;
             /** G Per Kg */
             g_per_kg: number;
+        };
+        /**
+         * ColourNeed
+         * @description Frosting of one colour [ml]: in the runs, under them, for practice, and what stays in bag and tip.
+         */
+        ColourNeed: {
+            /** Colour */
+            colour: string;
+            /** Runs Ml */
+            runs_ml: number;
+            /** Base Ml */
+            base_ml: number;
+            /** Practice Ml */
+            practice_ml: number;
+            /** Waste Ml */
+            waste_ml: number;
+            total: components["schemas"]["Figure"];
         };
         /**
          * ColourPlan
@@ -1183,6 +1309,33 @@ export interface components {
             merges: boolean;
         };
         /**
+         * Crown
+         * @description The top of the last pour as it is shaped: a mound across, a swell along, peaks or swoops on it [mm].
+         */
+        Crown: {
+            /**
+             * Mound Mm
+             * @default 0
+             */
+            mound_mm: number;
+            /**
+             * Swell Mm
+             * @default 0
+             */
+            swell_mm: number;
+            /**
+             * Texture
+             * @default smooth
+             * @enum {string}
+             */
+            texture: "smooth" | "swoops" | "peaks";
+            /**
+             * Texture Mm
+             * @default 0
+             */
+            texture_mm: number;
+        };
+        /**
          * CutPlan
          * @description Bars front to back. ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
          */
@@ -1214,6 +1367,10 @@ export interface components {
         /**
          * Cuts
          * @description Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
+         *
+         *     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
+         *     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
+         *     at.
          */
         Cuts: {
             /**
@@ -1236,6 +1393,27 @@ export interface components {
              * @default 0
              */
             back_slice_mm: number;
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
+            /**
+             * Strips First
+             * @default false
+             */
+            strips_first: boolean;
+            /**
+             * Sample
+             * @default none
+             * @enum {string}
+             */
+            sample: "none" | "front" | "back";
+            /**
+             * Specials
+             * @default []
+             */
+            specials: components["schemas"]["SpecialBar"][];
         };
         /**
          * CutterMake
@@ -1431,7 +1609,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "mm" | "ml" | "g" | "g/ml" | "%" | "°C" | "Pa" | "min" | "h" | "days" | "ratio" | "count";
+            unit: "mm" | "mm²" | "ml" | "g" | "g/ml" | "%" | "°C" | "Pa" | "N" | "s" | "min" | "h" | "days" | "ratio" | "count";
             /** Low */
             low: number;
             /** High */
@@ -1529,6 +1707,45 @@ export interface components {
             immersed_ml: number;
         };
         /**
+         * Finish
+         * @description One finish [g, or ml of a spritz]; ``when``: before or after the pieces are placed.
+         */
+        Finish: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "drizzle" | "dust" | "glitter" | "salt" | "seeds" | "spritz";
+            /** Name */
+            name: string;
+            /**
+             * Amount
+             * @default 2
+             */
+            amount: number;
+            /**
+             * When
+             * @default after pieces
+             * @enum {string}
+             */
+            when: "before pieces" | "after pieces";
+        };
+        /**
+         * FinishPlan
+         * @description A finish in words.
+         */
+        FinishPlan: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            amount: components["schemas"]["Figure"];
+            /** After Pieces */
+            after_pieces: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * Forecast
          * @description Swatches of one colour; ``spread``: how far off they may be [ΔE00].
          */
@@ -1614,7 +1831,8 @@ export interface components {
          * Frosting
          * @description Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
          *
-         *     ``tip_mm``: the tip's opening; ``bag_mm``: how wide the filled bag is.
+         *     ``runs`` in the order they are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
+         *     brim; ``waste_percent``: what stays in bag and tip of what is piped.
          */
         Frosting: {
             /**
@@ -1622,33 +1840,39 @@ export interface components {
              * @default Frosting
              */
             name: string;
-            /** Volume Ml */
-            volume_ml: number;
-            /**
-             * Style
-             * @default scallops
-             * @enum {string}
-             */
-            style: "scallops" | "smooth";
-            /**
-             * Rows
-             * @default 2
-             */
-            rows: number;
-            /** Colours */
-            colours: components["schemas"]["ColourShare"][];
             /** Formula */
             formula?: string | null;
+            base?: components["schemas"]["BaseCoat"] | null;
             /**
-             * Tip Mm
-             * @default 12
+             * Tips
+             * @default []
              */
-            tip_mm: number;
+            tips: components["schemas"]["Tip"][];
+            /**
+             * Runs
+             * @default []
+             */
+            runs: components["schemas"]["Run"][];
             /**
              * Bag Mm
              * @default 60
              */
             bag_mm: number;
+            /**
+             * Bag Ml
+             * @default 350
+             */
+            bag_ml: number;
+            /**
+             * Practice Ml
+             * @default 10
+             */
+            practice_ml: number;
+            /**
+             * Waste Percent
+             * @default 10
+             */
+            waste_percent: number;
         };
         /**
          * Ghost
@@ -1831,10 +2055,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 3
+             * @default 4
              * @constant
              */
-            version: 3;
+            version: 4;
             /** Name */
             name: string;
             /**
@@ -1873,6 +2097,26 @@ export interface components {
             keeps: components["schemas"]["Kept"][];
             frosting?: components["schemas"]["Frosting"] | null;
             /**
+             * @default {
+             *       "crown": {
+             *         "mound_mm": 0,
+             *         "swell_mm": 0,
+             *         "texture": "smooth",
+             *         "texture_mm": 0
+             *       },
+             *       "clear": [],
+             *       "scatter": {
+             *         "apart_mm": 2,
+             *         "items": [],
+             *         "line_mm": 1,
+             *         "pins": [],
+             *         "seed": 1
+             *       },
+             *       "finishes": []
+             *     }
+             */
+            top: components["schemas"]["Top"];
+            /**
              * Pieces
              * @default []
              */
@@ -1882,7 +2126,11 @@ export interface components {
              *       "bar_mm": 25,
              *       "kerf_mm": 0.6,
              *       "front_slice_mm": 0,
-             *       "back_slice_mm": 0
+             *       "back_slice_mm": 0,
+             *       "parts": 1,
+             *       "strips_first": false,
+             *       "sample": "none",
+             *       "specials": []
              *     }
              */
             cuts: components["schemas"]["Cuts"];
@@ -2003,7 +2251,7 @@ export interface components {
             pushed_aside: components["schemas"]["Figure"];
             batter_in_mould: components["schemas"]["Figure"];
             room_above: components["schemas"]["Figure"];
-            top: components["schemas"]["Top"] | null;
+            top: components["schemas"]["TopPlan"];
             /** Formulas */
             formulas: components["schemas"]["FormulaPlan"][];
             /** Pots */
@@ -2102,6 +2350,47 @@ export interface components {
             piece_ml: number;
         };
         /**
+         * Motif
+         * @description One motif: volume, height, footprint along and across the stroke [mm], time, squeezes, strength it needs.
+         *
+         *     ``path_mm``: length of bead in it, where it is a stroke.
+         */
+        Motif: {
+            volume: components["schemas"]["Figure"];
+            /** High Mm */
+            high_mm: number;
+            /** Long Mm */
+            long_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** Path Mm */
+            path_mm: number;
+            time: components["schemas"]["Figure"];
+            /** Squeezes */
+            squeezes: number;
+            /** Needed Pa */
+            needed_pa: number;
+        };
+        /**
+         * MotifSize
+         * @description A motif with its measures: ``size_mm`` across a solid, along a stroke; ``height_mm`` where it is not natural.
+         *
+         *     ``five_g``: what five of them weigh on one's own scale.
+         */
+        MotifSize: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
+            /** Size Mm */
+            size_mm: number;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Five G */
+            five_g?: number | null;
+        };
+        /**
          * MouldPlan
          * @description Inside of the mould: volume to the rim, drawing outline mid-length, rim marks [mm].
          */
@@ -2189,6 +2478,20 @@ export interface components {
             formula?: string | null;
             /** Lot */
             lot?: string | null;
+        };
+        /**
+         * Pin
+         * @description A piece held where a hand put it: its number among its kind, across and along [mm].
+         */
+        Pin: {
+            /** Pieces */
+            pieces: string;
+            /** Number */
+            number: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * PipedMake
@@ -2469,6 +2772,163 @@ export interface components {
             says: string;
         };
         /**
+         * Run
+         * @description A motif repeated. ``overlap_percent``: how far each lies over the last; ``spread_mm``: the width that rows share.
+         *
+         *     ``colours``: side by side in one bag. ``both_sides``: leaves of a row point to both. ``wave_mm``: how far a wave
+         *     swings. ``from_mm``, ``to_mm``: the part of the loaf; ``None``: all of it.
+         */
+        Run: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            motif: components["schemas"]["MotifSize"];
+            /** Tip */
+            tip: string;
+            /** Colours */
+            colours: string[];
+            /**
+             * Pattern
+             * @default rows
+             * @enum {string}
+             */
+            pattern: "rows" | "staggered" | "border" | "wave" | "fill" | "each bar" | "each part";
+            /**
+             * Rows
+             * @default 1
+             */
+            rows: number;
+            /**
+             * Overlap Percent
+             * @default 0
+             */
+            overlap_percent: number;
+            /**
+             * Across Mm
+             * @default 0
+             */
+            across_mm: number;
+            /** Spread Mm */
+            spread_mm?: number | null;
+            /**
+             * Both Sides
+             * @default false
+             */
+            both_sides: boolean;
+            /**
+             * Wave Mm
+             * @default 15
+             */
+            wave_mm: number;
+            /** From Mm */
+            from_mm?: number | null;
+            /** To Mm */
+            to_mm?: number | null;
+        };
+        /**
+         * RunPlan
+         * @description A run: one motif, where each stands, what all take. ``cut``: how many of them a wire goes through.
+         *
+         *     ``per_bar``: how many stand in each bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
+         */
+        RunPlan: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
+            /** Tip */
+            tip: string;
+            /** Colours */
+            colours: string[];
+            motif: components["schemas"]["Motif"];
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
+            /** Per Bar */
+            per_bar: number[];
+            /** Cut */
+            cut: number;
+            volume: components["schemas"]["Figure"];
+            minutes: components["schemas"]["Figure"];
+            /** Most Pa */
+            most_pa: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Scatter
+         * @description Everything strewn over the top. ``apart_mm``: the least gap between pieces; ``line_mm``: and to a cut.
+         */
+        Scatter: {
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["ScatterItem"][];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Apart Mm
+             * @default 2
+             */
+            apart_mm: number;
+            /**
+             * Line Mm
+             * @default 1
+             */
+            line_mm: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+        };
+        /**
+         * ScatterItem
+         * @description So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
+         */
+        ScatterItem: {
+            /** Pieces */
+            pieces: string;
+            /** Count */
+            count: number;
+            /**
+             * May Be Cut
+             * @default false
+             */
+            may_be_cut: boolean;
+        };
+        /**
+         * ScatterPlan
+         * @description Where everything lies; ``shares``: how many of each kind every bar has; ``lacking``: what found no place.
+         */
+        ScatterPlan: {
+            /** Strewn */
+            strewn: components["schemas"]["Strewn"][];
+            /** Shares */
+            shares: {
+                [key: string]: number;
+            }[];
+            /** Lacking */
+            lacking: {
+                [key: string]: number;
+            };
+            /** Touching */
+            touching: number;
+            /** Leaning */
+            leaning: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * Scent
          * @description A bottle.
          *
@@ -2701,6 +3161,31 @@ export interface components {
             says: string;
         };
         /**
+         * SpecialBar
+         * @description A bar that is not like the others, and why.
+         */
+        SpecialBar: {
+            /** Bar */
+            bar: number;
+            /** Note */
+            note: string;
+        };
+        /**
+         * Spot
+         * @description Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°].
+         */
+        Spot: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
+        };
+        /**
          * Step
          * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
          *
@@ -2715,7 +3200,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "pipe" | "keep" | "cover" | "cut";
+            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "pipe" | "keep" | "place" | "cover" | "cut";
             /** Title */
             title: string;
             /**
@@ -2740,6 +3225,30 @@ export interface components {
             moves: components["schemas"]["ShelfMove"][];
             /** Pot */
             pot?: string | null;
+        };
+        /**
+         * Strewn
+         * @description A piece where it lies: across, along, radius [mm], the bar it belongs to; whether it is pinned, or touches.
+         */
+        Strewn: {
+            /** Pieces */
+            pieces: string;
+            /** Number */
+            number: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Radius */
+            radius: number;
+            /** Bar */
+            bar: number | null;
+            /** Pinned */
+            pinned: boolean;
+            /** Touches */
+            touches: boolean;
+            /** Leans */
+            leans: boolean;
         };
         /**
          * Supply
@@ -2826,19 +3335,167 @@ export interface components {
             plain_srgb: string;
         };
         /**
+         * Tip
+         * @description A tip or a cut bag. ``opening_mm``: across a round or star opening, the length of a slot, one hole of many.
+         *
+         *     ``thick_mm``: of a slot (petal, leaf, ruffle, V cut); ``points``: of a star; ``holes``: of a grass tip; ``land_mm``:
+         *     how long the narrow part is.
+         */
+        Tip: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default plain
+             * @enum {string}
+             */
+            kind: "plain" | "open star" | "closed star" | "petal" | "leaf" | "grass" | "ruffle" | "V cut";
+            /**
+             * Opening Mm
+             * @default 10
+             */
+            opening_mm: number;
+            /**
+             * Thick Mm
+             * @default 3
+             */
+            thick_mm: number;
+            /**
+             * Points
+             * @default 6
+             */
+            points: number;
+            /**
+             * Holes
+             * @default 9
+             */
+            holes: number;
+            /**
+             * Land Mm
+             * @default 15
+             */
+            land_mm: number;
+        };
+        /**
+         * TipPlan
+         * @description A tip's opening, to be drawn [mm], and its bead.
+         */
+        TipPlan: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Openings */
+            openings: [
+                number,
+                number
+            ][][];
+            bead: components["schemas"]["Bead"];
+        };
+        /**
          * Top
-         * @description Depth of the frosting if it were spread flat, how high it stands as piped, and its scallops' count and pitch.
+         * @description What is on top besides frosting: its crown, parts kept clear, pieces strewn, finishes.
          */
         Top: {
+            /**
+             * @default {
+             *       "mound_mm": 0,
+             *       "swell_mm": 0,
+             *       "texture": "smooth",
+             *       "texture_mm": 0
+             *     }
+             */
+            crown: components["schemas"]["Crown"];
+            /**
+             * Clear
+             * @default []
+             */
+            clear: components["schemas"]["Clear"][];
+            /**
+             * @default {
+             *       "items": [],
+             *       "seed": 1,
+             *       "apart_mm": 2,
+             *       "line_mm": 1,
+             *       "pins": []
+             *     }
+             */
+            scatter: components["schemas"]["Scatter"];
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes: components["schemas"]["Finish"][];
+        };
+        /**
+         * TopFace
+         * @description What stands on top where the loaf is cut at ``y`` [mm], from left to right.
+         */
+        TopFace: {
+            /** Y */
+            y: number;
+            /** Bumps */
+            bumps: components["schemas"]["Bump"][];
+        };
+        /**
+         * TopLoad
+         * @description Weight on top between two places along the loaf [mm, g], spread evenly there.
+         */
+        TopLoad: {
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * TopPlan
+         * @description Everything about the top; ``faces``: as every bar's front shows it, ``middle``: halfway along.
+         *
+         *     ``stands``: the highest motif; ``mound_ml``: batter of the last pour above its level; ``high_mm``: over the level,
+         *     everything counted; ``over_rim_mm``: and over the rim; ``on_side``: why it is cut lying, where it is.
+         */
+        TopPlan: {
+            /** Front Mm */
+            front_mm: number;
+            /** Back Mm */
+            back_mm: number;
+            /** Half Wide Mm */
+            half_wide_mm: number;
+            /** Tips */
+            tips: components["schemas"]["TipPlan"][];
+            /** Runs */
+            runs: components["schemas"]["RunPlan"][];
+            /** Colours */
+            colours: components["schemas"]["ColourNeed"][];
             volume: components["schemas"]["Figure"];
-            mean_depth: components["schemas"]["Figure"];
+            /** Base Ml */
+            base_ml: number;
+            /** Bags */
+            bags: components["schemas"]["BagPlan"][];
+            minutes: components["schemas"]["Figure"];
+            /** Rest Min */
+            rest_min: number;
             stands: components["schemas"]["Figure"];
-            /** Rows */
-            rows: number;
-            /** Along */
-            along: number;
-            /** Pitch Mm */
-            pitch_mm: number;
+            /** Mound Ml */
+            mound_ml: number;
+            /** High Mm */
+            high_mm: number;
+            /** Over Rim Mm */
+            over_rim_mm: number;
+            scatter: components["schemas"]["ScatterPlan"] | null;
+            /** Faces */
+            faces: components["schemas"]["TopFace"][];
+            middle: components["schemas"]["TopFace"];
+            /** Finishes */
+            finishes: components["schemas"]["FinishPlan"][];
+            /** On Side */
+            on_side: string | null;
+            /** Loads */
+            loads: components["schemas"]["TopLoad"][];
         };
         /**
          * Water

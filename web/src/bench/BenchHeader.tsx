@@ -27,7 +27,7 @@ export function BenchHeader({ tone, onTurn, total }: Props) {
 				{total - bench.queue.length} of {total} done
 				{bench.waiting > 0 && (
 					<span className="block text-sm whitespace-nowrap">
-						{bench.waiting} kept here, no connection yet
+						{bench.waiting} kept here, {bench.stuck ? "no connection yet" : "on their way"}
 					</span>
 				)}
 			</p>

@@ -5,6 +5,7 @@ import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
 import { minutesText, temperatureText, withUnit } from "../ui/units";
 import type { Bench } from "./benchOf";
+import { TopTemplate } from "./TopTemplate";
 import { LOOKS, type Tone } from "./tone";
 import { WaitsFor } from "./WaitsFor";
 import { WaitTimer } from "./WaitTimer";
@@ -30,6 +31,7 @@ export function StepNow({ step, tone, bench, clocks, children }: Props) {
 			{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
 			<WaitsFor step={step.key} clocks={clocks} tone={tone} />
 			{bench.since && rest && <WaitTimer since={bench.since} minutes={rest.value} tone={tone} />}
+			<TopTemplate step={step.key} tone={tone} />
 			{children}
 			{step.amounts.length > 0 && (
 				<ul className={`grid gap-x-8 gap-y-1.5 ${many ? "text-2xl sm:grid-cols-2" : "max-w-3xl text-3xl"}`}>

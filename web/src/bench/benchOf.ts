@@ -31,6 +31,8 @@ export interface Bench {
 	readonly canUndo: boolean;
 	/** Presses that are nowhere but in this browser yet. */
 	readonly waiting: number;
+	/** Whether they wait because the server is not reached. */
+	readonly stuck: boolean;
 }
 
 export type Put = (step: string, action: BenchPress["action"], shown?: Shown) => void;
@@ -43,6 +45,7 @@ export function benchOf(
 	presses: readonly BenchPress[],
 	put: Put,
 	waiting: number,
+	stuck = false,
 ): Bench {
 	const { done: order, begun } = standing(presses);
 	const done = new Set(order);
@@ -76,5 +79,6 @@ export function benchOf(
 		},
 		canUndo: outOfTurn || last !== undefined,
 		waiting,
+		stuck,
 	};
 }

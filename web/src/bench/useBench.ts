@@ -18,12 +18,12 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 		},
 		[loaf, queries],
 	);
-	const { waiting, add } = useOutbox<BenchPress>(`bench.${loaf}`, send);
+	const { waiting, stuck, add } = useOutbox<BenchPress>(`bench.${loaf}`, send);
 	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, Date.now(), shown)), [add]);
 	return useMemo(() => {
 		const kept = data?.entries ?? [];
-		return benchOf(steps, [...kept, ...unsent(kept, waiting)], put, waiting.length);
-	}, [data, waiting, steps, put]);
+		return benchOf(steps, [...kept, ...unsent(kept, waiting)], put, waiting.length, stuck);
+	}, [data, waiting, stuck, steps, put]);
 }
 
 /** A press at a moment of the room's clock [ms]. */

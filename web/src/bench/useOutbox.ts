@@ -7,6 +7,8 @@ const RETRY_MS = 3000;
 export interface Outbox<T> {
 	/** What the server does not have yet. */
 	readonly waiting: readonly T[];
+	/** Whether the last try did not reach the server. */
+	readonly stuck: boolean;
 	readonly add: (item: T) => void;
 }
 
@@ -17,6 +19,7 @@ export function useOutbox<T extends Outgoing>(
 	onRefused?: (problem: ApiProblem) => void,
 ): Outbox<T> {
 	const [waiting, setWaiting] = useState<T[]>(() => readWaiting<T>(room));
+	const [stuck, setStuck] = useState(false);
 	const queue = useRef(waiting);
 	const busy = useRef(false);
 
@@ -37,6 +40,7 @@ export function useOutbox<T extends Outgoing>(
 				try {
 					await send(next);
 					drop(next);
+					setStuck(false);
 				} catch (error) {
 					// What the server refuses would block all after it; what did not arrive is tried again.
 					if (!(error instanceof ApiProblem) || error.status !== 422) throw error;
@@ -45,7 +49,7 @@ export function useOutbox<T extends Outgoing>(
 				}
 			}
 		} catch {
-			// The timer tries again.
+			setStuck(true); // The timer tries again.
 		} finally {
 			busy.current = false;
 		}
@@ -65,5 +69,5 @@ export function useOutbox<T extends Outgoing>(
 		},
 		[room, set],
 	);
-	return { waiting, add };
+	return { waiting, stuck, add };
 }

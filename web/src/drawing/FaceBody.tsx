@@ -1,8 +1,9 @@
-import { bodyCorners, type FaceLook, wallAt } from "./face";
+import { bodyCorners, type FaceLook, type TopLook, wallAt } from "./face";
 import { fillOf } from "./paint";
 import { TogetherPattern } from "./parts";
-import { polygonPoints, type Scale, scallopPath } from "./scale";
+import { polygonPoints, type Scale } from "./scale";
 import { speckPlaces } from "./specks";
+import { sidePath } from "./top/motifLook";
 
 /** A loaf's face without its pieces: layers and top, to scale. ``id`` keeps several on a page apart. */
 export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scale: Scale }) {
@@ -16,7 +17,7 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 				{layers.map((layer) => (
 					<TogetherPattern key={layer.pattern} id={layer.pattern} colours={layer.shares} />
 				))}
-				<TogetherPattern id={`${id}-top`} colours={look.top?.shares ?? []} tile={22} />
+				<TogetherPattern id={`${id}-top`} colours={look.top?.coat.shares ?? []} tile={22} />
 				<clipPath id={`${id}-body`}>
 					<polygon points={corners} />
 				</clipPath>
@@ -37,15 +38,53 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 				))}
 			</g>
 			{look.top && (
-				<path
-					d={scallopPath(-edge, edge, look.level, look.top.stands, Math.max(look.top.rows, 1), scale)}
-					fill={fillOf(look.top.shares, `${id}-top`)}
-					stroke="#14263f"
-					strokeOpacity=".45"
-				/>
+				<TopOn id={id} top={look.top} level={look.level} half={edge} scale={scale} under={layers.at(-1)} />
 			)}
 			<PressedIn pressed={look.pressed ?? []} level={look.level} half={edge} scale={scale} />
 			<polygon points={corners} fill="none" stroke="#14263f" strokeOpacity=".7" />
+		</>
+	);
+}
+
+interface TopProps {
+	id: string;
+	top: TopLook;
+	level: number;
+	half: number;
+	scale: Scale;
+	/** The last pour: a mound is made of it. */
+	under?: { shares: FaceLook["layers"][number]["shares"]; pattern: string };
+}
+
+/** Mound, coat and what is piped, where the face is cut. */
+function TopOn({ id, top, level, half, scale, under }: TopProps) {
+	const dome = (z: number, high: number) =>
+		`M${scale.x(-half)} ${scale.y(z)}Q${scale.x(0)} ${scale.y(z + 2 * high)} ${scale.x(half)} ${scale.y(z)}`;
+	const risen = (x: number) => level + top.crown * (1 - (x / half) ** 2) + top.coat.mm;
+	return (
+		<>
+			{top.coat.mm > 0 && (
+				<path
+					d={`${dome(level + top.coat.mm, top.crown)}V${scale.y(level)}H${scale.x(-half)}Z`}
+					fill={fillOf(top.coat.shares, `${id}-top`)}
+					stroke="#14263f"
+					strokeOpacity=".4"
+				/>
+			)}
+			{top.crown > 0 && (
+				<path d={`${dome(level, top.crown)}Z`} fill={fillOf(under?.shares ?? [], under?.pattern ?? "")} />
+			)}
+			{top.bumps.map((bump) => (
+				<path
+					key={`${bump.kind} ${bump.x} ${bump.srgb} ${bump.wide}`}
+					d={sidePath(bump.kind, bump.wide, bump.high)}
+					transform={`translate(${scale.x(bump.x)} ${scale.y(risen(bump.x))}) scale(${scale.pxPerMm} ${-scale.pxPerMm})`}
+					fill={bump.srgb}
+					stroke="#14263f"
+					strokeOpacity=".45"
+					strokeWidth={1 / scale.pxPerMm}
+				/>
+			))}
 		</>
 	);
 }

@@ -1,6 +1,6 @@
 import { useId } from "react";
 import { FaceBody } from "./FaceBody";
-import { type FaceLook, wallAt } from "./face";
+import { type FaceLook, topHeight, wallAt } from "./face";
 import { outlinePath } from "./outlinePath";
 import type { PieceLook } from "./pieceLook";
 import { fitScale } from "./scale";
@@ -18,7 +18,7 @@ export function FacePicture({ look, pieces, width, height, label }: Props) {
 	const id = useId();
 	const half = Math.max(wallAt(look.outline, 0), wallAt(look.outline, look.level));
 	const scale = fitScale(
-		{ left: -half, right: half, bottom: 0, top: look.level + (look.top?.stands ?? 0) },
+		{ left: -half, right: half, bottom: 0, top: look.level + topHeight(look.top) },
 		width,
 		height,
 		{ left: 3, right: 3, top: 3, bottom: 3 },

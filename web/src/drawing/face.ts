@@ -7,6 +7,23 @@ export interface Share {
 	readonly percent: number;
 }
 
+/** What stands on a face: a mound of the last pour, a coat of frosting, and what is piped or placed where it is cut. */
+export interface TopLook {
+	readonly crown: number;
+	readonly coat: { readonly mm: number; readonly shares: readonly Share[] };
+	readonly bumps: readonly {
+		readonly x: number;
+		readonly wide: number;
+		readonly high: number;
+		readonly srgb: string;
+		readonly kind: string;
+	}[];
+}
+
+/** How high it stands over the level [mm]. */
+export const topHeight = (top: TopLook | null): number =>
+	top ? top.crown + top.coat.mm + Math.max(0, ...top.bumps.map((bump) => bump.high)) : 0;
+
 export interface FaceLook {
 	/** Inside of the mould where the face is cut [mm]. */
 	readonly outline: readonly (readonly number[])[];
@@ -18,7 +35,7 @@ export interface FaceLook {
 		specks?: readonly Specks[];
 	}[];
 	readonly pressed?: readonly Pressed[];
-	readonly top: { stands: number; rows: number; shares: readonly Share[] } | null;
+	readonly top: TopLook | null;
 }
 
 /** Distance [mm] from the centre line to the wall at height ``z``; the outline is floor left, right, rim right, left. */

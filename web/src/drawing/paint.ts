@@ -52,16 +52,40 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 		.flatMap((step) =>
 			step.do === "press" ? [{ ...specksOf(step.pieces, step.count), sunk: step.sunk_percent / 100 }] : [],
 		);
-	return { colour, layers, pressed, frosting: shares(document.frosting?.colours ?? []) };
+	const base = document.frosting?.base;
+	const coat = { mm: base?.thick_mm ?? 0, shares: shares(base?.colours ?? []) };
+	const crown = document.top?.crown;
+	const pieceColour = (id: string) => colour(document.pieces.find((piece) => piece.id === id)?.colour ?? "");
+	return {
+		colour,
+		layers,
+		pressed,
+		coat,
+		pieceColour,
+		crown: { mound: crown?.mound_mm ?? 0, swell: crown?.swell_mm ?? 0, texture: crown?.texture_mm ?? 0 },
+	};
 }
 
-/** A face of the planned loaf, ready to draw; ``outline`` is the mould's inside where it is cut. */
+/** A face of the planned loaf, ready to draw; ``outline`` is the mould's inside where it is cut, ``on`` what stands there. */
 export function lookOf(
 	paint: ReturnType<typeof paintOf>,
 	plan: LoafPlan,
 	outline: readonly (readonly number[])[],
+	on: LoafPlan["top"]["middle"] = plan.top.middle,
 ): FaceLook {
-	const top = plan.top && { stands: plan.top.stands.value, rows: plan.top.rows, shares: paint.frosting };
+	const u = (2 * (on.y - plan.top.front_mm)) / (plan.top.back_mm - plan.top.front_mm) - 1;
+	const { mound, swell, texture } = paint.crown;
+	const top = {
+		crown: mound + texture / 2 + swell * (1 - u * u),
+		coat: paint.coat,
+		bumps: on.bumps.map(({ x, wide_mm, high_mm, colour, kind }) => ({
+			x,
+			wide: wide_mm,
+			high: high_mm,
+			srgb: paint.colour(colour),
+			kind,
+		})),
+	};
 	return { outline, level: plan.level_mm, layers: paint.layers, pressed: paint.pressed, top };
 }
 

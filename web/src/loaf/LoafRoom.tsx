@@ -10,6 +10,7 @@ const PLACES = [
 	["", "Section"],
 	["formula", "Formula"],
 	["colours", "Colours"],
+	["top", "Top"],
 	["pots", "Pots"],
 	["order", "Order"],
 	["bench", "Bench"],

@@ -47,4 +47,14 @@ export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: ()
 }
 
 const top = (preview: LoafSummary["preview"]["top"]) =>
-	preview ? { stands: preview.stands_mm, rows: preview.rows, shares: preview.shares } : null;
+	preview && {
+		crown: 0,
+		coat: { mm: preview.coat_mm, shares: preview.coat },
+		bumps: preview.bumps.map(({ x, wide_mm, high_mm, srgb, kind }) => ({
+			x,
+			wide: wide_mm,
+			high: high_mm,
+			srgb,
+			kind,
+		})),
+	};

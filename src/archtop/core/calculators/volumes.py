@@ -108,5 +108,5 @@ class CutsInput(Frozen):
 @calculator("cuts")
 def cuts(given: CutsInput) -> CutPlan:
     """Where the cuts of a plain loaf fall and what its bars weigh."""
-    solid = Solid(level_mm=given.level_mm, density=given.density_g_ml, top_g=0.0, piece_density={})
+    solid = Solid(level_mm=given.level_mm, density=given.density_g_ml, top_g=0.0, loads=(), piece_density={})
     return cut_loaf(given.mould, given.cuts, {}, solid)

@@ -10,7 +10,7 @@ from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.figure import Figure, Frozen
 from archtop.core.paces import UNKNOWN, Pace
 from archtop.core.plan import LoafPlan
-from archtop.core.rheology import Bend, Growth, needed_to_stand, stiffest_through
+from archtop.core.rheology import Bend, Growth, needed_to_stand
 from archtop.core.sizing import Portion, Pot
 
 __all__ = ["DOUBLES_PER_C", "Bowl", "Limit", "bowls_of"]
@@ -26,8 +26,6 @@ _PER_PERCENT, _USUAL_PERCENT = 0.03, 30.0
 _PER_HARD, _USUAL_HARD = 0.8, 0.4
 # Thicker than this batter no longer levels under a spatula and a tap: the middle of the last stage.
 _LEVELS_PA = 120.0
-# Land of an ordinary tip [mm].
-_LAND_MM = 20.0
 _OFF_MM = 2.0
 _ACCELERATES = {
     "accelerates": (0.5, 1.0, 2.0),
@@ -127,7 +125,7 @@ def _scent_strength(loaf: Loaf, portion: Portion, cupboard: Cupboard) -> float:
 
 def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterator[Limit]:
     if portion.use == "frosting":
-        yield from _piping(loaf, result, pot)
+        yield from _piping(result, pot, portion.colour)
         return
     names = {embed.id: embed.name for embed in loaf.embeds}
     holds = {hold.embed: hold for hold in result.embed_holds}
@@ -158,15 +156,16 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
             )  # fmt: skip
 
 
-def _piping(loaf: Loaf, result: LoafPlan, pot: Pot) -> Iterator[Limit]:
-    if loaf.frosting and result.top:
-        high = result.top.stands.value
-        yield Limit(
-            key="pipe", what=f"Pipe {loaf.frosting.name}", step="loaf.pipe",
-            least_pa=needed_to_stand(pot.density.value, high),
-            most_pa=stiffest_through(loaf.frosting.bag_mm, loaf.frosting.tip_mm, _LAND_MM),
-            why=f"a heap of {high:.0f} mm stands (ρ·g·h/√3); a hand pushes it through {loaf.frosting.tip_mm:g} mm",
-        )  # fmt: skip
+def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
+    for run in result.top.runs:
+        if colour in run.colours:
+            high, through = run.motif.high_mm, next(tip for tip in result.top.tips if tip.id == run.tip).bead
+            yield Limit(
+                key=f"pipe.{run.id}", what=f"Pipe {run.name}", step=f"loaf.pipe.{run.id}",
+                least_pa=needed_to_stand(pot.density.value, high), most_pa=run.most_pa,
+                why=f"{high:.0f} mm stand (ρ·g·h/√3); a hand pushes it through a passage as narrow as "
+                f"{through.hydraulic_mm:.1f} mm",
+            )  # fmt: skip
 
 
 def _has(step: Pour, colour: str) -> bool:

@@ -7,10 +7,12 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 from archtop.core.document.consistency import pieces_used
 from archtop.core.document.loaf import FORMAT, VERSION, Loaf, blank_loaf, read_loaf
 from archtop.core.document.parts import (
+    BaseCoat,
     Brings,
     Casting,
     Colour,
     ColourShare,
+    Crown,
     Cuts,
     Embed,
     Figurine,
@@ -24,15 +26,20 @@ from archtop.core.document.parts import (
     Press,
     Row,
     Sizing,
+    SpecialBar,
+    Top,
+    frosting_colours,
 )
 
 __all__ = [
     "FORMAT",
     "VERSION",
+    "BaseCoat",
     "Brings",
     "Casting",
     "Colour",
     "ColourShare",
+    "Crown",
     "Cuts",
     "Embed",
     "Figurine",
@@ -47,7 +54,10 @@ __all__ = [
     "Press",
     "Row",
     "Sizing",
+    "SpecialBar",
+    "Top",
     "blank_loaf",
+    "frosting_colours",
     "pieces_used",
     "read_loaf",
 ]

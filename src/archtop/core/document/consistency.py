@@ -32,6 +32,9 @@ def _twice(loaf: Loaf) -> list[Problem]:
         "blends": [b.id for b in loaf.blends],
         "embeds": [e.id for e in loaf.embeds],
         "pieces": [p.id for p in loaf.pieces],
+        "top.scatter": [item.pieces for item in loaf.top.scatter.items],
+        "frosting.tips": [tip.id for tip in loaf.frosting.tips] if loaf.frosting else [],
+        "frosting.runs": [run.id for run in loaf.frosting.runs] if loaf.frosting else [],
         "work": pours,
     }
     return [
@@ -47,6 +50,10 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
     refs += [(f"colours.{i}.scent.blend", "blends", c.scent.blend) for i, c in enumerate(loaf.colours) if c.scent]
     if loaf.frosting and loaf.frosting.formula:
         refs.append(("frosting.formula", "formulas", loaf.frosting.formula))
+    for i, run in enumerate(loaf.frosting.runs if loaf.frosting else ()):
+        refs += [(f"frosting.runs.{i}.colours.{j}", "colours", colour) for j, colour in enumerate(run.colours)]
+        refs.append((f"frosting.runs.{i}.tip", "tips", run.tip))
+    refs += [(f"top.scatter.items.{i}.pieces", "pieces", item.pieces) for i, item in enumerate(loaf.top.scatter.items)]
     for i, embed in enumerate(loaf.embeds):
         refs.append((f"embeds.{i}.colour", "colours", embed.colour))
         refs += [(f"embeds.{i}.formula", "formulas", embed.formula)] if embed.formula else []
@@ -81,6 +88,7 @@ def _dangling(loaf: Loaf) -> list[Problem]:
         "colours": {c.id for c in loaf.colours},
         "blends": {b.id for b in loaf.blends},
         "pieces": {p.id for p in loaf.pieces},
+        "tips": {tip.id for tip in loaf.frosting.tips} if loaf.frosting else set(),
         "embeds": {e.id for e in loaf.embeds},
     }
     return [
@@ -92,7 +100,8 @@ def _dangling(loaf: Loaf) -> list[Problem]:
 
 def _share_lists(loaf: Loaf) -> list[tuple[str, tuple[ColourShare, ...]]]:
     lists = [(f"work.{i}.colours", step.colours) for i, step in enumerate(loaf.work) if isinstance(step, Pour)]
-    return lists + ([("frosting.colours", loaf.frosting.colours)] if loaf.frosting else [])
+    base = loaf.frosting.base if loaf.frosting else None
+    return lists + ([("frosting.base.colours", base.colours)] if base else [])
 
 
 def _shares_off(loaf: Loaf) -> list[Problem]:
@@ -133,7 +142,7 @@ def _more_than_made(loaf: Loaf) -> list[Problem]:
 
 
 def pieces_used(loaf: Loaf) -> dict[str, int]:
-    """How many of each set of small pieces are stirred or pressed in."""
+    """How many of each set of small pieces are stirred in, pressed in or strewn on top."""
     used: dict[str, int] = {}
     for step in loaf.work:
         if isinstance(step, Pour):
@@ -141,4 +150,6 @@ def pieces_used(loaf: Loaf) -> dict[str, int]:
                 used[item.pieces] = used.get(item.pieces, 0) + item.count
         elif isinstance(step, Press):
             used[step.pieces] = used.get(step.pieces, 0) + step.count
+    for strewn in loaf.top.scatter.items:
+        used[strewn.pieces] = used.get(strewn.pieces, 0) + strewn.count
     return used

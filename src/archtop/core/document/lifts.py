@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping
 from typing import Any
 
@@ -26,5 +27,51 @@ def _lift_to_3(data: dict[str, Any]) -> dict[str, Any]:
     return {**data, "version": 3}
 
 
+def _lift_to_4(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 4 pipes its frosting in runs: a volume becomes a base coat, or scallops that take just that volume."""
+    lifted = {**data, "version": 4}
+    frosting = data.get("frosting")
+    mould, work = data.get("mould"), data.get("work")
+    if not (isinstance(frosting, dict) and isinstance(mould, dict) and isinstance(work, list)):
+        return lifted
+    kept = {key: frosting[key] for key in ("name", "formula", "bag_mm") if key in frosting}
+    long, wide = float(mould.get("length_mm", 250)), float(mould.get("width_mm", 90))
+    level = max((float(step["to_mm"]) for step in work if isinstance(step, dict) and "to_mm" in step), default=0.0)
+    lean = 2 * level * math.tan(math.radians(float(mould.get("draft_deg", 0))))
+    depth = float(frosting.get("volume_ml", 200)) * 1000 / (long * (wide + lean))
+    colours = frosting.get("colours", [])
+    frosted: dict[str, Any] = {**kept, "practice_ml": 0, "waste_percent": 0}
+    if frosting.get("style", "scallops") == "smooth" or not colours:
+        frosted["base"] = {"thick_mm": depth, "colours": colours}
+    else:
+        rows = int(frosting.get("rows", 2))
+        size = (wide + lean) / rows
+        count = max(1, math.floor((long - size) / size + 1e-9) + 1) * rows
+        high = float(frosting.get("volume_ml", 200)) * 1000 / count / (math.pi / 6 * size**2)
+        tip = {"id": "tip", "name": "Tip", "kind": "plain", "opening_mm": float(frosting.get("tip_mm", 12))}
+        motif = {"kind": "scallop", "size_mm": size, "height_mm": high}
+        frosted["tips"] = [tip]
+        # Scallops took the colours in shares; runs of whole rows come as near to them as rows can.
+        frosted["runs"] = [
+            {
+                "id": f"row-{i + 1}", "name": f"Row {i + 1}", "motif": motif, "tip": "tip",
+                "colours": [_colour_at((i + 0.5) / rows, colours)], "pattern": "rows", "rows": 1,
+                "across_mm": ((i + 0.5) / rows - 0.5) * (wide + lean), "spread_mm": 0,
+            }
+            for i in range(rows)
+        ]  # fmt: skip
+    return {**lifted, "frosting": frosted}
+
+
+def _colour_at(share: float, colours: list[dict[str, Any]]) -> str:
+    """The colour that a share from 0 to 1 falls on when the colours' percents lie end to end."""
+    reached = 0.0
+    for item in colours:
+        reached += float(item["percent"]) / 100
+        if share <= reached + 1e-9:
+            return str(item["colour"])
+    return str(colours[-1]["colour"])
+
+
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
-LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _lift_to_2, 2: _lift_to_3}
+LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _lift_to_2, 2: _lift_to_3, 3: _lift_to_4}

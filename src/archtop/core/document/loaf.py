@@ -24,6 +24,7 @@ from archtop.core.document.parts import (
     Pour,
     Press,
     Sizing,
+    Top,
 )
 from archtop.core.errors import InputError, problems_from_validation
 from archtop.core.figure import Frozen
@@ -32,14 +33,14 @@ from archtop.core.geometry import LoafMould
 __all__ = ["FORMAT", "VERSION", "Loaf", "blank_loaf", "read_loaf"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 3
+VERSION: Final = 4
 
 
 class Loaf(Frozen):
     """A loaf, complete: see the module."""
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[3] = VERSION
+    version: Literal[4] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
@@ -52,6 +53,7 @@ class Loaf(Frozen):
     work: Annotated[tuple[Annotated[Pour | Lay | Press, Field(discriminator="do")], ...], Field(max_length=500)] = ()
     keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
     frosting: Frosting | None = None
+    top: Top = Top()
     pieces: Annotated[tuple[Pieces, ...], Field(max_length=60)] = ()
     cuts: Cuts = Cuts()
     sizing: Sizing = Sizing()

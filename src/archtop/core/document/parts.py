@@ -13,12 +13,15 @@ from archtop.core.figure import Frozen
 from archtop.core.geometry import Outline
 from archtop.core.making import CompositeMake, DoughMake, Make
 from archtop.core.packing import Grated
+from archtop.core.top import Clear, Finish, Run, Scatter, Tip
 
 __all__ = [
+    "BaseCoat",
     "Brings",
     "Casting",
     "Colour",
     "ColourShare",
+    "Crown",
     "Cuts",
     "Embed",
     "Figurine",
@@ -34,6 +37,9 @@ __all__ = [
     "Press",
     "Row",
     "Sizing",
+    "SpecialBar",
+    "Top",
+    "frosting_colours",
 ]
 
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
@@ -176,20 +182,61 @@ class Kept(Frozen):
     purpose: Literal["dough", "saver mould"] = "dough"
 
 
+class BaseCoat(Frozen):
+    """Frosting spread under the piping, so thick [mm]."""
+
+    thick_mm: Annotated[float, Field(gt=0, le=60)] = 3.0
+    colours: Shares
+
+
 class Frosting(Frozen):
     """Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
 
-    ``tip_mm``: the tip's opening; ``bag_mm``: how wide the filled bag is.
+    ``runs`` in the order they are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
+    brim; ``waste_percent``: what stays in bag and tip of what is piped.
     """
 
     name: Name = "Frosting"
-    volume_ml: Annotated[float, Field(gt=0, le=20000)]
-    style: Literal["scallops", "smooth"] = "scallops"
-    rows: Annotated[int, Field(ge=1, le=12)] = 2
-    colours: Shares
     formula: Id | None = None
-    tip_mm: Annotated[float, Field(ge=1, le=60)] = 12.0
+    base: BaseCoat | None = None
+    tips: Annotated[tuple[Tip, ...], Field(max_length=20)] = ()
+    runs: Annotated[tuple[Run, ...], Field(max_length=40)] = ()
     bag_mm: Annotated[float, Field(ge=20, le=200)] = 60.0
+    bag_ml: Annotated[float, Field(ge=20, le=3000)] = 350.0
+    practice_ml: Annotated[float, Field(ge=0, le=500)] = 10.0
+    waste_percent: Annotated[float, Field(ge=0, le=60)] = 10.0
+
+    @model_validator(mode="after")
+    def _something_to_put_on(self) -> Frosting:
+        if not self.runs and self.base is None:
+            raise InputError.one(
+                "frosting.empty", "runs", "nothing", "frosting is spread or piped", "Add a run or a base coat."
+            )
+        return self
+
+
+def frosting_colours(frosting: Frosting) -> tuple[str, ...]:
+    """Every colour of a frosting, each once, the base coat's first."""
+    under = [share.colour for share in (frosting.base.colours if frosting.base else ())]
+    return tuple(dict.fromkeys([*under, *(colour for run in frosting.runs for colour in run.colours)]))
+
+
+class Crown(Frozen):
+    """The top of the last pour as it is shaped: a mound across, a swell along, peaks or swoops on it [mm]."""
+
+    mound_mm: Annotated[float, Field(ge=0, le=80)] = 0.0
+    swell_mm: Annotated[float, Field(ge=0, le=60)] = 0.0
+    texture: Literal["smooth", "swoops", "peaks"] = "smooth"
+    texture_mm: Annotated[float, Field(ge=0, le=30)] = 0.0
+
+
+class Top(Frozen):
+    """What is on top besides frosting: its crown, parts kept clear, pieces strewn, finishes."""
+
+    crown: Crown = Crown()
+    clear: Annotated[tuple[Clear, ...], Field(max_length=20)] = ()
+    scatter: Scatter = Scatter()
+    finishes: Annotated[tuple[Finish, ...], Field(max_length=12)] = ()
 
 
 class Pieces(Frozen):
@@ -220,13 +267,29 @@ class Pieces(Frozen):
         return tuple(dict.fromkeys(found))
 
 
+class SpecialBar(Frozen):
+    """A bar that is not like the others, and why."""
+
+    bar: Annotated[int, Field(ge=1, le=400)]
+    note: Name
+
+
 class Cuts(Frozen):
-    """Bars across the loaf: thickness, what the wire takes, and the slices left at both ends."""
+    """Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
+
+    ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
+    ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
+    at.
+    """
 
     bar_mm: Annotated[float, Field(ge=5, le=500)] = 25.0
     kerf_mm: Annotated[float, Field(ge=0, le=5)] = 0.6
     front_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
     back_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
+    parts: Annotated[int, Field(ge=1, le=12)] = 1
+    strips_first: bool = False
+    sample: Literal["none", "front", "back"] = "none"
+    specials: Annotated[tuple[SpecialBar, ...], Field(max_length=60)] = ()
 
 
 class Brings(Frozen):

@@ -84,6 +84,14 @@ def remarks_on(
     if cuts.spread_g.value > _BAR_SPREAD_G:
         warn(
             "bars.uneven", "cuts", f"The heaviest bar outweighs the lightest by {cuts.spread_g.value:.0f} g.",
-            "Level the top, or move the cuts (more than 50 g is too much; common practice).",
+            f"{_level_to(loaf, cuts)}, or move the cuts (more than 50 g is too much; common practice).",
         )  # fmt: skip
     return tuple(found)
+
+
+def _level_to(loaf: Loaf, cuts: CutPlan) -> str:
+    """What to level: the difference goes, as near as matters, with the swell."""
+    swell = loaf.top.crown.swell_mm
+    if swell <= 0:
+        return "Level the top"
+    return f"Level the swell to {swell * _BAR_SPREAD_G / cuts.spread_g.value:.0f} mm"

@@ -13,7 +13,7 @@ from archtop.core.figure import Frozen
 from archtop.core.pieces import prism_of
 from archtop.core.plan import LoafPlan
 from archtop.core.rehearsing.batter import Change, change_of, drawn_batter, spoonful_of
-from archtop.core.rheology import STANDARD_GRAVITY, Bend
+from archtop.core.rheology import Bend, highest_heap
 from archtop.core.settling import LaidIn, laid_in
 
 __all__ = ["BowlSeen", "Outcome", "RehearsedDay"]
@@ -167,9 +167,9 @@ class RehearsedDay:
         return "held", "it came to rest where it is drawn"
 
     def _too_thin(self, limit: Limit, bowl: str, pa: float) -> str:
-        if limit.key == "pipe":
-            stood = math.sqrt(3) * pa / (self.bowls[bowl].density_g_ml * STANDARD_GRAVITY)
-            planned = self.result.top.stands.value if self.result.top else 0.0
+        if limit.key.startswith("pipe"):
+            stood = highest_heap(pa, self.bowls[bowl].density_g_ml)
+            planned = next(run for run in self.result.top.runs if f"pipe.{run.id}" == limit.key).motif.high_mm
             return f"it stood {stood:.0f} of {planned:.0f} mm and slumped over the cut lines"
         return "the stream broke through: a cloud of colour where a line was planned"
 
@@ -186,6 +186,6 @@ class RehearsedDay:
 
 
 def _too_thick(limit: Limit) -> str:
-    if limit.key == "pipe":
+    if limit.key.startswith("pipe"):
         return "no hand pushed it through the tip, and it did not bond to the loaf"
     return "it no longer levelled: folds and hollows in the cut faces"

@@ -1,6 +1,13 @@
 """How thick batter must be, and what happens when it is not."""
 
-from archtop.core.rheology.extrusion import needed_to_stand, push_pa, stiffest_through
+from archtop.core.rheology.extrusion import (
+    COMFORTABLE_GRIP_N,
+    PALM_M2,
+    highest_heap,
+    needed_to_stand,
+    push_pa,
+    stiffest_through,
+)
 from archtop.core.rheology.holding import (
     STANDARD_GRAVITY,
     Stage,
@@ -19,7 +26,9 @@ from archtop.core.rheology.spread import SPOON_ML, spread_mm, yield_from_spread
 from archtop.core.rheology.thickening import Bend, BendKind, Crossing, Growth, Seen, Thickening
 
 __all__ = [
+    "COMFORTABLE_GRIP_N",
     "CUP_MM",
+    "PALM_M2",
     "SPOON_ML",
     "STANDARD_GRAVITY",
     "Bend",
@@ -33,6 +42,7 @@ __all__ = [
     "Thickening",
     "YieldReading",
     "bearing_factor",
+    "highest_heap",
     "needed_buried",
     "needed_on_surface",
     "needed_sphere",

@@ -13,14 +13,14 @@ from typing import Final
 from archtop.core.errors import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 
-__all__ = ["COMFORTABLE_GRIP_N", "needed_to_stand", "push_pa", "stiffest_through"]
+__all__ = ["COMFORTABLE_GRIP_N", "PALM_M2", "highest_heap", "needed_to_stand", "push_pa", "stiffest_through"]
 
 # Grip strength of adults averages about 300 N (both hands' dynamometer norms, from memory); a third of it can be held
 # for a
 # quarter of an hour. A stated guess of what a hand keeps up, not a limit of what it can.
 COMFORTABLE_GRIP_N: Final = 90.0
 # Palm and fingers on a bag [m²].
-_PALM_M2: Final = 0.006
+PALM_M2: Final = 0.006
 
 
 def needed_to_stand(density_g_ml: float, high_mm: float) -> float:
@@ -30,6 +30,15 @@ def needed_to_stand(density_g_ml: float, high_mm: float) -> float:
     114
     """
     return density_g_ml * STANDARD_GRAVITY * high_mm / math.sqrt(3)
+
+
+def highest_heap(yield_pa: float, density_g_ml: float) -> float:
+    """How high [mm] a heap of that yield stress [Pa] keeps its shape: the same the other way round.
+
+    >>> round(highest_heap(117, 1.0))
+    21
+    """
+    return math.sqrt(3) * yield_pa / (density_g_ml * STANDARD_GRAVITY)
 
 
 def push_pa(yield_pa: float, bag_mm: float, tip_mm: float, land_mm: float) -> float:
@@ -50,4 +59,4 @@ def push_pa(yield_pa: float, bag_mm: float, tip_mm: float, land_mm: float) -> fl
 
 def stiffest_through(bag_mm: float, tip_mm: float, land_mm: float) -> float:
     """Yield stress [Pa] from which a hand no longer keeps up."""
-    return COMFORTABLE_GRIP_N / _PALM_M2 / push_pa(1.0, bag_mm, tip_mm, land_mm)
+    return COMFORTABLE_GRIP_N / PALM_M2 / push_pa(1.0, bag_mm, tip_mm, land_mm)

@@ -11,7 +11,8 @@ from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from ninja import Router, Status
 
-from archtop.core import blank_loaf, plan, read_loaf
+from archtop.core import Loaf as Document
+from archtop.core import LoafPlan, blank_loaf, plan, read_loaf
 from archtop.studio.actions import (
     StaleSave,
     create_loaf,
@@ -33,7 +34,7 @@ from archtop.studio.api.schemas import (
     StaleReport,
 )
 from archtop.studio.models import Loaf, Revision
-from archtop.studio.sheets import PaperName, UnitsName, weigh_out_pdf
+from archtop.studio.sheets import PaperName, UnitsName, rim_strip_pdf, template_pdf, template_svg, weigh_out_pdf
 
 __all__ = ["loaf_of", "router"]
 
@@ -149,10 +150,36 @@ def weigh_out(
     request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4", units: UnitsName = "metric"
 ) -> HttpResponse:
     """The weigh-out sheets, one page a pot."""
+    document, plan_, name = _planned_file(request, loaf_id)
+    return _file(weigh_out_pdf(document, plan_, paper, units), "application/pdf", f"{name}-weigh-out.pdf")
+
+
+@router.get("/{uuid:loaf_id}/top-template.pdf", operation_id="print_top_template", include_in_schema=False)
+def top_template(request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4") -> HttpResponse:
+    """The top at 1:1, tiled."""
+    document, plan_, name = _planned_file(request, loaf_id)
+    return _file(template_pdf(document, plan_, paper), "application/pdf", f"{name}-top.pdf")
+
+
+@router.get("/{uuid:loaf_id}/top-template.svg", operation_id="draw_top_template", include_in_schema=False)
+def top_template_svg(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
+    """The top at 1:1, on one sheet."""
+    document, plan_, name = _planned_file(request, loaf_id)
+    return _file(template_svg(document, plan_).encode(), "image/svg+xml", f"{name}-top.svg")
+
+
+@router.get("/{uuid:loaf_id}/rim-strip.pdf", operation_id="print_rim_strip", include_in_schema=False)
+def rim_strip(request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4") -> HttpResponse:
+    """The rim's cut marks at 1:1."""
+    document, plan_, name = _planned_file(request, loaf_id)
+    return _file(rim_strip_pdf(document, plan_, paper), "application/pdf", f"{name}-rim.pdf")
+
+
+def _planned_file(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[Document, LoafPlan, str]:
+    """A loaf's document and plan, and the stem of its files' names."""
     loaf = loaf_of(request, loaf_id)
     document = read_loaf(loaf.document)
-    pdf = weigh_out_pdf(document, plan(document, cupboard_of_studio()), paper, units)
-    return _file(pdf, "application/pdf", f"{slugify(loaf.name) or 'loaf'}-weigh-out.pdf")
+    return document, plan(document, cupboard_of_studio()), slugify(loaf.name) or "loaf"
 
 
 def _file(content: bytes, kind: str, name: str) -> HttpResponse:

@@ -2,6 +2,7 @@
 
 from archtop.studio.sheets.paper import PaperName
 from archtop.studio.sheets.ring_sheet import ring_sheet_pdf
+from archtop.studio.sheets.top_template import rim_strip_pdf, template_pdf, template_svg
 from archtop.studio.sheets.weigh_out import UnitsName, weigh_out_pdf
 
-__all__ = ["PaperName", "UnitsName", "ring_sheet_pdf", "weigh_out_pdf"]
+__all__ = ["PaperName", "UnitsName", "rim_strip_pdf", "ring_sheet_pdf", "template_pdf", "template_svg", "weigh_out_pdf"]

@@ -18,6 +18,7 @@ export function CutPlace() {
 	const { plan } = live;
 	const paint = paintOf(live.of, plan);
 	const { bars, slices } = plan.cuts;
+	const parts = bars[0]?.parts ?? 1;
 	const [front, back] = [
 		slices.find((part) => part.end === "front"),
 		slices.find((part) => part.end === "back"),
@@ -29,8 +30,10 @@ export function CutPlace() {
 					<CutsFields />
 				</div>
 				<p className="text-sm">
-					<strong className="text-lg">{bars.length} bars</strong>,{" "}
-					{withUnit(plan.cuts.total_g, "weight", units, units === "metric" ? 0 : 1)} fresh.
+					<strong className="text-lg">
+						{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
+					</strong>
+					, {withUnit(plan.cuts.total_g, "weight", units, units === "metric" ? 0 : 1)} fresh.
 					<br />
 					Heaviest and lightest differ by{" "}
 					<FigureValue
@@ -50,11 +53,13 @@ export function CutPlace() {
 				</p>
 			)}
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
-				{front && <SliceMark part={front} name="Front slice" />}
+				{front && (
+					<SliceMark part={front} name={live.of.cuts.sample === "front" ? "Sample" : "Front slice"} />
+				)}
 				{bars.map((bar) => (
 					<li key={bar.number} className="w-48" data-bar={bar.number}>
 						<FacePicture
-							look={lookOf(paint, plan, bar.mould)}
+							look={lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1])}
 							pieces={plan.pieces
 								.filter((piece) => bar.shows.includes(piece.id))
 								.flatMap((piece) => pieceLooks(piece, paint.colour))}
@@ -63,7 +68,10 @@ export function CutPlace() {
 							label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
 						/>
 						<p className="mt-1 flex items-baseline justify-between font-bold">
-							<span>Bar {bar.number}</span>
+							<span>
+								Bar {bar.number}
+								{bar.parts > 1 && <span className="font-normal text-soft"> · {bar.parts} pieces</span>}
+							</span>
 							<FigureValue
 								figure={bar.weight}
 								label={`Weight of bar ${bar.number}`}
@@ -73,6 +81,7 @@ export function CutPlace() {
 						<p className="figures text-xs text-soft">
 							{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
 						</p>
+						<SpecialNote bar={bar.number} />
 						{bar.gaps_mm.length > 0 && (
 							<p className="text-xs text-brass">
 								row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}
@@ -85,7 +94,7 @@ export function CutPlace() {
 						)}
 					</li>
 				))}
-				{back && <SliceMark part={back} name="Back slice" />}
+				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
 			</ol>
 			<p className="text-xs text-soft">
 				Faces show what lies where and how much of each colour there is, seen from the front end. Small pieces
@@ -94,6 +103,31 @@ export function CutPlace() {
 				on the rack.
 			</p>
 		</div>
+	);
+}
+
+/** What is special about a bar: who gets it, what it is kept for. */
+function SpecialNote({ bar }: { bar: number }) {
+	const { document, edit } = useEditor();
+	const specials = document.cuts.specials ?? [];
+	const note = specials.find((item) => item.bar === bar)?.note ?? "";
+	const set = (next: string) =>
+		edit((loaf) => {
+			const others = (loaf.cuts.specials ?? []).filter((item) => item.bar !== bar);
+			return {
+				...loaf,
+				cuts: { ...loaf.cuts, specials: next ? [...others, { bar, note: next }] : others },
+			};
+		}, `special ${bar}`);
+	return (
+		<input
+			className="w-full rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line"
+			aria-label={`What is special about bar ${bar}`}
+			placeholder="special?"
+			maxLength={120}
+			value={note}
+			onChange={(event) => set(event.target.value)}
+		/>
 	);
 }
 

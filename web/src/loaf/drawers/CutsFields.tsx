@@ -1,7 +1,13 @@
 import type { Loaf } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
-import { NumberField } from "../../ui/fields";
+import { NumberField, SelectField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
+
+const SAMPLES = [
+	["none", "No end"],
+	["front", "The front end"],
+	["back", "The back end"],
+] as const;
 
 /** How the loaf is cut. */
 export function CutsFields() {
@@ -10,32 +16,61 @@ export function CutsFields() {
 	const patch = (change: Partial<Loaf["cuts"]>) =>
 		edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, ...change } }), `cuts ${Object.keys(change)}`);
 	return (
-		<FieldRow>
-			<NumberField
-				label="Bar"
-				quantity="length"
-				value={cuts.bar_mm}
-				onChange={(bar_mm) => patch({ bar_mm })}
-			/>
-			<NumberField
-				label="Wire takes"
-				quantity="length"
-				digits={2}
-				value={cuts.kerf_mm}
-				onChange={(kerf_mm) => patch({ kerf_mm })}
-			/>
-			<NumberField
-				label="Front slice"
-				quantity="length"
-				value={cuts.front_slice_mm}
-				onChange={(front_slice_mm) => patch({ front_slice_mm })}
-			/>
-			<NumberField
-				label="Back slice"
-				quantity="length"
-				value={cuts.back_slice_mm}
-				onChange={(back_slice_mm) => patch({ back_slice_mm })}
-			/>
-		</FieldRow>
+		<div className="space-y-2">
+			<FieldRow>
+				<NumberField
+					label="Bar"
+					quantity="length"
+					value={cuts.bar_mm}
+					onChange={(bar_mm) => patch({ bar_mm })}
+				/>
+				<NumberField
+					label="Wire takes"
+					quantity="length"
+					digits={2}
+					value={cuts.kerf_mm}
+					onChange={(kerf_mm) => patch({ kerf_mm })}
+				/>
+				<NumberField
+					label="Front slice"
+					quantity="length"
+					value={cuts.front_slice_mm}
+					onChange={(front_slice_mm) => patch({ front_slice_mm })}
+				/>
+				<NumberField
+					label="Back slice"
+					quantity="length"
+					value={cuts.back_slice_mm}
+					onChange={(back_slice_mm) => patch({ back_slice_mm })}
+				/>
+			</FieldRow>
+			<FieldRow>
+				<NumberField
+					label="Each slice gives"
+					suffix="bars"
+					digits={0}
+					min={1}
+					value={cuts.parts ?? 1}
+					onChange={(parts) => patch({ parts: Math.max(1, Math.round(parts)) })}
+				/>
+				<SelectField
+					label="Sample from"
+					value={cuts.sample ?? "none"}
+					options={SAMPLES}
+					onChange={(sample) => patch({ sample })}
+				/>
+			</FieldRow>
+			{(cuts.parts ?? 1) > 1 && (
+				<label className="flex items-center gap-2 text-sm">
+					<input
+						type="checkbox"
+						className="size-4"
+						checked={cuts.strips_first ?? false}
+						onChange={(event) => patch({ strips_first: event.target.checked })}
+					/>
+					Cut lengthwise first, then across
+				</label>
+			)}
+		</div>
 	);
 }

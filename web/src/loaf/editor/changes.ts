@@ -141,11 +141,12 @@ export const addColour = (loaf: Loaf): Loaf => ({
 export function usesColour(loaf: Loaf, id: string): boolean {
 	const shares = [
 		...loaf.work.flatMap((step) => (step.do === "pour" ? step.colours : [])),
-		...(loaf.frosting?.colours ?? []),
+		...(loaf.frosting?.base?.colours ?? []),
 		...loaf.keeps,
 	];
 	return (
 		shares.some((share) => share.colour === id) ||
+		(loaf.frosting?.runs ?? []).some((run) => run.colours.includes(id)) ||
 		loaf.embeds.some((embed) => embed.colour === id || embed.figure?.colour === id) ||
 		loaf.pieces.some(
 			(piece) =>

@@ -37,7 +37,7 @@ export function CrossSection({ bar, selected, stage, onSelect }: Props) {
 	const rim = Math.abs(mould[2]?.[0] ?? 45);
 	const floor = Math.abs(mould[1]?.[0] ?? 45);
 	const height = mould[2]?.[1] ?? 70;
-	const stands = plan.top?.stands.value ?? 0;
+	const stands = plan.top.high_mm;
 	const top = Math.max(height, plan.level_mm + stands) + 2;
 	const scale = fitScale(
 		{ left: -rim - WALL_MM, right: rim + WALL_MM, bottom: -WALL_MM, top },

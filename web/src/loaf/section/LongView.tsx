@@ -1,6 +1,7 @@
 import { fillOf, paintOf } from "../../drawing/paint";
 import { Materials, RulerAcross, TogetherPattern } from "../../drawing/parts";
-import { fitScale, type Scale, scallopPath } from "../../drawing/scale";
+import { fitScale, type Scale } from "../../drawing/scale";
+import { SideTop } from "../../drawing/top/SideTop";
 import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -25,7 +26,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 	const [ref, width] = useWidth<HTMLDivElement>();
 	const { plan } = live;
 	const { length_mm: length, height_mm: height } = document.mould;
-	const stands = plan.top?.stands.value ?? 0;
+	const stands = plan.top.high_mm;
 	const [front = 0, back = length] = plan.mould.ends_at_rim;
 	const scale = fitScale(
 		{
@@ -57,7 +58,8 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					{paint.layers.map((layer) => (
 						<TogetherPattern key={layer.pour} id={`lv-${layer.pour}`} colours={layer.shares} tile={26} />
 					))}
-					<TogetherPattern id="lv-frosting" colours={paint.frosting} tile={22} />
+					<TogetherPattern id="lv-coat" colours={paint.coat.shares} tile={22} />
+					<TogetherPattern id="lv-last" colours={paint.layers.at(-1)?.shares ?? []} tile={26} />
 					<clipPath id="lv-inside">
 						<polygon points={inside} />
 					</clipPath>
@@ -83,14 +85,18 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 						/>
 					))}
 				</g>
-				{plan.top && (
-					<path
-						d={scallopPath(0, length, plan.level_mm, stands, Math.max(plan.top.along, 1), scale)}
-						fill={fillOf(paint.frosting, "lv-frosting")}
-						stroke="#14263f"
-						strokeOpacity=".45"
-					/>
-				)}
+				<SideTop
+					top={plan.top}
+					level={plan.level_mm}
+					scale={scale}
+					colour={paint.colour}
+					pieceColour={paint.pieceColour}
+					pieceHigh={(id) => plan.made[id]?.size_mm[2] ?? 0}
+					last={paint.layers.at(-1)?.shares ?? []}
+					coat={paint.coat}
+					crown={paint.crown}
+					patternId="lv"
+				/>
 				<polygon points={inside} fill="none" stroke="#14263f" strokeWidth="1.5" />
 				{drawnPieces(document, live).map((drawn) => (
 					<PieceAlong

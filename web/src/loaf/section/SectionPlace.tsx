@@ -14,7 +14,6 @@ import { CutsFields } from "../drawers/CutsFields";
 import { EmbedDrawer } from "../drawers/EmbedDrawer";
 import { MouldDrawer } from "../drawers/MouldDrawer";
 import { PiecesDrawer } from "../drawers/PiecesDrawer";
-import { TopDrawer } from "../drawers/TopDrawer";
 import { WorkDrawer } from "../drawers/WorkDrawer";
 import { useEditor } from "../editor/EditorContext";
 import { CrossSection } from "./CrossSection";
@@ -96,7 +95,11 @@ export function SectionPlace() {
 					/>
 					<PlaceLine to="colours" title="Colours" line={<ColourLine />} />
 					<WorkDrawer onSelect={take} />
-					<TopDrawer />
+					<PlaceLine
+						to="top"
+						title="Top"
+						line={topLine(document.frosting?.name, document.top?.scatter?.items?.length ?? 0)}
+					/>
 					<PiecesDrawer />
 					<CutsDrawer />
 					<SizingDrawer />
@@ -105,6 +108,9 @@ export function SectionPlace() {
 		</div>
 	);
 }
+
+const topLine = (frosting: string | undefined, kinds: number) =>
+	[frosting, kinds ? "pieces strewn" : ""].filter(Boolean).join(", ") || "Nothing on it";
 
 /** A line of the drawers that leads to a place of its own. */
 function PlaceLine({ to, title, line }: { to: string; title: string; line: ReactNode }) {

@@ -1,0 +1,177 @@
+"""Runs: one motif repeated over the top, as rows, borders, waves, fills or one to a bar."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field
+
+from archtop.core.figure import Frozen
+from archtop.core.top.motifs import Motif, MotifSize
+
+__all__ = ["Clear", "Run", "Spot", "TopArea", "spots_of"]
+
+Place = Annotated[float, Field(ge=-2000, le=2000)]
+Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
+Pattern = Literal["rows", "staggered", "border", "wave", "fill", "each bar", "each part"]
+
+# A wave is so many times as long as it swings to one side: steeper, a hand breaks its stroke.
+_WAVE_LONG = 8.0
+# Leaves of a row point this far out of it, one to each side.
+_LEAF_DEG = 55.0
+
+
+class Clear(Frozen):
+    """A part of the top that stays free [mm]: along from the front end, across from the centre line."""
+
+    name: Annotated[str, Field(max_length=120)] = ""
+    from_mm: Place
+    to_mm: Place
+    left_mm: Place = -2000.0
+    right_mm: Place = 2000.0
+
+
+class Run(Frozen):
+    """A motif repeated. ``overlap_percent``: how far each lies over the last; ``spread_mm``: the width that rows share.
+
+    ``colours``: side by side in one bag. ``both_sides``: leaves of a row point to both. ``wave_mm``: how far a wave
+    swings. ``from_mm``, ``to_mm``: the part of the loaf; ``None``: all of it.
+    """
+
+    id: Key
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    motif: MotifSize
+    tip: Key
+    colours: Annotated[tuple[Key, ...], Field(min_length=1, max_length=4)]
+    pattern: Pattern = "rows"
+    rows: Annotated[int, Field(ge=1, le=24)] = 1
+    overlap_percent: Annotated[float, Field(ge=-300, le=85)] = 0.0
+    across_mm: Place = 0.0
+    spread_mm: Annotated[float, Field(ge=0, le=1000)] | None = None
+    both_sides: bool = False
+    wave_mm: Annotated[float, Field(ge=0, le=500)] = 15.0
+    from_mm: Place | None = None
+    to_mm: Place | None = None
+
+
+class Spot(Frozen):
+    """Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°]."""
+
+    x: float
+    y: float
+    turn_deg: float = 0.0
+
+
+class TopArea(Frozen):
+    """The loaf's top [mm]: from end to end, half as wide everywhere, and its true area [mm²]."""
+
+    front: float
+    back: float
+    half_wide: float
+    area_mm2: float
+
+
+def spots_of(
+    run: Run,
+    motif: Motif,
+    area: TopArea,
+    bars: Sequence[tuple[float, float]],
+    parts: int = 1,
+    clear: Sequence[Clear] = (),
+) -> tuple[Spot, ...]:
+    """Every place of a run, front to back; what would stand over the edge or in a part kept clear is left out.
+
+    :param bars: from and to of every bar [mm]
+    :param parts: into how many a slice across is cut
+    """
+    front = area.front if run.from_mm is None else max(run.from_mm, area.front)
+    back = area.back if run.to_mm is None else min(run.to_mm, area.back)
+    pitch = max(motif.long_mm * (1 - run.overlap_percent / 100), 1.0)
+    ys = _along(front, back, motif.long_mm, pitch)
+    spread = 2 * area.half_wide if run.spread_mm is None else run.spread_mm
+    xs = [run.across_mm + ((i + 0.5) / run.rows - 0.5) * spread for i in range(run.rows)]
+    leaning = [_LEAF_DEG, -_LEAF_DEG] if run.both_sides else [0.0]
+    match run.pattern:
+        case "rows":
+            spots = [_leaning(Spot(x=x, y=y, turn_deg=turn), motif) for y in ys for x in xs for turn in leaning]
+        case "staggered":
+            spots = [
+                _leaning(Spot(x=x, y=y + pitch / 4 * (-1) ** (i + 1), turn_deg=turn), motif)
+                for y in ys
+                for i, x in enumerate(xs)
+                for turn in leaning
+            ]
+        case "wave":
+            turn_of = (
+                2
+                * math.pi
+                / max(back - front, 1.0)
+                * max(1, round((back - front) / (_WAVE_LONG * max(run.wave_mm, 5))))
+            )
+            spots = [
+                Spot(
+                    x=x + run.wave_mm * math.sin(turn_of * (y - front)), y=y,
+                    turn_deg=math.degrees(math.atan(run.wave_mm * turn_of * math.cos(turn_of * (y - front)))),
+                )
+                for y in ys
+                for x in xs
+            ]  # fmt: skip
+        case "border":
+            spots = _around(front, back, area.half_wide, motif, pitch)
+        case "fill":
+            spots = _filled(front, back, area.half_wide, motif, pitch)
+        case "each bar":
+            spots = [Spot(x=x, y=(y0 + y1) / 2) for y0, y1 in bars for x in xs]
+        case "each part":
+            middles = [((i + 0.5) / parts - 0.5) * 2 * area.half_wide for i in range(parts)]
+            spots = [Spot(x=x, y=(y0 + y1) / 2) for y0, y1 in bars for x in middles]
+    # A leaf's point may hang over the edge; its middle may not.
+    on_top = [s for s in spots if front - 0.01 <= s.y <= back + 0.01 and abs(s.x) <= area.half_wide + 0.01]
+    within = [spot for spot in on_top if not _in_clear(spot, motif, clear)]
+    return tuple(sorted(within, key=lambda spot: (spot.y, spot.x, spot.turn_deg)))
+
+
+def _leaning(spot: Spot, motif: Motif) -> Spot:
+    """A leaf that points out of its row has its foot on the row."""
+    out = math.sin(math.radians(spot.turn_deg)) * motif.long_mm / 2
+    return spot.model_copy(update={"x": spot.x + out})
+
+
+def _along(front: float, back: float, long: float, pitch: float) -> list[float]:
+    """Middles along the loaf, as many as fit, centred."""
+    room = back - front - long
+    if room < -0.01:
+        return []
+    count = math.floor(room / pitch + 1e-9) + 1
+    start = (front + back) / 2 - (count - 1) * pitch / 2
+    return [start + i * pitch for i in range(count)]
+
+
+def _around(front: float, back: float, half: float, motif: Motif, pitch: float) -> list[Spot]:
+    x = half - motif.wide_mm / 2
+    sides = [Spot(x=side * x, y=y) for y in _along(front, back, motif.long_mm, pitch) for side in (-1, 1)]
+    ends = [
+        Spot(x=at, y=y, turn_deg=90.0)
+        for at in _along(-x + motif.wide_mm / 2, x - motif.wide_mm / 2, motif.long_mm, pitch)
+        for y in (front + motif.wide_mm / 2, back - motif.wide_mm / 2)
+    ]
+    return sides + ends
+
+
+def _filled(front: float, back: float, half: float, motif: Motif, pitch: float) -> list[Spot]:
+    """Rows set into each other's gaps, as close as the pitch along them."""
+    step = max(motif.wide_mm * pitch / motif.long_mm * math.sqrt(3) / 2, 1.0)
+    xs = _along(-half, half, motif.wide_mm, step)
+    ys = np.array(_along(front, back, motif.long_mm, pitch))
+    return [Spot(x=x, y=float(y)) for i, x in enumerate(xs) for y in ys + pitch / 4 * (-1) ** (i + 1)]
+
+
+def _in_clear(spot: Spot, motif: Motif, clear: Sequence[Clear]) -> bool:
+    reach = min(motif.wide_mm, motif.long_mm) / 2
+    return any(
+        part.from_mm - reach < spot.y < part.to_mm + reach and part.left_mm - reach < spot.x < part.right_mm + reach
+        for part in clear
+    )

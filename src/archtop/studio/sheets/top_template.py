@@ -1,0 +1,210 @@
+"""The top of a loaf at 1:1, to lie beside it or under glass: cut lines, motifs, pieces, a bar to check the print by.
+
+One drawing in millimetres, written as SVG on one sheet or as PDF tiled over as many pages as it takes. The strip is the
+mould's rim with its cut marks, to be cut out and stuck on.
+"""
+
+from __future__ import annotations
+
+import io
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from xml.sax.saxutils import escape
+
+from reportlab.lib import colors
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from archtop.core import Loaf, LoafPlan
+from archtop.studio.sheets.paper import PAPERS, PaperName
+
+__all__ = ["CHECK_BAR_MM", "Mark", "rim_strip_pdf", "template_pdf", "template_svg", "top_marks"]
+
+CHECK_BAR_MM = 100.0
+_INK, _SOFT = "#14263f", "#7a8b99"
+_MARGIN_MM, _FOOT_MM, _HEAD_MM = 12.0, 26.0, 16.0
+_STRIP_MM = 16.0
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A line, an ellipse or a word; places and sizes in millimetres along (x) and across (y) the loaf."""
+
+    kind: str
+    x: float
+    y: float
+    to_x: float = 0.0
+    to_y: float = 0.0
+    turn_deg: float = 0.0
+    text: str = ""
+    bold: bool = False
+
+
+def top_marks(loaf: Loaf, plan: LoafPlan) -> tuple[Mark, ...]:
+    """Everything on the template, from the front end along and from the left edge across."""
+    return tuple(_marks(loaf, plan))
+
+
+def _marks(loaf: Loaf, plan: LoafPlan) -> Iterator[Mark]:
+    top = plan.top
+    front, back, half = top.front_mm, top.back_mm, top.half_wide_mm
+    long, wide = back - front, 2 * half
+    for x0, y0, x1, y1 in ((0, 0, long, 0), (long, 0, long, wide), (long, wide, 0, wide), (0, wide, 0, 0)):
+        yield Mark("line", x0, y0, x1, y1, bold=True)
+    for bar in plan.cuts.bars:
+        for edge in (bar.from_mm, bar.to_mm):
+            yield Mark("line", edge - front, 0, edge - front, wide, bold=True)
+        yield Mark("word", (bar.from_mm + bar.to_mm) / 2 - front, wide + 4, text=str(bar.number))
+    for i in range(1, loaf.cuts.parts):
+        yield Mark("line", 0, wide * i / loaf.cuts.parts, long, wide * i / loaf.cuts.parts, bold=True)
+    for run in top.runs:
+        for spot in run.spots:
+            yield Mark(
+                "ellipse", spot.y - front, spot.x + half, run.motif.long_mm / 2, run.motif.wide_mm / 2, spot.turn_deg
+            )
+    if top.scatter:
+        for piece in top.scatter.strewn:
+            yield Mark("ellipse", piece.y - front, piece.x + half, piece.radius, piece.radius, bold=True)
+
+
+def template_svg(loaf: Loaf, plan: LoafPlan) -> str:
+    """The whole template on one sheet, in millimetres."""
+    top = plan.top
+    long, wide = top.back_mm - top.front_mm, 2 * top.half_wide_mm
+    across = max(long, CHECK_BAR_MM) + 2 * _MARGIN_MM
+    down = wide + _HEAD_MM + _FOOT_MM
+    parts = [
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{across:.3f}mm" height="{down:.3f}mm" '
+        f'viewBox="{-_MARGIN_MM:.3f} {-_HEAD_MM:.3f} {across:.3f} {down:.3f}" fill="none" font-family="sans-serif">',
+        f"<title>{escape(loaf.name)}: the top, 1:1</title>",
+        _svg_word(0, -6, f"{loaf.name}: the top, 1:1. Front end to the left.", "start", 4.2),
+    ]
+    for mark in top_marks(loaf, plan):
+        parts.append(_svg(mark))
+    foot = wide + 12
+    parts += [
+        _svg(Mark("line", 0, foot, CHECK_BAR_MM, foot, bold=True)),
+        _svg_word(
+            CHECK_BAR_MM / 2, foot + 5, f"This bar is {CHECK_BAR_MM:g} mm. If it is not, print at 100 %.", "middle", 3.6
+        ),
+        "</svg>",
+    ]
+    return "\n".join(parts)
+
+
+def _svg(mark: Mark) -> str:
+    stroke = f'stroke="{_INK if mark.bold else _SOFT}" stroke-width="{0.35 if mark.bold else 0.2}"'
+    if mark.kind == "line":
+        return f'<path d="M{mark.x:.3f} {mark.y:.3f}L{mark.to_x:.3f} {mark.to_y:.3f}" {stroke}/>'
+    if mark.kind == "ellipse":
+        return (
+            f'<ellipse cx="{mark.x:.3f}" cy="{mark.y:.3f}" rx="{mark.to_x:.3f}" ry="{mark.to_y:.3f}" '
+            f'transform="rotate({mark.turn_deg:.1f} {mark.x:.3f} {mark.y:.3f})" {stroke}/>'
+        )
+    return _svg_word(mark.x, mark.y, mark.text, "middle", 4.0)
+
+
+def _svg_word(x: float, y: float, text: str, anchor: str, size: float) -> str:
+    return (
+        f'<text x="{x:.2f}" y="{y:.2f}" font-size="{size:g}" text-anchor="{anchor}" fill="{_INK}">{escape(text)}</text>'
+    )
+
+
+def template_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
+    """The template over as many pages as it takes, each with its check bar; lines meet where the pages are trimmed."""
+    data = io.BytesIO()
+    width, height = PAPERS[paper]
+    page = Canvas(data, pagesize=(width, height))
+    page.setTitle(f"{loaf.name}: the top")
+    marks = top_marks(loaf, plan)
+    top = plan.top
+    long, wide = top.back_mm - top.front_mm, 2 * top.half_wide_mm
+    # The loaf lies along the page's long side: its length runs down, so that most tops take two pages at most.
+    tile_long = height / mm - _MARGIN_MM - _FOOT_MM - _HEAD_MM
+    tile_wide = width / mm - 2 * _MARGIN_MM
+    rows, columns = math.ceil(long / tile_long), math.ceil((wide + 8) / tile_wide)
+    for row in range(rows):
+        for column in range(columns):
+            _page_frame(page, loaf, width, height, f"{row * columns + column + 1} of {rows * columns}")
+            page.saveState()
+            clip = page.beginPath()
+            left, bottom = _MARGIN_MM * mm, _FOOT_MM * mm
+            clip.rect(left - 0.5, bottom - 0.5, tile_wide * mm + 1, tile_long * mm + 1)
+            page.clipPath(clip, stroke=0)
+            page.translate(left - column * tile_wide * mm, bottom + tile_long * mm + row * tile_long * mm)
+            # Along the loaf runs down the page, across it to the right.
+            page.rotate(-90)
+            page.scale(mm, mm)
+            for mark in marks:
+                _pdf(page, mark)
+            page.restoreState()
+            page.showPage()
+    page.save()
+    return data.getvalue()
+
+
+def _pdf(page: Canvas, mark: Mark) -> None:
+    """One mark; the canvas counts in millimetres, along the loaf and across it."""
+    page.setStrokeColor(colors.HexColor(_INK if mark.bold else _SOFT))
+    page.setLineWidth(0.35 if mark.bold else 0.2)
+    if mark.kind == "line":
+        page.line(mark.x, mark.y, mark.to_x, mark.to_y)
+    elif mark.kind == "ellipse":
+        page.saveState()
+        page.translate(mark.x, mark.y)
+        page.rotate(mark.turn_deg)
+        page.ellipse(-mark.to_x, -mark.to_y, mark.to_x, mark.to_y)
+        page.restoreState()
+    else:
+        page.setFillColor(colors.HexColor(_INK))
+        page.setFont("Helvetica", 4)
+        page.drawCentredString(mark.x, mark.y - 1.4, mark.text)
+
+
+def _page_frame(page: Canvas, loaf: Loaf, width: float, height: float, which: str) -> None:
+    page.setFillColor(colors.HexColor(_INK))
+    page.setStrokeColor(colors.HexColor(_INK))
+    page.setFont("Helvetica-Bold", 12)
+    page.drawString(_MARGIN_MM * mm, height - 11 * mm, f"{loaf.name}: the top, 1:1, page {which}. Front end up.")
+    _check_bar(page, width, 14 * mm)
+
+
+def _check_bar(page: Canvas, width: float, foot: float) -> None:
+    left = (width - CHECK_BAR_MM * mm) / 2
+    page.setLineWidth(1.2)
+    page.line(left, foot, left + CHECK_BAR_MM * mm, foot)
+    for end in (left, left + CHECK_BAR_MM * mm):
+        page.line(end, foot - 2 * mm, end, foot + 2 * mm)
+    page.setFont("Helvetica", 9)
+    page.drawCentredString(width / 2, foot - 6 * mm, f"This bar is {CHECK_BAR_MM:g} mm. If it is not, print at 100 %.")
+
+
+def rim_strip_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
+    """The rim with its cut marks as a strip, in lengths that fit the page; cut out, glued end to end, stuck on."""
+    data = io.BytesIO()
+    width, height = PAPERS[paper]
+    page = Canvas(data, pagesize=(height, width))
+    page.setTitle(f"{loaf.name}: strip for the rim")
+    page.setFont("Helvetica-Bold", 12)
+    page.drawString(_MARGIN_MM * mm, width - 14 * mm, f"{loaf.name}: strip for the mould's rim, 1:1")
+    front, back = plan.mould.ends_at_rim
+    usable = height / mm - 2 * _MARGIN_MM
+    for i in range(math.ceil((back - front) / usable)):
+        start, end = front + i * usable, min(front + (i + 1) * usable, back)
+        top = width - (30 + i * (_STRIP_MM + 12)) * mm
+        page.setLineWidth(0.5)
+        page.rect(_MARGIN_MM * mm, top - _STRIP_MM * mm, (end - start) * mm, _STRIP_MM * mm)
+        for bar in plan.cuts.bars:
+            for edge in (bar.from_mm, bar.to_mm):
+                if start <= edge <= end:
+                    x = (_MARGIN_MM + edge - start) * mm
+                    page.line(x, top, x, top - _STRIP_MM * mm * 0.6)
+            middle = (bar.from_mm + bar.to_mm) / 2
+            if start <= middle <= end:
+                page.setFont("Helvetica", 9)
+                page.drawCentredString((_MARGIN_MM + middle - start) * mm, top - _STRIP_MM * mm * 0.45, str(bar.number))
+    _check_bar(page, height, 14 * mm)
+    page.showPage()
+    page.save()
+    return data.getvalue()

@@ -1,0 +1,151 @@
+"""The top: piped, strewn, sprinkled; seen, dragged, printed."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
+
+
+def grams_to_hold_back(page: Page, name: str) -> int:
+    """Frosting of a colour, in ml."""
+    found = page.get_by_role("button", name=re.compile(rf"^Frosting, {name}"))
+    return int(found.inner_text().split()[0])
+
+
+def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
+    desk.start("Bare top")
+    desk.go("Top")
+    desk.pull("Frosting")
+    page.get_by_role("button", name="Put frosting on").click()
+    expect(page.locator("[data-run='run'] use")).to_have_count(39)
+    expect(page.get_by_role("region", name="Bags and hands")).to_contain_text("1 bag with Round 10")
+    first = grams_to_hold_back(page, "Uncoloured")
+    page.get_by_label("Size mm").fill("26")
+    expect(page.locator("[data-run='run'] use")).to_have_count(27)
+    assert grams_to_hold_back(page, "Uncoloured") != first
+    page.get_by_label("Motif").select_option(label="Leaves")
+    page.get_by_label("Leaves point to both sides").check()
+    expect(page.locator("[data-run='run'] use")).to_have_count(54)
+    page.get_by_label("Five of them weigh").fill("20")
+    page.get_by_role("button", name=re.compile("^Frosting of Kisses")).click()
+    expect(page.get_by_role("dialog")).to_contain_text("your log")
+    page.keyboard.press("Escape")
+    desk.wait_until_saved()
+    desk.go("Pots")
+    expect(page.get_by_text("Uncoloured, held back").first).to_be_visible()
+    desk.go("Bench")
+    page.get_by_role("link", name="Bare top").click()
+    desk.go("Top")
+    page.get_by_role("button", name="Remove Kisses").click()
+    expect(page.locator("[data-run]")).to_have_count(0)
+
+
+@pytest.mark.parametrize("name", ["Lantern Row", "Ferry Lights", "Tin Roof Rain", "Trellis Gate", "Paper Kites"])
+def test_every_demo_top_is_drawn_and_accessible(page: Page, name: str) -> None:
+    page.goto("/")
+    href = page.get_by_role("link", name=name).first.get_attribute("href")
+    page.goto(f"{href}/top")
+    expect(page.get_by_role("img", name="The top from the side")).to_be_visible()
+    assert page.locator("[data-run] use").count() > 20
+    for drawer in ("Shape", "Frosting", "Tips", "Pieces on top", "Finishes", "Kept clear"):
+        page.get_by_role("heading", level=3).filter(has_text=re.compile(f"^{drawer}")).first.get_by_role(
+            "button"
+        ).click()
+    assert violations(page) == []
+
+
+def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Strewn")
+    desk.go("Top")
+    piece = page.locator("[data-strewn='tassel-caps 0']")
+    at = piece.bounding_box()
+    assert at
+    page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(at["x"] + at["width"] / 2 + 38, at["y"] + at["height"] / 2 + 5, steps=5)
+    page.mouse.up()
+    expect(piece).to_have_attribute("aria-label", re.compile("held"))
+    desk.wait_until_saved()
+    others = page.locator("[data-strewn]").nth(4)
+    before = others.bounding_box()
+    desk.pull("Pieces on top")
+    page.get_by_role("button", name="Again, otherwise").click()
+    expect(piece).to_have_attribute("aria-label", re.compile("held"))
+    page.wait_for_timeout(600)
+    assert others.bounding_box() != before
+    piece.focus()
+    for _ in range(30):
+        page.keyboard.press("ArrowRight")
+        page.wait_for_timeout(20)
+        if "over a cut" in (piece.get_attribute("aria-label") or ""):
+            break
+    expect(piece).to_have_attribute("aria-label", re.compile("over a cut"))
+    expect(page.get_by_role("list", name="Worth a word")).to_contain_text("lies over a cut")
+    page.keyboard.press("Delete")
+    expect(piece).not_to_have_attribute("aria-label", re.compile("held"))
+    page.get_by_label("How many").fill("18")
+    expect(page.get_by_role("table", name="What every bar has on top")).to_contain_text("Tassel caps")
+    page.get_by_label("How many").fill("40")
+    expect(page.get_by_role("alert")).to_contain_text("Make 40, or use fewer")
+
+
+def test_salt_sends_the_loaf_onto_its_side_and_a_spritz_is_cautioned(page: Page, desk: Desk) -> None:
+    desk.start("Salted")
+    desk.go("Top")
+    desk.pull("Finishes")
+    page.get_by_role("button", name="Add a finish").click()
+    expect(page.get_by_role("note", name="Caution")).to_contain_text("no flame near")
+    page.get_by_label("It is").select_option(label="Salt")
+    page.get_by_label("Finish 1").fill("Sea salt")
+    expect(page.get_by_text("Cut it lying on its side").first).to_be_visible()
+    desk.pull("Shape")
+    page.get_by_label("Mound across").fill("8")
+    expect(page.get_by_role("region", name="Heights")).to_contain_text("8.0 mm over the batter")
+
+
+def test_the_template_and_the_strip_print(page: Page, desk: Desk, tmp_path: Path) -> None:
+    desk.copy_of_the_demo("Template")
+    desk.go("Top")
+    for link, pages in (("Print the template, 1:1", 2), ("Strip for the rim", 1)):
+        with page.expect_download() as download:
+            page.get_by_role("link", name=link).click()
+        file = tmp_path / "sheet.pdf"
+        download.value.save_as(file)
+        assert len(PdfReader(file).pages) == pages
+
+
+def test_halves_specials_and_the_sample(page: Page, desk: Desk) -> None:
+    desk.start("Favours")
+    desk.go("Cut")
+    page.get_by_label("Each slice gives").fill("2")
+    expect(page.get_by_text(re.compile(r"\d+ slices, \d+ bars"))).to_be_visible()
+    page.get_by_label("Sample from").select_option(label="The back end")
+    page.get_by_label("What is special about bar 3").fill("For the hosts")
+    desk.wait_until_saved()
+    page.reload()
+    expect(page.get_by_label("What is special about bar 3")).to_have_value("For the hosts")
+    assert violations(page) == []
+
+
+def test_the_bench_pipes_by_the_picture(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Piped")
+    desk.go("Bench")
+    heading = page.get_by_role("heading", level=1)
+    for _ in range(150):
+        if heading.inner_text().startswith("Pipe Eave tiles"):
+            break
+        page.keyboard.press("Space")
+        page.wait_for_timeout(15)
+    expect(page.locator("[data-run='eave'] use").first).to_be_visible()
+    expect(page.locator("[data-run='lamps']")).to_have_count(0)
+    expect(page.get_by_role("link", name="Template, 1:1")).to_be_visible()
+    page.keyboard.press("Space")
+    expect(page.locator("[data-run='lamps'] use").first).to_be_visible()
+    assert violations(page) == []

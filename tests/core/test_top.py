@@ -1,0 +1,381 @@
+"""The top: tips and beads, motifs by integration, runs on the loaf, fairness of what is strewn, the budget."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+import pytest
+import shapely
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.integrate import quad
+
+from archtop.core import InputError, LoafPlan, calculate, plan, read_loaf, standard_cupboard
+from archtop.core.clock import bowls_of
+from archtop.core.top import (
+    Clear,
+    MotifSize,
+    Pin,
+    Run,
+    Scatter,
+    ScatterItem,
+    Tip,
+    TopArea,
+    bead_of,
+    motif_of,
+    opening_of,
+    spots_of,
+    strew,
+)  # fmt: skip
+from archtop.core.top.motifs import sine_length
+from tests.core.conftest import box, frosted
+
+CUPBOARD = standard_cupboard()
+AREA = TopArea(front=0, back=250, half_wide=45, area_mm2=22500)
+BARS = [(i * 25.0, (i + 1) * 25.0) for i in range(10)]
+ROUND = Tip(id="round", name="Round", opening_mm=10)
+
+
+def tip(kind: Any, **sizes: Any) -> Tip:
+    return Tip(id="tip", name="Tip", kind=kind, **sizes)
+
+
+@given(st.floats(1, 40), st.integers(3, 16))
+def test_openings_by_closed_forms(across: float, points: int) -> None:
+    """A circle's π·d²/4; a star of n points n·R·r·sin(π/n); a rhombus half its diagonals' product."""
+    assert bead_of(tip("plain", opening_mm=across)).area_mm2 == pytest.approx(math.pi / 4 * across**2, rel=1e-3)
+    star = bead_of(tip("open star", opening_mm=across, points=points)).area_mm2
+    assert star == pytest.approx(points * across / 2 * across / 2 * 0.7 * math.sin(math.pi / points))
+    assert bead_of(tip("leaf", opening_mm=across, thick_mm=2)).area_mm2 == pytest.approx(across)
+    many = bead_of(tip("grass", opening_mm=across, holes=points)).area_mm2
+    assert many == pytest.approx(points * math.pi / 4 * across**2, rel=5e-3)
+
+
+def test_a_circle_is_as_easy_to_push_through_as_it_is_wide() -> None:
+    """Hydraulic diameter 4A/P of a circle is its own diameter; of a long slot, twice its thickness."""
+    assert bead_of(ROUND).hydraulic_mm == pytest.approx(10, rel=1e-3)
+    assert bead_of(tip("ruffle", opening_mm=60, thick_mm=1)).hydraulic_mm == pytest.approx(2, rel=0.02)
+
+
+@pytest.mark.parametrize("kind", ["plain", "open star", "closed star", "petal", "leaf", "grass", "ruffle", "V cut"])
+def test_every_opening_is_an_outline_with_an_area(kind: Any) -> None:
+    opening = opening_of(tip(kind, opening_mm=12, thick_mm=3))
+    assert opening.is_valid
+    assert opening.area > 0
+    assert bead_of(tip(kind, opening_mm=12, thick_mm=3)).area_mm2 == pytest.approx(opening.area)
+
+
+def motif(kind: Any, size: float, tip_: Tip = ROUND, **more: Any) -> Any:
+    return motif_of(MotifSize(kind=kind, size_mm=size, **more), bead_of(tip_), 1.0)
+
+
+@given(st.floats(5, 60), st.floats(3, 40))
+def test_solids_by_numerical_integration(size: float, high: float) -> None:
+    """Independent: SciPy's quadrature of their profiles."""
+
+    def turned(radius: Any) -> float:
+        return quad(lambda z: math.pi * radius(z) ** 2, 0, high, limit=200)[0] / 1000
+
+    kiss = motif("kiss", size, height_mm=high).volume.value
+    assert kiss == pytest.approx(turned(lambda z: size / 2 * (1 - (z / high) ** 1.5)), rel=1e-6)
+    a = size / 2
+    big = (a * a + high * high) / (2 * high)
+    ball = motif("ball", size, height_mm=high).volume.value
+    assert ball == pytest.approx(turned(lambda z: math.sqrt(max(big**2 - (z + big - high) ** 2, 0))), rel=1e-6)
+    scallop = motif("scallop", size, height_mm=high).volume.value
+    dome = quad(lambda z: math.pi * (size / 2) ** 2 * (1 - (z / high) ** 2), 0, high)[0] / 1000
+    assert scallop == pytest.approx(dome, rel=1e-6)
+
+
+@given(st.floats(4, 60), st.floats(0, 30))
+def test_a_waves_length_by_numerical_integration(long: float, swing: float) -> None:
+    def slope(x: float) -> float:
+        return math.hypot(1, swing * 2 * math.pi / long * math.cos(2 * math.pi * x / long))
+
+    assert sine_length(long, swing) == pytest.approx(quad(slope, 0, long, limit=200)[0], rel=1e-6)
+
+
+def test_strokes_taper_as_they_say() -> None:
+    """A leaf's bead integrated along its length, a tuft's strands likewise."""
+    bead = bead_of(ROUND).area_mm2
+    leaf = quad(lambda u: 1.0 if u < 0.4 else (1 - (u - 0.4) / 0.6) ** 2, 0, 1)[0]
+    assert motif("leaf", 30).volume.value == pytest.approx(bead * 30 * leaf / 1000, rel=1e-4)
+    tuft = quad(lambda u: (1 - u / 2) ** 2, 0, 1)[0]
+    assert motif("tuft", 20).volume.value == pytest.approx(bead * 20 * tuft / 1000, rel=1e-6)
+
+
+def test_a_double_row_of_leaves() -> None:
+    """About a quarter of a litre on a 250 mm loaf, and about twenty minutes of hands (common practice, no source)."""
+    leaf = Tip(id="leaf", name="Leaf", kind="leaf", opening_mm=20, thick_mm=10)
+    one = motif("leaf", 34, leaf)
+    run = Run(
+        id="r", name="Leaves", tip="leaf", colours=("a",), motif=MotifSize(kind="leaf", size_mm=34), rows=2,
+        both_sides=True, overlap_percent=78,
+    )  # fmt: skip
+    count = len(spots_of(run, one, AREA, BARS))
+    assert count * one.volume.value == pytest.approx(250, rel=0.2)
+    assert count * one.time.value / 60 == pytest.approx(20, rel=0.2)
+
+
+def test_five_weighed_overrule_the_shape() -> None:
+    found = motif("kiss", 20, five_g=25).volume
+    assert (found.value, found.basis) == (5, "your log")
+
+
+def test_a_heap_and_what_carries_it() -> None:
+    """20 mm need about 117 Pa, √3·τ = ρ·g·h (uniaxial yield after von Mises), and the other way round."""
+    high = calculate("heap-height", {"yield_stress_pa": 117, "density_g_ml": 1.0}).model_dump()["stands"]["value"]
+    assert high == pytest.approx(20, rel=0.04)
+    assert motif("kiss", 20, height_mm=20).needed_pa == pytest.approx(117, rel=0.04)
+
+
+def test_extrusion_by_hand() -> None:
+    """2·√3·τ·ln(D₀/D) + 4·τ·L/D (Benbow & Bridgwater 1993), all by hand: 100 Pa, 60 to 10 mm, 15 mm of land."""
+    given = {"tip": ROUND.model_dump(), "bag_mm": 60, "yield_stress_pa": 100}
+    found = calculate("extrusion", given).model_dump()
+    assert found["pressure_pa"] == pytest.approx(100 * (2 * math.sqrt(3) * math.log(6) + 6), rel=2e-3)
+    assert found["hand_n"]["value"] == pytest.approx(found["pressure_pa"] * 0.006)
+    with pytest.raises(InputError, match="bag is 10 mm wide"):
+        calculate("extrusion", {**given, "bag_mm": 10, "tip": {**ROUND.model_dump(), "opening_mm": 12}})
+
+
+def run(pattern: Any, kind: Any = "ball", size: float = 12, **more: Any) -> Any:
+    made = Run(
+        id="r", name="R", tip="round", colours=("a",), motif=MotifSize(kind=kind, size_mm=size), pattern=pattern, **more
+    )
+    return made, motif(kind, size)
+
+
+PATTERNS = ["rows", "staggered", "border", "wave", "fill", "each bar", "each part"]
+
+
+@given(st.sampled_from(PATTERNS), st.floats(6, 40), st.integers(1, 6), st.floats(-100, 60))
+def test_every_pattern_stays_on_the_top_and_balances(pattern: Any, size: float, rows: int, overlap: float) -> None:
+    made, one = run(pattern, size=size, rows=rows, overlap_percent=overlap)
+    spots = spots_of(made, one, AREA, BARS, parts=2)
+    assert all(0 <= spot.y <= 250 and abs(spot.x) <= 45.01 for spot in spots)
+    if pattern in ("rows", "each bar", "each part", "border") and spots:
+        assert sum(spot.x for spot in spots) == pytest.approx(0, abs=1e-6)
+        assert np.mean([spot.y for spot in spots]) == pytest.approx(125)
+
+
+def test_one_to_each_bar_and_to_each_half() -> None:
+    made, one = run("each part")
+    halves = spots_of(made, one, AREA, BARS, parts=2)
+    assert [sum(1 for s in halves if y0 < s.y < y1) for y0, y1 in BARS] == [2] * 10
+    assert {spot.x for spot in halves} == {-22.5, 22.5}
+    made, one = run("each bar", rows=1)
+    assert [spot.y for spot in spots_of(made, one, AREA, BARS)] == [12.5 + 25 * i for i in range(10)]
+
+
+@given(st.floats(8, 30))
+def test_a_fill_does_not_pile_up(size: float) -> None:
+    made, one = run("fill", size=size)
+    spots = spots_of(made, one, AREA, BARS)
+    gaps = [math.hypot(a.x - b.x, a.y - b.y) for i, a in enumerate(spots) for b in spots[:i]]
+    assert not gaps or min(gaps) >= size * 0.85
+    covered = len(spots) * math.pi / 4 * size**2 / 22500
+    assert covered > 0.45
+
+
+def test_what_is_kept_clear_stays_clear() -> None:
+    made, one = run("fill", size=10)
+    clear = [Clear(from_mm=100, to_mm=150, left_mm=-20, right_mm=20)]
+    spots = spots_of(made, one, AREA, BARS, clear=clear)
+    assert spots
+    assert not any(95 < s.y < 155 and -25 < s.x < 25 for s in spots)
+
+
+# Strewing.
+
+
+def strewn(count: int, radius: float = 5, **more: Any) -> Any:
+    scatter = Scatter(items=(ScatterItem(pieces="bit", count=count),), **more)
+    return strew(scatter, {"bit": radius}, AREA, BARS)
+
+
+@settings(max_examples=25)
+@given(st.integers(1, 60), st.floats(2, 7), st.integers(0, 10_000))
+def test_strewn_pieces_keep_apart_spare_the_wire_and_are_fair(count: int, radius: float, seed: int) -> None:
+    found = strewn(count, radius, seed=seed)
+    lying = found.strewn
+    for i, a in enumerate(lying):
+        for b in lying[:i]:
+            assert math.hypot(a.x - b.x, a.y - b.y) >= 2 * radius + 2 - 1e-6
+        y0, y1 = BARS[a.bar]
+        assert y0 + radius + 1 - 1e-6 <= a.y <= y1 - radius - 1 + 1e-6
+    if not found.lacking:
+        sums = [share["bit"] for share in found.shares]
+        assert max(sums) - min(sums) <= 1
+        assert sum(sums) == count
+    assert found == strewn(count, radius, seed=seed)
+
+
+def test_another_seed_lies_otherwise_and_pins_stay() -> None:
+    pin = Pin(pieces="bit", number=2, x=10, y=30)
+    one, two = (strewn(12, seed=seed, pins=(pin,)) for seed in (1, 2))
+    assert [p for p in one.strewn if not p.pinned] != [p for p in two.strewn if not p.pinned]
+    for found in (one, two):
+        held = next(p for p in found.strewn if p.number == 2)
+        assert (held.x, held.y, held.pinned, held.bar) == (10, 30, True, 1)
+        assert max(s["bit"] for s in found.shares) <= 2
+
+
+def test_a_pin_over_a_cut_or_on_another_is_told() -> None:
+    pins = (Pin(pieces="bit", number=0, x=0, y=26), Pin(pieces="bit", number=1, x=3, y=28))
+    found = strewn(4, pins=pins)
+    assert found.leaning == 2
+    assert found.touching == 2
+    assert "2 would be cut" in found.says
+
+
+def test_more_than_fit_says_how_many_do() -> None:
+    found = strewn(200, radius=10)
+    lie = len(found.strewn)
+    assert found.lacking == {"bit": 200 - lie}
+    assert 20 <= lie < 200
+    again = strewn(lie, radius=10)
+    assert len(again.strewn) >= lie * 0.9
+
+
+def test_what_cannot_be_strewn_is_refused() -> None:
+    with pytest.raises(InputError, match="there must be a bar"):
+        strew(Scatter(items=(ScatterItem(pieces="bit", count=3),)), {"bit": 5}, AREA, [])
+    with pytest.raises(InputError, match="Let it go, or strew more"):
+        strewn(2, pins=(Pin(pieces="bit", number=5, x=0, y=0),))
+    with pytest.raises(InputError, match="less than or equal to"):
+        calculate(
+            "scatter",
+            {"scatter": {"seed": 2**40}, "radii_mm": {"bit": 5}, "long_mm": 250, "wide_mm": 90, "bars": 10},
+        )
+
+
+# The whole plan.
+
+
+def planned(**document: Any) -> LoafPlan:
+    return plan(read_loaf(box(**document)), CUPBOARD)
+
+
+def test_the_budget_adds_up_and_is_what_the_bowls_deliver() -> None:
+    frosting = frosted(
+        200, practice_ml=12, waste_percent=10, base={"thick_mm": 2, "colours": [{"colour": "white", "percent": 100}]}
+    )
+    result = planned(frosting=frosting)
+    (need,) = result.top.colours
+    assert need.runs_ml == pytest.approx(200)
+    assert need.base_ml == pytest.approx(45)
+    assert need.total.value == pytest.approx(200 + 45 + 12 + 20)
+    bowl = next(part for part in result.pots[-1].portions if part.use == "frosting")
+    assert bowl.delivers.value == pytest.approx(need.total.value)
+    assert sum(bag.count * bag.each_ml for bag in result.top.bags) == pytest.approx(220)
+
+
+def test_a_mound_takes_batter_and_weighs_where_it_is() -> None:
+    """A parabola over the width holds two thirds of its box; a swell likewise along."""
+    flat, high = planned(), planned(top={"crown": {"mound_mm": 6, "swell_mm": 9}})
+    assert high.top.mound_ml == pytest.approx(22500 * (4 + 6) / 1000)
+    more = high.pots[-1].delivers.value - flat.pots[-1].delivers.value
+    assert more == pytest.approx(high.top.mound_ml)
+    assert high.cuts.total_g - flat.cuts.total_g == pytest.approx(more * high.pots[-1].density.value, rel=1e-6)
+    weights = [bar.weight.value for bar in high.cuts.bars]
+    assert weights[len(weights) // 2] == pytest.approx(max(weights), rel=1e-2)
+    assert high.cuts.spread_g.value > flat.cuts.spread_g.value
+
+
+def test_uneven_bars_are_told_what_to_level() -> None:
+    result = planned(top={"crown": {"swell_mm": 40}}, cuts={"bar_mm": 25})
+    (uneven,) = [remark for remark in result.remarks if remark.code == "bars.uneven"]
+    level = float(uneven.remedy.split("Level the swell to ")[1].split(" mm")[0])
+    better = planned(top={"crown": {"swell_mm": level}}, cuts={"bar_mm": 25})
+    assert better.cuts.spread_g.value <= 52
+
+
+def test_all_that_lies_on_top_is_weighed_with_the_bars() -> None:
+    beads = {"id": "bead", "name": "Beads", "count": 20, "colour": "white", "make": {"kind": "ball", "diameter_mm": 12}}
+    scatter = {"scatter": {"items": [{"pieces": "bead", "count": 20}]}}
+    bare = planned(pieces=[beads])
+    full = planned(pieces=[beads], frosting=frosted(200), top=scatter)
+    on_top = (200 + 20 * math.pi / 6 * 1.728) * bare.pots[-1].density.value
+    assert full.cuts.total_g - bare.cuts.total_g == pytest.approx(on_top, rel=1e-6)
+
+
+def test_strewn_pieces_must_have_been_made() -> None:
+    beads = {"id": "bead", "name": "Beads", "count": 5, "colour": "white", "make": {"kind": "ball", "diameter_mm": 12}}
+    with pytest.raises(InputError, match="6 of Beads go into the loaf"):
+        planned(pieces=[beads], top={"scatter": {"items": [{"pieces": "bead", "count": 6}]}})
+
+
+@pytest.mark.parametrize(
+    ("finish", "side"), [("salt", True), ("glitter", True), ("seeds", True), ("spritz", False), ("drizzle", False)]
+)
+def test_what_a_wire_drags_is_cut_lying(finish: str, side: bool) -> None:
+    result = planned(top={"finishes": [{"kind": finish, "name": finish.title(), "amount": 3}]})
+    assert bool(result.top.on_side) == side
+    cut = next(step for step in result.steps if step.key == "loaf.cut")
+    assert ("lying on its side" in cut.detail) == side
+    assert any(step.key == "loaf.finish.0" for step in result.steps)
+    assert any(step.key == "loaf.spritz-again" for step in result.steps) == (finish == "spritz")
+
+
+def test_a_motif_no_frosting_can_be_is_told() -> None:
+    frosting = frosted(200)
+    frosting["tips"][0] |= {"opening_mm": 1.2, "land_mm": 60}
+    frosting["runs"][0]["motif"] = {"kind": "kiss", "size_mm": 20, "height_mm": 60}
+    codes = {remark.code for remark in planned(frosting=frosting).remarks}
+    assert {"top.no_window", "top.fine_tip"} <= codes
+
+
+def test_each_run_asks_its_own_bowl_for_its_own_thickness() -> None:
+    loaf = read_loaf(box(frosting=frosted(200)))
+    result = plan(loaf, CUPBOARD)
+    pipe = next(limit for bowl in bowls_of(loaf, result, CUPBOARD) for limit in bowl.limits if limit.key == "pipe.eave")
+    assert pipe.step == "loaf.pipe.eave"
+    assert pipe.least_pa == pytest.approx(result.top.runs[0].motif.needed_pa)
+    assert pipe.most_pa == result.top.runs[0].most_pa
+
+
+@pytest.mark.parametrize("change", [{"tip": "none"}, {"colours": ["teal"]}, {"colours": []}])
+def test_a_run_without_its_tip_or_colour_is_refused(change: dict[str, Any]) -> None:
+    frosting = frosted(200)
+    frosting["runs"][0] |= change
+    with pytest.raises(InputError):
+        planned(frosting=frosting)
+
+
+def test_halves_each_have_their_own() -> None:
+    result = planned(
+        cuts={"bar_mm": 25, "parts": 2, "strips_first": True, "specials": [{"bar": 2, "note": "For the host"}]}
+    )
+    assert {bar.parts for bar in result.cuts.bars} == {2}
+    assert [bar.note for bar in result.cuts.bars][:2] == ["", "For the host"]
+    cut = next(step for step in result.steps if step.key == "loaf.cut")
+    assert "Lengthwise first" in cut.detail
+    assert "For the host" in cut.detail
+
+
+def test_an_older_frosting_keeps_its_volume_when_it_is_lifted() -> None:
+    old = {
+        "volume_ml": 180,
+        "style": "scallops",
+        "rows": 3,
+        "colours": [{"colour": "white", "percent": 100}],
+        "tip_mm": 11,
+    }
+    lifted = plan(read_loaf({**box(frosting=old), "version": 3}), CUPBOARD)
+    assert lifted.top.volume.value == pytest.approx(180, rel=1e-6)
+    smooth = plan(read_loaf({**box(frosting={**old, "style": "smooth"}), "version": 3}), CUPBOARD)
+    assert smooth.top.volume.value == pytest.approx(180, rel=1e-6)
+
+
+def test_the_face_shows_what_the_cut_goes_through() -> None:
+    top = planned(frosting=frosted(200), cuts={"bar_mm": 25}).top
+    for face in top.faces:
+        for bump in face.bumps:
+            assert bump.high_mm <= top.stands.value + 1e-9
+    spots = top.runs[0].spots
+    through = [spot for spot in spots if abs(spot.y - top.middle.y) < 22.5]
+    assert len(top.middle.bumps) == len(through)
+    assert shapely.box(-45, 0, 45, 1).contains(shapely.Point(top.middle.bumps[0].x, 0.5))

@@ -1,0 +1,24 @@
+import { Printer } from "lucide-react";
+import { useEditor } from "../loaf/editor/EditorContext";
+import { TopView } from "../loaf/top/TopView";
+import { LOOKS, type Tone } from "./tone";
+
+/** At the piping and the placing: how the top is to look by the end of the step, and the template to lay beside it. */
+export function TopTemplate({ step, tone }: { step: string; tone: Tone }) {
+	const { id } = useEditor();
+	const run = step.startsWith("loaf.pipe.") ? step.slice("loaf.pipe.".length) : undefined;
+	if (!run && step !== "loaf.strew") return null;
+	return (
+		<div className="flex flex-wrap items-end gap-3">
+			<div className="w-full max-w-[420px] rounded-xl bg-white p-1">
+				<TopView upTo={run} />
+			</div>
+			<a
+				href={`/api/loaves/${id}/top-template.pdf`}
+				className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-4 text-lg font-semibold no-underline ${LOOKS[tone].plain}`}
+			>
+				<Printer aria-hidden className="size-5" /> Template, 1:1
+			</a>
+		</div>
+	);
+}

@@ -1,0 +1,105 @@
+import type { LoafPlan } from "../../api/types";
+import type { Share } from "../face";
+import { fillOf } from "../paint";
+import type { Scale } from "../scale";
+import { sidePath } from "./motifLook";
+
+interface Props {
+	top: LoafPlan["top"];
+	level: number;
+	scale: Scale;
+	colour: (id: string) => string;
+	pieceColour: (pieces: string) => string;
+	pieceHigh: (pieces: string) => number;
+	/** What the last pour is made of: the mound is. */
+	last: readonly Share[];
+	coat: { mm: number; shares: readonly Share[] };
+	crown: { mound: number; swell: number; texture: number };
+	patternId: string;
+}
+
+/** The top seen from the side: mound and coat, every motif and piece where it stands along the loaf. */
+export function SideTop({
+	top,
+	level,
+	scale,
+	colour,
+	pieceColour,
+	pieceHigh,
+	last,
+	coat,
+	crown,
+	patternId,
+}: Props) {
+	const [front, back] = [top.front_mm, top.back_mm];
+	const rise = (y: number) => {
+		const u = (2 * (y - front)) / (back - front) - 1;
+		return level + crown.mound + crown.texture / 2 + crown.swell * (1 - u * u);
+	};
+	const edge = (over: number) =>
+		Array.from({ length: 25 }, (_, i) => {
+			const y = front + (i / 24) * (back - front);
+			return `${scale.x(y)},${scale.y(rise(y) + over)}`;
+		});
+	const foot = `${scale.x(back)},${scale.y(level)} ${scale.x(front)},${scale.y(level)}`;
+	const high = crown.mound + crown.swell + crown.texture > 0;
+	return (
+		<g data-testid="side-top">
+			{high && <polygon points={`${edge(0).join(" ")} ${foot}`} fill={fillOf(last, `${patternId}-last`)} />}
+			{coat.mm > 0 && (
+				<polygon
+					points={`${edge(coat.mm).join(" ")} ${edge(0).reverse().join(" ")}`}
+					fill={fillOf(coat.shares, `${patternId}-coat`)}
+					stroke="#14263f"
+					strokeOpacity=".35"
+				/>
+			)}
+			{top.runs.map((run) =>
+				run.spots.map((spot, i) => {
+					const turn = (spot.turn_deg * Math.PI) / 180;
+					const wide =
+						run.motif.long_mm * Math.abs(Math.cos(turn)) + run.motif.wide_mm * Math.abs(Math.sin(turn));
+					return (
+						<Standing
+							key={`${run.id} ${spot.x} ${spot.y} ${spot.turn_deg}`}
+							d={sidePath(run.kind, wide, run.motif.high_mm)}
+							x={scale.x(spot.y)}
+							y={scale.y(rise(spot.y) + coat.mm)}
+							px={scale.pxPerMm}
+							srgb={colour(run.colours[i % run.colours.length] ?? "")}
+						/>
+					);
+				}),
+			)}
+			{top.scatter?.strewn.map((piece) => (
+				<Standing
+					key={`${piece.pieces} ${piece.number}`}
+					d={sidePath("piece", 2 * piece.radius, pieceHigh(piece.pieces))}
+					x={scale.x(piece.y)}
+					y={scale.y(rise(piece.y) + coat.mm + top.stands.value * 0.6)}
+					px={scale.pxPerMm}
+					srgb={pieceColour(piece.pieces)}
+				/>
+			))}
+		</g>
+	);
+}
+
+interface StandingProps {
+	d: string;
+	x: number;
+	y: number;
+	px: number;
+	srgb: string;
+}
+
+const Standing = ({ d, x, y, px, srgb }: StandingProps) => (
+	<path
+		d={d}
+		transform={`translate(${x} ${y}) scale(${px} ${-px})`}
+		fill={srgb}
+		stroke="#14263f"
+		strokeOpacity=".4"
+		strokeWidth={0.8 / px}
+	/>
+);

@@ -1,0 +1,96 @@
+import { Droplets } from "lucide-react";
+import type { Frosting } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { Drawer, FieldRow } from "../../ui/Drawer";
+import { NumberField, TextField } from "../../ui/fields";
+import { FormulaChoice } from "../drawers/FormulaChoice";
+import { SharesEditor } from "../drawers/SharesEditor";
+import { useEditor } from "../editor/EditorContext";
+import { addFrosting, patchFrosting } from "./topChanges";
+
+/** The frosting as a batter: held back or of its own pot, its base coat, its bags. */
+export function FrostingDrawer() {
+	const { document, edit } = useEditor();
+	const frosting = document.frosting;
+	const patch = (change: Partial<Frosting>) => edit(patchFrosting(change), `frosting ${Object.keys(change)}`);
+	const first = document.colours[0]?.id ?? "plain";
+	const line = frosting
+		? `${frosting.name}, ${frosting.formula ? "from a pot of its own" : "held back"}`
+		: "No frosting";
+	if (!frosting) {
+		return (
+			<Drawer id="frosting" title="Frosting" line={line}>
+				<Button onClick={() => edit(addFrosting)}>
+					<Droplets aria-hidden className="size-4" /> Put frosting on
+				</Button>
+			</Drawer>
+		);
+	}
+	return (
+		<Drawer id="frosting" title="Frosting" line={line}>
+			<TextField label="Name" value={frosting.name ?? "Frosting"} onChange={(name) => patch({ name })} />
+			<FormulaChoice
+				none="Held back from the loaf's pot"
+				value={frosting.formula ?? null}
+				onChange={(formula) => patch({ formula })}
+			/>
+			<label className="flex items-center gap-2 text-sm">
+				<input
+					type="checkbox"
+					className="size-4"
+					checked={frosting.base != null}
+					disabled={frosting.base != null && frosting.runs.length === 0}
+					onChange={(event) =>
+						patch({
+							base: event.target.checked ? { thick_mm: 3, colours: [{ colour: first, percent: 100 }] } : null,
+						})
+					}
+				/>
+				A coat spread under the piping
+			</label>
+			{frosting.base && (
+				<>
+					<NumberField
+						label="Coat"
+						quantity="length"
+						value={frosting.base.thick_mm}
+						onChange={(thick_mm) => frosting.base && patch({ base: { ...frosting.base, thick_mm } })}
+					/>
+					<SharesEditor
+						what="the coat"
+						shares={frosting.base.colours}
+						onChange={(colours) => frosting.base && patch({ base: { ...frosting.base, colours } })}
+					/>
+				</>
+			)}
+			<FieldRow>
+				<NumberField
+					label="Bag holds"
+					quantity="volume"
+					value={frosting.bag_ml ?? 350}
+					onChange={(bag_ml) => patch({ bag_ml })}
+				/>
+				<NumberField
+					label="Bag wide"
+					quantity="length"
+					digits={0}
+					value={frosting.bag_mm ?? 60}
+					onChange={(bag_mm) => patch({ bag_mm })}
+				/>
+				<NumberField
+					label="For practice"
+					quantity="volume"
+					value={frosting.practice_ml ?? 10}
+					onChange={(practice_ml) => patch({ practice_ml })}
+				/>
+				<NumberField
+					label="Stays in bag"
+					suffix="%"
+					digits={0}
+					value={frosting.waste_percent ?? 10}
+					onChange={(waste_percent) => patch({ waste_percent })}
+				/>
+			</FieldRow>
+		</Drawer>
+	);
+}

@@ -1,0 +1,71 @@
+import { Printer, Ruler, SquareDashed } from "lucide-react";
+import { Accordion } from "radix-ui";
+import { useState } from "react";
+import { buttonClass } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
+import { useEditor } from "../editor/EditorContext";
+import { Remarks } from "../section/Remarks";
+import { BarShares } from "./BarShares";
+import { ClearDrawer } from "./ClearDrawer";
+import { CrownDrawer, FinishesDrawer } from "./CrownDrawer";
+import { FrostingDrawer } from "./FrostingDrawer";
+import { RunsDrawer } from "./RunFields";
+import { ScatterDrawer } from "./ScatterDrawer";
+import { TipsDrawer } from "./TipFields";
+import { TopElevation } from "./TopElevation";
+import { TopNumbers } from "./TopNumbers";
+import { TopView } from "./TopView";
+
+const PAPERS = [
+	["A4", "A4"],
+	["Letter", "Letter"],
+] as const;
+
+/** The top: what is piped, strewn and sprinkled, from above and from the side, to scale. */
+export function TopPlace() {
+	const { id } = useEditor();
+	const [open, setOpen] = useState(["runs"]);
+	const [paper, setPaper] = useState<"A4" | "Letter">("A4");
+	return (
+		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
+			<div className="space-y-3">
+				<div className="tray space-y-3 p-3">
+					<h2 className="text-base">
+						From above{" "}
+						<span className="font-normal text-soft">front end at the left; dashed lines are cuts</span>
+					</h2>
+					<TopView />
+					<TopElevation />
+					<BarShares />
+				</div>
+				<div className="tray p-3">
+					<TopNumbers />
+				</div>
+				<div className="flex flex-wrap items-end gap-2">
+					<div className="w-28">
+						<SelectField label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
+					</div>
+					<a className={buttonClass()} href={`/api/loaves/${id}/top-template.pdf?paper=${paper}`}>
+						<Printer aria-hidden className="size-4" /> Print the template, 1:1
+					</a>
+					<a className={buttonClass()} href={`/api/loaves/${id}/rim-strip.pdf?paper=${paper}`}>
+						<Ruler aria-hidden className="size-4" /> Strip for the rim
+					</a>
+					<a className={buttonClass()} href={`/api/loaves/${id}/top-template.svg`}>
+						<SquareDashed aria-hidden className="size-4" /> Template as SVG
+					</a>
+				</div>
+				<Remarks codes={/^(top|scatter|bars)/} />
+			</div>
+			<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
+				<CrownDrawer />
+				<FrostingDrawer />
+				<RunsDrawer />
+				<TipsDrawer />
+				<ScatterDrawer />
+				<FinishesDrawer />
+				<ClearDrawer />
+			</Accordion.Root>
+		</div>
+	);
+}

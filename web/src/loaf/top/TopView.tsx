@@ -1,0 +1,260 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import type { Strewn } from "../../api/types";
+import { fillOf, paintOf } from "../../drawing/paint";
+import { TogetherPattern } from "../../drawing/parts";
+import { TopMotifs } from "../../drawing/top/TopMotifs";
+import { useWidth } from "../../drawing/useSize";
+import { useEditor } from "../editor/EditorContext";
+import { letGo, pinPiece } from "./topChanges";
+
+const MARGIN_PX = { left: 14, right: 14, top: 16, bottom: 30 };
+const MOVES: Record<string, readonly [number, number]> = {
+	ArrowLeft: [0, -1],
+	ArrowRight: [0, 1],
+	ArrowUp: [-1, 0],
+	ArrowDown: [1, 0],
+};
+
+/** The top from above, front end at the left: piped, strewn, and where the wire goes. ``upTo``: as far as that run. */
+export function TopView({ upTo }: { upTo?: string }) {
+	const { live } = useEditor();
+	const [ref, width] = useWidth<HTMLDivElement>();
+	const { plan, of } = live;
+	const { top, cuts } = plan;
+	const paint = paintOf(of, plan);
+	const long = top.back_mm - top.front_mm;
+	const px = (width - MARGIN_PX.left - MARGIN_PX.right) / long;
+	const x = (along: number) => MARGIN_PX.left + (along - top.front_mm) * px;
+	const y = (across: number) => MARGIN_PX.top + (across + top.half_wide_mm) * px;
+	const height = y(top.half_wide_mm) + MARGIN_PX.bottom;
+	const ground = paint.coat.mm > 0 ? paint.coat.shares : (paint.layers.at(-1)?.shares ?? []);
+	const last = top.runs.findIndex((run) => run.id === upTo);
+	const runs = last < 0 ? top.runs : top.runs.slice(0, last + 1);
+	const edges = cuts.bars.flatMap((bar) => [bar.from_mm, bar.to_mm]);
+	const parts = of.cuts.parts ?? 1;
+	return (
+		<div ref={ref}>
+			<svg width="100%" height={height} role="group" aria-label="The top from above" className="block">
+				<defs>
+					<TogetherPattern id="top-ground" colours={ground} tile={26} />
+					<clipPath id="top-edge">
+						<rect
+							x={x(top.front_mm) - 6}
+							y={y(-top.half_wide_mm) - 6}
+							width={long * px + 12}
+							height={2 * top.half_wide_mm * px + 12}
+							rx="6"
+						/>
+					</clipPath>
+				</defs>
+				<rect
+					x={x(top.front_mm)}
+					y={y(-top.half_wide_mm)}
+					width={long * px}
+					height={2 * top.half_wide_mm * px}
+					rx="3"
+					fill={fillOf(ground, "top-ground")}
+					stroke="#14263f"
+					strokeWidth="1.5"
+				/>
+				<g clipPath="url(#top-edge)">
+					{runs.map((run) => (
+						<TopMotifs key={run.id} run={run} srgb={run.colours.map(paint.colour)} x={x} y={y} pxPerMm={px} />
+					))}
+				</g>
+				{(of.top?.clear ?? []).map((part) => (
+					<rect
+						key={`${part.from_mm} ${part.left_mm} ${part.name}`}
+						x={x(Math.max(part.from_mm, top.front_mm))}
+						y={y(Math.max(part.left_mm ?? -2000, -top.half_wide_mm))}
+						width={(Math.min(part.to_mm, top.back_mm) - Math.max(part.from_mm, top.front_mm)) * px}
+						height={
+							(Math.min(part.right_mm ?? 2000, top.half_wide_mm) -
+								Math.max(part.left_mm ?? -2000, -top.half_wide_mm)) *
+							px
+						}
+						fill="none"
+						stroke="#14263f"
+						strokeDasharray="2 3"
+					/>
+				))}
+				<CutLines edges={edges} x={x} from={y(-top.half_wide_mm) - 8} to={y(top.half_wide_mm) + 8} />
+				{Array.from({ length: parts - 1 }, (_, i) => {
+					const across = y(((i + 1) / parts - 0.5) * 2 * top.half_wide_mm);
+					return (
+						<path
+							key={across}
+							d={`M${x(top.front_mm) - 6} ${across}H${x(top.back_mm) + 6}`}
+							stroke="#14263f"
+							strokeWidth="1.2"
+							strokeDasharray="6 4"
+						/>
+					);
+				})}
+				{cuts.bars.map((bar) => (
+					<text
+						key={bar.number}
+						x={x((bar.from_mm + bar.to_mm) / 2)}
+						y={height - 8}
+						textAnchor="middle"
+						fontSize="13"
+						fontWeight="700"
+						fill="#14263f"
+					>
+						{bar.number}
+						{bar.note && <title>{bar.note}</title>}
+						{bar.note && " ✦"}
+					</text>
+				))}
+				{(upTo ? [] : (top.scatter?.strewn ?? [])).map((piece) => (
+					<StrewnPiece
+						key={`${piece.pieces} ${piece.number}`}
+						piece={piece}
+						srgb={paint.pieceColour(piece.pieces)}
+						x={x}
+						y={y}
+						px={px}
+					/>
+				))}
+			</svg>
+		</div>
+	);
+}
+
+interface LinesProps {
+	edges: readonly number[];
+	x: (along: number) => number;
+	from: number;
+	to: number;
+}
+
+const CutLines = ({ edges, x, from, to }: LinesProps) =>
+	edges.map((edge) => (
+		<g key={edge} aria-hidden>
+			<path d={`M${x(edge)} ${from}V${to}`} stroke="#ffffff" strokeOpacity=".7" strokeWidth="2.4" />
+			<path d={`M${x(edge)} ${from}V${to}`} stroke="#14263f" strokeWidth="1" strokeDasharray="5 3" />
+		</g>
+	));
+
+interface PieceProps {
+	piece: Strewn;
+	srgb: string;
+	x: (along: number) => number;
+	y: (across: number) => number;
+	px: number;
+}
+
+/** A piece on top: dragged or moved with the arrow keys it is held there, with Delete it is let go again. */
+function StrewnPiece({ piece, srgb, x, y, px }: PieceProps) {
+	const { document, edit, liftHand } = useEditor();
+	const start = useRef<{ x: number; y: number; piece: Strewn } | null>(null);
+	const name = document.pieces.find((item) => item.id === piece.pieces)?.name ?? piece.pieces;
+	const moveTo = (across: number, along: number) =>
+		edit(pinPiece(piece.pieces, piece.number, across, along), `pin ${piece.pieces} ${piece.number}`);
+	const bad = piece.touches || piece.leans;
+	return (
+		<g
+			role="button"
+			tabIndex={0}
+			data-strewn={`${piece.pieces} ${piece.number}`}
+			aria-label={`${name} ${piece.number + 1}${piece.pinned ? ", held" : ""}${piece.leans ? ", over a cut" : ""}${piece.touches ? ", on another" : ""}`}
+			className="cursor-grab touch-none outline-none focus-visible:[&>circle:last-of-type]:stroke-rim"
+			onPointerDown={(event: PointerEvent<SVGGElement>) => {
+				event.currentTarget.setPointerCapture(event.pointerId);
+				start.current = { x: event.clientX, y: event.clientY, piece };
+			}}
+			onPointerMove={(event: PointerEvent<SVGGElement>) => {
+				const from = start.current;
+				if (!from) return;
+				moveTo(from.piece.x + (event.clientY - from.y) / px, from.piece.y + (event.clientX - from.x) / px);
+			}}
+			onPointerUp={() => {
+				start.current = null;
+				liftHand();
+			}}
+			onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
+				const way = MOVES[event.key];
+				if (way) {
+					event.preventDefault();
+					const by = event.shiftKey ? 10 : 1;
+					moveTo(piece.x + way[0] * by, piece.y + way[1] * by);
+				} else if (event.key === "Delete" && piece.pinned) {
+					edit(letGo(piece.pieces, piece.number));
+				}
+			}}
+			onKeyUp={liftHand}
+		>
+			<circle cx={x(piece.y)} cy={y(piece.x)} r={Math.max(piece.radius * px, 12)} fill="transparent" />
+			<PieceShape piece={piece} cx={x(piece.y)} cy={y(piece.x)} px={px} srgb={srgb} bad={bad} />
+			{piece.pinned && <circle cx={x(piece.y)} cy={y(piece.x)} r="2.5" fill="#14263f" stroke="#ffffff" />}
+			{bad && (
+				<text
+					x={x(piece.y)}
+					y={y(piece.x) + 4}
+					textAnchor="middle"
+					fontSize="12"
+					fontWeight="800"
+					fill="#b3261e"
+				>
+					!
+				</text>
+			)}
+			<circle
+				cx={x(piece.y)}
+				cy={y(piece.x)}
+				r={piece.radius * px + 3}
+				fill="none"
+				stroke="transparent"
+				strokeWidth="2.5"
+			/>
+		</g>
+	);
+}
+
+interface ShapeProps {
+	piece: Strewn;
+	cx: number;
+	cy: number;
+	px: number;
+	srgb: string;
+	bad: boolean;
+}
+
+/** A piece as it is: by the outline of its cutter, or round, with a light on it. */
+function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
+	const { document } = useEditor();
+	const make = document.pieces.find((item) => item.id === piece.pieces)?.make;
+	const edge = { stroke: bad ? "#b3261e" : "#14263f", strokeWidth: bad ? 3 : 1.2 };
+	const r = piece.radius * px;
+	if (make?.kind === "cutter" && make.outline.kind === "polygon") {
+		const corners = make.outline.points;
+		const middle = (axis: 0 | 1) => {
+			const values = corners.map((corner) => corner[axis] ?? 0);
+			return (Math.min(...values) + Math.max(...values)) / 2;
+		};
+		const [mx, my] = [middle(0), middle(1)];
+		// Strewn as they fall, but each always the same way.
+		const turn = (piece.number * 137.5) % 360;
+		return (
+			<polygon
+				points={corners.map(([a = 0, b = 0]) => `${(a - mx) * px},${(my - b) * px}`).join(" ")}
+				transform={`translate(${cx} ${cy}) rotate(${turn})`}
+				fill={srgb}
+				strokeLinejoin="round"
+				{...edge}
+			/>
+		);
+	}
+	return (
+		<>
+			<circle cx={cx} cy={cy} r={r} fill={srgb} {...edge} />
+			<path
+				d={`M${cx - r * 0.5} ${cy - r * 0.35}q${r * 0.4} ${-r * 0.35} ${r * 0.8} 0`}
+				fill="none"
+				stroke="#ffffff"
+				strokeOpacity=".7"
+				strokeWidth="1.5"
+			/>
+		</>
+	);
+}

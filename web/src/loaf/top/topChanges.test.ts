@@ -1,0 +1,27 @@
+import { describe, expect, it } from "vitest";
+import type { Loaf } from "../../api/types";
+import { addFrosting, addRun, letGo, moveRun, patchRun, pinPiece, removeRun, topOf } from "./topChanges";
+
+const empty = { colours: [{ id: "plain" }], frosting: null } as unknown as Loaf;
+
+describe("the top's changes", () => {
+	it("begins with a run and its tip, and ends with none", () => {
+		const one = addFrosting(empty);
+		expect(one.frosting?.runs[0]?.tip).toBe(one.frosting?.tips[0]?.id);
+		const two = addRun(one);
+		expect(two.frosting?.runs.map((run) => run.id)).toEqual(["run", "run-2"]);
+		expect(removeRun("run")(two).frosting?.runs.map((run) => run.id)).toEqual(["run-2"]);
+		expect(removeRun("run-2")(removeRun("run")(two)).frosting).toBeNull();
+	});
+
+	it("keeps the order of piping as it is moved", () => {
+		const two = patchRun("run-2", { name: "Second" })(addRun(addFrosting(empty)));
+		expect(moveRun(1, -1)(two).frosting?.runs.map((run) => run.name)).toEqual(["Second", "Kisses"]);
+	});
+
+	it("pins a piece once, moves it, and lets it go", () => {
+		const moved = pinPiece("bead", 3, 4.44, 5)(pinPiece("bead", 3, 1, 2)(empty));
+		expect(topOf(moved).scatter.pins).toEqual([{ pieces: "bead", number: 3, x: 4.4, y: 5 }]);
+		expect(topOf(letGo("bead", 3)(moved)).scatter.pins).toEqual([]);
+	});
+});

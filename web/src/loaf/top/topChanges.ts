@@ -1,0 +1,148 @@
+import type { Finish, Frosting, Loaf, LoafTop, Run, Tip } from "../../api/types";
+import { freeId } from "../editor/changes";
+
+/** Changes to what is on top of a loaf, each giving a new document. */
+
+const BARE: LoafTop = {
+	crown: { mound_mm: 0, swell_mm: 0, texture: "smooth", texture_mm: 0 },
+	clear: [],
+	finishes: [],
+	scatter: { items: [], seed: 1, apart_mm: 2, line_mm: 1, pins: [] },
+};
+
+export const topOf = (loaf: Loaf): LoafTop => loaf.top ?? BARE;
+
+export const patchTop =
+	(change: Partial<LoafTop>) =>
+	(loaf: Loaf): Loaf => ({ ...loaf, top: { ...topOf(loaf), ...change } });
+
+export const patchScatter =
+	(change: Partial<LoafTop["scatter"]>) =>
+	(loaf: Loaf): Loaf => {
+		const top = topOf(loaf);
+		return { ...loaf, top: { ...top, scatter: { ...top.scatter, ...change } } };
+	};
+
+export const patchFrosting =
+	(change: Partial<Frosting>) =>
+	(loaf: Loaf): Loaf =>
+		loaf.frosting ? { ...loaf, frosting: { ...loaf.frosting, ...change } } : loaf;
+
+const firstColour = (loaf: Loaf) => loaf.colours[0]?.id ?? "plain";
+
+export const newTip = (loaf: Loaf): Tip => ({
+	id: freeId("tip", loaf.frosting?.tips.map((tip) => tip.id) ?? []),
+	name: "Round 10",
+	kind: "plain",
+	opening_mm: 10,
+	thick_mm: 3,
+	points: 6,
+	holes: 9,
+	land_mm: 15,
+});
+
+export const newRun = (loaf: Loaf, tip: string): Run => ({
+	id: freeId("run", loaf.frosting?.runs.map((run) => run.id) ?? []),
+	name: `Run ${(loaf.frosting?.runs.length ?? 0) + 1}`,
+	motif: { kind: "kiss", size_mm: 18, height_mm: null, five_g: null },
+	tip,
+	colours: [firstColour(loaf)],
+	pattern: "rows",
+	rows: 3,
+	overlap_percent: 0,
+	across_mm: 0,
+	spread_mm: null,
+	both_sides: false,
+	wave_mm: 15,
+	from_mm: null,
+	to_mm: null,
+});
+
+/** A frosting to start from: three rows of kisses. */
+export function addFrosting(loaf: Loaf): Loaf {
+	const tip = newTip(loaf);
+	return {
+		...loaf,
+		frosting: {
+			name: "Frosting",
+			formula: null,
+			base: null,
+			tips: [tip],
+			runs: [{ ...newRun(loaf, tip.id), name: "Kisses" }],
+			bag_mm: 60,
+			bag_ml: 350,
+			practice_ml: 10,
+			waste_percent: 10,
+		},
+	};
+}
+
+export function addRun(loaf: Loaf): Loaf {
+	const frosting = loaf.frosting;
+	if (!frosting) return addFrosting(loaf);
+	const tips = frosting.tips.length > 0 ? frosting.tips : [newTip(loaf)];
+	return {
+		...loaf,
+		frosting: { ...frosting, tips, runs: [...frosting.runs, newRun(loaf, tips[0]?.id ?? "tip")] },
+	};
+}
+
+export const addTip = (loaf: Loaf): Loaf =>
+	patchFrosting({ tips: [...(loaf.frosting?.tips ?? []), newTip(loaf)] })(loaf);
+
+export const patchRun =
+	(id: string, change: Partial<Run>) =>
+	(loaf: Loaf): Loaf =>
+		patchFrosting({
+			runs: loaf.frosting?.runs.map((run) => (run.id === id ? { ...run, ...change } : run)) ?? [],
+		})(loaf);
+
+export const patchTip =
+	(id: string, change: Partial<Tip>) =>
+	(loaf: Loaf): Loaf =>
+		patchFrosting({
+			tips: loaf.frosting?.tips.map((tip) => (tip.id === id ? { ...tip, ...change } : tip)) ?? [],
+		})(loaf);
+
+/** A run less; with the last of them, and no base coat, the frosting goes as well. */
+export const removeRun =
+	(id: string) =>
+	(loaf: Loaf): Loaf => {
+		const runs = loaf.frosting?.runs.filter((run) => run.id !== id) ?? [];
+		if (runs.length === 0 && !loaf.frosting?.base) return { ...loaf, frosting: null };
+		return patchFrosting({ runs })(loaf);
+	};
+
+/** Moves a run up (−1) or down (+1) in the order of piping. */
+export const moveRun =
+	(index: number, by: -1 | 1) =>
+	(loaf: Loaf): Loaf => {
+		const runs = [...(loaf.frosting?.runs ?? [])];
+		const [run] = runs.splice(index, 1);
+		if (!run) return loaf;
+		runs.splice(Math.max(0, index + by), 0, run);
+		return patchFrosting({ runs })(loaf);
+	};
+
+/** Holds a piece where a hand put it, or moves one that is held. */
+export const pinPiece =
+	(pieces: string, number: number, x: number, y: number) =>
+	(loaf: Loaf): Loaf => {
+		const others = topOf(loaf).scatter.pins.filter((pin) => pin.pieces !== pieces || pin.number !== number);
+		const round = (value: number) => Math.round(value * 10) / 10;
+		return patchScatter({ pins: [...others, { pieces, number, x: round(x), y: round(y) }] })(loaf);
+	};
+
+export const letGo =
+	(pieces: string, number: number) =>
+	(loaf: Loaf): Loaf =>
+		patchScatter({
+			pins: topOf(loaf).scatter.pins.filter((pin) => pin.pieces !== pieces || pin.number !== number),
+		})(loaf);
+
+export const newFinish = (): Finish => ({
+	kind: "spritz",
+	name: "Alcohol spritz",
+	amount: 5,
+	when: "after pieces",
+});
