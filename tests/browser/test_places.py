@@ -159,10 +159,10 @@ def test_cuts_follow_the_bar(page: Page, desk: Desk) -> None:
     bars = page.locator("[data-bar]")
     expect(bars).to_have_count(10)
     expect(bars.first.get_by_role("img")).to_have_accessible_name("Face of bar 1: Vermilion lantern")
-    expect(bars.first).to_contain_text("185 g")
+    expect(bars.first).to_contain_text("175 g")
     page.get_by_label("Bar mm").fill("30")
     expect(bars).to_have_count(8)
-    expect(bars.first).to_contain_text("231 g")
+    expect(bars.first).to_contain_text("220 g")
 
 
 def test_by_keyboard_alone(page: Page, desk: Desk) -> None:

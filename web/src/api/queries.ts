@@ -4,6 +4,7 @@ import type {
 	BackTarget,
 	BenchPress,
 	Colourant,
+	FacesIn,
 	Formula,
 	Loaf,
 	LoafOut,
@@ -137,6 +138,7 @@ export const createLoaf = (name: string): Promise<LoafOut> =>
 export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));
 export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
+export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const sizeBack = (document: Loaf, target: BackTarget) =>
 	unwrap(client.POST("/api/size-back", { body: { document, target } }));
 export const reachColour = (document: Loaf, colour: string) =>

@@ -332,6 +332,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Faces
+         * @description Pictures of cut faces, nothing kept.
+         */
+        post: operations["draw_faces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/size-back": {
         parameters: {
             query?: never;
@@ -2627,7 +2647,9 @@ export interface components {
          * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
          *
          *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
-         *     where they lie on the shelf.
+         *     where they lie on the shelf. ``how``: the technique, in ``passes`` along the loaf; ``from_side`` of a corner pour;
+         *     ``turns`` of a pot's middle against its rim; ``thickness``: the stage it is poured at, where that is not left to the
+         *     clock.
          */
         Pour: {
             /**
@@ -2666,6 +2688,30 @@ export interface components {
              * @default 5
              */
             fall_mm: number;
+            /**
+             * How
+             * @default layer
+             * @enum {string}
+             */
+            how: "layer" | "drops" | "mini drops" | "pot swirl" | "corner" | "plops";
+            /**
+             * Passes
+             * @default 6
+             */
+            passes: number;
+            /**
+             * From Side
+             * @default left
+             * @enum {string}
+             */
+            from_side: "left" | "right";
+            /**
+             * Turns
+             * @default 0.5
+             */
+            turns: number;
+            /** Thickness */
+            thickness?: ("emulsion" | "thin" | "light" | "medium" | "thick" | "pudding") | null;
         };
         /**
          * Press
@@ -4132,6 +4178,65 @@ export interface components {
             caution: string;
         };
         /**
+         * FacePicture
+         * @description A bar's face: where it is cut, where it lies in the section [mm], and what it looks like.
+         */
+        FacePicture: {
+            /** Bar */
+            bar: number;
+            /** Y */
+            y: number;
+            /** Left Mm */
+            left_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** Top Mm */
+            top_mm: number;
+            /** Png */
+            png: string;
+        };
+        /**
+         * Faces
+         * @description Faces of some bars, and how thick the batter is taken to be at each pour [Pa].
+         */
+        Faces: {
+            /** Faces */
+            faces: components["schemas"]["FacePicture"][];
+            /** Expected Pa */
+            expected_pa: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * FacesIn
+         * @description A document and how its faces are to be drawn; ``px_mm``: how fine, ``seed``: which plausible outcome.
+         */
+        FacesIn: {
+            document: components["schemas"]["Loaf"];
+            /**
+             * Px Mm
+             * @default 0.5
+             */
+            px_mm: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Later Min
+             * @default 0
+             */
+            later_min: number;
+            /**
+             * Back
+             * @default false
+             */
+            back: boolean;
+            /** Bars */
+            bars?: number[] | null;
+        };
+        /**
          * Backsized
          * @description The loaf with its last pour moved, and how much of the target it then takes.
          */
@@ -5341,6 +5446,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoafPlan"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    draw_faces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FacesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faces"];
                 };
             };
             /** @description Unprocessable Entity */

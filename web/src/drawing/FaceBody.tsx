@@ -33,6 +33,16 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 						fill={fillOf(layer.shares, layer.pattern)}
 					/>
 				))}
+				{look.picture && (
+					<image
+						href={look.picture.png}
+						x={scale.x(look.picture.left)}
+						y={scale.y(look.picture.top)}
+						width={look.picture.wide * scale.pxPerMm}
+						height={look.picture.top * scale.pxPerMm}
+						preserveAspectRatio="none"
+					/>
+				)}
 				{layers.map((layer) => (
 					<Scattered key={layer.pattern} layer={layer} outline={look.outline} scale={scale} />
 				))}

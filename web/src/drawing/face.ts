@@ -35,6 +35,13 @@ export interface FaceLook {
 		specks?: readonly Specks[];
 	}[];
 	readonly pressed?: readonly Pressed[];
+	/** A picture of the poured colours instead of the layers: its address, and where it lies [mm]. */
+	readonly picture?: {
+		readonly png: string;
+		readonly left: number;
+		readonly wide: number;
+		readonly top: number;
+	};
 	readonly top: TopLook | null;
 }
 

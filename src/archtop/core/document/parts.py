@@ -142,7 +142,9 @@ class Pour(Frozen):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
-    where they lie on the shelf.
+    where they lie on the shelf. ``how``: the technique, in ``passes`` along the loaf; ``from_side`` of a corner pour;
+    ``turns`` of a pot's middle against its rim; ``thickness``: the stage it is poured at, where that is not left to the
+    clock.
     """
 
     do: Literal["pour"] = "pour"
@@ -155,6 +157,11 @@ class Pour(Frozen):
     shreds_lot: LotKey | None = None
     pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
+    how: Literal["layer", "drops", "mini drops", "pot swirl", "corner", "plops"] = "layer"
+    passes: Annotated[int, Field(ge=1, le=60)] = 6
+    from_side: Literal["left", "right"] = "left"
+    turns: Annotated[float, Field(ge=-6, le=6)] = 0.5
+    thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
 
 
 class Lay(Frozen):

@@ -3,6 +3,7 @@
 from archtop.studio.actions.bench import press, standing
 from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, take_note
 from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
+from archtop.studio.actions.faces import Faces, faces_of
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
@@ -13,6 +14,7 @@ from archtop.studio.actions.weighing import weighed_otherwise
 
 __all__ = [
     "BenchClocks",
+    "Faces",
     "Rehearsal",
     "ShelfLine",
     "StaleSave",
@@ -22,6 +24,7 @@ __all__ = [
     "count_stock",
     "create_loaf",
     "cupboard_of_studio",
+    "faces_of",
     "for_a_file",
     "move_lot",
     "open_clocks",

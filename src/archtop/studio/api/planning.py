@@ -10,9 +10,9 @@ from ninja import Router
 from archtop.core import Backsized, InputError, LoafPlan, Reach, plan, reach, size_back
 from archtop.core.chemistry import batter_of
 from archtop.core.colouring import base_of_colour
-from archtop.studio.actions import Week, cupboard_of_studio, week_from
+from archtop.studio.actions import Faces, Week, cupboard_of_studio, faces_of, week_from
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import LoafIn, ReachIn, SizeBackIn
+from archtop.studio.api.schemas import FacesIn, LoafIn, ReachIn, SizeBackIn
 
 __all__ = ["router"]
 
@@ -23,6 +23,13 @@ router = Router(tags=["planning"])
 def plan_loaf(request: HttpRequest, payload: LoafIn) -> LoafPlan:  # noqa: ARG001
     """The plan of a document, nothing kept."""
     return plan(payload, cupboard_of_studio())
+
+
+@router.post("/faces", response={200: Faces, 422: ProblemReport}, operation_id="draw_faces")
+def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:  # noqa: ARG001
+    """Pictures of cut faces, nothing kept."""
+    bars = tuple(payload.bars) if payload.bars is not None else None
+    return faces_of(payload.document, payload.px_mm, payload.seed, payload.later_min, payload.back, bars)
 
 
 @router.post("/size-back", response={200: Backsized, 422: ProblemReport}, operation_id="size_back")

@@ -33,6 +33,7 @@ __all__ = [
     "BenchPress",
     "BookFormulaOut",
     "CupboardOut",
+    "FacesIn",
     "LoafIn",
     "LoafOut",
     "LoafSummary",
@@ -167,6 +168,17 @@ class NoteIn(Schema):
     bowl: Annotated[str, Field(max_length=80)]
     taken_at: dt.datetime
     note: Note
+
+
+class FacesIn(Schema):
+    """A document and how its faces are to be drawn; ``px_mm``: how fine, ``seed``: which plausible outcome."""
+
+    document: LoafIn
+    px_mm: Annotated[float, Field(ge=0.1, le=3)] = 0.5
+    seed: Annotated[int, Field(ge=0, le=2**31)] = 1
+    later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
+    back: bool = False
+    bars: Annotated[list[int], Field(max_length=400)] | None = None
 
 
 class RehearsalIn(Schema):

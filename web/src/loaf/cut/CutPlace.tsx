@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { FacePicture } from "../../drawing/FacePicture";
 import { lookOf, paintOf } from "../../drawing/paint";
 import { pieceLooks } from "../../drawing/pieceLook";
@@ -8,6 +9,8 @@ import { inUnits, withUnit } from "../../ui/units";
 import { CutsFields } from "../drawers/CutsFields";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
+import { OutcomeFields } from "./OutcomeFields";
+import { type Outcome, useFaces } from "./useFaces";
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
@@ -19,6 +22,12 @@ export function CutPlace() {
 	const paint = paintOf(live.of, plan);
 	const { bars, slices } = plan.cuts;
 	const parts = bars[0]?.parts ?? 1;
+	const [outcome, setOutcome] = useState<Outcome>({ seed: 1, laterMin: 0, back: false });
+	const faces = useFaces(live.of, outcome);
+	const pictured = (bar: number) => {
+		const face = faces.of(bar);
+		return face && { png: face.png, left: face.left_mm, wide: face.wide_mm, top: face.top_mm };
+	};
 	const [front, back] = [
 		slices.find((part) => part.end === "front"),
 		slices.find((part) => part.end === "back"),
@@ -52,6 +61,7 @@ export function CutPlace() {
 					<Button onClick={() => shift(plan.cut_shift?.front_slice_mm ?? 0)}>Shift the cuts</Button>
 				</p>
 			)}
+			<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
 				{front && (
 					<SliceMark part={front} name={live.of.cuts.sample === "front" ? "Sample" : "Front slice"} />
@@ -59,7 +69,10 @@ export function CutPlace() {
 				{bars.map((bar) => (
 					<li key={bar.number} className="w-48" data-bar={bar.number}>
 						<FacePicture
-							look={lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1])}
+							look={{
+								...lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1]),
+								picture: pictured(bar.number),
+							}}
 							pieces={plan.pieces
 								.filter((piece) => bar.shows.includes(piece.id))
 								.flatMap((piece) => pieceLooks(piece, paint.colour))}
@@ -97,10 +110,9 @@ export function CutPlace() {
 				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
 			</ol>
 			<p className="text-xs text-soft">
-				Faces show what lies where and how much of each colour there is, seen from the front end. Small pieces
-				stirred in are drawn in number, not in place: where they will lie nobody can say. Colours poured
-				together are drawn as bands: how they swirl is not foretold here. Weights are fresh; bars lose water
-				on the rack.
+				Faces are one plausible outcome: right volumes, right order, and how height and thickness tell; not
+				the exact pattern. Look at several. Small pieces stirred in are drawn in number, not in place. Weights
+				are fresh; bars lose water on the rack.
 			</p>
 		</div>
 	);

@@ -12,6 +12,7 @@ import { InPourRows } from "./InPourRows";
 import { KeptRows } from "./KeptRows";
 import { LotChoice } from "./LotChoice";
 import { SharesEditor } from "./SharesEditor";
+import { TechniqueFields } from "./TechniqueFields";
 
 /** What is poured and laid, from first to last. */
 export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) {
@@ -209,6 +210,7 @@ function PourFields({ pour }: { pour: Pour }) {
 					/>
 				</div>
 			)}
+			<TechniqueFields pour={pour} onChange={patch} />
 			<ShredsLine pour={pour} />
 			{hold && <p className="text-xs text-soft">{hold.says}</p>}
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />

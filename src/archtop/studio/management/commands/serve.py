@@ -12,6 +12,7 @@ from django.core.management.base import BaseCommand
 from django.core.wsgi import get_wsgi_application
 from waitress import serve
 
+from archtop.core.pour import warm
 from archtop.studio.demo_sign_in import OWNER
 
 __all__ = ["Command"]
@@ -30,6 +31,7 @@ class Command(BaseCommand):
         """Migrate, make the owner, serve until stopped."""
         call_command("migrate", verbosity=0, interactive=False)
         self.make_owner()
+        warm()
         self.stdout.write(f"Arch Top is at http://127.0.0.1:{options['port']}/")
         self.stdout.flush()
         serve(

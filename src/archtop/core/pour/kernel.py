@@ -1,0 +1,238 @@
+"""Points of a finished face walked backwards through what was done, until they land in batter just poured.
+
+Everything is compiled once and cached on disk; ``warm`` does it ahead of the first question. Coordinates are the
+straight ones of the section; every map keeps areas.
+"""
+
+from __future__ import annotations
+
+from typing import Any, Final
+
+import numba
+import numpy as np
+
+__all__ = ["CORNER", "LAY", "LAYER", "LINE", "NOWHERE", "OP", "POOL", "STROKE", "walk", "warm"]
+
+# Kinds of operation, and the columns of their table: kind, source, then what each needs.
+LAYER, POOL, STROKE, LAY, LINE, CORNER = 0, 1, 2, 3, 4, 5
+OP: Final = 14
+# Source of a point that came to lie where nothing was ever poured (rounding at an edge).
+NOWHERE: Final = -1
+
+_jit: Any = numba.njit(cache=True, fastmath=True, nogil=True)
+
+
+@_jit
+def _down(
+    x: float, z: float, half: float, low: Any, high: Any, share: Any, free: Any, straight: float
+) -> tuple[float, float]:
+    """From a level with embeds in it to its straight rectangle."""
+    n = share.shape[0]
+    at = (x + half) / (2 * half) * (n - 1)
+    i = min(max(int(at), 0), n - 2)
+    f = at - i
+    cumulative = share[i] + f * (share[i + 1] - share[i])
+    j = i if f < 0.5 else i + 1
+    below = z
+    for k in range(low.shape[1]):
+        if z > low[j, k]:
+            below -= min(z, high[j, k]) - low[j, k]
+    return -half + 2 * half * cumulative, below / free[j] * straight
+
+
+@_jit
+def _up(
+    x: float, z: float, half: float, low: Any, high: Any, share: Any, free: Any, straight: float
+) -> tuple[float, float]:
+    """From the straight rectangle back to a level with embeds in it."""
+    wanted = (x + half) / (2 * half)
+    n = share.shape[0]
+    i = min(max(np.searchsorted(share, wanted) - 1, 0), n - 2)
+    span = share[i + 1] - share[i]
+    f = (wanted - share[i]) / span if span > 1e-15 else 0.5
+    j = i if f < 0.5 else i + 1
+    rest = z / straight * free[j]
+    height = rest
+    for k in range(low.shape[1]):
+        if height > low[j, k]:
+            height += high[j, k] - low[j, k]
+    return -half + 2 * half * (i + f) / (n - 1), height
+
+
+@_jit
+def _across(x: float, half: float, share: Any) -> float:
+    """Share of an area that lies left of x."""
+    n = share.shape[0]
+    at = (x + half) / (2 * half) * (n - 1)
+    i = min(max(int(at), 0), n - 2)
+    return share[i] + (at - i) * (share[i + 1] - share[i])
+
+
+@_jit
+def _ramp(s: float) -> tuple[float, float]:
+    """A smooth step and its slope: 0 at 0, 1 from 1 on."""
+    if s <= 0.0:
+        return 0.0, 0.0
+    if s >= 1.0:
+        return 1.0, 0.0
+    return s * s * (3 - 2 * s), 6 * s * (1 - s)
+
+
+@_jit
+def _hold(x: float, z: float, half: float, grid: Any, cell: float) -> tuple[float, float, float]:
+    """How freely batter moves beside embeds, and the gradient of exactly that interpolation."""
+    nz, nx = grid.shape
+    ax, az = (x + half) / cell, z / cell
+    i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
+    fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
+    a, b, c, d = grid[k, i], grid[k, i + 1], grid[k + 1, i], grid[k + 1, i + 1]
+    value = a * (1 - fx) * (1 - fz) + b * fx * (1 - fz) + c * (1 - fx) * fz + d * fx * fz
+    gx = ((b - a) * (1 - fz) + (d - c) * fz) / cell
+    gz = ((c - a) * (1 - fx) + (d - b) * fx) / cell
+    return value, gx, gz
+
+
+@_jit
+def _velocity(
+    x: float,
+    z: float,
+    cx: float,
+    cz: float,
+    ux: float,
+    uz: float,
+    reach: float,
+    kappa: float,
+    half: float,
+    level: float,
+    grid: Any,
+    cell: float,
+) -> tuple[float, float]:
+    """Of ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²: u = ∂ψ/∂z, w = −∂ψ/∂x; B is 0 on walls, floor, surface and embeds."""
+    rx, rz = x - cx, z - cz
+    s = (rx * rx + rz * rz) / (reach * reach)
+    if s >= 1.0:
+        return 0.0, 0.0
+    edge = min(reach, half) * 0.6
+    left, dleft = _ramp((half + x) / edge)
+    right, dright = _ramp((half - x) / edge)
+    floor, dfloor = _ramp(z / edge)
+    top, dtop = _ramp((level - z) / (0.35 * edge))
+    if grid.shape[0] > 1:
+        held, hx, hz = _hold(x, z, half, grid, cell)
+    else:
+        held, hx, hz = 1.0, 0.0, 0.0
+    b = left * right * floor * top * held
+    bx = (dleft * right - left * dright) / edge * floor * top * held + left * right * floor * top * hx
+    bz = left * right * (dfloor / edge * top - floor * dtop / (0.35 * edge)) * held + left * right * floor * top * hz
+    cross = ux * rz - uz * rx
+    one = 1 - s
+    shape = one * one * one * (1 + kappa * s)
+    dshape = one * one * (kappa * one - 3 * (1 + kappa * s)) * 2 / (reach * reach)
+    dz = bz * cross * shape + b * ux * shape + b * cross * dshape * rz
+    dx = bx * cross * shape - b * uz * shape + b * cross * dshape * rx
+    return dz, -dx
+
+
+@_jit
+def _unstroke(x: float, z: float, op: Any, half: float, grid: Any, cell: float) -> tuple[float, float]:
+    """A stroke taken back: steps of a quarter of its reach, fourth-order Runge-Kutta."""
+    x0, z0, x1, z1, reach, gain, kappa, level = op[2], op[3], op[4], op[5], op[6], op[7], op[8], op[9]
+    long = ((x1 - x0) ** 2 + (z1 - z0) ** 2) ** 0.5
+    if long < 1e-6:
+        return x, z
+    if x < min(x0, x1) - reach or x > max(x0, x1) + reach or z < min(z0, z1) - reach or z > max(z0, z1) + reach:
+        return x, z
+    steps = int(long / (0.12 * reach)) + 1
+    ux, uz = -gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps
+    for k in range(steps - 1, -1, -1):
+        share = (k + 0.5) / steps
+        cx, cz = x0 + share * (x1 - x0), z0 + share * (z1 - z0)
+        if (x - cx) ** 2 + (z - cz) ** 2 > (1.5 * reach) ** 2:
+            continue
+        a, b = _velocity(x, z, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
+        c, d = _velocity(x + a / 2, z + b / 2, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
+        e, f = _velocity(x + c / 2, z + d / 2, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
+        g, h = _velocity(x + e, z + f, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
+        x += (a + 2 * c + 2 * e + g) / 6
+        z += (b + 2 * d + 2 * f + h) / 6
+    return x, z
+
+
+@_jit
+def walk(
+    xs: Any,
+    zs: Any,
+    half: float,
+    ops: Any,
+    low: Any,
+    high: Any,
+    share: Any,
+    free: Any,
+    straight: Any,
+    grids: Any,
+    cell: float,
+) -> tuple[Any, Any, Any]:
+    """Where each point came from: its source, and where in the stream that brought it (0-1 across, 0-1 up).
+
+    :param ops: operations in the order they were done, shape (n, OP)
+    :param low: columns by their number, shape (m, COLUMNS, STACKED), and so ``high``, ``share``, ``free``, ``straight``
+    :param grids: what embeds hold, by their number
+    """
+    count = xs.shape[0]
+    source = np.full(count, NOWHERE, dtype=np.int32)
+    us, vs = np.zeros(count), np.zeros(count)
+    for p in range(count):
+        x, z = xs[p], zs[p]
+        for o in range(ops.shape[0] - 1, -1, -1):
+            op = ops[o]
+            kind = int(op[0])
+            if kind == LAYER:
+                if z >= op[2]:
+                    source[p] = int(op[1])
+                    us[p] = _across(x, half, share[int(op[4])])
+                    vs[p] = min((z - op[2]) / max(op[3] - op[2], 1e-9), 1.0)
+                    break
+            elif kind == LINE:
+                if z >= op[2] - op[3]:
+                    source[p] = int(op[1])
+                    break
+            elif kind == STROKE:
+                x, z = _unstroke(x, z, op, half, grids[int(op[10])], cell)
+            elif kind == LAY:
+                after, before = int(op[2]), int(op[3])
+                x, z = _down(x, z, half, low[after], high[after], share[after], free[after], straight[after])
+                # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
+                z *= straight[before] / straight[after]
+                x, z = _up(x, z, half, low[before], high[before], share[before], free[before], straight[before])
+            else:
+                h0, h1, middle, wide = op[4], op[5], op[2], op[3]
+                area = 2 * half * (h1 - h0)
+                u = (x - middle) / wide
+                if kind == POOL:
+                    u = min(max(u, -1.0), 1.0)
+                    t0 = area / wide * 15 / 16
+                    deep = t0 * (1 - u * u) ** 2
+                    below = t0 * wide * (u - 2 * u**3 / 3 + u**5 / 5)
+                else:
+                    # From one side: deepest at that wall, and falling off straight to nothing.
+                    u = min(max((x - middle) / wide, 0.0), 1.0)
+                    t0 = 2 * area / abs(wide)
+                    deep = t0 * (1 - u)
+                    below = (t0 * abs(wide) * (u - u * u / 2) - area / 2) * (1.0 if wide > 0 else -1.0)
+                if z > h1 - deep:
+                    source[p] = int(op[1])
+                    us[p] = min(max(0.5 + below / area, 0.0), 1.0)
+                    vs[p] = min(max((z - h1 + deep) / max(deep, 1e-9), 0.0), 1.0)
+                    break
+                x, z = (h1 * x - below) / h0, z * h0 / (h1 - deep)
+    return source, us, vs
+
+
+def warm() -> None:
+    """Compile, or load what was compiled, before anybody asks."""
+    flat = np.zeros((1, 3, 1))
+    share, free = np.array([[0.0, 0.5, 1.0]]), np.ones((1, 3))
+    ops = np.zeros((1, OP))
+    walk(
+        np.zeros(1), np.zeros(1), 1.0, ops, flat, flat, share, free, np.ones(1), np.ones((1, 3, 3)), 1.0
+    )  # fmt: skip

@@ -1,0 +1,51 @@
+"""What a stream does where it lands: how fast it arrives, how deep it plunges, how wide it spreads, how far it drags.
+
+Plunge: a jet's energy against the drag of a strip through paste, about 12·τ·2R (slip lines: Randolph & Houlsby 1984),
+D = (π/96)·R·ρ·v²/τ_tot. Spread: a slumped heap of that area, b = (¾A)^⅔·(ρg/2τ)^⅓. Uncalibrated; trends with height and
+thickness are what they are good for.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from archtop.core.figure import Frozen
+from archtop.core.rheology import STANDARD_GRAVITY
+
+__all__ = ["Landing", "landing"]
+
+_DENSITY = 1000.0
+# Consistency K [Pa·sⁿ] and index n of batter by its yield stress [Pa]: estimates for each stage of trace.
+_STAGES_PA = (0.5, 2.0, 6.0, 18.0, 50.0, 120.0)
+_K = (0.2, 0.5, 1.2, 3.0, 8.0, 15.0)
+_N = (0.85, 0.75, 0.65, 0.55, 0.5, 0.45)
+
+
+class Landing(Frozen):
+    """A stream of some section arriving from a height [mm]."""
+
+    radius_mm: float
+    plunge_mm: float
+    half_wide_mm: float
+    reach_mm: float
+
+
+def landing(area_mm2: float, fall_mm: float, yield_pa: float) -> Landing:
+    """What a pass does that adds ``area_mm2`` to the section, falling ``fall_mm`` into batter of ``yield_pa``.
+
+    :param area_mm2: flow over speed of travel
+    """
+    log = math.log(max(yield_pa, 0.1))
+    k = math.exp(float(np.interp(log, np.log(_STAGES_PA), np.log(_K))))
+    n = float(np.interp(log, np.log(_STAGES_PA), _N))
+    area, fall = area_mm2 * 1e-6, fall_mm / 1000
+    radius = math.sqrt(area / math.pi)
+    speed = math.sqrt(2 * STANDARD_GRAVITY * fall)
+    flow = k * (speed / (2 * radius)) ** n if speed > 0 else 0.0
+    plunge = min(math.pi / 96 * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
+    half = (0.75 * area) ** (2 / 3) * (_DENSITY * STANDARD_GRAVITY / (2 * yield_pa)) ** (1 / 3)
+    bingham = yield_pa / flow if flow > 0 else math.inf
+    reach = radius * (3 + 7 / (1 + bingham**0.7)) if math.isfinite(bingham) else 3 * radius
+    return Landing(radius_mm=radius * 1000, plunge_mm=plunge * 1000, half_wide_mm=half * 1000, reach_mm=reach * 1000)

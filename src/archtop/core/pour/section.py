@@ -1,0 +1,160 @@
+"""A mould's section as a rectangle of the same area, and what embeds leave free in its columns.
+
+Maps of batter must keep areas. A leaning section is straightened by ξ = x·w₀/w(z), ζ = ∫w dz / w₀, whose Jacobian is
+one. Around embeds, batter fills columns: F(ξ), the share of free area left of ξ, and the free height below a point
+straighten what is left of a level to a rectangle again, whatever the embeds' outlines, and again with Jacobian one.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from scipy.ndimage import distance_transform_edt
+
+from archtop.core.geometry import LoafMould, Prism
+
+__all__ = ["CELL_MM", "COLUMNS", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
+
+Array = NDArray[np.float64]
+
+# Columns across a section, and how many embeds may lie over each other in one.
+COLUMNS, STACKED = 481, 4
+# Batter close to an embed hardly moves along with a stroke: so far its hold reaches [mm].
+_HOLD_MM = 7.0
+CELL_MM = 0.75
+
+
+@dataclass(frozen=True)
+class Section:
+    """The inside of the mould at one place along it; ``half`` its half-width at the floor [mm]."""
+
+    half: float
+    lean: float
+    height: float
+
+    @classmethod
+    def at(cls, mould: LoafMould, y: float) -> Section:
+        """The section at ``y`` [mm]; beyond the floor's ends it is taken as at them."""
+        within = min(max(y, 0.0), mould.length_mm)
+        floor, rim = mould.half_width(within, 0.0), mould.half_width(within, mould.height_mm)
+        return cls(half=floor, lean=(rim - floor) / mould.height_mm, height=mould.height_mm)
+
+    def straight(self, x: Array, z: Array) -> tuple[Array, Array]:
+        """(ξ, ζ) of points of the section [mm]."""
+        return x * self.half / (self.half + self.lean * z), z + self.lean * z**2 / (2 * self.half)
+
+    def level(self, z: float) -> float:
+        """ζ of a level."""
+        return z + self.lean * z**2 / (2 * self.half)
+
+    def outline(self, prism: Prism, y: float) -> Array | None:
+        """An embed's outline at ``y`` in (ξ, ζ), shape (n, 2); nothing where it does not reach."""
+        if not prism.y0 <= y <= prism.y1:
+            return None
+        points = _finely(prism.points)
+        xi, zeta = self.straight(points[:, 0], points[:, 1])
+        return np.column_stack([xi, zeta])
+
+
+def _finely(points: Array) -> Array:
+    """The outline with no edge longer than two millimetres: straightened, a long edge is a curve."""
+    parts = []
+    for start, end in zip(points, np.roll(points, -1, axis=0), strict=True):
+        steps = max(1, int(np.hypot(*(end - start)) / 2))
+        parts.append(start + np.linspace(0, 1, steps, endpoint=False)[:, None] * (end - start))
+    return np.concatenate(parts)
+
+
+@dataclass(frozen=True)
+class Columns:
+    """What embeds leave of a level: intervals they take in each column, shape (COLUMNS, STACKED), and F.
+
+    ``straight``: height of the rectangle of the same area.
+    """
+
+    low: Array
+    high: Array
+    share: Array
+    free: Array
+    straight: float
+
+
+class Spans:
+    """The embeds of a section, column by column; ``at`` a level, what they leave of it."""
+
+    def __init__(self, outlines: Sequence[Array], half: float) -> None:
+        self.half = half
+        self.xs = np.linspace(-half, half, COLUMNS)
+        self.low = np.full((COLUMNS, STACKED), np.inf)
+        self.high = np.full((COLUMNS, STACKED), np.inf)
+        count = np.zeros(COLUMNS, dtype=int)
+        for outline in outlines:
+            bottom, top = _spans(outline, self.xs)
+            rows = np.flatnonzero(np.isfinite(bottom) & (count < STACKED))
+            self.low[rows, count[rows]], self.high[rows, count[rows]] = np.maximum(bottom[rows], 0), top[rows]
+            count[rows] += 1
+        order = np.argsort(self.low, axis=1)
+        self.low = np.take_along_axis(self.low, order, axis=1)
+        self.high = np.take_along_axis(self.high, order, axis=1)
+
+    def _free(self, level: float) -> Array:
+        taken: Array = np.minimum(self.high, level) - np.minimum(self.low, level)
+        free: Array = np.maximum(level - taken.sum(axis=1), 1e-9)
+        return free
+
+    def area(self, level: float) -> float:
+        """Batter's area below a level."""
+        return float(np.trapezoid(self._free(level), self.xs))
+
+    def level(self, area: float, low: float, high: float) -> float:
+        """The level that batter of that area reaches, between two that it lies between."""
+        for _ in range(40):
+            middle = (low + high) / 2
+            if self.area(middle) < area:
+                low = middle
+            else:
+                high = middle
+        return (low + high) / 2
+
+    def slice(self, low: float, high: float) -> Columns:
+        """The columns of what lies between two levels: only its share left of each x is meant to be used."""
+        return self._columns(high, np.maximum(self._free(high) - self._free(low), 1e-9))
+
+    def at(self, level: float) -> Columns:
+        """The columns of a level."""
+        return self._columns(level, self._free(level))
+
+    def _columns(self, level: float, free: Array) -> Columns:
+        area = np.concatenate([[0.0], np.cumsum((free[1:] + free[:-1]) / 2 * np.diff(self.xs))])
+        return Columns(
+            low=np.minimum(self.low, level), high=np.minimum(self.high, level), share=area / area[-1], free=free,
+            straight=float(area[-1] / (2 * self.half)),
+        )  # fmt: skip
+
+
+def _spans(outline: Array, xs: Array) -> tuple[Array, Array]:
+    """Lowest and highest point of an outline over each x; not a number where it does not reach."""
+    start, end = outline, np.roll(outline, -1, axis=0)
+    x0, x1 = start[:, :1], end[:, :1]
+    crosses = (np.minimum(x0, x1) <= xs) & (xs <= np.maximum(x0, x1)) & (np.abs(x1 - x0) > 1e-12)
+    share = (xs - x0) / np.where(np.abs(x1 - x0) > 1e-12, x1 - x0, 1.0)
+    z = np.where(crosses, start[:, 1:] + share * (end[:, 1:] - start[:, 1:]), np.nan)
+    hit = crosses.any(axis=0)
+    bottom, top = np.full(len(xs), np.nan), np.full(len(xs), np.nan)
+    bottom[hit], top[hit] = np.nanmin(z[:, hit], axis=0), np.nanmax(z[:, hit], axis=0)
+    return bottom, top
+
+
+def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
+    """How freely batter moves beside embeds, 0 in and at them to 1 away from them, on a grid of ``CELL_MM``."""
+    nx, nz = int(2 * half / CELL_MM) + 2, int(height / CELL_MM) + 2
+    xs, zs = -half + np.arange(nx) * CELL_MM, np.arange(nz) * CELL_MM
+    shape = shapely.union_all([shapely.Polygon(outline).buffer(0.4) for outline in outlines])
+    inside = shapely.contains_xy(shape, *np.meshgrid(xs, zs))
+    away: Array = distance_transform_edt(np.asarray(~inside, dtype=np.int8))
+    reach = np.clip(away * CELL_MM / _HOLD_MM, 0, 1)
+    return reach**2 * (3 - 2 * reach)

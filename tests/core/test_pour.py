@@ -1,0 +1,241 @@
+"""Cut faces: volumes kept, maps that keep areas, trends with height and thickness, the same seed the same face."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from archtop.core import InputError, Loaf, plan, read_loaf, standard_cupboard
+from archtop.core.clock import bowls_of
+from archtop.core.geometry import LoafMould
+from archtop.core.pieces import prism_of
+from archtop.core.pour import ColourField, expected_pa, landing
+from archtop.core.pour.kernel import OP, POOL, STROKE, walk
+from archtop.core.pour.pot import pot_colours
+from archtop.core.pour.section import Section, Spans, obstacle_of
+from tests.core.conftest import box, rod
+
+CUPBOARD = standard_cupboard()
+COLOURS = [
+    {"id": key, "name": key.title(), "srgb": srgb}
+    for key, srgb in (("white", "#ffffff"), ("red", "#c03020"), ("blue", "#3050a0"), ("gold", "#d0a030"))
+]
+LEANING = {"length_mm": 250, "width_mm": 80, "height_mm": 70, "draft_deg": 4, "bow_mm": 3}
+
+
+def pour(key: str, to_mm: float, shares: dict[str, float], **how: Any) -> dict[str, Any]:
+    colours = [{"colour": colour, "percent": percent} for colour, percent in shares.items()]
+    return {"do": "pour", "id": key, "name": key.title(), "to_mm": to_mm, "colours": colours, **how}
+
+
+def field(work: list[dict[str, Any]], pa: float = 6.0, seed: int = 1, **more: Any) -> ColourField:
+    loaf = read_loaf(box(colours=COLOURS, work=work, **more))
+    result = plan(loaf, CUPBOARD)
+    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
+    return ColourField(loaf, result.fills, prisms, {step["id"]: pa for step in work if step["do"] == "pour"}, seed)
+
+
+def poured(of: ColourField) -> dict[str, float]:
+    """What the plan pours of each colour, as shares of all of it."""
+    found: dict[str, float] = {}
+    for step, done in zip(of.loaf.work, of.fills, strict=True):
+        if step.do == "pour":
+            for share in step.colours:
+                found[share.colour] = found.get(share.colour, 0.0) + done.batter.value * share.percent / 100
+    total = sum(found.values())
+    return {key: value / total for key, value in found.items()}
+
+
+def seen(of: ColourField, faces: int = 41, px: float = 0.5) -> dict[str, float]:
+    """What the faces show of each colour, evenly along the loaf."""
+    length = of.loaf.mould.length_mm
+    sums: dict[str, float] = {}
+    for y in (np.arange(faces) + 0.5) * length / faces:
+        for key, area in of.shares(float(y), px).items():
+            sums[key] = sums.get(key, 0.0) + area
+    total = sum(sums.values())
+    return {key: value / total for key, value in sums.items() if value}
+
+
+HOW = st.sampled_from(["layer", "drops", "mini drops", "plops", "corner"])
+SHARES = st.sampled_from([{"red": 100}, {"red": 60, "blue": 40}, {"white": 50, "red": 30, "gold": 20}])
+
+
+@settings(max_examples=100)
+@given(
+    st.lists(st.tuples(HOW, SHARES, st.floats(2, 200), st.integers(1, 12)), min_size=1, max_size=3),
+    st.sampled_from([0.5, 2.0, 6.0, 18.0, 50.0, 120.0]), st.integers(0, 10**6), st.booleans(),
+)  # fmt: skip
+def test_colours_keep_their_poured_volumes(recipe: Any, pa: float, seed: int, leaning: bool) -> None:
+    """Within half a percent of the loaf, on a hundred recipes; what chord by chord leaves a pot is tested by itself."""
+    work = [pour("base", 20, {"white": 100})]
+    for i, (how, shares, fall, passes) in enumerate(recipe):
+        given_ = {"red": 100} if how in ("layer", "corner") else shares
+        work.append(pour(f"p{i}", 20 + 45 * (i + 1) / len(recipe), given_, how=how, fall_mm=fall, passes=passes))
+    of = field(work, pa, seed, **({"mould": LEANING} if leaning else {}))
+    expected, found = poured(of), seen(of, faces=11)
+    for key, share in expected.items():
+        assert found.get(key, 0.0) == pytest.approx(share, abs=0.005)
+
+
+def test_a_pot_gives_back_what_went_into_it() -> None:
+    """Six passes there and back, with a twist: every colour's share within half a percent."""
+    work = [pour("all", 65, {"white": 50, "red": 30, "gold": 20}, how="pot swirl", passes=6, turns=0.8, fall_mm=40)]
+    of = field(work, 6.0)
+    found = seen(of, faces=61, px=0.9)
+    for key, share in poured(of).items():
+        assert found[key] == pytest.approx(share, abs=0.005)
+
+
+def test_around_an_embed_volumes_are_kept_too() -> None:
+    work = [
+        pour("base", 30, {"white": 100}), {"do": "lay", "embed": "rod"},
+        pour("rest", 68, {"red": 55, "blue": 45}, how="drops", fall_mm=90, passes=6),
+    ]  # fmt: skip
+    of = field(work, 6.0, embeds=[rod(diameter=36, up_mm=36)])
+    expected, found = poured(of), seen(of, faces=15)
+    for key, share in expected.items():
+        assert found[key] == pytest.approx(share, abs=0.006)
+    face = of.face(125.0, 0.5)
+    assert (face.colours == -2).sum() * 0.25 == pytest.approx(math.pi / 4 * 36**2, rel=0.02)
+
+
+def test_layers_lie_exactly_where_they_were_poured() -> None:
+    of = field([pour("low", 22, {"red": 100}), pour("mid", 41, {"blue": 100}), pour("top", 60, {"gold": 100})], 18)
+    face = of.face(100.0, 0.5)
+    column = face.colours[:, face.colours.shape[1] // 3]
+    heights = face.top_mm - (np.arange(len(column)) + 0.5) * face.px_mm
+    expected = np.where(heights < 22, 1, np.where(heights < 41, 2, 3))
+    assert (column == expected).all()
+    assert (face.source[:, 0] == np.where(heights < 22, 0, np.where(heights < 41, 1, 2))).all()
+
+
+@settings(max_examples=30)
+@given(st.floats(-30, 30), st.floats(8, 50), st.floats(-12, 12), st.floats(5, 40), st.floats(-35, 35), st.floats(5, 55))
+def test_a_stroke_keeps_areas(x0: float, z0: float, dx: float, down: float, px: float, pz: float) -> None:
+    """Numerically: the determinant of the map's derivative is one wherever it is."""
+    op = np.zeros((1, OP))
+    op[0, :10] = (STROKE, -1, x0, z0, x0 + dx, max(z0 - down, 3.0), 12.0, 0.8, 0.5, 60.0)
+    h = 0.01
+    points = np.array([[px, pz], [px + h, pz], [px - h, pz], [px, pz + h], [px, pz - h]])
+    moved = np.array([_unstroked(p, op) for p in points])
+    jx = (moved[1] - moved[2]) / (2 * h)
+    jz = (moved[3] - moved[4]) / (2 * h)
+    assert jx[0] * jz[1] - jx[1] * jz[0] == pytest.approx(1.0, abs=2e-2)
+
+
+def _unstroked(point: np.ndarray, op: np.ndarray) -> np.ndarray:
+    from archtop.core.pour.kernel import _unstroke
+
+    return np.array(_unstroke(float(point[0]), float(point[1]), op[0], 45.0, np.ones((1, 1)), 1.0))
+
+
+def test_walls_floor_and_surface_hold() -> None:
+    op = np.zeros((1, OP))
+    op[0, :10] = (STROKE, -1, 30.0, 60.0, 34.0, 4.0, 16.0, 0.8, 0.5, 60.0)
+    for x, z in ((45.0, 30.0), (-45.0, 20.0), (30.0, 0.0), (30.0, 60.0)):
+        assert _unstroked(np.array([x, z]), op) == pytest.approx([x, z], abs=1e-9)
+
+
+@given(st.floats(-30, 30), st.floats(10, 40), st.floats(12, 30))
+def test_a_pool_takes_its_area_and_keeps_the_rest(middle: float, wide: float, h0: float) -> None:
+    """On a grid: new batter covers 2·half·(h1 − h0); the old fills the old rectangle evenly."""
+    half, h1 = 45.0, h0 + 4.0
+    wide = min(wide, half)
+    middle = min(max(middle, -half + wide), half - wide)
+    if 2 * half * 4 / wide * 15 / 16 > 0.8 * h1:
+        return
+    xs, zs = np.meshgrid(np.linspace(-44.9, 44.9, 361), np.linspace(0.05, h1 - 0.05, 161))
+    op = np.zeros((1, OP))
+    op[0, :6] = (POOL, 0, middle, wide, h0, h1)
+    none = np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.array([[0, 0.5, 1.0]]), np.ones((1, 3)), np.ones(1)
+    source, _, _ = walk(xs.ravel(), zs.ravel(), half, op, *none, np.ones((1, 1, 1)), 1.0)
+    assert (source == 0).mean() == pytest.approx(4.0 / h1, abs=0.01)
+
+
+@settings(max_examples=30)
+@given(st.floats(10, 60), st.floats(0, 250), st.floats(-30, 30))
+def test_a_leaning_section_is_straightened_without_losing_area(z: float, y: float, x: float) -> None:
+    section = Section.at(LoafMould(**LEANING), y)
+    h = 1e-4
+    at = [section.straight(np.array([x + dx]), np.array([z + dz])) for dx, dz in ((h, 0), (-h, 0), (0, h), (0, -h))]
+    flat = [np.array([a[0][0], a[1][0]]) for a in at]
+    jx, jz = (flat[0] - flat[1]) / (2 * h), (flat[2] - flat[3]) / (2 * h)
+    assert jx[0] * jz[1] - jx[1] * jz[0] == pytest.approx(1.0, abs=1e-6)
+
+
+def test_columns_hold_what_a_shape_leaves_free() -> None:
+    """A 40 mm circle in a 90 mm section: free area below 60 mm is the rectangle's less the circle's."""
+    turns = np.linspace(0, 2 * math.pi, 200, endpoint=False)
+    circle = np.column_stack([20 * np.cos(turns), 30 + 20 * np.sin(turns)])
+    spans = Spans([circle], 45.0)
+    assert spans.area(60.0) == pytest.approx(90 * 60 - math.pi * 400, rel=2e-3)
+    assert spans.area(30.0) == pytest.approx(90 * 30 - math.pi * 200, rel=2e-3)
+    assert spans.level(spans.area(41.0), 10, 60) == pytest.approx(41.0, abs=1e-6)
+    grid = obstacle_of([circle], 45.0, 60.0)
+    assert grid[40, 60] == 0
+    assert grid[2, 2] == 1
+
+
+def test_physics_trends_and_the_drag_by_hand() -> None:
+    """D = (π/96)·R·ρ·v²/τ without the flow's own resistance is an upper bound; deeper from higher, and thinner."""
+    for low, high in ((30, 100), (100, 200)):
+        assert landing(200, low, 6).plunge_mm < landing(200, high, 6).plunge_mm
+    for thin, thick in ((0.5, 2), (2, 6), (6, 18), (18, 50), (50, 120)):
+        assert landing(200, 100, thin).plunge_mm > landing(200, 100, thick).plunge_mm
+        assert landing(200, 100, thin).half_wide_mm > landing(200, 100, thick).half_wide_mm
+    found = landing(200, 100, 120)
+    radius, speed = math.sqrt(200e-6 / math.pi), math.sqrt(2 * 9.80665 * 0.1)
+    bare = math.pi / 96 * radius * 1000 * speed**2 / 120 * 1000
+    assert 0.4 * bare < found.plunge_mm < bare
+    assert landing(200, 0, 6).plunge_mm == 0
+
+
+def test_poured_thinner_or_from_higher_it_goes_deeper() -> None:
+    def deepest(pa: float, fall: float) -> float:
+        of = field(
+            [pour("base", 40, {"white": 100}), pour("in", 50, {"red": 100}, how="drops", fall_mm=fall, passes=4)], pa
+        )
+        face = of.face(125.0, 0.5)
+        rows = np.flatnonzero((face.colours == 1).any(axis=1))
+        return float(face.top_mm - rows.max() * face.px_mm)
+
+    assert deepest(2, 150) < deepest(2, 40) - 5
+    assert deepest(2, 150) < deepest(50, 150) - 5
+
+
+def test_one_seed_is_one_face_and_another_another() -> None:
+    work = [pour("base", 30, {"white": 100}), pour("in", 60, {"red": 50, "blue": 50}, how="drops", fall_mm=90)]
+    first, again, other = (field(work, 6, seed).face(80.0, 0.5).colours for seed in (1, 1, 2))
+    assert (first == again).all()
+    assert (first != other).mean() > 0.02
+
+
+@given(st.lists(st.floats(0.05, 1), min_size=2, max_size=5), st.floats(-2, 2), st.floats(0, 1))
+def test_a_pot_is_emptied_by_its_shares(parts: list[float], turns: float, start: float) -> None:
+    shares = [part / sum(parts) for part in parts]
+    over, across = np.meshgrid((np.arange(400) + 0.5) / 400, (np.arange(400) + 0.5) / 400)
+    found = pot_colours(shares, turns, over.ravel(), across.ravel(), start)
+    for number, share in enumerate(shares):
+        assert (found == number).mean() == pytest.approx(share, abs=0.01)
+
+
+def test_the_expected_thickness_grows_with_the_work_and_with_waiting() -> None:
+    loaf: Loaf = read_loaf(box(colours=COLOURS, work=[pour("a", 20, {"red": 100}), pour("b", 40, {"red": 100})]))
+    bowls = bowls_of(loaf, plan(loaf, CUPBOARD), CUPBOARD)
+    now, later = expected_pa(loaf, bowls), expected_pa(loaf, bowls, 10)
+    assert now["a"] < now["b"]
+    assert later["a"] > now["a"]
+
+
+@pytest.mark.parametrize(
+    "change", [{"passes": 0}, {"how": "hurl"}, {"thickness": "stone"}, {"turns": 90}, {"passes": 500}]
+)
+def test_what_is_no_technique_is_refused(change: dict[str, Any]) -> None:
+    with pytest.raises(InputError):
+        read_loaf(box(colours=COLOURS, work=[pour("a", 40, {"red": 100}, **change)]))

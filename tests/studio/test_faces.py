@@ -1,0 +1,81 @@
+"""Pictures of cut faces over the API."""
+
+from __future__ import annotations
+
+import base64
+import io
+from typing import Any
+
+import numpy as np
+import pytest
+from PIL import Image
+
+from tests.core.conftest import box
+from tests.studio.conftest import Studio
+
+pytestmark = pytest.mark.django_db
+
+RED = [{"id": "red", "name": "Red", "srgb": "#c03020"}, {"id": "blue", "name": "Blue", "srgb": "#3050a0"}]
+
+
+def layers(low: float = 30, **how: Any) -> dict[str, Any]:
+    work = [
+        {"do": "pour", "id": "low", "name": "Low", "to_mm": low, "colours": [{"colour": "red", "percent": 100}]},
+        {"do": "pour", "id": "top", "name": "Top", "to_mm": 60, "colours": [{"colour": "blue", "percent": 100}], **how},
+    ]
+    return box(colours=RED, work=work)
+
+
+def drawn(studio: Studio, document: dict[str, Any], **asked: Any) -> Any:
+    answer = studio.send("POST", "/faces", {"document": document, "px_mm": 1.0, **asked})
+    assert answer.status_code == 200
+    return answer.json()
+
+
+def pixels(face: dict[str, Any]) -> np.ndarray:
+    kind, data = face["png"].split(",")
+    assert kind == "data:image/png;base64"
+    return np.asarray(Image.open(io.BytesIO(base64.b64decode(data))))
+
+
+def test_every_bar_has_its_face_in_the_cured_colours(studio: Studio) -> None:
+    found = drawn(studio, layers())
+    assert [face["bar"] for face in found["faces"]] == list(range(1, 10))
+    picture = pixels(found["faces"][0])
+    assert picture.shape == (60, 90, 4)
+    # Half and half, each near its colour, with a little grain.
+    assert np.abs(picture[5, :, :3].mean(axis=0) - (0x30, 0x50, 0xA0)).max() < 4
+    assert np.abs(picture[-5, :, :3].mean(axis=0) - (0xC0, 0x30, 0x20)).max() < 4
+
+
+def test_only_the_bars_that_are_asked_for_and_their_backs(studio: Studio) -> None:
+    front = drawn(studio, layers(), bars=[3])["faces"]
+    back = drawn(studio, layers(), bars=[3], back=True)["faces"]
+    assert len(front) == len(back) == 1
+    assert back[0]["y"] - front[0]["y"] == pytest.approx(25)
+
+
+def test_waiting_and_another_outcome_change_the_picture(studio: Studio) -> None:
+    document = layers(how="drops", fall_mm=120, passes=5)
+    first, again, later, other = (
+        drawn(studio, document, bars=[4], **change) for change in ({}, {}, {"later_min": 30}, {"seed": 2})
+    )
+    assert first["faces"] == again["faces"]
+    assert first["faces"][0]["png"] != later["faces"][0]["png"]
+    assert first["faces"][0]["png"] != other["faces"][0]["png"]
+    assert later["expected_pa"]["top"] > first["expected_pa"]["top"]
+
+
+def test_a_thickness_that_is_told_overrules_the_clock(studio: Studio) -> None:
+    assert drawn(studio, layers(thickness="pudding"), bars=[1])["expected_pa"]["top"] == 120
+
+
+@pytest.mark.parametrize("asked", [{"px_mm": 0}, {"px_mm": 50}, {"seed": -1}, {"later_min": 9999}])
+def test_what_cannot_be_drawn_is_refused(studio: Studio, asked: dict[str, Any]) -> None:
+    assert studio.send("POST", "/faces", {"document": layers(), **asked}).status_code == 422
+
+
+def test_a_loaf_that_does_not_plan_says_why(studio: Studio) -> None:
+    answer = studio.send("POST", "/faces", {"document": layers(low=65)})
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["code"] == "pour.below_level"

@@ -1,0 +1,40 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { drawFaces } from "../../api/queries";
+import type { CutFacePicture, Faces, Loaf } from "../../api/types";
+
+/** How fine a face is drawn while it is worked at, and when it rests [mm]. */
+const COARSE_MM = 0.8;
+const SHARP_MM = 0.25;
+
+export interface Outcome {
+	readonly seed: number;
+	readonly laterMin: number;
+	readonly back: boolean;
+}
+
+export interface DrawnFaces {
+	readonly of: (bar: number) => CutFacePicture | undefined;
+	readonly expected: Faces["expected_pa"];
+	readonly sharp: boolean;
+}
+
+/** Pictures of a planned loaf's faces: coarse ones at once, sharp ones as soon as they are there. */
+export function useFaces(document: Loaf, outcome: Outcome): DrawnFaces {
+	const { seed, laterMin, back } = outcome;
+	const asked = (px_mm: number) => ({
+		queryKey: ["faces", document, seed, laterMin, back, px_mm],
+		queryFn: () => drawFaces({ document, px_mm, seed, later_min: laterMin, back, bars: null }),
+		placeholderData: keepPreviousData,
+		staleTime: Number.POSITIVE_INFINITY,
+		gcTime: 60_000,
+	});
+	const coarse = useQuery(asked(COARSE_MM));
+	const fine = useQuery({ ...asked(SHARP_MM), enabled: coarse.isSuccess && !coarse.isPlaceholderData });
+	const sharp = fine.isSuccess && !fine.isPlaceholderData;
+	const shown = sharp ? fine.data : coarse.data;
+	return {
+		of: (bar) => shown?.faces.find((face) => face.bar === bar),
+		expected: shown?.expected_pa ?? {},
+		sharp,
+	};
+}
