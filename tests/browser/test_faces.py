@@ -53,3 +53,23 @@ def test_a_pour_is_edited_and_the_faces_follow(page: Page, desk: Desk) -> None:
     rested(page)
     # How thick it is was told, so that waiting changes nothing.
     assert picture(page, 4) == swirled
+
+
+def test_a_face_is_looked_at_large_and_asked_which_moment_made_it(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Asked")
+    desk.go("Cut")
+    page.get_by_role("button", name="Bar 2, large").click()
+    large = page.get_by_role("dialog")
+    large.get_by_role("button", name="Near the floor").click()
+    expect(large.get_by_role("status")).to_have_text("Plum haze, poured as Street dusk, step 1 of the work.")
+    face = large.get_by_role("img", name="Face of bar 2, large")
+    box = face.bounding_box()
+    assert box
+    face.click(position={"x": box["width"] / 2, "y": box["height"] * 0.6})
+    expect(large.get_by_role("status")).to_contain_text("in an embed")
+    assert violations(page) == []
+    with page.expect_download() as download:
+        large.get_by_role("link", name="As a picture").click()
+    assert download.value.suggested_filename == "bar-2.png"
+    page.keyboard.press("Escape")
+    expect(large).to_have_count(0)

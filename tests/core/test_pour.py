@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from archtop.core import InputError, Loaf, plan, read_loaf, standard_cupboard
+from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.clock import bowls_of
 from archtop.core.geometry import LoafMould
 from archtop.core.pieces import prism_of
@@ -154,7 +154,7 @@ def test_a_pool_takes_its_area_and_keeps_the_rest(middle: float, wide: float, h0
     op = np.zeros((1, OP))
     op[0, :6] = (POOL, 0, middle, wide, h0, h1)
     none = np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.array([[0, 0.5, 1.0]]), np.ones((1, 3)), np.ones(1)
-    source, _, _ = walk(xs.ravel(), zs.ravel(), half, op, *none, np.ones((1, 1, 1)), 1.0)
+    source, _ = walk(xs.ravel(), zs.ravel(), half, op, *none, np.ones((1, 1, 1)), 1.0)
     assert (source == 0).mean() == pytest.approx(4.0 / h1, abs=0.01)
 
 
@@ -239,3 +239,22 @@ def test_the_expected_thickness_grows_with_the_work_and_with_waiting() -> None:
 def test_what_is_no_technique_is_refused(change: dict[str, Any]) -> None:
     with pytest.raises(InputError):
         read_loaf(box(colours=COLOURS, work=[pour("a", 40, {"red": 100}, **change)]))
+
+
+def test_the_calculator_gives_shares_and_points() -> None:
+    document = box(colours=COLOURS, work=[pour("low", 20, {"red": 100}), pour("top", 60, {"blue": 100})])
+    found = calculate("cut-faces", {"loaf": document, "px_mm": 2}).model_dump()
+    face = found["faces"][0]
+    assert face["shares_percent"] == pytest.approx({"red": 100 / 3, "blue": 200 / 3}, abs=0.1)
+    assert found["colours"][face["rows"][0][0]] == "blue"
+    assert found["colours"][face["rows"][-1][0]] == "red"
+    assert set(found["expected_pa"]) == {"low", "top"}
+
+
+def test_a_point_knows_its_pour() -> None:
+    work = [pour("low", 20, {"red": 100}), {"do": "lay", "embed": "rod"}, pour("top", 60, {"blue": 100})]
+    of = field(work, embeds=[rod(diameter=30, up_mm=25)])
+    assert of.origin(40, 125, 5) == ("red", 0)
+    assert of.origin(40, 125, 55) == ("blue", 2)
+    assert of.origin(0, 125, 25) is None
+    assert of.origin(60, 125, 25) is None

@@ -79,3 +79,11 @@ def test_a_loaf_that_does_not_plan_says_why(studio: Studio) -> None:
     answer = studio.send("POST", "/faces", {"document": layers(low=65)})
     assert answer.status_code == 422
     assert answer.json()["problems"][0]["code"] == "pour.below_level"
+
+
+def test_a_point_says_which_pour_made_it(studio: Studio) -> None:
+    asked = {"document": layers(), "across": 0, "along": 100}
+    low, top, out = (studio.send("POST", "/faces/point", {**asked, "up": up}).json()["says"] for up in (10, 50, 500))
+    assert low == "Red, poured as Low, step 1 of the work."
+    assert top == "Blue, poured as Top, step 2 of the work."
+    assert out.startswith("No batter")

@@ -31,7 +31,8 @@ class Slice(Frozen):
 class Bar(Frozen):
     """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
 
-    ``gaps_mm``: joints of a row so near to one of its faces that the face shows them.
+    ``gaps_mm``: joints of a row so near to one of its faces that the face shows them. ``parts``: bars it is cut into
+    side by side, each of ``part_g``.
     """
 
     number: int
@@ -43,6 +44,7 @@ class Bar(Frozen):
     gaps_mm: tuple[float, ...]
     mould: MouldOutline
     parts: int
+    part_g: float
     note: str
 
 
@@ -130,13 +132,14 @@ def cut_loaf(
     # Without an end slice the first and last bar keep the loaf's sloping end.
     if cuts.front_slice_mm == 0:
         spans_to_weigh[0] = (front, spans[0][1])
+    weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
     bars = tuple(
         Bar(
             number=i + 1,
             from_mm=y0,
             to_mm=y1,
             weight=Figure.within(
-                _weight_g(mould, prisms, solid, *spans_to_weigh[i]), "g", 0.03, "estimate",
+                weights[i], "g", 0.03, "estimate",
                 f"{y1 - y0:.1f} mm of loaf filled to {solid.level_mm:.1f} mm, pieces and frosting by length",
                 "geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
@@ -145,13 +148,13 @@ def cut_loaf(
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(y0),
             parts=cuts.parts,
+            part_g=weights[i] / cuts.parts,
             note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
         )
         for i, (y0, y1) in enumerate(spans)
     )  # fmt: skip
     slices = _slices(mould, cuts, prisms, solid, spans)
     total = _weight_g(mould, prisms, solid, front, back)
-    weights = [bar.weight.value for bar in bars]
     return CutPlan(
         bars=bars,
         slices=slices,

@@ -11,6 +11,7 @@ import type {
 	Lot,
 	MoveIn,
 	NoteIn,
+	PointIn,
 	ProblemReport,
 	RehearsalIn,
 	ReplanIn,
@@ -139,6 +140,7 @@ export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));
 export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
+export const askPoint = (asked: PointIn) => unwrap(client.POST("/api/faces/point", { body: asked }));
 export const sizeBack = (document: Loaf, target: BackTarget) =>
 	unwrap(client.POST("/api/size-back", { body: { document, target } }));
 export const reachColour = (document: Loaf, colour: string) =>

@@ -352,6 +352,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faces/point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Point
+         * @description Which moment made a point of a face.
+         */
+        post: operations["ask_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/size-back": {
         parameters: {
             query?: never;
@@ -934,7 +954,8 @@ export interface components {
          * Bar
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          *
-         *     ``gaps_mm``: joints of a row so near to one of its faces that the face shows them.
+         *     ``gaps_mm``: joints of a row so near to one of its faces that the face shows them. ``parts``: bars it is cut into side
+         *     by side, each of ``part_g``.
          */
         Bar: {
             /** Number */
@@ -957,6 +978,8 @@ export interface components {
             ][];
             /** Parts */
             parts: number;
+            /** Part G */
+            part_g: number;
             /** Note */
             note: string;
         };
@@ -4237,6 +4260,39 @@ export interface components {
             bars?: number[] | null;
         };
         /**
+         * Origin
+         * @description What lies at a point of a face: its colour, the pour it came with; nothing outside the batter.
+         */
+        Origin: {
+            /** Colour */
+            colour: string | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PointIn
+         * @description A point of a face [mm], and the outcome it is asked of.
+         */
+        PointIn: {
+            document: components["schemas"]["Loaf"];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Later Min
+             * @default 0
+             */
+            later_min: number;
+            /** Across */
+            across: number;
+            /** Along */
+            along: number;
+            /** Up */
+            up: number;
+        };
+        /**
          * Backsized
          * @description The loaf with its last pour moved, and how much of the target it then takes.
          */
@@ -5479,6 +5535,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faces"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    ask_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Origin"];
                 };
             };
             /** @description Unprocessable Entity */

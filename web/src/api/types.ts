@@ -90,3 +90,4 @@ export type TopRemark = Schemas["Remark"];
 export type FacesIn = Schemas["FacesIn"];
 export type Faces = Schemas["Faces"];
 export type CutFacePicture = Schemas["FacePicture"];
+export type PointIn = Schemas["PointIn"];

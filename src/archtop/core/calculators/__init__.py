@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from archtop.core.calculators import colours, loaves, pieces, top, trace, volumes, weights
+from archtop.core.calculators import colours, loaves, pieces, pours, top, trace, volumes, weights
 from archtop.core.calculators.registry import CALCULATORS, Calculator
 from archtop.core.errors import InputError, problems_from_validation
 
@@ -21,6 +21,7 @@ __all__ = [
     "list_calculators",
     "loaves",
     "pieces",
+    "pours",
     "top",
     "trace",
     "volumes",

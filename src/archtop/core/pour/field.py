@@ -14,15 +14,18 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import maximum_filter, minimum_filter
 
+from archtop.core.clock import Bowl
 from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.filling import Fill
 from archtop.core.geometry import Prism
+from archtop.core.pieces import prism_of
 from archtop.core.pour.kernel import CORNER, LAY, LAYER, NOWHERE, OP, POOL, STROKE, walk
+from archtop.core.pour.moments import thickness_of
 from archtop.core.pour.physics import Landing, landing
 from archtop.core.pour.pot import pot_colours
 from archtop.core.pour.section import CELL_MM, Columns, Section, Spans, obstacle_of
 
-__all__ = ["ColourField", "Face"]
+__all__ = ["ColourField", "Face", "field_of"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -92,7 +95,7 @@ class ColourField:
         inside = np.abs(x) <= section.half + section.lean * z
         told = _Telling(self, section, y)
         embed = np.zeros_like(inside)
-        for outline in told.outlines_now():
+        for outline in told.outlines:
             embed |= _contains(outline, *section.straight(x, z))
         colours = np.full(x.shape, _NO_COLOUR, dtype=np.int16)
         source = np.full(x.shape, NOWHERE, dtype=np.int16)
@@ -129,6 +132,18 @@ class ColourField:
             whole[copied] = spread[copied]
         answer(asked & ~same & ~known)
 
+    def origin(self, x: float, y: float, z: float) -> tuple[str, int] | None:
+        """Which colour lies at a point [mm] and which step of the work brought it; nothing outside or in an embed."""
+        section = Section.at(self.loaf.mould, y)
+        if not (0 <= z <= self.fills[-1].level_after_mm and abs(x) <= section.half + section.lean * z):
+            return None
+        told = _Telling(self, section, y)
+        xi, zeta = section.straight(np.array([x]), np.array([z]))
+        if any(_contains(outline, xi, zeta)[0] for outline in told.outlines):
+            return None
+        colours, steps = told.answer(xi, zeta)
+        return list(self.numbers)[int(colours[0])], int(steps[0])
+
     def shares(self, y: float, px_mm: float = 0.5) -> dict[str, float]:
         """Area [mm²] of each colour in a face, embeds left out, by the colour's id."""
         section = Section.at(self.loaf.mould, y)
@@ -148,6 +163,17 @@ class ColourField:
         length = self.loaf.mould.length_mm
         sizes = random.normal(0, 1, _WAVES) / (1 + np.arange(_WAVES))
         return float(sum(a * math.cos(math.pi * (m + 1) * y / length) for m, a in enumerate(sizes)))
+
+
+def field_of(
+    loaf: Loaf, fills: Sequence[Fill], bowls: Sequence[Bowl], seed: int = 1, later_min: float = 0.0
+) -> ColourField:
+    """A loaf's inside, each pour as thick as the clock expects it or the document says.
+
+    :param later_min: so much later than an ordinary pair of hands everything is poured [min]
+    """
+    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
+    return ColourField(loaf, fills, prisms, thickness_of(loaf, bowls, later_min), seed)
 
 
 def _contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
@@ -184,9 +210,6 @@ class _Telling:
                 self.lay(step, before, after)
             elif after > before:
                 self.settle(before, after)
-
-    def outlines_now(self) -> Sequence[Array]:
-        return self.outlines
 
     def table(self, level: float) -> int:
         self.tables.append(self.spans.at(max(level, 1e-6)))
@@ -346,7 +369,7 @@ class _Telling:
         # Without embeds a grid is a single cell; a stack needs all of one size.
         shape = max((grid.shape for grid in self.grids), key=lambda s: s[0])
         grids = np.stack([grid if grid.shape == shape else np.ones(shape) for grid in self.grids])
-        found, us, vs = walk(
+        found, us = walk(
             xi, zeta, self.section.half, np.array(self.ops).reshape(-1, OP),
             np.stack([t.low for t in tables]), np.stack([t.high for t in tables]),
             np.stack([t.share for t in tables]), np.stack([t.free for t in tables]),

@@ -10,8 +10,9 @@ from collections.abc import Mapping, Sequence
 
 from archtop.core.clock import Bowl
 from archtop.core.document import Lay, Loaf, Pour, Press
+from archtop.core.rheology import stages
 
-__all__ = ["expected_pa"]
+__all__ = ["expected_pa", "thickness_of"]
 
 # From the mixing to the first pour, and for each step of the work [min]: stated guesses of ordinary hands.
 _FIRST_MIN, _EACH_MIN = 6.0, 3.0
@@ -40,6 +41,14 @@ def expected_pa(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> Ma
             own = [bowl for bowl in bowls if bowl.key in {f"pour-{colour}" for colour in colours}]
             found[step.id] = max(_pa(bowl, at + later_min) for bowl in own) if own else 6.0
         at += _EACH_MIN
+    return found
+
+
+def thickness_of(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> Mapping[str, float]:
+    """As the clock expects it, or as the document says [Pa], by the pour's id."""
+    found = dict(expected_pa(loaf, bowls, later_min))
+    told = {stage.key: stage.pa for stage in stages()}
+    found |= {step.id: told[step.thickness] for step in loaf.work if isinstance(step, Pour) and step.thickness}
     return found
 
 

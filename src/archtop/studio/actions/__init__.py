@@ -3,7 +3,7 @@
 from archtop.studio.actions.bench import press, standing
 from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, take_note
 from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
-from archtop.studio.actions.faces import Faces, faces_of
+from archtop.studio.actions.faces import Faces, Origin, faces_of, origin_of
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
@@ -15,6 +15,7 @@ from archtop.studio.actions.weighing import weighed_otherwise
 __all__ = [
     "BenchClocks",
     "Faces",
+    "Origin",
     "Rehearsal",
     "ShelfLine",
     "StaleSave",
@@ -30,6 +31,7 @@ __all__ = [
     "open_clocks",
     "open_plan",
     "open_shelf",
+    "origin_of",
     "press",
     "put_away",
     "put_in",

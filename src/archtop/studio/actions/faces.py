@@ -4,20 +4,17 @@ from __future__ import annotations
 
 import base64
 import io
-from collections.abc import Mapping
 
 import numpy as np
 from PIL import Image
 
-from archtop.core import Loaf, LoafPlan, plan
+from archtop.core import Loaf, plan
 from archtop.core.clock import bowls_of
 from archtop.core.figure import Frozen
-from archtop.core.pieces import prism_of
-from archtop.core.pour import ColourField, Face, expected_pa
-from archtop.core.rheology import stages
+from archtop.core.pour import Face, field_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
 
-__all__ = ["FacePicture", "Faces", "faces_of"]
+__all__ = ["FacePicture", "Faces", "Origin", "faces_of", "origin_of"]
 
 # Small grain of real soap: so much lighter or darker from point to point, of 255.
 _GRAIN = 3.0
@@ -52,9 +49,7 @@ def faces_of(
     """
     cupboard = cupboard_of_studio()
     result = plan(loaf, cupboard)
-    expected = _thickness(loaf, result, later_min)
-    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
-    field = ColourField(loaf, result.fills, prisms, expected, seed)
+    field = field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
     pictures = []
@@ -68,17 +63,32 @@ def faces_of(
                     png=_png(face, palette, seed),
                 )
             )  # fmt: skip
-    return Faces(faces=tuple(pictures), expected_pa=dict(expected))
+    return Faces(faces=tuple(pictures), expected_pa=dict(field.yield_pa))
 
 
-def _thickness(loaf: Loaf, result: LoafPlan, later_min: float) -> Mapping[str, float]:
-    """As the clock expects it, or as the document says."""
-    expected = dict(expected_pa(loaf, bowls_of(loaf, result, cupboard_of_studio()), later_min))
-    told = {stage.key: stage.pa for stage in stages()}
-    for step in loaf.work:
-        if step.do == "pour" and step.thickness:
-            expected[step.id] = told[step.thickness]
-    return expected
+class Origin(Frozen):
+    """What lies at a point of a face: its colour, the pour it came with; nothing outside the batter."""
+
+    colour: str | None
+    says: str
+
+
+def origin_of(loaf: Loaf, seed: int, later_min: float, at: tuple[float, float, float]) -> Origin:
+    """Which moment made a point ``at`` (across, along, up) [mm].
+
+    :raises InputError: the loaf does not plan
+    """
+    cupboard = cupboard_of_studio()
+    result = plan(loaf, cupboard)
+    field = field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
+    found = field.origin(*at)
+    if found is None:
+        return Origin(colour=None, says="No batter: outside the loaf, or in an embed.")
+    key, number = found
+    step = loaf.work[number]
+    name = next(colour.name for colour in loaf.colours if colour.id == key)
+    came = f"poured as {step.name}" if step.do == "pour" else "from the work"
+    return Origin(colour=key, says=f"{name}, {came}, step {number + 1} of the work.")
 
 
 def _png(face: Face, palette: list[str], seed: int) -> str:

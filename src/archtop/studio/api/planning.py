@@ -10,9 +10,9 @@ from ninja import Router
 from archtop.core import Backsized, InputError, LoafPlan, Reach, plan, reach, size_back
 from archtop.core.chemistry import batter_of
 from archtop.core.colouring import base_of_colour
-from archtop.studio.actions import Faces, Week, cupboard_of_studio, faces_of, week_from
+from archtop.studio.actions import Faces, Origin, Week, cupboard_of_studio, faces_of, origin_of, week_from
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import FacesIn, LoafIn, ReachIn, SizeBackIn
+from archtop.studio.api.schemas import FacesIn, LoafIn, PointIn, ReachIn, SizeBackIn
 
 __all__ = ["router"]
 
@@ -30,6 +30,13 @@ def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:  # noqa: ARG001
     """Pictures of cut faces, nothing kept."""
     bars = tuple(payload.bars) if payload.bars is not None else None
     return faces_of(payload.document, payload.px_mm, payload.seed, payload.later_min, payload.back, bars)
+
+
+@router.post("/faces/point", response={200: Origin, 422: ProblemReport}, operation_id="ask_point")
+def ask_point(request: HttpRequest, payload: PointIn) -> Origin:  # noqa: ARG001
+    """Which moment made a point of a face."""
+    at = (payload.across, payload.along, payload.up)
+    return origin_of(payload.document, payload.seed, payload.later_min, at)
 
 
 @router.post("/size-back", response={200: Backsized, 422: ProblemReport}, operation_id="size_back")

@@ -43,6 +43,7 @@ __all__ = [
     "NewLoaf",
     "NoteBack",
     "NoteIn",
+    "PointIn",
     "ReachIn",
     "RehearsalIn",
     "ReplanIn",
@@ -179,6 +180,17 @@ class FacesIn(Schema):
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
     back: bool = False
     bars: Annotated[list[int], Field(max_length=400)] | None = None
+
+
+class PointIn(Schema):
+    """A point of a face [mm], and the outcome it is asked of."""
+
+    document: LoafIn
+    seed: Annotated[int, Field(ge=0, le=2**31)] = 1
+    later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
+    across: Annotated[float, Field(ge=-2000, le=2000)]
+    along: Annotated[float, Field(ge=-2000, le=4000)]
+    up: Annotated[float, Field(ge=-2000, le=2000)]
 
 
 class RehearsalIn(Schema):

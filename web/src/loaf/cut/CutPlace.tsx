@@ -9,6 +9,7 @@ import { inUnits, withUnit } from "../../ui/units";
 import { CutsFields } from "../drawers/CutsFields";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
+import { FaceLarge } from "./FaceLarge";
 import { OutcomeFields } from "./OutcomeFields";
 import { type Outcome, useFaces } from "./useFaces";
 
@@ -24,10 +25,6 @@ export function CutPlace() {
 	const parts = bars[0]?.parts ?? 1;
 	const [outcome, setOutcome] = useState<Outcome>({ seed: 1, laterMin: 0, back: false });
 	const faces = useFaces(live.of, outcome);
-	const pictured = (bar: number) => {
-		const face = faces.of(bar);
-		return face && { png: face.png, left: face.left_mm, wide: face.wide_mm, top: face.top_mm };
-	};
 	const [front, back] = [
 		slices.find((part) => part.end === "front"),
 		slices.find((part) => part.end === "back"),
@@ -66,47 +63,62 @@ export function CutPlace() {
 				{front && (
 					<SliceMark part={front} name={live.of.cuts.sample === "front" ? "Sample" : "Front slice"} />
 				)}
-				{bars.map((bar) => (
-					<li key={bar.number} className="w-48" data-bar={bar.number}>
-						<FacePicture
-							look={{
-								...lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1]),
-								picture: pictured(bar.number),
-							}}
-							pieces={plan.pieces
-								.filter((piece) => bar.shows.includes(piece.id))
-								.flatMap((piece) => pieceLooks(piece, paint.colour))}
-							width={192}
-							height={172}
-							label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
-						/>
-						<p className="mt-1 flex items-baseline justify-between font-bold">
-							<span>
-								Bar {bar.number}
-								{bar.parts > 1 && <span className="font-normal text-soft"> · {bar.parts} pieces</span>}
-							</span>
-							<FigureValue
-								figure={bar.weight}
-								label={`Weight of bar ${bar.number}`}
-								digits={units === "metric" ? 0 : 1}
+				{bars.map((bar) => {
+					const face = faces.of(bar.number);
+					const look = {
+						...lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1]),
+						...(face && {
+							picture: { png: face.png, left: face.left_mm, wide: face.wide_mm, top: face.top_mm },
+						}),
+					};
+					const pieces = plan.pieces
+						.filter((piece) => bar.shows.includes(piece.id))
+						.flatMap((piece) => pieceLooks(piece, paint.colour));
+					return (
+						<li key={bar.number} className="w-48" data-bar={bar.number}>
+							<FacePicture
+								look={look}
+								pieces={pieces}
+								width={192}
+								height={172}
+								label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
 							/>
-						</p>
-						<p className="figures text-xs text-soft">
-							{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
-						</p>
-						<SpecialNote bar={bar.number} />
-						{bar.gaps_mm.length > 0 && (
-							<p className="text-xs text-brass">
-								row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+							<p className="mt-1 flex items-center justify-between gap-1 font-bold">
+								<span className="flex-1">
+									Bar {bar.number}
+									{bar.parts > 1 && (
+										<span className="font-normal text-soft">
+											{" "}
+											· {bar.parts} × {withUnit(bar.part_g, "weight", units, units === "metric" ? 0 : 1)}
+										</span>
+									)}
+								</span>
+								{bar.parts === 1 && (
+									<FigureValue
+										figure={bar.weight}
+										label={`Weight of bar ${bar.number}`}
+										digits={units === "metric" ? 0 : 1}
+									/>
+								)}
+								{face && <FaceLarge bar={bar} look={look} pieces={pieces} picture={face} outcome={outcome} />}
 							</p>
-						)}
-						{bar.joints_mm.length > 0 && (
-							<p className="text-xs text-brass">
-								joint at {bar.joints_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+							<p className="figures text-xs text-soft">
+								{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
 							</p>
-						)}
-					</li>
-				))}
+							<SpecialNote bar={bar.number} />
+							{bar.gaps_mm.length > 0 && (
+								<p className="text-xs text-brass">
+									row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+								</p>
+							)}
+							{bar.joints_mm.length > 0 && (
+								<p className="text-xs text-brass">
+									joint at {bar.joints_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+								</p>
+							)}
+						</li>
+					);
+				})}
 				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
 			</ol>
 			<p className="text-xs text-soft">

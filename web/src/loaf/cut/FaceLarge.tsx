@@ -1,0 +1,118 @@
+import { useMutation } from "@tanstack/react-query";
+import { Download, Maximize2, X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useId, useRef, useState } from "react";
+import { askPoint } from "../../api/queries";
+import type { Bar, CutFacePicture } from "../../api/types";
+import { FaceBody } from "../../drawing/FaceBody";
+import { type FaceLook, topHeight, wallAt } from "../../drawing/face";
+import { outlinePath } from "../../drawing/outlinePath";
+import type { PieceLook } from "../../drawing/pieceLook";
+import { fitScale } from "../../drawing/scale";
+import { Button, buttonClass } from "../../ui/Button";
+import { useEditor } from "../editor/EditorContext";
+import type { Outcome } from "./useFaces";
+
+const [WIDTH, HEIGHT] = [640, 520];
+
+interface Props {
+	bar: Bar;
+	look: FaceLook;
+	pieces: readonly PieceLook[];
+	picture: CutFacePicture;
+	outcome: Outcome;
+}
+
+/** One bar, large: point at a place and read which pour it came from. */
+export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
+	const { live } = useEditor();
+	const id = useId();
+	const ref = useRef<SVGSVGElement>(null);
+	const [at, setAt] = useState<{ x: number; z: number } | null>(null);
+	const { mutate, data } = useMutation({ mutationFn: askPoint });
+	const half = Math.max(wallAt(look.outline, 0), wallAt(look.outline, look.level));
+	const box = { left: -half, right: half, bottom: 0, top: look.level + topHeight(look.top) };
+	const scale = fitScale(box, WIDTH, HEIGHT, { left: 8, right: 8, top: 8, bottom: 8 });
+	const ask = (x: number, z: number) => {
+		setAt({ x, z });
+		mutate({
+			document: live.of,
+			seed: outcome.seed,
+			later_min: outcome.laterMin,
+			across: x,
+			along: picture.y,
+			up: z,
+		});
+	};
+	return (
+		<Dialog.Root>
+			<Dialog.Trigger asChild>
+				<Button look="quiet" className="px-1.5!" aria-label={`Bar ${bar.number}, large`}>
+					<Maximize2 aria-hidden className="size-4" />
+				</Button>
+			</Dialog.Trigger>
+			<Dialog.Portal>
+				<Dialog.Overlay className="fixed inset-0 z-40 bg-ink/50" />
+				<Dialog.Content className="tray fixed top-1/2 left-1/2 z-50 w-[700px] max-w-[95vw] -translate-x-1/2 -translate-y-1/2 p-5">
+					<div className="flex items-center gap-3">
+						<Dialog.Title className="flex-1 text-lg">Bar {bar.number}</Dialog.Title>
+						<a className={buttonClass()} href={picture.png} download={`bar-${bar.number}.png`}>
+							<Download aria-hidden className="size-4" /> As a picture
+						</a>
+						<Dialog.Close asChild>
+							<Button look="quiet" aria-label="Close">
+								<X aria-hidden className="size-5" />
+							</Button>
+						</Dialog.Close>
+					</div>
+					<Dialog.Description className="text-sm text-soft">
+						Press a place to read which moment made it.
+					</Dialog.Description>
+					{/* biome-ignore lint/a11y/useKeyWithClickEvents: the buttons below ask the same from the keyboard. */}
+					<svg
+						ref={ref}
+						viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+						className="mt-2 block w-full cursor-crosshair"
+						role="img"
+						aria-label={`Face of bar ${bar.number}, large`}
+						onClick={(event) => {
+							const drawn = ref.current?.getBoundingClientRect();
+							if (!drawn) return;
+							const x = ((event.clientX - drawn.left) / drawn.width) * WIDTH;
+							const y = ((event.clientY - drawn.top) / drawn.height) * HEIGHT;
+							ask((x - scale.x(0)) / scale.pxPerMm, (scale.y(0) - y) / scale.pxPerMm);
+						}}
+					>
+						<FaceBody id={id} look={look} scale={scale} />
+						{pieces.map((piece) => (
+							<path
+								key={`${piece.colour} ${piece.outline[0]}`}
+								d={outlinePath(piece.outline, piece.holes ?? [], scale)}
+								fillRule="evenodd"
+								fill={piece.colour}
+								stroke="#14263f"
+								strokeOpacity=".6"
+							/>
+						))}
+						{at && (
+							<g fill="none" strokeWidth="2">
+								<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="8" stroke="#ffffff" />
+								<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="10" stroke="#14263f" />
+							</g>
+						)}
+					</svg>
+					<div className="mt-2 flex flex-wrap items-center gap-2">
+						{[0.2, 0.5, 0.8].map((share) => (
+							<Button key={share} onClick={() => ask(0, look.level * share)}>
+								{share === 0.5 ? "Its middle" : share < 0.5 ? "Near the floor" : "Near the top"}
+							</Button>
+						))}
+						<p role="status" className="font-semibold">
+							{data?.says}
+						</p>
+					</div>
+				</Dialog.Content>
+			</Dialog.Portal>
+		</Dialog.Root>
+	);
+}
