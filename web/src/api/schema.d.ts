@@ -954,8 +954,8 @@ export interface components {
          * Bar
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          *
-         *     ``gaps_mm``: joints of a row so near to one of its faces that the face shows them. ``parts``: bars it is cut into side
-         *     by side, each of ``part_g``.
+         *     ``gaps_mm``: joints of a row so near to one of its faces that the face shows them. ``parts``: bars it is cut into
+         *     side by side, each of ``part_g``.
          */
         Bar: {
             /** Number */
