@@ -18,6 +18,7 @@ from archtop.core.pour import ColourField, expected_pa, landing
 from archtop.core.pour.kernel import OP, POOL, STROKE, walk
 from archtop.core.pour.pot import pot_colours
 from archtop.core.pour.section import Section, Spans, obstacle_of
+from benchmarks.voxels import advected
 from tests.core.conftest import box, rod
 
 CUPBOARD = standard_cupboard()
@@ -258,3 +259,21 @@ def test_a_point_knows_its_pour() -> None:
     assert of.origin(40, 125, 55) == ("blue", 2)
     assert of.origin(0, 125, 25) is None
     assert of.origin(60, 125, 25) is None
+
+
+def test_voxels_moved_forward_come_to_the_same_face() -> None:
+    """Independent: a NumPy grid moved movement by movement. Shares within 2 %, the mean depth of each colour 1.5 mm."""
+    work = [
+        pour("base", 34, {"white": 100}),
+        pour("in", 60, {"red": 60, "blue": 40}, how="drops", fall_mm=70, passes=5),
+    ]
+    of = field(work, 6.0)
+    for y in (40.0, 125.0, 200.0):
+        grid = advected(of, y, 0.3)
+        face = of.face(y, 0.3).colours[::-1]
+        depths = (np.arange(grid.shape[0]) + 0.5) * 0.3
+        for number in range(3):
+            theirs, ours = grid == number, face == number
+            assert theirs.mean() == pytest.approx(ours.mean(), abs=0.02)
+            mean = (theirs.sum(axis=1) * depths).sum() / theirs.sum()
+            assert mean == pytest.approx((ours.sum(axis=1) * depths[: len(ours)]).sum() / ours.sum(), abs=1.5)

@@ -132,6 +132,15 @@ class ColourField:
             whole[copied] = spread[copied]
         answer(asked & ~same & ~known)
 
+    def operations(self, y: float) -> tuple[Section, Array, tuple[int, ...]]:
+        """What is done to the section at ``y`` [mm], in order (the kernel's table), and each source's colour number.
+
+        A pot's colour is −1: it changes across its stream.
+        """
+        section = Section.at(self.loaf.mould, y)
+        told = _Telling(self, section, y)
+        return section, np.array(told.ops).reshape(-1, OP), tuple(source.colour for source in told.sources)
+
     def origin(self, x: float, y: float, z: float) -> tuple[str, int] | None:
         """Which colour lies at a point [mm] and which step of the work brought it; nothing outside or in an embed."""
         section = Section.at(self.loaf.mould, y)
