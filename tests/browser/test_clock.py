@@ -85,6 +85,8 @@ def test_the_clock_waits_until_its_pot_is_mixed(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Not yet mixed")
     page.goto(f"{page.url}/bench/clock")
     expect(page.get_by_text("starts when its pot is mixed")).to_be_visible()
+    sheet = page.get_by_role("link", name="Ring sheet")
+    expect(sheet).to_have_attribute("href", re.compile("paper=A4"))
     with page.expect_response("**/ring-sheet.pdf") as answer:
         page.evaluate("fetch('/api/loaves/ring-sheet.pdf')")
     assert answer.value.headers["content-type"] == "application/pdf"

@@ -60,7 +60,7 @@ def test_a_face_is_looked_at_large_and_asked_which_moment_made_it(page: Page, de
     desk.go("Cut")
     page.get_by_role("button", name="Bar 2, large").click()
     large = page.get_by_role("dialog")
-    large.get_by_role("button", name="Near the floor").click()
+    large.get_by_role("button", name="Left, near the floor").click()
     expect(large.get_by_role("status")).to_have_text("Plum haze, poured as Street dusk, step 1 of the work.")
     face = large.get_by_role("img", name="Face of bar 2, large")
     box = face.bounding_box()

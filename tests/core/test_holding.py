@@ -163,3 +163,16 @@ def test_small_pieces_stay_from_the_sphere_limit_on(strength: float, way: str) -
     assert hold.needed.value == pytest.approx(0.048 * abs(other - own) * 1000 * 9.80665 * 0.02, abs=1e-6)
     assert hold.needed.low <= hold.needed.value <= hold.needed.high
     assert ("Heavier" in hold.says) is (bool(way) and other - own > 0.025)
+
+
+@pytest.mark.parametrize(
+    ("how", "asked"), [("layer", True), ("pot swirl", True), ("drops", False), ("mini drops", False)]
+)
+def test_what_is_meant_to_go_through_asks_no_layer_to_hold(how: str, asked: bool) -> None:
+    shares = [{"colour": "white", "percent": 100}]
+    work = [
+        {"do": "pour", "id": "low", "name": "Low", "to_mm": 30, "colours": shares},
+        {"do": "pour", "id": "top", "name": "Top", "to_mm": 60, "colours": shares, "how": how, "fall_mm": 140},
+    ]
+    result = plan(read_loaf(box(work=work)), standard_cupboard())
+    assert [hold.pour for hold in result.layer_holds] == (["top"] if asked else [])

@@ -24,6 +24,8 @@ _NEAR_MM = 1.0
 # What tapping the mould leaves of the yield stress while it lasts: a stated guess.
 _TAPPED = 1 / 3
 _THICK_PA = 50.0
+# Techniques whose streams are to break what they fall onto.
+_GOES_THROUGH = ("drops", "mini drops")
 
 
 class Ghost(Frozen):
@@ -168,10 +170,12 @@ def _advice(name: str, bottom: float, level: float, stage: Stage, ghosts: Sequen
 
 
 def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
-    """Every pour that falls onto batter poured before it."""
+    """Every pour that falls onto batter poured before it and is not meant to go through it."""
     pours = [step for step in loaf.work if isinstance(step, Pour)]
     found = []
     for under, step in pairwise(pours):
+        if step.how in _GOES_THROUGH:
+            continue
         needed = needed_under_stream(density * 1000, step.fall_mm / 1000)
         stage = stage_at(needed)
         found.append(

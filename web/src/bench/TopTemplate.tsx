@@ -1,11 +1,14 @@
 import { Printer } from "lucide-react";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { TopView } from "../loaf/top/TopView";
+import { useUnits } from "../ui/UnitsContext";
+import { paperOf } from "../ui/units";
 import { LOOKS, type Tone } from "./tone";
 
 /** At the piping and the placing: how the top is to look by the end of the step, and the template to lay beside it. */
 export function TopTemplate({ step, tone }: { step: string; tone: Tone }) {
 	const { id } = useEditor();
+	const { units } = useUnits();
 	const run = step.startsWith("loaf.pipe.") ? step.slice("loaf.pipe.".length) : undefined;
 	if (!run && step !== "loaf.strew") return null;
 	return (
@@ -14,7 +17,7 @@ export function TopTemplate({ step, tone }: { step: string; tone: Tone }) {
 				<TopView upTo={run} />
 			</div>
 			<a
-				href={`/api/loaves/${id}/top-template.pdf`}
+				href={`/api/loaves/${id}/top-template.pdf?paper=${paperOf(units)}`}
 				className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-4 text-lg font-semibold no-underline ${LOOKS[tone].plain}`}
 			>
 				<Printer aria-hidden className="size-5" /> Template, 1:1

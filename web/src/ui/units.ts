@@ -21,6 +21,9 @@ const UNITS: Record<Units, Record<Quantity, Unit>> = {
 	},
 };
 
+/** The paper that is at hand where those units are. */
+export const paperOf = (units: Units): "A4" | "Letter" => (units === "us" ? "Letter" : "A4");
+
 export const unitOf = (units: Units, quantity: Quantity): Unit => UNITS[units][quantity];
 
 /** A number in the user's unit, without more digits than it deserves; "−0" is 0. */

@@ -6,6 +6,8 @@ import { paintOf } from "../../drawing/paint";
 import { useEditor } from "../../loaf/editor/EditorContext";
 import { clockText } from "../../ui/dates";
 import { Swatch } from "../../ui/Swatch";
+import { useUnits } from "../../ui/UnitsContext";
+import { paperOf } from "../../ui/units";
 import { RehearsalBar } from "../rehearsal/RehearsalBar";
 import { SpoonPanel } from "../rehearsal/SpoonPanel";
 import { useRoom } from "../room";
@@ -21,6 +23,7 @@ import { useAlarm } from "./useAlarm";
 export function ClockPlace() {
 	const { document, live } = useEditor();
 	const { tone, turn } = useTone();
+	const { units } = useUnits();
 	const look = LOOKS[tone];
 	const { base, clocks: read, rehearsing } = useRoom();
 	const { clocks, turns, note, takeBack, waiting, refused } = read;
@@ -46,7 +49,7 @@ export function ClockPlace() {
 				<h1 className="text-2xl">Trace clock</h1>
 				{waiting > 0 && <p role="status">{waiting} kept here, no connection yet</p>}
 				<a
-					href="/api/loaves/ring-sheet.pdf"
+					href={`/api/loaves/ring-sheet.pdf?paper=${paperOf(units)}`}
 					className={`ml-auto flex min-h-[64px] items-center gap-2 rounded-xl border px-4 font-semibold no-underline ${look.plain}`}
 				>
 					<Printer aria-hidden className="size-5" /> Ring sheet

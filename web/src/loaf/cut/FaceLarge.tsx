@@ -103,8 +103,15 @@ export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
 					</svg>
 					<div className="mt-2 flex flex-wrap items-center gap-2">
 						{[0.2, 0.5, 0.8].map((share) => (
-							<Button key={share} onClick={() => ask(0, look.level * share)}>
-								{share === 0.5 ? "Its middle" : share < 0.5 ? "Near the floor" : "Near the top"}
+							<Button
+								key={share}
+								onClick={() => ask(-0.7 * wallAt(look.outline, look.level * share), look.level * share)}
+							>
+								{share === 0.5
+									? "Left, halfway up"
+									: share < 0.5
+										? "Left, near the floor"
+										: "Left, near the top"}
 							</Button>
 						))}
 						<p role="status" className="font-semibold">
