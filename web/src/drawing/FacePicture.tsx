@@ -3,7 +3,7 @@ import { FaceBody } from "./FaceBody";
 import { type FaceLook, topHeight, wallAt } from "./face";
 import { outlinePath } from "./outlinePath";
 import type { PieceLook } from "./pieceLook";
-import { fitScale } from "./scale";
+import { fitScale, type Scale } from "./scale";
 
 interface Props {
 	look: FaceLook;
@@ -33,16 +33,20 @@ export function FacePicture({ look, pieces, width, height, label }: Props) {
 			className="block max-w-full"
 		>
 			<FaceBody id={id} look={look} scale={scale} />
-			{pieces.map((piece) => (
-				<path
-					key={`${piece.colour} ${piece.outline[0]}`}
-					d={outlinePath(piece.outline, piece.holes ?? [], scale)}
-					fillRule="evenodd"
-					fill={piece.colour}
-					stroke="#14263f"
-					strokeOpacity=".6"
-				/>
-			))}
+			<FacePieces pieces={pieces} scale={scale} />
 		</svg>
 	);
 }
+
+/** Embeds and their figures where a face shows them. */
+export const FacePieces = ({ pieces, scale }: { pieces: readonly PieceLook[]; scale: Scale }) =>
+	pieces.map((piece) => (
+		<path
+			key={`${piece.colour} ${piece.outline[0]}`}
+			d={outlinePath(piece.outline, piece.holes ?? [], scale)}
+			fillRule="evenodd"
+			fill={piece.colour}
+			stroke="#14263f"
+			strokeOpacity=".6"
+		/>
+	));

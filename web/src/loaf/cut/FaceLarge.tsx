@@ -5,8 +5,8 @@ import { useId, useRef, useState } from "react";
 import { askPoint } from "../../api/queries";
 import type { Bar, CutFacePicture } from "../../api/types";
 import { FaceBody } from "../../drawing/FaceBody";
+import { FacePieces } from "../../drawing/FacePicture";
 import { type FaceLook, topHeight, wallAt } from "../../drawing/face";
-import { outlinePath } from "../../drawing/outlinePath";
 import type { PieceLook } from "../../drawing/pieceLook";
 import { fitScale } from "../../drawing/scale";
 import { Button, buttonClass } from "../../ui/Button";
@@ -84,16 +84,7 @@ export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
 						}}
 					>
 						<FaceBody id={id} look={look} scale={scale} />
-						{pieces.map((piece) => (
-							<path
-								key={`${piece.colour} ${piece.outline[0]}`}
-								d={outlinePath(piece.outline, piece.holes ?? [], scale)}
-								fillRule="evenodd"
-								fill={piece.colour}
-								stroke="#14263f"
-								strokeOpacity=".6"
-							/>
-						))}
+						<FacePieces pieces={pieces} scale={scale} />
 						{at && (
 							<g fill="none" strokeWidth="2">
 								<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="8" stroke="#ffffff" />
