@@ -52,3 +52,35 @@ def test_the_plan_offers_the_shift_only_when_it_helps() -> None:
     after = plan(read_loaf(box_with(first, second, to_mm=60, cuts=taken)), standard_cupboard())
     assert after.cut_shift is None
     assert len(after.cuts.bars) == 9
+
+
+def test_what_stands_on_top_is_spared_by_hand() -> None:
+    """Balls of 10 mm every 25 mm, their middles on the cuts of nine bars: any front slice 5 mm off spares them all."""
+    cuts = Cuts(bar_mm=25, kerf_mm=0, front_slice_mm=10)
+    balls = [(10.0 + 25 * i, 5.0) for i in range(10)]
+    shift = best_shift(250, cuts, (), (), balls)
+    assert shift
+    assert (shift.cut_now, shift.cut_then) == (10, 0)
+    # So near as a ball that the wire grazes by less than comes off with the bevel.
+    assert shift.front_slice_mm in (pytest.approx(5.5), pytest.approx(14.5))
+    assert "goes through none of what stands on top instead of 10" in shift.says
+
+
+def test_a_joint_counts_more_than_what_stands_on_top() -> None:
+    cuts = Cuts(bar_mm=25, kerf_mm=0, front_slice_mm=2)
+    shift = best_shift(250, cuts, (110.0,), (), [(60.0, 5.0)])
+    assert shift
+    # The joint can only be in the wire where the ball is too.
+    assert (shift.spoilt_then, shift.cut_now, shift.cut_then) == (0, 0, 1)
+
+
+@given(st.lists(st.tuples(st.floats(0, 250), st.floats(1, 15)), min_size=1, max_size=30), st.floats(15, 60))
+def test_a_shift_never_cuts_more_on_top(whole: list[tuple[float, float]], bar: float) -> None:
+    cuts = Cuts(bar_mm=bar, front_slice_mm=3)
+    shift = best_shift(250, cuts, (), (), whole)
+    if shift is None:
+        return
+    then = cut_positions(250, cuts.model_copy(update={"front_slice_mm": shift.front_slice_mm, "back_slice_mm": 0}))
+    wires = [edge for span in then[: len(cut_positions(250, cuts))] for edge in span]
+    crossed = [y for y, reach in whole if any(abs(y - wire) < reach - 0.5 for wire in wires)]
+    assert len(crossed) == shift.cut_then < shift.cut_now

@@ -356,6 +356,48 @@ def test_halves_each_have_their_own() -> None:
     assert "For the host" in cut.detail
 
 
+def test_the_cuts_are_shifted_to_spare_what_stands_on_top() -> None:
+    """Kisses one by one and a piece put down by hand move with nothing; what is strewn or stands on a bar does."""
+    frosting = frosted(200)
+    frosting["runs"][0] |= {"motif": {"kind": "kiss", "size_mm": 12}, "rows": 1, "overlap_percent": -108.34}
+    cuts = {"bar_mm": 24.4, "kerf_mm": 0.6, "front_slice_mm": 12, "back_slice_mm": 0}
+    loaf = {"frosting": frosting, "cuts": cuts}
+    result = planned(**loaf)
+    assert result.top.runs[0].cut > 0
+    offered = result.cut_shift
+    assert offered
+    assert (offered.cut_now, offered.cut_then) == (result.top.runs[0].cut, 0)
+    after = planned(**loaf | {"cuts": {**cuts, "front_slice_mm": offered.front_slice_mm}})
+    assert after.cut_shift is None
+    frosting["runs"][0] |= {"pattern": "each bar"}
+    assert planned(**loaf).cut_shift is None
+    beads = {"id": "bead", "name": "Beads", "count": 4, "colour": "white", "make": {"kind": "ball", "diameter_mm": 12}}
+    scatter = {"items": [{"pieces": "bead", "count": 4}], "pins": [{"pieces": "bead", "number": 0, "x": 0, "y": 37.3}]}
+    pinned = planned(**loaf, pieces=[beads], top={"scatter": scatter}).cut_shift
+    assert pinned
+    assert (pinned.cut_now, pinned.cut_then) == (1, 0)
+
+
+def test_a_top_too_high_for_the_cutter_or_the_box_is_told() -> None:
+    """Filled to 60 mm of a 90 mm wide box, kisses 30 mm high."""
+    frosting = frosted(200)
+    frosting["runs"][0]["motif"] = {"kind": "kiss", "size_mm": 20, "height_mm": 30}
+    high = planned(frosting=frosting).level_mm + 30
+
+    def told(**more: Any) -> dict[str, str]:
+        spritz = {"finishes": [{"name": "Salt", "kind": "salt", "amount": 20}]} if more.pop("salt", False) else {}
+        remarks = planned(frosting=frosting, cuts={"bar_mm": 25} | more, top=spritz).remarks
+        return {remark.code: remark.remedy for remark in remarks if remark.code.startswith("top.over")}
+
+    assert told() == {}
+    assert told(cutter_mm=high + 1, box_mm=high + 1) == {}
+    assert "lying" not in told(cutter_mm=high - 1)["top.over_cutter"]
+    assert "10 mm lower" in told(box_mm=high - 10)["top.over_box"]
+    # Salt makes it lie: then its width of 90 mm must go through.
+    assert set(told(salt=True, cutter_mm=89)) == {"top.over_cutter"}
+    assert told(salt=True, cutter_mm=90) == {}
+
+
 def test_an_older_frosting_keeps_its_volume_when_it_is_lifted() -> None:
     old = {
         "volume_ml": 180,

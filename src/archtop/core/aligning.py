@@ -1,16 +1,17 @@
-"""Joints against cuts: shifting the cuts along the loaf so that no joint spoils a bar.
+"""What a wire should meet or miss: shifting the cuts along the loaf so that they do.
 
 Where one piece ends and another begins, a joint inside a bar gives it two different faces: better in the wire. Where
-equal
-pieces of a row meet, a cut on the joint shows the gap between them: better inside a bar. The bars' thickness and number
-stay; what the end slices have to spare is the room to shift.
+equal pieces of a row meet, a cut on the joint shows the gap between them: better inside a bar. What stands on top one
+by one, piped or pressed in by hand, is better whole. The bars' thickness and number stay; what the end slices have to
+spare is the room to shift.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from archtop.core.cutting import GAP_MM, TRIMMED_MM, cut_positions
 from archtop.core.document import Cuts
@@ -18,17 +19,24 @@ from archtop.core.figure import Frozen
 
 __all__ = ["CutShift", "best_shift", "joints_of"]
 
+Array = NDArray[np.float64]
+
 _STEP_MM = 0.1
 # Less than this nearer to a face is not worth moving the wire for.
 _WORTH_MM = 2.0
 
 
 class CutShift(Frozen):
-    """The best place of the first cut. ``spoilt_now`` and ``spoilt_then``: joints that spoil bars, before and after."""
+    """The best place of the first cut: joints that spoil bars, and things on top that a wire goes through.
+
+    ``_now``: as the cuts are; ``_then``: shifted.
+    """
 
     front_slice_mm: float
     spoilt_now: int
     spoilt_then: int
+    cut_now: int
+    cut_then: int
     says: str
 
 
@@ -50,38 +58,72 @@ def _spoilt(
     return len(inside) + len(shown), sum(inside) + sum(shown)
 
 
+def _cut_through(spans: tuple[tuple[float, float], ...], whole: Array) -> int:
+    """How many of what should stay whole (middle and reach along the loaf [mm], a row each) a wire goes through."""
+    if not len(whole):
+        return 0
+    wires = np.array(spans).ravel()
+    nearest = np.abs(whole[:, :1] - wires).min(axis=1)
+    return int(np.count_nonzero(nearest < whole[:, 1] - TRIMMED_MM))
+
+
 def best_shift(
-    length_mm: float, cuts: Cuts, joints: Sequence[float], row_joints: Sequence[float] = ()
+    length_mm: float,
+    cuts: Cuts,
+    joints: Sequence[float],
+    row_joints: Sequence[float] = (),
+    whole: Sequence[tuple[float, float]] = (),
 ) -> CutShift | None:
     """The front slice with which the fewest joints spoil a bar, with as many bars; ``None``: nothing to gain.
 
-    Tried every 0.1 mm over the room there is; the nearest to what is written wins among equals.
+    Among shifts that spare as many joints, the one whose wires go through the least on top; then the nearest to a face;
+    then the nearest to what is written. Tried every 0.1 mm over the room there is.
+
+    :param joints: where pieces begin or end inside the loaf [mm]
+    :param row_joints: where pieces of a row meet [mm]
+    :param whole: what should stay whole on top: its middle and its reach to either side along the loaf [mm]
     """
+    standing = np.array(whole, dtype=np.float64).reshape(-1, 2)
     now = cut_positions(length_mm, cuts)
     spoilt_now, depth_now = _spoilt(now, joints, row_joints)
-    if spoilt_now == 0:
+    cut_now = _cut_through(now, standing)
+    if spoilt_now == 0 and cut_now == 0:
         return None
     used = now[-1][1] - now[0][0]
     kerf = cuts.kerf_mm
     room = length_mm - used - 2 * kerf
-    best = (spoilt_now, depth_now, 0.0, cuts.front_slice_mm)
+    best = (spoilt_now, cut_now, depth_now, 0.0, cuts.front_slice_mm)
     for front in np.arange(0.0, room + 1e-9, _STEP_MM):
         tried = cuts.model_copy(update={"front_slice_mm": float(front), "back_slice_mm": 0.0})
         spans = cut_positions(length_mm, tried)[: len(now)]
         if len(spans) < len(now):
             break
         spoilt, depth = _spoilt(spans, joints, row_joints)
-        best = min(best, (spoilt, round(depth, 3), abs(front - cuts.front_slice_mm), round(float(front), 1)))
-    spoilt, depth, _, front = best
-    if spoilt == spoilt_now and depth > depth_now - _WORTH_MM:
+        through = _cut_through(spans, standing)
+        off = abs(front - cuts.front_slice_mm)
+        best = min(best, (spoilt, through, round(depth, 3), off, round(float(front), 1)))
+    spoilt, through, depth, _, front = best
+    if (spoilt, through) == (spoilt_now, cut_now) and depth > depth_now - _WORTH_MM:
         return None
     return CutShift(
         front_slice_mm=front,
         spoilt_now=spoilt_now,
         spoilt_then=spoilt,
-        says=f"With a front slice of {front:g} mm {_count(spoilt)} instead of {spoilt_now}"
-        + (", nearer to a face." if spoilt == spoilt_now else "."),
+        cut_now=cut_now,
+        cut_then=through,
+        says=f"With a front slice of {front:g} mm "
+        + ", and ".join(_told(spoilt_now, spoilt, cut_now, through, nearer=depth < depth_now - _WORTH_MM))
+        + ".",
     )
+
+
+def _told(spoilt_now: int, spoilt: int, cut_now: int, through: int, *, nearer: bool) -> Iterator[str]:
+    if spoilt != spoilt_now:
+        yield f"{_count(spoilt)} instead of {spoilt_now}"
+    elif spoilt and nearer:
+        yield f"{_count(spoilt)} as now, but nearer to a face"
+    if through != cut_now:
+        yield f"the wire goes through {through or 'none'} of what stands on top instead of {cut_now}"
 
 
 def _count(joints: int) -> str:

@@ -31,7 +31,7 @@ from archtop.core.shelving import ShelfUse, shelf_uses
 from archtop.core.shredding import ShredsUse, shreds_of
 from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
-from archtop.core.topping import TopPlan, topping_of
+from archtop.core.topping import TopPlan, topping_of, whole_on_top
 from archtop.core.warming import PotHeat, heat_of
 from archtop.core.weighing import densities_of, solid_of
 from archtop.core.working import Step, bench_steps
@@ -163,7 +163,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         supplies=supplies,
         label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, cupboard.fats),
         cuts=cuts,
-        cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints),
+        cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top)),
         shelf=shelf,
         order=casting_order(loaf),
         steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves, kneaded, top),

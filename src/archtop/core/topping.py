@@ -2,6 +2,7 @@
 
 - ``topping_of``: everything about the top of a loaf filled to a level
 - ``mound_colours``: what the mound over the last pour is made of
+- ``whole_on_top``: what a wire had better miss
 """
 
 from __future__ import annotations
@@ -38,6 +39,7 @@ from archtop.core.top import (
 
 __all__ = [
     "BagPlan", "ColourNeed", "FinishPlan", "RunPlan", "TipPlan", "TopPlan", "mound_colours", "topping_of",
+    "whole_on_top",
 ]  # fmt: skip
 
 # A bag is filled so far that it can still be twisted shut.
@@ -47,6 +49,10 @@ _REST_SHARE = 0.2
 # Pieces that stand so far out of the frosting are dragged by an upright wire [mm]; a stated guess.
 _TALL_MM = 15.0
 _SWELL_PARTS = 24
+# Motifs that stand one by one; the others are strokes that run on, made to be cut.
+_SINGLE = frozenset(("kiss", "ball", "coil", "tuft", "blossom", "cloud"))
+# Patterns that follow the bars wherever these are.
+_WITH_BARS = ("each bar", "each part")
 
 
 class TipPlan(Frozen):
@@ -448,3 +454,25 @@ def mound_colours(loaf: Loaf) -> tuple[tuple[str, float], ...]:
     """Colours of the last pour with their shares [%]: the mound is made of it."""
     last = [step for step in loaf.work if isinstance(step, Pour)][-1]
     return tuple((share.colour, share.percent) for share in last.colours)
+
+
+def whole_on_top(loaf: Loaf, top: TopPlan) -> tuple[tuple[float, float], ...]:
+    """What is better whole and does not move with the cuts: middle and reach to either side along the loaf [mm].
+
+    Motifs that stand one by one at places of their own, and pieces that a hand put down; what is strewn by lot is laid
+    anew for every cut, and so misses it.
+    """
+    fixed = {run.id for run in (loaf.frosting.runs if loaf.frosting else ()) if run.pattern not in _WITH_BARS}
+    motifs = [
+        (spot.y, _reach(spot, run.motif.long_mm / 2, run.motif))
+        for run in top.runs
+        if run.id in fixed and run.kind in _SINGLE
+        for spot in run.spots
+    ]
+    cuttable = {item.pieces for item in loaf.top.scatter.items if item.may_be_cut}
+    pieces = [
+        (piece.y, piece.radius)
+        for piece in (top.scatter.strewn if top.scatter else ())
+        if piece.pinned and piece.pieces not in cuttable
+    ]
+    return (*motifs, *pieces)

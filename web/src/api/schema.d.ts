@@ -1395,7 +1395,9 @@ export interface components {
         };
         /**
          * CutShift
-         * @description The best place of the first cut. ``spoilt_now`` and ``spoilt_then``: joints that spoil bars, before and after.
+         * @description The best place of the first cut: joints that spoil bars, and things on top that a wire goes through.
+         *
+         *     ``_now``: as the cuts are; ``_then``: shifted.
          */
         CutShift: {
             /** Front Slice Mm */
@@ -1404,6 +1406,10 @@ export interface components {
             spoilt_now: number;
             /** Spoilt Then */
             spoilt_then: number;
+            /** Cut Now */
+            cut_now: number;
+            /** Cut Then */
+            cut_then: number;
             /** Says */
             says: string;
         };
@@ -1413,7 +1419,8 @@ export interface components {
          *
          *     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
          *     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
-         *     at.
+         *     at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
+         *     box; ``None``: no limit that is known.
          */
         Cuts: {
             /**
@@ -1457,6 +1464,10 @@ export interface components {
              * @default []
              */
             specials: components["schemas"]["SpecialBar"][];
+            /** Cutter Mm */
+            cutter_mm?: number | null;
+            /** Box Mm */
+            box_mm?: number | null;
         };
         /**
          * CutterMake
@@ -2173,7 +2184,9 @@ export interface components {
              *       "parts": 1,
              *       "strips_first": false,
              *       "sample": "none",
-             *       "specials": []
+             *       "specials": [],
+             *       "cutter_mm": null,
+             *       "box_mm": null
              *     }
              */
             cuts: components["schemas"]["Cuts"];

@@ -286,7 +286,8 @@ class Cuts(Frozen):
 
     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
-    at.
+    at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
+    box; ``None``: no limit that is known.
     """
 
     bar_mm: Annotated[float, Field(ge=5, le=500)] = 25.0
@@ -297,6 +298,8 @@ class Cuts(Frozen):
     strips_first: bool = False
     sample: Literal["none", "front", "back"] = "none"
     specials: Annotated[tuple[SpecialBar, ...], Field(max_length=60)] = ()
+    cutter_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
+    box_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
 
 
 class Brings(Frozen):

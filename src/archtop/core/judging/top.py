@@ -16,7 +16,7 @@ _FINE_MM = 1.5
 
 def remarks_on_top(loaf: Loaf, top: TopPlan) -> tuple[Remark, ...]:
     """Everything worth a word about the top."""
-    return (*_on_runs(top), *_on_scatter(loaf, top), *_on_cut(top))
+    return (*_on_runs(top), *_on_scatter(loaf, top), *_on_cut(top), *_on_height(loaf, top))
 
 
 def _on_runs(top: TopPlan) -> Iterator[Remark]:
@@ -70,3 +70,27 @@ def _on_scatter(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
 def _on_cut(top: TopPlan) -> Iterator[Remark]:
     if top.on_side:
         yield Remark(code="top.on_side", where="cuts", text=top.on_side, remedy="Mark the lines on its side as well.")
+
+
+def _on_height(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
+    """The loaf with its top against what it must go through and into."""
+    high = loaf.mould.height_mm + top.over_rim_mm
+    lying = 2 * top.half_wide_mm
+    cutter, box = loaf.cuts.cutter_mm, loaf.cuts.box_mm
+    # Lying on its side, it is as high as it is wide.
+    through = lying if top.on_side else high
+    if cutter is not None and through > cutter:
+        fits_lying = not top.on_side and lying <= cutter
+        yield Remark(
+            code="top.over_cutter", where="cuts",
+            text=f"The loaf stands {through:.0f} mm high {'on its side' if top.on_side else 'with its top'}; the "
+            f"cutter takes {cutter:g} mm.",
+            remedy="Cut it lying on its side, where it is "
+            f"{lying:.0f} mm high." if fits_lying else "Cut it with a knife along a guide, or make it lower.",
+        )  # fmt: skip
+    if box is not None and high > box:
+        yield Remark(
+            code="top.over_box", where="cuts",
+            text=f"A bar stands {high:.0f} mm high with its top; the box takes {box:g} mm.",
+            remedy=f"Make the top {high - box:.0f} mm lower, or lay the bars down in a deeper box.",
+        )  # fmt: skip

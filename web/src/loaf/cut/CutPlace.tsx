@@ -2,22 +2,21 @@ import { useState } from "react";
 import { FacePicture } from "../../drawing/FacePicture";
 import { lookOf, paintOf } from "../../drawing/paint";
 import { pieceLooks } from "../../drawing/pieceLook";
-import { Button } from "../../ui/Button";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
 import { CutsFields } from "../drawers/CutsFields";
+import { HeightLimits } from "../drawers/HeightLimits";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { FaceLarge } from "./FaceLarge";
 import { OutcomeFields } from "./OutcomeFields";
+import { ShiftOffer } from "./ShiftOffer";
 import { type Outcome, useFaces } from "./useFaces";
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
-	const { live, edit } = useEditor();
-	const shift = (front_slice_mm: number) =>
-		edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, front_slice_mm, back_slice_mm: 0 } }));
+	const { live } = useEditor();
 	const { units } = useUnits();
 	const { plan } = live;
 	const paint = paintOf(live.of, plan);
@@ -32,8 +31,9 @@ export function CutPlace() {
 	return (
 		<div className="space-y-3">
 			<div className="tray flex flex-wrap items-end gap-x-8 gap-y-3 p-4">
-				<div className="w-full max-w-md">
+				<div className="w-full max-w-md space-y-2">
 					<CutsFields />
+					<HeightLimits />
 				</div>
 				<p className="text-sm">
 					<strong className="text-lg">
@@ -51,13 +51,8 @@ export function CutPlace() {
 					{withUnit(plan.cuts.kerf_loss_g, "weight", units, units === "metric" ? 0 : 1)}.
 				</p>
 			</div>
-			<Remarks codes={/^bars/} />
-			{plan.cut_shift && (
-				<p className="flex flex-wrap items-center gap-3 rounded-lg bg-rim-wash px-3 py-2 text-sm">
-					{plan.cut_shift.says}
-					<Button onClick={() => shift(plan.cut_shift?.front_slice_mm ?? 0)}>Shift the cuts</Button>
-				</p>
-			)}
+			<Remarks codes={/^(bars|top\.o)/} />
+			<ShiftOffer />
 			<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
 				{front && (

@@ -3,6 +3,7 @@ import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { minutesText, withUnit } from "../../ui/units";
+import { HeightLimits } from "../drawers/HeightLimits";
 import { useEditor } from "../editor/EditorContext";
 
 /** What the top takes: frosting by colour, bags, hands, heights. */
@@ -70,9 +71,12 @@ export function TopNumbers() {
 				<p className="mt-1">
 					Stands {withUnit(top.high_mm, "length", units)} over the batter,{" "}
 					{top.over_rim_mm > 0
-						? `${withUnit(top.over_rim_mm, "length", units)} over the rim: check the cutter and the box.`
+						? `${withUnit(top.over_rim_mm, "length", units)} over the rim.`
 						: `${withUnit(-top.over_rim_mm, "length", units)} under the rim.`}
 				</p>
+				<div className="mt-2 max-w-xs">
+					<HeightLimits />
+				</div>
 				{top.runs.map((run) => (
 					<p key={run.id} className="mt-1 text-soft">
 						{run.name}: from {run.motif.needed_pa.toFixed(0)} Pa on they stand; up to {run.most_pa.toFixed(0)}{" "}

@@ -3,6 +3,7 @@ import { Accordion } from "radix-ui";
 import { useState } from "react";
 import { buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { ShiftOffer } from "../cut/ShiftOffer";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { BarShares } from "./BarShares";
@@ -56,6 +57,7 @@ export function TopPlace() {
 					</a>
 				</div>
 				<Remarks codes={/^(top|scatter|bars)/} />
+				<ShiftOffer />
 			</div>
 			<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
 				<CrownDrawer />
