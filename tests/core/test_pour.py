@@ -52,12 +52,12 @@ def poured(of: ColourField) -> dict[str, float]:
     return {key: value / total for key, value in found.items()}
 
 
-def seen(of: ColourField, faces: int = 41, px: float = 0.5) -> dict[str, float]:
+def seen(of: ColourField, faces: int = 41, points: int = 4096) -> dict[str, float]:
     """What the faces show of each colour, evenly along the loaf."""
     length = of.loaf.mould.length_mm
     sums: dict[str, float] = {}
     for y in (np.arange(faces) + 0.5) * length / faces:
-        for key, area in of.shares(float(y), px).items():
+        for key, area in of.shares(float(y), points).items():
             sums[key] = sums.get(key, 0.0) + area
     total = sum(sums.values())
     return {key: value / total for key, value in sums.items() if value}
@@ -79,7 +79,7 @@ def test_colours_keep_their_poured_volumes(recipe: Any, pa: float, seed: int, le
         given_ = {"red": 100} if how in ("layer", "corner") else shares
         work.append(pour(f"p{i}", 20 + 45 * (i + 1) / len(recipe), given_, how=how, fall_mm=fall, passes=passes))
     of = field(work, pa, seed, **({"mould": LEANING} if leaning else {}))
-    expected, found = poured(of), seen(of, faces=11)
+    expected, found = poured(of), seen(of, faces=11, points=4096)
     for key, share in expected.items():
         assert found.get(key, 0.0) == pytest.approx(share, abs=0.005)
 
@@ -88,7 +88,7 @@ def test_a_pot_gives_back_what_went_into_it() -> None:
     """Six passes there and back, with a twist: every colour's share within half a percent."""
     work = [pour("all", 65, {"white": 50, "red": 30, "gold": 20}, how="pot swirl", passes=6, turns=0.8, fall_mm=40)]
     of = field(work, 6.0)
-    found = seen(of, faces=61, px=0.9)
+    found = seen(of, faces=61)
     for key, share in poured(of).items():
         assert found[key] == pytest.approx(share, abs=0.005)
 

@@ -5,6 +5,7 @@
 
 from __future__ import annotations
 
+import functools
 import math
 import zlib
 from collections.abc import Mapping, Sequence
@@ -13,6 +14,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import maximum_filter, minimum_filter
+from scipy.stats import qmc
 
 from archtop.core.clock import Bowl
 from archtop.core.document import Lay, Loaf, Pour
@@ -153,14 +155,22 @@ class ColourField:
         colours, steps = told.answer(xi, zeta)
         return list(self.numbers)[int(colours[0])], int(steps[0])
 
-    def shares(self, y: float, px_mm: float = 0.5) -> dict[str, float]:
-        """Area [mm²] of each colour in a face, embeds left out, by the colour's id."""
+    def shares(self, y: float, points: int = 4096) -> dict[str, float]:
+        """Area [mm²] of each colour in a face, embeds left out, by the colour's id.
+
+        From a lattice of points that fills the straightened section evenly (Halton 1960), since straightening keeps
+        areas.
+        """
         section = Section.at(self.loaf.mould, y)
-        face = self.face(y, px_mm)
-        level = self.fills[-1].level_after_mm
-        wide = section.half + section.lean * level
-        cell = (2 * wide / face.colours.shape[1]) * face.px_mm
-        return {key: float((face.colours == number).sum()) * cell for key, number in self.numbers.items()}
+        level = section.level(self.fills[-1].level_after_mm)
+        xi, zeta = ((_lattice(points) - (0.5, 0.0)) * (2 * section.half, level)).T
+        told = _Telling(self, section, y)
+        embed = np.zeros(points, dtype=bool)
+        for outline in told.outlines:
+            embed |= _contains(outline, xi, zeta)
+        colours, _ = told.answer(xi[~embed], zeta[~embed])
+        cell = 2 * section.half * level / points
+        return {key: float((colours == number).sum()) * cell for key, number in self.numbers.items()}
 
     def random(self, *what: object) -> np.random.Generator:
         """The same chance every time for one seed and one thing."""
@@ -183,6 +193,13 @@ def field_of(
     """
     prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
     return ColourField(loaf, fills, prisms, thickness_of(loaf, bowls, later_min), seed)
+
+
+@functools.cache
+def _lattice(points: int) -> Array:
+    """Points of the unit square, shape (points, 2), the same every time."""
+    found: Array = qmc.Halton(2, scramble=False).random(points)
+    return found
 
 
 def _contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:

@@ -142,7 +142,7 @@ def _unstroke(x: float, z: float, op: Any, half: float, grid: Any, cell: float) 
         return x, z
     if x < min(x0, x1) - reach or x > max(x0, x1) + reach or z < min(z0, z1) - reach or z > max(z0, z1) + reach:
         return x, z
-    steps = int(long / (0.12 * reach)) + 1
+    steps = int(long / (0.2 * reach)) + 1
     ux, uz = -gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps
     for k in range(steps - 1, -1, -1):
         share = (k + 0.5) / steps

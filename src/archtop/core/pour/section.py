@@ -112,6 +112,8 @@ class Spans:
 
     def level(self, area: float, low: float, high: float) -> float:
         """The level that batter of that area reaches, between two that it lies between."""
+        if not np.isfinite(self.low).any():
+            return min(max(area / (2 * self.half), low), high)
         for _ in range(40):
             middle = (low + high) / 2
             if self.area(middle) < area:
