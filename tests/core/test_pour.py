@@ -155,7 +155,7 @@ def test_a_pool_takes_its_area_and_keeps_the_rest(middle: float, wide: float, h0
     op = np.zeros((1, OP))
     op[0, :6] = (POOL, 0, middle, wide, h0, h1)
     none = np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.array([[0, 0.5, 1.0]]), np.ones((1, 3)), np.ones(1)
-    source, _ = walk(xs.ravel(), zs.ravel(), half, op, *none, np.ones((1, 1, 1)), 1.0)
+    source, _, _ = walk(xs.ravel(), zs.ravel(), half, op, *none, np.ones((1, 1, 1)), 1.0)
     assert (source == 0).mean() == pytest.approx(4.0 / h1, abs=0.01)
 
 

@@ -18,7 +18,9 @@ __all__ = ["Turn", "turns_of"]
 
 # How long hands are at it [min]: estimates; piping from twenty minutes of leaves on one loaf (common practice, no
 # source).
-_TAKES: Final[Mapping[str, float]] = {"pour": 3.0, "lay": 3.0, "press": 3.0, "pipe": 15.0}
+_TAKES: Final[Mapping[str, float]] = {
+    "pour": 3.0, "lay": 3.0, "press": 3.0, "draw": 1.0, "dust": 2.0, "pipe": 15.0,
+}  # fmt: skip
 _TIGHT_MIN = 3.0
 
 

@@ -17,6 +17,7 @@ __all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_lo
 TRIMMED_MM = 0.5
 # Pieces of a row never meet quite flat: a cut so near to where they do shows the gap, or two half pieces.
 GAP_MM = 2.0
+_THINNEST_MM = 5.0
 
 
 class Slice(Frozen):
@@ -84,7 +85,7 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
 
     A wire takes ``kerf_mm`` at each cut: between bars, and between a bar and an end slice.
 
-    :raises InputError: ``cuts.none`` when not one bar fits
+    :raises InputError: ``cuts.none`` when not one bar fits; ``cuts.wire`` when a wire moved by hand leaves no bar
     """
     front = cuts.front_slice_mm + (cuts.kerf_mm if cuts.front_slice_mm > 0 else 0.0)
     back = cuts.back_slice_mm + (cuts.kerf_mm if cuts.back_slice_mm > 0 else 0.0)
@@ -95,7 +96,19 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
             "cuts.none", "cuts.bar_mm", cuts.bar_mm,
             f"no whole bar fits into {length_mm:g} mm less its end slices", "Cut thinner bars or smaller slices.",
         )  # fmt: skip
-    return tuple((front + i * pitch, front + i * pitch + cuts.bar_mm) for i in range(count))
+    starts = [front + i * pitch for i in range(count)]
+    ends = [start + cuts.bar_mm for start in starts]
+    for move in cuts.moved:
+        if move.wire < count:
+            ends[move.wire - 1] += move.by_mm
+            starts[move.wire] += move.by_mm
+    for i, (start, end) in enumerate(zip(starts, ends, strict=True)):
+        if end - start < _THINNEST_MM:
+            raise InputError.one(
+                "cuts.wire", "cuts.moved", f"bar {i + 1}",
+                f"would be {end - start:.1f} mm; {_THINNEST_MM:g} mm is least", "Move its wires apart again.",
+            )  # fmt: skip
+    return tuple(zip(starts, ends, strict=True))
 
 
 def _weight_g(mould: LoafMould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from archtop.core.document import Lay, Pour, Press
+from archtop.core.document import Dust, Hanger, Lay, Pour, Press, Work
 from archtop.core.errors import InputError, Problem
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould, Prism
@@ -29,7 +29,7 @@ class Fill(Frozen):
     in, how much of the densest possible arrangement on that surface has been reached.
     """
 
-    do: Literal["pour", "lay", "press"]
+    do: Literal["pour", "lay", "press", "hanger", "dust"]
     ref: str
     level_before_mm: float
     level_after_mm: float
@@ -49,7 +49,7 @@ class Layer(Frozen):
 
 
 def fill(
-    mould: LoafMould, work: Sequence[Pour | Lay | Press], prisms: Mapping[str, Prism], made: Mapping[str, Made]
+    mould: LoafMould, work: Sequence[Work], prisms: Mapping[str, Prism], made: Mapping[str, Made]
 ) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
     """Walk the order of work; ``made``: the small pieces, by id.
 
@@ -83,11 +83,11 @@ class _Filling:
         self.layers: list[Layer] = []
         self.pressed_mm2 = 0.0
 
-    def walk(self, work: Sequence[Pour | Lay | Press]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
+    def walk(self, work: Sequence[Work]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
         fills = tuple(self.step(step, i) for i, step in enumerate(work))
         return fills, tuple(self.layers)
 
-    def step(self, step: Pour | Lay | Press, i: int) -> Fill:
+    def step(self, step: Work, i: int) -> Fill:
         before = self.level
         room = crowded = 0.0
         match step:
@@ -100,6 +100,9 @@ class _Filling:
             case Press():
                 crowded = self.find_place(step, i)
                 added = stirred = self.press(step, i)
+            case Hanger() | Dust():
+                self.refuse_on_nothing(step, i)
+                added = stirred = 0.0
         what = "inside of the mould" if isinstance(step, Pour) else "nothing poured: the level moves"
         how = f"{what} from {before:.1f} to {self.level:.1f} mm"
         if isinstance(step, Pour):
@@ -139,6 +142,12 @@ class _Filling:
         height = piece.size_mm[-1] * (1 - step.sunk_percent / 100)
         self.proud.append(_Proud(volume - sunk, self.level + height))
         return sunk
+
+    def refuse_on_nothing(self, step: Hanger | Dust, i: int) -> None:
+        if not self.layers:
+            raise InputError.one(
+                f"{step.do}.nothing_poured", f"work.{i}", step.name, "there is no batter for it yet", "Pour before it."
+            )
 
     def find_place(self, step: Press, i: int) -> float:
         """How crowded the surface then is [%]; refuses what finds no place on it."""

@@ -11,6 +11,7 @@ from archtop.core.aligning import CutShift, best_shift, joints_of
 from archtop.core.chemistry import LYE_CAUTIONS, Batter, Formula, Measures, batter_of, measures_of
 from archtop.core.colouring import ColourPlan, Contrast, colours_of, contrasts_of
 from archtop.core.cupboard import Cupboard
+from archtop.core.cutter import CutHow, how_to_cut
 from archtop.core.cutting import CutPlan, cut_loaf
 from archtop.core.document import Loaf
 from archtop.core.dough import DoughNeed, dough_needed
@@ -19,6 +20,7 @@ from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill, Layer, fill
 from archtop.core.fitting import fit_pieces
 from archtop.core.geometry import Inside, LoafMould, MouldOutline
+from archtop.core.hanger import HangerPath, paths_of
 from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
 from archtop.core.labelling import Label, label_of_pots
 from archtop.core.making import Made, made
@@ -77,6 +79,7 @@ class LoafPlan(Frozen):
     pushed_aside: Figure
     batter_in_mould: Figure
     room_above: Figure
+    hangers: tuple[HangerPath, ...]
     top: TopPlan
     formulas: tuple[FormulaPlan, ...]
     pots: tuple[Pot, ...]
@@ -88,6 +91,7 @@ class LoafPlan(Frozen):
     label: Label
     cuts: CutPlan
     cut_shift: CutShift | None
+    cut_how: CutHow
     shelf: tuple[ShelfUse, ...]
     order: tuple[Task, ...]
     steps: tuple[Step, ...]
@@ -109,6 +113,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     if not layers:
         raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
     level = fills[-1].level_after_mm
+    hangers = paths_of(loaf, fills, prisms)
     batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
     formulas = {f.id: f for f in loaf.formulas}
     density = {key: batter.density.value for key, batter in batters.items()}
@@ -128,6 +133,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     embeds_hold = embed_holds(loaf, fills, prisms, piece_density, density[loaf.formula])
     layers_hold = layer_holds(loaf, density[loaf.formula])
     row_joints = tuple(y for piece in pieces if piece.row for y in piece.row.joints_mm)
+    cut_how = how_to_cut(loaf, top, colours)
     solid = solid_of(loaf, fills, made_pieces, density, piece_density, top.loads)
     cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints)
     each_g = {piece.id: piece.weight.value for piece in pieces}
@@ -153,6 +159,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         pushed_aside=_pushed_aside(fills, pieces),
         batter_in_mould=_batter_in_mould(loaf.mould, fills),
         room_above=_room_above(loaf.mould, level),
+        hangers=hangers,
         top=top,
         formulas=tuple(_formula(formula, batters[key], loaf, cupboard) for key, formula in formulas.items()),
         pots=pots,
@@ -164,9 +171,23 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, cupboard.fats),
         cuts=cuts,
         cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top)),
+        cut_how=cut_how,
         shelf=shelf,
         order=casting_order(loaf),
-        steps=bench_steps(loaf, pots, heats, fills, embeds_hold, layers_hold, made_pieces, moves, kneaded, top),
+        steps=bench_steps(
+            loaf,
+            pots,
+            heats,
+            fills,
+            embeds_hold,
+            layers_hold,
+            made_pieces,
+            moves,
+            kneaded,
+            top,
+            cut_how,
+            cuts,
+        ),
         remarks=(
             *remarks_on(loaf, pieces, fills, pots, cuts),
             *remarks_on_top(loaf, top),

@@ -13,7 +13,7 @@ from scipy.optimize import brentq
 
 from archtop.core.chemistry import batter_of
 from archtop.core.cupboard import Cupboard
-from archtop.core.document import ColourShare, Frosting, Lay, Loaf, Pour, Press, frosting_colours
+from archtop.core.document import ColourShare, Frosting, Loaf, Pour, Work, frosting_colours
 from archtop.core.errors import InputError, Problem
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill, fill
@@ -154,7 +154,7 @@ def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Ma
     """The document with every pour still to come lowered to what there is of it."""
     prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
     pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
-    work: list[Pour | Lay | Press] = []
+    work: list[Work] = []
     for step, planned in zip(loaf.work, result.fills, strict=True):
         if not isinstance(step, Pour) or step.id not in open_pours:
             work.append(step)
@@ -211,7 +211,7 @@ def _what_is_there(
 def _level_for(
     batter_ml: float,
     step: Pour,
-    before: Sequence[Pour | Lay | Press],
+    before: Sequence[Work],
     loaf: Loaf,
     prisms: Mapping[str, Prism],
     pieces: Mapping[str, Made],

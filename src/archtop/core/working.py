@@ -9,7 +9,9 @@ from collections.abc import Collection, Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
-from archtop.core.document import Embed, Lay, Loaf, Pieces, Pour, Press
+from archtop.core.cutter import CutHow
+from archtop.core.cutting import CutPlan
+from archtop.core.document import Dust, Embed, Hanger, Lay, Loaf, Pieces, Pour, Press
 from archtop.core.figure import Frozen
 from archtop.core.filling import Fill
 from archtop.core.making import DoughMake, Made
@@ -22,8 +24,8 @@ from archtop.core.warming import PotHeat
 __all__ = ["Amount", "Step", "bench_steps"]
 
 Verb = Literal[
-    "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "shape", "pour", "lay", "press", "pipe",
-    "keep", "place", "cover", "cut",
+    "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "shape", "pour", "lay", "press", "draw",
+    "dust", "pipe", "keep", "place", "cover", "cut",
 ]  # fmt: skip
 
 # From higher than this a stream is no longer laid over a spatula.
@@ -84,6 +86,8 @@ def bench_steps(
     moves: Mapping[str, tuple[ShelfMove, ...]],
     kneaded: Collection[str],
     top: TopPlan,
+    cut_how: CutHow,
+    cuts: CutPlan,
 ) -> tuple[Step, ...]:
     """Every step from goggles to the cut, castings first.
 
@@ -121,6 +125,7 @@ def bench_steps(
                 steps += _finishing(small[pot.id], made[small[pot.id].id])
         else:
             steps += _loaf_steps(loaf, top, fills, {hold.embed: hold.says for hold in embeds_hold}, layers_hold)
+    steps.append(_cutting(loaf, cut_how, cuts))
     return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)
 
 
@@ -393,7 +398,8 @@ def _loaf_steps(
                 + ("Low over a spatula: " if work.fall_mm < _LOW_MM else "Pour ")
                 + ", ".join(
                     f"{colour_names[share.colour]} {share.percent:g} %" for share in work.colours
-                ),
+                )
+                + _technique(work),
                 amounts=(Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"), level),
             )  # fmt: skip
         elif isinstance(work, Lay):
@@ -406,6 +412,20 @@ def _loaf_steps(
                 key=f"loaf.press.{work.id}", stage=loaf.name, do="press",
                 title=f"Press in {work.count} × {small[work.pieces]}",
                 detail=f"Until {work.sunk_percent:g} % of each is under.", amounts=(level,),
+            )  # fmt: skip
+        elif isinstance(work, Hanger):
+            yield Step(
+                key=f"loaf.hanger.{work.id}", stage=loaf.name, do="draw", title=f"Draw the wire: {work.name}",
+                detail=f"{_PATHS[work.shape].format(turns=work.turns)} Let it down level, and lift it out at "
+                "the end of its path without stopping.",
+            )  # fmt: skip
+        elif isinstance(work, Dust):
+            yield Step(
+                key=f"loaf.dust.{work.id}", stage=loaf.name, do="dust", title=f"Dust {work.name}",
+                detail=f"{colour_names[work.colour]}, through a fine sieve from low down, so thin that batter shows "
+                "through: a thick line splits the bar. Wipe the walls.",
+                amounts=(Amount(key="powder", label="Powder", value=work.amount_g, unit="g"),),
+                cautions=(_POWDER_CAUTION,),
             )  # fmt: skip
     yield from _top_steps(loaf, top)
     if loaf.keeps:
@@ -428,10 +448,55 @@ def _loaf_steps(
             amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
             cautions=("Alcohol burns: no flame near, windows open.",),
         )  # fmt: skip
-    yield Step(
-        key="loaf.cut", stage=loaf.name, do="cut", title="Unmould and cut", detail=_how_to_cut(loaf, top),
-        amounts=(Amount(key="bar", label="Bar", value=loaf.cuts.bar_mm, unit="mm"),),
+
+
+def _cutting(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
+    """The cut, and every bar by its number: what it should weigh stands beside what it does."""
+    marks = loaf.cuts
+    words = [*how.reasons]
+    if marks.parts > 1:
+        first = "Lengthwise first, then across" if marks.strips_first else "Across first"
+        words.append(f"{first}: every slice gives {marks.parts} bars.")
+    if marks.sample != "none":
+        words.append(f"The {marks.sample} end is the sample.")
+    words += [f"Bar {special.bar}: {special.note}." for special in marks.specials]
+    return Step(
+        key="loaf.cut", stage=loaf.name, do="cut", title="Unmould and cut", detail=" ".join([*words, *how.mind]),
+        amounts=(
+            Amount(key="bar", label="Bar", value=marks.bar_mm, unit="mm"),
+            *(
+                Amount(key=f"bar-{bar.number}", label=f"Bar {bar.number}", value=bar.weight.value, unit="g")
+                for bar in cuts.bars
+            ),
+        ),
     )  # fmt: skip
+
+
+def _technique(pour: Pour) -> str:
+    """How a pour goes in, where it is more than a layer."""
+    match pour.how:
+        case "drops":
+            return f". Drop swirl: {pour.passes} passes end to end, {pour.fall_mm:.0f} mm up, colours taking turns."
+        case "mini drops":
+            return f". Mini drops: from a bottle with a fine nozzle, {pour.passes} passes or more."
+        case "pot swirl":
+            return (
+                f". Pot swirl: the colours into one pot, {abs(pour.turns):g} turns, then {pour.passes} passes "
+                "there and back, without stirring."
+            )
+        case "corner":
+            return f". From the {pour.from_side}: along that wall, the mould tilted a little to it."
+        case "plops":
+            return f". In plops: by the spoon, {pour.passes} rows, each beside the last."
+    return ""
+
+
+_PATHS = {
+    "up and down": "Down and up, {turns} times, from one side to the other.",
+    "side to side": "From side to side, {turns} times, rising.",
+    "loops": "In {turns} loops from one side to the other.",
+    "drawn": "Along the path as drawn.",
+}
 
 
 def _how_to_cut(loaf: Loaf, top: TopPlan) -> str:

@@ -1,6 +1,6 @@
 """Settings. Everything that differs between machines comes from the environment; everything kept lives in one folder.
 
-- ``ARCHTOP_HOME``: the studio's folder (database, key, backups); ``.archtop`` here by default
+- ``ARCHTOP_HOME``: the studio's folder (database, key, photographs, backups); ``.archtop`` here by default
 - ``ARCHTOP_DEMO``: ``1`` signs visitors from this machine in by themselves
 - ``ARCHTOP_DEBUG``: ``1`` for development
 """
@@ -90,6 +90,9 @@ AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.Mi
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = "UTC"
 USE_TZ = True
+
+# Photographs; they are handed out by the API alone, to their owner.
+MEDIA_ROOT = HOME / "media"
 
 STATIC_URL = "/static/"
 STATIC_ROOT = HOME / "static"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import uuid
 from typing import Any, NoReturn
 
@@ -259,3 +260,41 @@ class FormulaVersion(models.Model):
 
     def __str__(self) -> str:
         return f"{self.book} v{self.number}"
+
+
+class Photo(models.Model):
+    """A photograph of a loaf or of one of its bars. ``points``: two of it, as shares of its width and height, that lie
+    ``apart_mm`` from each other. ``removed``: no longer shown; the file stays until the studio is tidied.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="photos")
+    kind = models.CharField(max_length=20)
+    bar = models.PositiveIntegerField(null=True, blank=True)
+    file = models.FileField(upload_to="photos")
+    wide_px = models.PositiveIntegerField()
+    high_px = models.PositiveIntegerField()
+    points = models.JSONField(default=list)
+    apart_mm = models.FloatField(null=True, blank=True)
+    note = models.TextField(blank=True, max_length=2000)
+    taken_at = models.DateTimeField()
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("taken_at", "id")
+
+    def __str__(self) -> str:
+        return f"{self.loaf.name}, {self.kind}"
+
+    @property
+    def apart_px(self) -> float:
+        """How far its two points lie apart [px]; 0 while there are none."""
+        if len(self.points) != 2:
+            return 0.0
+        (x0, y0), (x1, y1) = self.points
+        return math.hypot((x1 - x0) * self.wide_px, (y1 - y0) * self.high_px)
+
+    @property
+    def mm_per_px(self) -> float | None:
+        """Its scale, once two of its points are known."""
+        return self.apart_mm / self.apart_px if self.apart_mm and self.apart_px else None

@@ -6,11 +6,13 @@ import type {
 	Colourant,
 	FacesIn,
 	Formula,
+	FoundCuts,
 	Loaf,
 	LoafOut,
 	Lot,
 	MoveIn,
 	NoteIn,
+	PhotoChange,
 	PointIn,
 	ProblemReport,
 	RehearsalIn,
@@ -140,6 +142,37 @@ export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));
 export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
+export const tellFragile = (document: Loaf, later_min: number) =>
+	unwrap(client.POST("/api/faces/fragile", { body: { document, later_min } }));
+export const findCuts = (document: Loaf, aim: FoundCuts["aim"]) =>
+	unwrap(client.POST("/api/cuts/find", { body: { document, aim } }));
+export const photosQuery = (loaf_id: string) =>
+	queryOptions({
+		queryKey: ["photos", loaf_id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/photos", { params: { path: { loaf_id } } })),
+	});
+export const addPhoto = (loaf_id: string, photo: File, bar: number | null) =>
+	unwrap(
+		client.POST("/api/loaves/{loaf_id}/photos", {
+			params: { path: { loaf_id } },
+			body: { photo: "", kind: "cut face", bar },
+			bodySerializer: () => {
+				const form = new FormData();
+				form.append("photo", photo);
+				form.append("kind", "cut face");
+				if (bar !== null) form.append("bar", String(bar));
+				return form;
+			},
+		}),
+	);
+export const changePhoto = (photo_id: string, change: Partial<PhotoChange>) =>
+	unwrap(
+		client.PUT("/api/photos/{photo_id}", {
+			params: { path: { photo_id } },
+			body: { points: null, apart_mm: null, note: null, removed: false, ...change },
+		}),
+	);
+export const photoAddress = (id: string) => `/api/photos/${id}/file`;
 export const askPoint = (asked: PointIn) => unwrap(client.POST("/api/faces/point", { body: asked }));
 export const sizeBack = (document: Loaf, target: BackTarget) =>
 	unwrap(client.POST("/api/size-back", { body: { document, target } }));

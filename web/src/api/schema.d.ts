@@ -352,6 +352,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faces/fragile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Fragile
+         * @description What goes wrong in some outcomes, and in how many.
+         */
+        post: operations["tell_fragile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find
+         * @description Where to cut for equal weights or even faces, nothing kept.
+         */
+        post: operations["find_cuts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/faces/point": {
         parameters: {
             query?: never;
@@ -590,6 +630,50 @@ export interface paths {
          * @description Volume and middle section of an STL mesh; with ``hollow``, what fits into a mould's model.
          */
         post: operations["read_mesh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photos
+         * @description A loaf's photographs, the oldest first.
+         */
+        get: operations["list_photos"];
+        put?: never;
+        /**
+         * Add
+         * @description Keep a photograph; what a phone wrote into it besides the picture is dropped.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Scale it by two points, write down what differed, or take it away.
+         */
+        put: operations["change_photo"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1379,6 +1463,26 @@ export interface components {
             texture_mm: number;
         };
         /**
+         * CutHow
+         * @description The tool, how the loaf lies, and why; ``mind``: what else to mind while cutting.
+         */
+        CutHow: {
+            /**
+             * Tool
+             * @enum {string}
+             */
+            tool: "wire" | "knife";
+            /**
+             * Lies
+             * @enum {string}
+             */
+            lies: "upright" | "on its side";
+            /** Reasons */
+            reasons: string[];
+            /** Mind */
+            mind: string[];
+        };
+        /**
          * CutPlan
          * @description Bars front to back. ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
          */
@@ -1420,7 +1524,7 @@ export interface components {
          *     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
          *     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
          *     at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
-         *     box; ``None``: no limit that is known.
+         *     box; ``None``: no limit that is known. ``moved``: wires moved by hand; one that there no longer is moves nothing.
          */
         Cuts: {
             /**
@@ -1468,6 +1572,11 @@ export interface components {
             cutter_mm?: number | null;
             /** Box Mm */
             box_mm?: number | null;
+            /**
+             * Moved
+             * @default []
+             */
+            moved: components["schemas"]["MovedWire"][];
         };
         /**
          * CutterMake
@@ -1563,6 +1672,31 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        /**
+         * Dust
+         * @description A thin line of dry powder sieved over the level before the next pour, in a colour [g].
+         */
+        Dust: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "dust";
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Line
+             */
+            name: string;
+            /** Colour */
+            colour: string;
+            /**
+             * Amount G
+             * @default 1.5
+             */
+            amount_g: number;
         };
         /**
          * Embed
@@ -1743,7 +1877,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "pour" | "lay" | "press";
+            do: "pour" | "lay" | "press" | "hanger" | "dust";
             /** Ref */
             ref: string;
             /** Level Before Mm */
@@ -1951,6 +2085,64 @@ export interface components {
             on_floor: boolean;
         };
         /**
+         * Hanger
+         * @description A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
+         *
+         *     ``shape``: the path in the section, so many ``turns`` of it, or ``drawn``: through the points of ``path`` (across
+         *     from the centre line, up from the floor [mm]). ``wire_mm``: how thick the wire is.
+         */
+        Hanger: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "hanger";
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Hanger
+             */
+            name: string;
+            /**
+             * Shape
+             * @default up and down
+             * @enum {string}
+             */
+            shape: "up and down" | "side to side" | "loops" | "drawn";
+            /**
+             * Turns
+             * @default 4
+             */
+            turns: number;
+            /**
+             * Path
+             * @default []
+             */
+            path: [
+                number,
+                number
+            ][];
+            /**
+             * Wire Mm
+             * @default 3
+             */
+            wire_mm: number;
+        };
+        /**
+         * HangerPath
+         * @description The path of a wire in the section, across and up [mm].
+         */
+        HangerPath: {
+            /** Step */
+            step: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * InPour
          * @description So many of the loaf's small pieces stirred or laid into a pour.
          */
@@ -2143,7 +2335,7 @@ export interface components {
              * Work
              * @default []
              */
-            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"])[];
+            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Hanger"] | components["schemas"]["Dust"])[];
             /**
              * Keeps
              * @default []
@@ -2186,7 +2378,8 @@ export interface components {
              *       "sample": "none",
              *       "specials": [],
              *       "cutter_mm": null,
-             *       "box_mm": null
+             *       "box_mm": null,
+             *       "moved": []
              *     }
              */
             cuts: components["schemas"]["Cuts"];
@@ -2307,6 +2500,8 @@ export interface components {
             pushed_aside: components["schemas"]["Figure"];
             batter_in_mould: components["schemas"]["Figure"];
             room_above: components["schemas"]["Figure"];
+            /** Hangers */
+            hangers: components["schemas"]["HangerPath"][];
             top: components["schemas"]["TopPlan"];
             /** Formulas */
             formulas: components["schemas"]["FormulaPlan"][];
@@ -2325,6 +2520,7 @@ export interface components {
             label: components["schemas"]["Label"];
             cuts: components["schemas"]["CutPlan"];
             cut_shift: components["schemas"]["CutShift"] | null;
+            cut_how: components["schemas"]["CutHow"];
             /** Shelf */
             shelf: components["schemas"]["ShelfUse"][];
             /** Order */
@@ -2464,6 +2660,16 @@ export interface components {
             ];
             /** Rim Marks Mm */
             rim_marks_mm: number[];
+        };
+        /**
+         * MovedWire
+         * @description A wire between two bars moved by hand along the loaf: its number from the front, and by how much [mm].
+         */
+        MovedWire: {
+            /** Wire */
+            wire: number;
+            /** By Mm */
+            by_mm: number;
         };
         /**
          * PiecePlan
@@ -3282,7 +3488,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "pipe" | "keep" | "place" | "cover" | "cut";
+            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "draw" | "dust" | "pipe" | "keep" | "place" | "cover" | "cut";
             /** Title */
             title: string;
             /**
@@ -4214,8 +4420,24 @@ export interface components {
             caution: string;
         };
         /**
+         * CutPiece
+         * @description A small piece that a face goes through: a circle across and up [mm], in its cured colour.
+         */
+        CutPiece: {
+            /** X */
+            x: number;
+            /** Z */
+            z: number;
+            /** Radius */
+            radius: number;
+            /** Srgb */
+            srgb: string;
+        };
+        /**
          * FacePicture
          * @description A bar's face: where it is cut, where it lies in the section [mm], and what it looks like.
+         *
+         *     ``pieces``: small pieces in it, which the picture itself leaves out. Number 0: halfway along the loaf.
          */
         FacePicture: {
             /** Bar */
@@ -4230,10 +4452,12 @@ export interface components {
             top_mm: number;
             /** Png */
             png: string;
+            /** Pieces */
+            pieces: components["schemas"]["CutPiece"][];
         };
         /**
          * Faces
-         * @description Faces of some bars, and how thick the batter is taken to be at each pour [Pa].
+         * @description Faces of some bars, how thick the batter is taken to be at each pour [Pa], and what that will not do.
          */
         Faces: {
             /** Faces */
@@ -4242,6 +4466,8 @@ export interface components {
             expected_pa: {
                 [key: string]: number;
             };
+            /** Remarks */
+            remarks: components["schemas"]["Remark"][];
         };
         /**
          * FacesIn
@@ -4271,6 +4497,81 @@ export interface components {
             back: boolean;
             /** Bars */
             bars?: number[] | null;
+        };
+        /**
+         * Fragile
+         * @description Something that may go wrong: in how many of the outcomes looked at, and in which bars most often.
+         */
+        Fragile: {
+            /** Code */
+            code: string;
+            /** Where */
+            where: string;
+            /** Outcomes */
+            outcomes: number;
+            /** Of */
+            of: number;
+            /** Bars */
+            bars: number[];
+            /** Says */
+            says: string;
+        };
+        /**
+         * FragileTold
+         * @description What goes wrong in some outcomes; ``says``: all of it in a word, where nothing does.
+         */
+        FragileTold: {
+            /** Found */
+            found: components["schemas"]["Fragile"][];
+            /** Outcomes */
+            outcomes: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * FragileIn
+         * @description A document, and how much later than planned it is poured.
+         */
+        FragileIn: {
+            document: components["schemas"]["Loaf"];
+            /**
+             * Later Min
+             * @default 0
+             */
+            later_min: number;
+        };
+        /**
+         * FoundCuts
+         * @description The front slice that serves an aim best; ``now`` and ``then``: how far off it is, before and after.
+         */
+        FoundCuts: {
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "equal weights" | "even faces";
+            /** Front Slice Mm */
+            front_slice_mm: number;
+            /** Now */
+            now: number;
+            /** Then */
+            then: number;
+            /** Better */
+            better: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * CutsIn
+         * @description A document, and what its cuts are to be shifted for.
+         */
+        CutsIn: {
+            document: components["schemas"]["Loaf"];
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "equal weights" | "even faces";
         };
         /**
          * Origin
@@ -4630,6 +4931,78 @@ export interface components {
             section: components["schemas"]["Polygon"] | null;
             /** Says */
             says: string;
+        };
+        /**
+         * PhotoOut
+         * @description A photograph; ``mm_per_px``: its scale, once two of its points are known.
+         */
+        PhotoOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cut face" | "top" | "unmoulded" | "one week" | "cured";
+            /** Bar */
+            bar: number | null;
+            /** Wide Px */
+            wide_px: number;
+            /** High Px */
+            high_px: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Apart Mm */
+            apart_mm: number | null;
+            /** Mm Per Px */
+            mm_per_px: number | null;
+            /** Note */
+            note: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
+         * PhotoForm
+         * @description What goes along with a photograph: what it shows, and of which bar.
+         */
+        PhotoForm: {
+            /**
+             * Kind
+             * @default cut face
+             * @enum {string}
+             */
+            kind: "cut face" | "top" | "unmoulded" | "one week" | "cured";
+            /** Bar */
+            bar?: number | null;
+        };
+        /**
+         * PhotoChange
+         * @description Two points of it (shares of its width and height) and how far apart they are, what differed, or away with it.
+         */
+        PhotoChange: {
+            /** Points */
+            points?: [
+                number,
+                number
+            ][] | null;
+            /** Apart Mm */
+            apart_mm?: number | null;
+            /** Note */
+            note?: string | null;
+            /**
+             * Removed
+             * @default false
+             */
+            removed: boolean;
         };
         /**
          * Lot
@@ -5561,6 +5934,72 @@ export interface operations {
             };
         };
     };
+    tell_fragile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FragileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FragileTold"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    find_cuts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundCuts"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
     ask_point: {
         parameters: {
             query?: never;
@@ -5954,6 +6393,139 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadMesh"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Kind
+                     * @default cut face
+                     * @enum {string}
+                     */
+                    kind?: "cut face" | "top" | "unmoulded" | "one week" | "cured";
+                    /** Bar */
+                    bar?: number | null;
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    change_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -43,14 +43,19 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 						preserveAspectRatio="none"
 					/>
 				)}
-				{layers.map((layer) => (
-					<Scattered key={layer.pattern} layer={layer} outline={look.outline} scale={scale} />
-				))}
+				{!look.picture &&
+					layers.map((layer) => (
+						<Scattered key={layer.pattern} layer={layer} outline={look.outline} scale={scale} />
+					))}
 			</g>
 			{look.top && (
 				<TopOn id={id} top={look.top} level={look.level} half={edge} scale={scale} under={layers.at(-1)} />
 			)}
-			<PressedIn pressed={look.pressed ?? []} level={look.level} half={edge} scale={scale} />
+			{look.picture ? (
+				<CutPieces pieces={look.picture.pieces} scale={scale} />
+			) : (
+				<PressedIn pressed={look.pressed ?? []} level={look.level} half={edge} scale={scale} />
+			)}
 			<polygon points={corners} fill="none" stroke="#14263f" strokeOpacity=".7" />
 		</>
 	);
@@ -98,6 +103,21 @@ function TopOn({ id, top, level, half, scale, under }: TopProps) {
 		</>
 	);
 }
+
+/** Small pieces that the face goes through, where this outcome has them. */
+const CutPieces = ({ pieces, scale }: { pieces: NonNullable<FaceLook["picture"]>["pieces"]; scale: Scale }) =>
+	pieces.map(({ x, z, radius, srgb }) => (
+		<circle
+			key={`${x} ${z}`}
+			data-cut-piece
+			cx={scale.x(x)}
+			cy={scale.y(z)}
+			r={radius * scale.pxPerMm}
+			fill={srgb}
+			stroke="#14263f"
+			strokeOpacity=".5"
+		/>
+	));
 
 interface PressedProps {
 	pressed: NonNullable<FaceLook["pressed"]>;

@@ -41,6 +41,8 @@ export interface FaceLook {
 		readonly left: number;
 		readonly wide: number;
 		readonly top: number;
+		/** Small pieces where they lie in it. */
+		readonly pieces: readonly { x: number; z: number; radius: number; srgb: string }[];
 	};
 	readonly top: TopLook | null;
 }

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from archtop.core.document.parts import ColourShare, Lay, Pour, Press
+from archtop.core.document.parts import ColourShare, Dust, Lay, Pour, Press
 from archtop.core.errors import Problem, shown
 from archtop.core.making import CompositeMake, DoughMake
 
@@ -25,7 +25,7 @@ def _problem(code: str, field: str, value: Any, limit: str, remedy: str) -> Prob
 
 def _twice(loaf: Loaf) -> list[Problem]:
     """Ids that stand twice in their list."""
-    pours = [step.id for step in loaf.work if isinstance(step, Pour | Press)]
+    pours = [step.id for step in loaf.work if not isinstance(step, Lay)]
     lists: dict[str, list[str]] = {
         "formulas": [f.id for f in loaf.formulas],
         "colours": [c.id for c in loaf.colours],
@@ -72,6 +72,7 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
     refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
+    refs += [(f"work.{i}.colour", "colours", step.colour) for i, step in enumerate(loaf.work) if isinstance(step, Dust)]
     refs += [(f"work.{i}.pieces", "pieces", step.pieces) for i, step in enumerate(loaf.work) if isinstance(step, Press)]
     refs += [
         (f"work.{i}.pieces.{j}.pieces", "pieces", item.pieces)

@@ -18,13 +18,11 @@ from archtop.core.document.parts import (
     Frosting,
     Id,
     Kept,
-    Lay,
     Name,
     Pieces,
-    Pour,
-    Press,
     Sizing,
     Top,
+    Work,
 )
 from archtop.core.errors import InputError, problems_from_validation
 from archtop.core.figure import Frozen
@@ -50,7 +48,7 @@ class Loaf(Frozen):
     colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]
     blends: Annotated[tuple[ScentBlend, ...], Field(max_length=20)] = ()
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
-    work: Annotated[tuple[Annotated[Pour | Lay | Press, Field(discriminator="do")], ...], Field(max_length=500)] = ()
+    work: Annotated[tuple[Annotated[Work, Field(discriminator="do")], ...], Field(max_length=500)] = ()
     keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
     frosting: Frosting | None = None
     top: Top = Top()

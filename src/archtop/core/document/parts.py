@@ -23,9 +23,11 @@ __all__ = [
     "ColourShare",
     "Crown",
     "Cuts",
+    "Dust",
     "Embed",
     "Figurine",
     "Frosting",
+    "Hanger",
     "Id",
     "InPour",
     "Kept",
@@ -39,6 +41,7 @@ __all__ = [
     "Sizing",
     "SpecialBar",
     "Top",
+    "Work",
     "frosting_colours",
 ]
 
@@ -181,6 +184,36 @@ class Press(Frozen):
     sunk_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
 
 
+class Hanger(Frozen):
+    """A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
+
+    ``shape``: the path in the section, so many ``turns`` of it, or ``drawn``: through the points of ``path`` (across
+    from the centre line, up from the floor [mm]). ``wire_mm``: how thick the wire is.
+    """
+
+    do: Literal["hanger"] = "hanger"
+    id: Id
+    name: Name = "Hanger"
+    shape: Literal["up and down", "side to side", "loops", "drawn"] = "up and down"
+    turns: Annotated[int, Field(ge=1, le=20)] = 4
+    path: Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)] = ()
+    wire_mm: Annotated[float, Field(ge=0.5, le=20)] = 3.0
+
+
+class Dust(Frozen):
+    """A thin line of dry powder sieved over the level before the next pour, in a colour [g]."""
+
+    do: Literal["dust"] = "dust"
+    id: Id
+    name: Name = "Line"
+    colour: Id
+    amount_g: Annotated[float, Field(gt=0, le=200)] = 1.5
+
+
+# What the order of work is made of.
+Work = Pour | Lay | Press | Hanger | Dust
+
+
 class Kept(Frozen):
     """Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould."""
 
@@ -281,13 +314,20 @@ class SpecialBar(Frozen):
     note: Name
 
 
+class MovedWire(Frozen):
+    """A wire between two bars moved by hand along the loaf: its number from the front, and by how much [mm]."""
+
+    wire: Annotated[int, Field(ge=1, le=400)]
+    by_mm: Annotated[float, Field(ge=-250, le=250)]
+
+
 class Cuts(Frozen):
     """Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
 
     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
     at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
-    box; ``None``: no limit that is known.
+    box; ``None``: no limit that is known. ``moved``: wires moved by hand; one that there no longer is moves nothing.
     """
 
     bar_mm: Annotated[float, Field(ge=5, le=500)] = 25.0
@@ -300,6 +340,7 @@ class Cuts(Frozen):
     specials: Annotated[tuple[SpecialBar, ...], Field(max_length=60)] = ()
     cutter_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
     box_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
+    moved: Annotated[tuple[MovedWire, ...], Field(max_length=400)] = ()
 
 
 class Brings(Frozen):

@@ -171,8 +171,8 @@ def walk(
     straight: Any,
     grids: Any,
     cell: float,
-) -> tuple[Any, Any]:
-    """Where each point came from: its source, and how far across the stream that brought it (0-1).
+) -> tuple[Any, Any, Any]:
+    """Where each point came from: its source, how far across the stream that brought it, and how high in it (0-1).
 
     :param ops: operations in the order they were done, shape (n, OP)
     :param low: columns by their number, shape (m, COLUMNS, STACKED), and so ``high``, ``share``, ``free``, ``straight``
@@ -181,6 +181,7 @@ def walk(
     count = xs.shape[0]
     source = np.full(count, NOWHERE, dtype=np.int32)
     us = np.zeros(count)
+    ups = np.zeros(count)
     for p in range(count):
         x, z = xs[p], zs[p]
         for o in range(ops.shape[0] - 1, -1, -1):
@@ -190,6 +191,7 @@ def walk(
                 if z >= op[2]:
                     source[p] = int(op[1])
                     us[p] = _across(x, half, share[int(op[4])])
+                    ups[p] = min((z - op[2]) / max(op[3] - op[2], 1e-9), 1.0)
                     break
             elif kind == LINE:
                 if z >= op[2] - op[3]:
@@ -223,7 +225,7 @@ def walk(
                     us[p] = min(max(0.5 + below / area, 0.0), 1.0)
                     break
                 x, z = (h1 * x - below) / h0, z * h0 / (h1 - deep)
-    return source, us
+    return source, us, ups
 
 
 def warm() -> None:

@@ -9,7 +9,7 @@ import math
 from collections.abc import Mapping, Sequence
 
 from archtop.core.clock import Bowl
-from archtop.core.document import Lay, Loaf, Pour, Press
+from archtop.core.document import Lay, Loaf, Pour, Work
 from archtop.core.rheology import stages
 
 __all__ = ["expected_pa", "thickness_of"]
@@ -52,14 +52,14 @@ def thickness_of(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> M
     return found
 
 
-def _key(step: Pour | Lay | Press) -> str:
+def _key(step: Work) -> str:
     match step:
         case Pour(id=key):
             return f"loaf.pour.{key}"
         case Lay(embed=key):
             return f"loaf.lay.{key}"
-        case Press(id=key):
-            return f"loaf.press.{key}"
+        case _:
+            return f"loaf.{step.do}.{step.id}"
 
 
 def _pa(bowl: Bowl, minute: float) -> float:

@@ -14,7 +14,7 @@ import numpy as np
 from archtop.core.figure import Frozen
 from archtop.core.rheology import STANDARD_GRAVITY
 
-__all__ = ["Landing", "landing"]
+__all__ = ["Landing", "landing", "wire_reach"]
 
 _DENSITY = 1000.0
 # Consistency K [Pa·sⁿ] and index n of batter by its yield stress [Pa]: estimates for each stage of trace.
@@ -37,15 +37,36 @@ def landing(area_mm2: float, fall_mm: float, yield_pa: float) -> Landing:
 
     :param area_mm2: flow over speed of travel
     """
-    log = math.log(max(yield_pa, 0.1))
-    k = math.exp(float(np.interp(log, np.log(_STAGES_PA), np.log(_K))))
-    n = float(np.interp(log, np.log(_STAGES_PA), _N))
     area, fall = area_mm2 * 1e-6, fall_mm / 1000
     radius = math.sqrt(area / math.pi)
     speed = math.sqrt(2 * STANDARD_GRAVITY * fall)
-    flow = k * (speed / (2 * radius)) ** n if speed > 0 else 0.0
+    flow = _viscous_pa(yield_pa, radius, speed)
     plunge = min(math.pi / 96 * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
     half = (0.75 * area) ** (2 / 3) * (_DENSITY * STANDARD_GRAVITY / (2 * yield_pa)) ** (1 / 3)
-    bingham = yield_pa / flow if flow > 0 else math.inf
-    reach = radius * (3 + 7 / (1 + bingham**0.7)) if math.isfinite(bingham) else 3 * radius
-    return Landing(radius_mm=radius * 1000, plunge_mm=plunge * 1000, half_wide_mm=half * 1000, reach_mm=reach * 1000)
+    return Landing(
+        radius_mm=radius * 1000, plunge_mm=plunge * 1000, half_wide_mm=half * 1000,
+        reach_mm=_reach(yield_pa, radius, flow) * 1000,
+    )  # fmt: skip
+
+
+def wire_reach(wire_mm: float, speed_mm_s: float, yield_pa: float) -> float:
+    """How far from its middle a wire drawn through batter drags it along [mm]."""
+    radius = wire_mm / 2000
+    return _reach(yield_pa, radius, _viscous_pa(yield_pa, radius, speed_mm_s / 1000)) * 1000
+
+
+def _viscous_pa(yield_pa: float, radius: float, speed: float) -> float:
+    """K·(v/2R)ⁿ: what flowing so fast around so small a thing adds to the yield stress [Pa]."""
+    if speed <= 0:
+        return 0.0
+    log = math.log(max(yield_pa, 0.1))
+    k = math.exp(float(np.interp(log, np.log(_STAGES_PA), np.log(_K))))
+    n = float(np.interp(log, np.log(_STAGES_PA), _N))
+    return float(k * (speed / (2 * radius)) ** n)
+
+
+def _reach(yield_pa: float, radius: float, viscous_pa: float) -> float:
+    """Three radii of what is stiff, ten of what is thin, by the Bingham number [m]."""
+    if viscous_pa <= 0:
+        return 3 * radius
+    return float(radius * (3 + 7 / (1 + (yield_pa / viscous_pa) ** 0.7)))

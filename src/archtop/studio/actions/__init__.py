@@ -3,9 +3,10 @@
 from archtop.studio.actions.bench import press, standing
 from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, take_note
 from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
-from archtop.studio.actions.faces import Faces, Origin, faces_of, origin_of
+from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
+from archtop.studio.actions.photos import add_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf
 from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
@@ -15,18 +16,21 @@ from archtop.studio.actions.weighing import weighed_otherwise
 __all__ = [
     "BenchClocks",
     "Faces",
+    "FragileTold",
     "Origin",
     "Rehearsal",
     "ShelfLine",
     "StaleSave",
     "Week",
     "Why",
+    "add_photo",
     "change_lot",
     "count_stock",
     "create_loaf",
     "cupboard_of_studio",
     "faces_of",
     "for_a_file",
+    "fragile_of",
     "move_lot",
     "open_clocks",
     "open_plan",
@@ -39,6 +43,7 @@ __all__ = [
     "rehearse",
     "replan_loaf",
     "save_loaf",
+    "scale_photo",
     "standing",
     "take_back",
     "take_note",

@@ -8,20 +8,40 @@ import io
 import numpy as np
 from PIL import Image
 
-from archtop.core import Loaf, plan
+from archtop.core import Loaf, LoafPlan, plan
 from archtop.core.clock import bowls_of
 from archtop.core.figure import Frozen
-from archtop.core.pour import Face, field_of
+from archtop.core.judging import Remark
+from archtop.core.pour import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours
 from archtop.studio.actions.cupboard import cupboard_of_studio
 
-__all__ = ["FacePicture", "Faces", "Origin", "faces_of", "origin_of"]
+__all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of"]
 
 # Small grain of real soap: so much lighter or darker from point to point, of 255.
 _GRAIN = 3.0
+# Number of the face halfway along the loaf, which is no bar's.
+HALFWAY = 0
+# Outcomes looked at for what is fragile.
+_OUTCOMES = 8
+# Shreds are of other soap, whose colour the document does not know: pale, as uncoloured soap is.
+_SHRED = "#efe4cc"
+_CAME = {"dust": "dusted on", "press": "pressed in"}
+
+
+class CutPiece(Frozen):
+    """A small piece that a face goes through: a circle across and up [mm], in its cured colour."""
+
+    x: float
+    z: float
+    radius: float
+    srgb: str
 
 
 class FacePicture(Frozen):
-    """A bar's face: where it is cut, where it lies in the section [mm], and what it looks like."""
+    """A bar's face: where it is cut, where it lies in the section [mm], and what it looks like.
+
+    ``pieces``: small pieces in it, which the picture itself leaves out. Number 0: halfway along the loaf.
+    """
 
     bar: int
     y: float
@@ -29,13 +49,15 @@ class FacePicture(Frozen):
     wide_mm: float
     top_mm: float
     png: str
+    pieces: tuple[CutPiece, ...]
 
 
 class Faces(Frozen):
-    """Faces of some bars, and how thick the batter is taken to be at each pour [Pa]."""
+    """Faces of some bars, how thick the batter is taken to be at each pour [Pa], and what that will not do."""
 
     faces: tuple[FacePicture, ...]
     expected_pa: dict[str, float]
+    remarks: tuple[Remark, ...]
 
 
 def faces_of(
@@ -47,23 +69,59 @@ def faces_of(
     :param back: the bars' back faces instead of their fronts
     :raises InputError: the loaf does not plan
     """
-    cupboard = cupboard_of_studio()
-    result = plan(loaf, cupboard)
-    field = field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
+    result, field = _inside(loaf, seed, later_min)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
+    places = {bar.number: bar.to_mm if back else bar.from_mm for bar in result.cuts.bars}
+    places[HALFWAY] = loaf.mould.length_mm / 2
+    asked = bars if bars is not None else tuple(bar.number for bar in result.cuts.bars)
     pictures = []
-    for bar in result.cuts.bars:
-        if bars is None or bar.number in bars:
-            y = bar.to_mm if back else bar.from_mm
+    for number in asked:
+        if number in places:
+            y = places[number]
             face = field.face(y, px_mm)
+            pieces = tuple(
+                CutPiece(x=cut.x, z=cut.z, radius=cut.radius, srgb=palette[cut.colour]) for cut in field.cut_pieces(y)
+            )
             pictures.append(
                 FacePicture(
-                    bar=bar.number, y=y, left_mm=face.left_mm, wide_mm=-2 * face.left_mm, top_mm=face.top_mm,
-                    png=_png(face, palette, seed),
+                    bar=number, y=y, left_mm=face.left_mm, wide_mm=-2 * face.left_mm, top_mm=face.top_mm,
+                    png=_png(face, palette, seed), pieces=pieces,
                 )
             )  # fmt: skip
-    return Faces(faces=tuple(pictures), expected_pa=dict(field.yield_pa))
+    return Faces(
+        faces=tuple(pictures), expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa)
+    )
+
+
+def _inside(loaf: Loaf, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
+    cupboard = cupboard_of_studio()
+    result = plan(loaf, cupboard)
+    return result, field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
+
+
+class FragileTold(Frozen):
+    """What goes wrong in some outcomes; ``says``: all of it in a word, where nothing does."""
+
+    found: tuple[Fragile, ...]
+    outcomes: int
+    says: str
+
+
+def fragile_of(loaf: Loaf, later_min: float) -> FragileTold:
+    """What is fragile in a loaf, over several outcomes.
+
+    :raises InputError: the loaf does not plan
+    """
+    cupboard = cupboard_of_studio()
+    result = plan(loaf, cupboard)
+    bowls = bowls_of(loaf, result, cupboard)
+    found = fragile_in(
+        lambda seed: field_of(loaf, result.fills, bowls, seed, later_min), range(1, _OUTCOMES + 1),
+        [bar.from_mm for bar in result.cuts.bars],
+    )  # fmt: skip
+    says = "" if found else f"In {_OUTCOMES} outcomes nothing met that should not, and every bar has every colour."
+    return FragileTold(found=found, outcomes=_OUTCOMES, says=says)
 
 
 class Origin(Frozen):
@@ -78,26 +136,26 @@ def origin_of(loaf: Loaf, seed: int, later_min: float, at: tuple[float, float, f
 
     :raises InputError: the loaf does not plan
     """
-    cupboard = cupboard_of_studio()
-    result = plan(loaf, cupboard)
-    field = field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
+    _, field = _inside(loaf, seed, later_min)
     found = field.origin(*at)
     if found is None:
         return Origin(colour=None, says="No batter: outside the loaf, or in an embed.")
     key, number = found
     step = loaf.work[number]
     name = next(colour.name for colour in loaf.colours if colour.id == key)
-    came = f"poured as {step.name}" if step.do == "pour" else "from the work"
+    came = f"poured as {step.name}" if step.do == "pour" else _CAME.get(step.do, "from the work")
     return Origin(colour=key, says=f"{name}, {came}, step {number + 1} of the work.")
 
 
 def _png(face: Face, palette: list[str], seed: int) -> str:
     """A picture with clear surroundings, as a data address."""
-    table = np.array([[int(srgb[k : k + 2], 16) for k in (1, 3, 5)] for srgb in palette], dtype=float)
-    seen = face.colours >= 0
+    table = np.array([[int(srgb[k : k + 2], 16) for k in (1, 3, 5)] for srgb in [*palette, _SHRED]], dtype=float)
+    # The last row of the table is what shreds look like.
+    colours = np.where(face.colours == SHREDS, len(palette), face.colours)
+    seen = colours >= 0
     pixels = np.zeros((*face.colours.shape, 4), dtype=np.uint8)
     grain = np.random.default_rng(seed).normal(0, _GRAIN, face.colours.shape)
-    pixels[seen, :3] = np.clip(table[face.colours[seen]] + grain[seen, None], 0, 255)
+    pixels[seen, :3] = np.clip(table[colours[seen]] + grain[seen, None], 0, 255)
     pixels[seen, 3] = 255
     data = io.BytesIO()
     Image.fromarray(pixels, "RGBA").save(data, "PNG", compress_level=3)

@@ -2,7 +2,7 @@
 
 from ninja.security import django_auth
 
-from archtop.studio.api import bench, cupboard, files, loaves, planning, session, shelf
+from archtop.studio.api import bench, cupboard, files, loaves, photos, planning, session, shelf
 from archtop.studio.api.errors import StudioAPI, install_errors
 from archtop.studio.api.parsing import LoafParser
 
@@ -22,5 +22,6 @@ api.add_router("/loaves", bench.router)
 api.add_router("", planning.router)
 api.add_router("", cupboard.router)
 api.add_router("", files.router)
+api.add_router("", photos.router)
 api.add_router("/shelf", shelf.router)
 install_errors(api)

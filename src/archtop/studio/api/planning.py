@@ -10,9 +10,20 @@ from ninja import Router
 from archtop.core import Backsized, InputError, LoafPlan, Reach, plan, reach, size_back
 from archtop.core.chemistry import batter_of
 from archtop.core.colouring import base_of_colour
-from archtop.studio.actions import Faces, Origin, Week, cupboard_of_studio, faces_of, origin_of, week_from
+from archtop.core.shifting import FoundCuts, find_cuts
+from archtop.studio.actions import (
+    Faces,
+    FragileTold,
+    Origin,
+    Week,
+    cupboard_of_studio,
+    faces_of,
+    fragile_of,
+    origin_of,
+    week_from,
+)
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import FacesIn, LoafIn, PointIn, ReachIn, SizeBackIn
+from archtop.studio.api.schemas import CutsIn, FacesIn, FragileIn, LoafIn, PointIn, ReachIn, SizeBackIn
 
 __all__ = ["router"]
 
@@ -30,6 +41,18 @@ def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:  # noqa: ARG001
     """Pictures of cut faces, nothing kept."""
     bars = tuple(payload.bars) if payload.bars is not None else None
     return faces_of(payload.document, payload.px_mm, payload.seed, payload.later_min, payload.back, bars)
+
+
+@router.post("/faces/fragile", response={200: FragileTold, 422: ProblemReport}, operation_id="tell_fragile")
+def tell_fragile(request: HttpRequest, payload: FragileIn) -> FragileTold:  # noqa: ARG001
+    """What goes wrong in some outcomes, and in how many."""
+    return fragile_of(payload.document, payload.later_min)
+
+
+@router.post("/cuts/find", response={200: FoundCuts, 422: ProblemReport}, operation_id="find_cuts")
+def find(request: HttpRequest, payload: CutsIn) -> FoundCuts:  # noqa: ARG001
+    """Where to cut for equal weights or even faces, nothing kept."""
+    return find_cuts(payload.document, cupboard_of_studio(), payload.aim)
 
 
 @router.post("/faces/point", response={200: Origin, 422: ProblemReport}, operation_id="ask_point")

@@ -24,6 +24,7 @@ from archtop.core import (
 from archtop.core import Loaf as Document
 from archtop.core.chemistry import Role
 from archtop.core.clock import Note
+from archtop.core.shifting import Aim
 from archtop.studio.actions.bench import Action
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
@@ -33,7 +34,9 @@ __all__ = [
     "BenchPress",
     "BookFormulaOut",
     "CupboardOut",
+    "CutsIn",
     "FacesIn",
+    "FragileIn",
     "LoafIn",
     "LoafOut",
     "LoafSummary",
@@ -43,6 +46,9 @@ __all__ = [
     "NewLoaf",
     "NoteBack",
     "NoteIn",
+    "PhotoChange",
+    "PhotoForm",
+    "PhotoOut",
     "PointIn",
     "ReachIn",
     "RehearsalIn",
@@ -182,6 +188,20 @@ class FacesIn(Schema):
     bars: Annotated[list[int], Field(max_length=400)] | None = None
 
 
+class FragileIn(Schema):
+    """A document, and how much later than planned it is poured."""
+
+    document: LoafIn
+    later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
+
+
+class CutsIn(Schema):
+    """A document, and what its cuts are to be shifted for."""
+
+    document: LoafIn
+    aim: Aim
+
+
 class PointIn(Schema):
     """A point of a face [mm], and the outcome it is asked of."""
 
@@ -191,6 +211,41 @@ class PointIn(Schema):
     across: Annotated[float, Field(ge=-2000, le=2000)]
     along: Annotated[float, Field(ge=-2000, le=4000)]
     up: Annotated[float, Field(ge=-2000, le=2000)]
+
+
+PhotoKind = Literal["cut face", "top", "unmoulded", "one week", "cured"]
+Share = Annotated[float, Field(ge=0, le=1)]
+
+
+class PhotoForm(Schema):
+    """What goes along with a photograph: what it shows, and of which bar."""
+
+    kind: PhotoKind = "cut face"
+    bar: Annotated[int, Field(ge=1, le=400)] | None = None
+
+
+class PhotoOut(Schema):
+    """A photograph; ``mm_per_px``: its scale, once two of its points are known."""
+
+    id: uuid.UUID
+    kind: PhotoKind
+    bar: int | None
+    wide_px: int
+    high_px: int
+    points: list[tuple[float, float]]
+    apart_mm: float | None
+    mm_per_px: float | None
+    note: str
+    taken_at: dt.datetime
+
+
+class PhotoChange(Schema):
+    """Two points of it (shares of its width and height) and how far apart they are, what differed, or away with it."""
+
+    points: Annotated[list[tuple[Share, Share]], Field(max_length=2)] | None = None
+    apart_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
+    note: Annotated[str, Field(max_length=2000)] | None = None
+    removed: bool = False
 
 
 class RehearsalIn(Schema):

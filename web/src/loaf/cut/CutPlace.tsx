@@ -1,127 +1,134 @@
 import { useState } from "react";
-import { FacePicture } from "../../drawing/FacePicture";
-import { lookOf, paintOf } from "../../drawing/paint";
-import { pieceLooks } from "../../drawing/pieceLook";
+import type { Bar, CutFacePicture } from "../../api/types";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
 import { CutsFields } from "../drawers/CutsFields";
 import { HeightLimits } from "../drawers/HeightLimits";
 import { useEditor } from "../editor/EditorContext";
-import { Remarks } from "../section/Remarks";
+import { RemarkList, Remarks } from "../section/Remarks";
+import { BarFace, barLook } from "./BarFace";
+import { BesideField, BesideStrip } from "./Beside";
 import { FaceLarge } from "./FaceLarge";
+import { FindCuts } from "./FindCuts";
+import { Fragile } from "./Fragile";
 import { OutcomeFields } from "./OutcomeFields";
 import { ShiftOffer } from "./ShiftOffer";
 import { type Outcome, useFaces } from "./useFaces";
+import { WireStrip } from "./WireStrip";
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
 	const { live } = useEditor();
 	const { units } = useUnits();
 	const { plan } = live;
-	const paint = paintOf(live.of, plan);
 	const { bars, slices } = plan.cuts;
 	const parts = bars[0]?.parts ?? 1;
 	const [outcome, setOutcome] = useState<Outcome>({ seed: 1, laterMin: 0, back: false });
+	const [beside, setBeside] = useState("");
 	const faces = useFaces(live.of, outcome);
+	const grams = units === "metric" ? 0 : 1;
 	const [front, back] = [
 		slices.find((part) => part.end === "front"),
 		slices.find((part) => part.end === "back"),
 	];
 	return (
 		<div className="space-y-3">
-			<div className="tray flex flex-wrap items-end gap-x-8 gap-y-3 p-4">
-				<div className="w-full max-w-md space-y-2">
+			<div className="tray grid gap-x-8 gap-y-3 p-4 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+				<div className="space-y-2">
 					<CutsFields />
 					<HeightLimits />
 				</div>
-				<p className="text-sm">
-					<strong className="text-lg">
-						{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
-					</strong>
-					, {withUnit(plan.cuts.total_g, "weight", units, units === "metric" ? 0 : 1)} fresh.
-					<br />
-					Heaviest and lightest differ by{" "}
-					<FigureValue
-						figure={plan.cuts.spread_g}
-						label="Spread of the bars"
-						digits={units === "metric" ? 0 : 1}
-					/>
-					; the wire carries off{" "}
-					{withUnit(plan.cuts.kerf_loss_g, "weight", units, units === "metric" ? 0 : 1)}.
-				</p>
+				<div className="min-w-0 space-y-2 text-sm">
+					<p>
+						<strong className="text-lg">
+							{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
+						</strong>
+						, {withUnit(plan.cuts.total_g, "weight", units, grams)} fresh. Heaviest and lightest differ by{" "}
+						<FigureValue figure={plan.cuts.spread_g} label="Spread of the bars" digits={grams} />; the wire
+						carries off {withUnit(plan.cuts.kerf_loss_g, "weight", units, grams)}.
+					</p>
+					<WireStrip />
+					<p>
+						<strong>
+							{plan.cut_how.tool === "wire" ? "Wire" : "Knife"}, {plan.cut_how.lies}.
+						</strong>{" "}
+						{[...plan.cut_how.reasons, ...plan.cut_how.mind].join(" ")}
+					</p>
+					<FindCuts />
+				</div>
 			</div>
 			<Remarks codes={/^(bars|top\.o)/} />
+			<RemarkList remarks={faces.remarks} />
 			<ShiftOffer />
-			<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
+			<div className="flex flex-wrap items-end gap-3">
+				<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
+				<BesideField beside={beside} onChange={setBeside} />
+			</div>
 			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
 				{front && (
 					<SliceMark part={front} name={live.of.cuts.sample === "front" ? "Sample" : "Front slice"} />
 				)}
-				{bars.map((bar) => {
-					const face = faces.of(bar.number);
-					const look = {
-						...lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1]),
-						...(face && {
-							picture: { png: face.png, left: face.left_mm, wide: face.wide_mm, top: face.top_mm },
-						}),
-					};
-					const pieces = plan.pieces
-						.filter((piece) => bar.shows.includes(piece.id))
-						.flatMap((piece) => pieceLooks(piece, paint.colour));
-					return (
-						<li key={bar.number} className="w-48" data-bar={bar.number}>
-							<FacePicture
-								look={look}
-								pieces={pieces}
-								width={192}
-								height={172}
-								label={`Face of bar ${bar.number}: ${bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ") || "no piece"}`}
-							/>
-							<p className="mt-1 flex items-center justify-between gap-1 font-bold">
-								<span className="flex-1">
-									Bar {bar.number}
-									{bar.parts > 1 && (
-										<span className="font-normal text-soft">
-											{" "}
-											· {bar.parts} × {withUnit(bar.part_g, "weight", units, units === "metric" ? 0 : 1)}
-										</span>
-									)}
-								</span>
-								{bar.parts === 1 && (
-									<FigureValue
-										figure={bar.weight}
-										label={`Weight of bar ${bar.number}`}
-										digits={units === "metric" ? 0 : 1}
-									/>
-								)}
-								{face && <FaceLarge bar={bar} look={look} pieces={pieces} picture={face} outcome={outcome} />}
-							</p>
-							<p className="figures text-xs text-soft">
-								{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
-							</p>
-							<SpecialNote bar={bar.number} />
-							{bar.gaps_mm.length > 0 && (
-								<p className="text-xs text-brass">
-									row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}
-								</p>
-							)}
-							{bar.joints_mm.length > 0 && (
-								<p className="text-xs text-brass">
-									joint at {bar.joints_mm.map((y) => withUnit(y, "length", units)).join(", ")}
-								</p>
-							)}
-						</li>
-					);
-				})}
+				{bars.map((bar) => (
+					<BarItem key={bar.number} bar={bar} face={faces.of(bar.number)} outcome={outcome} />
+				))}
 				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
 			</ol>
+			{beside && <BesideStrip beside={beside} outcome={outcome} />}
+			<Fragile laterMin={outcome.laterMin} ready={faces.sharp} />
 			<p className="text-xs text-soft">
 				Faces are one plausible outcome: right volumes, right order, and how height and thickness tell; not
-				the exact pattern. Look at several. Small pieces stirred in are drawn in number, not in place. Weights
-				are fresh; bars lose water on the rack.
+				the exact pattern. Look at several. Weights are fresh; bars lose water on the rack.
 			</p>
 		</div>
+	);
+}
+
+interface BarItemProps {
+	bar: Bar;
+	face: CutFacePicture | undefined;
+	outcome: Outcome;
+}
+
+function BarItem({ bar, face, outcome }: BarItemProps) {
+	const { live } = useEditor();
+	const { units } = useUnits();
+	const grams = units === "metric" ? 0 : 1;
+	return (
+		<li className="w-48" data-bar={bar.number}>
+			<BarFace document={live.of} plan={live.plan} bar={bar} face={face} />
+			<p className="mt-1 flex items-center justify-between gap-1 font-bold">
+				<span className="flex-1">
+					Bar {bar.number}
+					{bar.parts > 1 && (
+						<span className="font-normal text-soft">
+							{" "}
+							· {bar.parts} × {withUnit(bar.part_g, "weight", units, grams)}
+						</span>
+					)}
+				</span>
+				{bar.parts === 1 && (
+					<FigureValue figure={bar.weight} label={`Weight of bar ${bar.number}`} digits={grams} />
+				)}
+				{face && (
+					<FaceLarge bar={bar} {...barLook(live.of, live.plan, bar, face)} picture={face} outcome={outcome} />
+				)}
+			</p>
+			<p className="figures text-xs text-soft">
+				{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
+			</p>
+			<SpecialNote bar={bar.number} />
+			{bar.gaps_mm.length > 0 && (
+				<p className="text-xs text-brass">
+					row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+				</p>
+			)}
+			{bar.joints_mm.length > 0 && (
+				<p className="text-xs text-brass">
+					joint at {bar.joints_mm.map((y) => withUnit(y, "length", units)).join(", ")}
+				</p>
+			)}
+		</li>
 	);
 }
 

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { drawFaces } from "../../api/queries";
 import type { CutFacePicture, Faces, Loaf } from "../../api/types";
+import type { FaceLook } from "../../drawing/face";
 
 /** How fine a face is drawn while it is worked at, and when it rests [mm]. */
 const COARSE_MM = 0.8;
@@ -15,15 +16,28 @@ export interface Outcome {
 export interface DrawnFaces {
 	readonly of: (bar: number) => CutFacePicture | undefined;
 	readonly expected: Faces["expected_pa"];
+	readonly remarks: Faces["remarks"];
 	readonly sharp: boolean;
 }
 
+/** A picture as the drawing of a face wants it. */
+export const pictureOf = (face: CutFacePicture): NonNullable<FaceLook["picture"]> => ({
+	png: face.png,
+	left: face.left_mm,
+	wide: face.wide_mm,
+	top: face.top_mm,
+	pieces: face.pieces,
+});
+
+/** The face halfway along the loaf is no bar's. */
+export const HALFWAY = 0;
+
 /** Pictures of a planned loaf's faces: coarse ones at once, sharp ones as soon as they are there. */
-export function useFaces(document: Loaf, outcome: Outcome): DrawnFaces {
+export function useFaces(document: Loaf, outcome: Outcome, bars: number[] | null = null): DrawnFaces {
 	const { seed, laterMin, back } = outcome;
 	const asked = (px_mm: number) => ({
-		queryKey: ["faces", document, seed, laterMin, back, px_mm],
-		queryFn: () => drawFaces({ document, px_mm, seed, later_min: laterMin, back, bars: null }),
+		queryKey: ["faces", document, seed, laterMin, back, bars, px_mm],
+		queryFn: () => drawFaces({ document, px_mm, seed, later_min: laterMin, back, bars }),
 		placeholderData: keepPreviousData,
 		staleTime: Number.POSITIVE_INFINITY,
 		gcTime: 60_000,
@@ -35,6 +49,7 @@ export function useFaces(document: Loaf, outcome: Outcome): DrawnFaces {
 	return {
 		of: (bar) => shown?.faces.find((face) => face.bar === bar),
 		expected: shown?.expected_pa ?? {},
+		remarks: shown?.remarks ?? [],
 		sharp,
 	};
 }

@@ -6,8 +6,20 @@ import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
-import { addEmbed, addPour, addPress, moveStep, patchPour, patchPress, removeStep } from "../editor/changes";
+import {
+	addDust,
+	addEmbed,
+	addHanger,
+	addPour,
+	addPress,
+	moveStep,
+	patchPour,
+	patchPress,
+	removeStep,
+} from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { DustFields } from "./DustFields";
+import { HangerFields } from "./HangerFields";
 import { InPourRows } from "./InPourRows";
 import { KeptRows } from "./KeptRows";
 import { LotChoice } from "./LotChoice";
@@ -37,6 +49,12 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 									Press in {document.pieces.find((piece) => piece.id === step.pieces)?.name}
 								</span>
 							)}
+							{step.do === "hanger" && (
+								<span className="min-w-0 flex-1 truncate font-semibold">Draw {step.name} through</span>
+							)}
+							{step.do === "dust" && (
+								<span className="min-w-0 flex-1 truncate font-semibold">Dust {step.name}</span>
+							)}
 							{step.do === "lay" && (
 								<button
 									type="button"
@@ -49,10 +67,12 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 							<StepButtons
 								index={i}
 								last={i === document.work.length - 1}
-								removable={step.do === "press" || (step.do === "pour" && pours > 1)}
+								removable={step.do !== "lay" && (step.do !== "pour" || pours > 1)}
 							/>
 						</div>
-						{step.do !== "pour" && <LevelMoves at={i} />}
+						{(step.do === "lay" || step.do === "press") && <LevelMoves at={i} />}
+						{step.do === "hanger" && <HangerFields hanger={step} />}
+						{step.do === "dust" && <DustFields dust={step} />}
 						{step.do === "pour" && <PourFields pour={step} />}
 						{step.do === "press" && <PressFields press={step} />}
 					</li>
@@ -64,6 +84,12 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 				</Button>
 				<Button onClick={() => edit(addEmbed)}>
 					<Plus aria-hidden className="size-4" /> Add a column
+				</Button>
+				<Button onClick={() => edit(addDust)}>
+					<Plus aria-hidden className="size-4" /> Dust a line
+				</Button>
+				<Button onClick={() => edit(addHanger)}>
+					<Plus aria-hidden className="size-4" /> Draw a wire through
 				</Button>
 				{document.pieces[0] && (
 					<Button onClick={() => edit(addPress(document.pieces[0]?.id ?? ""))}>

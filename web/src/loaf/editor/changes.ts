@@ -1,4 +1,4 @@
-import type { Embed, Loaf, Pour, Press } from "../../api/types";
+import type { Dust, Embed, Hanger, Loaf, Pour, Press } from "../../api/types";
 
 /** Changes to a document, each giving a new one. Ids are kept: the bench log and the drawing hold on to them. */
 
@@ -43,6 +43,51 @@ export const addPress =
 			{ do: "press", id: freeId("press", pourIds(loaf)), pieces, count: 1, sunk_percent: 50 },
 		],
 	});
+
+export const patchHanger =
+	(id: string, patch: Partial<Hanger>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "hanger" && step.id === id ? { ...step, ...patch } : step)),
+	});
+
+export const patchDust =
+	(id: string, patch: Partial<Dust>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "dust" && step.id === id ? { ...step, ...patch } : step)),
+	});
+
+/** A wire drawn through everything poured. */
+export const addHanger = (loaf: Loaf): Loaf => ({
+	...loaf,
+	work: [
+		...loaf.work,
+		{
+			do: "hanger",
+			id: freeId("hanger", pourIds(loaf)),
+			name: "Hanger",
+			shape: "up and down",
+			turns: 4,
+			path: [],
+			wire_mm: 3,
+		},
+	],
+});
+
+/** A line of powder under the last pour, or on top of a single one. */
+export const addDust = (loaf: Loaf): Loaf => {
+	const line: Dust = {
+		do: "dust",
+		id: freeId("line", pourIds(loaf)),
+		name: "Line",
+		colour: loaf.colours[0]?.id ?? "plain",
+		amount_g: 1.5,
+	};
+	const lastPour = loaf.work.findLastIndex((step) => step.do === "pour");
+	const at = loaf.work.filter((step) => step.do === "pour").length > 1 ? lastPour : loaf.work.length;
+	return { ...loaf, work: [...loaf.work.slice(0, at), line, ...loaf.work.slice(at)] };
+};
 
 /** A round column along the middle, laid before the last pour. */
 export function addEmbed(loaf: Loaf): Loaf {
@@ -150,6 +195,7 @@ export function usesColour(loaf: Loaf, id: string): boolean {
 	];
 	return (
 		shares.some((share) => share.colour === id) ||
+		loaf.work.some((step) => step.do === "dust" && step.colour === id) ||
 		(loaf.frosting?.runs ?? []).some((run) => run.colours.includes(id)) ||
 		loaf.embeds.some((embed) => embed.colour === id || embed.figure?.colour === id) ||
 		loaf.pieces.some(

@@ -1,4 +1,4 @@
-import type { EmbedHold } from "../../api/types";
+import type { CutFacePicture, EmbedHold } from "../../api/types";
 import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
 import { outlinePath } from "../../drawing/outlinePath";
@@ -8,6 +8,7 @@ import { fitScale, polygonPoints, type Scale } from "../../drawing/scale";
 import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
+import { pictureOf } from "../cut/useFaces";
 import { useEditor } from "../editor/EditorContext";
 import { type DrawnPiece, drawnPieces } from "./drawnPieces";
 import { usePieceMoves } from "./usePieceMoves";
@@ -23,10 +24,12 @@ interface Props {
 	/** The stage of batter in which the selected piece's ghost is drawn. */
 	stage: string | null;
 	onSelect: (id: string) => void;
+	/** The same face with its colours as they are poured, instead of as layers. */
+	poured?: CutFacePicture;
 }
 
 /** The loaf seen from its end, true to scale: drag what lies in it. */
-export function CrossSection({ bar, selected, stage, onSelect }: Props) {
+export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const [ref, width] = useWidth<HTMLDivElement>();
@@ -78,7 +81,11 @@ export function CrossSection({ bar, selected, stage, onSelect }: Props) {
 					stroke="#6b5330"
 				/>
 				<polygon points={polygonPoints(mould, scale)} fill="#f4f2ec" />
-				<FaceBody id="cs" look={lookOf(paint, plan, mould)} scale={scale} />
+				<FaceBody
+					id="cs"
+					look={{ ...lookOf(paint, plan, mould), ...(poured && { picture: pictureOf(poured) }) }}
+					scale={scale}
+				/>
 				<polygon points={polygonPoints(mould, scale)} fill="none" stroke="#14263f" strokeWidth="1.5" />
 				{pieces.map((drawn) => (
 					<PieceShape

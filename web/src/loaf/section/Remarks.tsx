@@ -1,4 +1,5 @@
 import { MessageCircleWarning } from "lucide-react";
+import type { Remark } from "../../api/types";
 import { useEditor } from "../editor/EditorContext";
 
 /** What can be made but is worth a word before pouring; ``where`` keeps only what belongs to those ids. */
@@ -9,6 +10,10 @@ export function Remarks({ where, codes }: { where?: readonly string[]; codes?: R
 			(!where || remark.where.split(" ").some((id) => where.includes(id))) &&
 			(!codes || codes.test(remark.code)),
 	);
+	return <RemarkList remarks={remarks} />;
+}
+
+export function RemarkList({ remarks }: { remarks: readonly Remark[] }) {
 	if (remarks.length === 0) return null;
 	return (
 		<ul aria-label="Worth a word" className="space-y-1.5">

@@ -9,6 +9,7 @@ import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useWide } from "../../ui/useWide";
+import { HALFWAY, type Outcome, useFaces } from "../cut/useFaces";
 import { AboutDrawer } from "../drawers/AboutDrawer";
 import { CutsFields } from "../drawers/CutsFields";
 import { EmbedDrawer } from "../drawers/EmbedDrawer";
@@ -19,15 +20,20 @@ import { useEditor } from "../editor/EditorContext";
 import { CrossSection } from "./CrossSection";
 import { LongView } from "./LongView";
 import { PotsNow } from "./PotsNow";
-import { Remarks } from "./Remarks";
+import { RemarkList, Remarks } from "./Remarks";
+
+/** The section shows one plausible outcome; the faces' own place shows others. */
+const OUTCOME: Outcome = { seed: 1, laterMin: 0, back: false };
 
 /** Home of a loaf: the loaf cut open, to scale, with every number beside what it measures. */
 export function SectionPlace() {
-	const { document } = useEditor();
+	const { document, live } = useEditor();
 	const [selected, setSelected] = useState<string | null>(null);
 	const [bar, setBar] = useState<number | null>(null);
 	const [open, setOpen] = useState<string[]>([]);
 	const [stage, setStage] = useState<string | null>(null);
+	const [poured, setPoured] = useState(true);
+	const faces = useFaces(live.of, OUTCOME, [bar ?? HALFWAY]);
 	const wide = useWide();
 	const embed = document.embeds.find((item) => item.id === selected);
 	const take = (id: string) => {
@@ -52,8 +58,23 @@ export function SectionPlace() {
 										back to the middle
 									</button>
 								)}
+								<label className="float-right flex items-center gap-1.5 font-normal text-sm">
+									<input
+										type="checkbox"
+										className="size-4"
+										checked={poured}
+										onChange={(event) => setPoured(event.target.checked)}
+									/>
+									as poured
+								</label>
 							</h2>
-							<CrossSection bar={bar} selected={selected} stage={stage} onSelect={take} />
+							<CrossSection
+								bar={bar}
+								selected={selected}
+								stage={stage}
+								onSelect={take}
+								poured={poured ? faces.of(bar ?? HALFWAY) : undefined}
+							/>
 						</div>
 						{wide && <PotsNow />}
 					</div>
@@ -69,6 +90,7 @@ export function SectionPlace() {
 					/>
 				</div>
 				<Remarks />
+				<RemarkList remarks={faces.remarks} />
 			</div>
 			<div className="space-y-3">
 				{!wide && (

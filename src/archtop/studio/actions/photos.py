@@ -1,0 +1,49 @@
+"""Photographs of real bars: kept beside the plan, scaled by two points whose distance is known."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+
+from django.core.files.base import ContentFile
+from django.db import transaction
+from django.utils import timezone
+
+from archtop.core import InputError
+from archtop.studio.models import Loaf, Photo
+from archtop.studio.photos import cleaned
+
+# Nearer than this two points are one press.
+_LEAST_PX = 5.0
+
+__all__ = ["add_photo", "scale_photo"]
+
+
+def add_photo(loaf: Loaf, data: bytes, kind: str, bar: int | None, taken_at: dt.datetime | None = None) -> Photo:
+    """Keep a photograph of a loaf.
+
+    :raises InputError: of :func:`archtop.studio.photos.cleaned`
+    """
+    jpeg, wide, high = cleaned(data)
+    with transaction.atomic():
+        photo = Photo(loaf=loaf, kind=kind, bar=bar, wide_px=wide, high_px=high, taken_at=taken_at or timezone.now())
+        photo.file.save(f"{uuid.uuid4()}.jpg", ContentFile(jpeg), save=False)
+        photo.save()
+    return photo
+
+
+def scale_photo(photo: Photo, points: list[tuple[float, float]], apart_mm: float) -> None:
+    """Tell how far apart two points of a photograph are; points are shares of its width and height.
+
+    :raises InputError: ``photo.points``
+    """
+    photo.points, photo.apart_mm = [list(point) for point in points], apart_mm
+    if len(points) != 2 or photo.apart_px < _LEAST_PX:
+        raise InputError.one(
+            "photo.points",
+            "points",
+            len(points),
+            "takes two points that lie apart",
+            "Press both ends of something known.",
+        )
+    photo.save(update_fields=["points", "apart_mm"])

@@ -1,0 +1,81 @@
+"""Photographs of loaves and bars."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Annotated
+
+from django.http import FileResponse, HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
+
+from archtop.core import InputError
+from archtop.studio.actions import add_photo, scale_photo
+from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut
+from archtop.studio.models import Loaf, Photo
+from archtop.studio.photos import MOST_BYTES
+
+__all__ = ["router"]
+
+router = Router(tags=["photos"])
+
+
+def _photo_of(request: HttpRequest, photo_id: uuid.UUID) -> Photo:
+    return get_object_or_404(Photo, id=photo_id, loaf__owner=request.user, removed=False)
+
+
+def _all(loaf: Loaf) -> list[PhotoOut]:
+    return [PhotoOut.from_orm(photo) for photo in loaf.photos.filter(removed=False)]
+
+
+@router.get(
+    "/loaves/{uuid:loaf_id}/photos", response={200: list[PhotoOut], 404: ProblemReport}, operation_id="list_photos"
+)
+def list_photos(request: HttpRequest, loaf_id: uuid.UUID) -> list[PhotoOut]:
+    """A loaf's photographs, the oldest first."""
+    return _all(loaf_of(request, loaf_id))
+
+
+@router.post(
+    "/loaves/{uuid:loaf_id}/photos",
+    response={200: list[PhotoOut], 404: ProblemReport, 422: ProblemReport},
+    operation_id="add_photo",
+)
+def add(
+    request: HttpRequest, loaf_id: uuid.UUID, form: Annotated[PhotoForm, Form()], photo: Annotated[UploadedFile, File()]
+) -> list[PhotoOut]:
+    """Keep a photograph; what a phone wrote into it besides the picture is dropped."""
+    loaf = loaf_of(request, loaf_id)
+    # One byte more than is allowed is enough to know that it is too large.
+    add_photo(loaf, photo.read(MOST_BYTES + 1), form.kind, form.bar)
+    return _all(loaf)
+
+
+@router.put(
+    "/photos/{uuid:photo_id}",
+    response={200: list[PhotoOut], 404: ProblemReport, 422: ProblemReport},
+    operation_id="change_photo",
+)
+def change(request: HttpRequest, photo_id: uuid.UUID, payload: PhotoChange) -> list[PhotoOut]:
+    """Scale it by two points, write down what differed, or take it away."""
+    photo = _photo_of(request, photo_id)
+    if payload.points is not None:
+        if payload.apart_mm is None:
+            raise InputError.one("photo.apart", "apart_mm", None, "says how far apart they are", "Measure it.")
+        scale_photo(photo, payload.points, payload.apart_mm)
+    if payload.note is not None:
+        photo.note = payload.note
+    photo.removed = payload.removed
+    photo.save(update_fields=["note", "removed"])
+    return _all(photo.loaf)
+
+
+@router.get("/photos/{uuid:photo_id}/file", operation_id="photo_file", include_in_schema=False)
+def file(request: HttpRequest, photo_id: uuid.UUID) -> FileResponse:
+    """The picture itself."""
+    response = FileResponse(_photo_of(request, photo_id).file.open(), content_type="image/jpeg")
+    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    return response

@@ -1,0 +1,61 @@
+"""Photographs made fit to keep: turned upright, no larger than needed, nothing in them but the picture.
+
+What a phone writes into a photograph besides it (place, time, its owner's device) is dropped.
+"""
+
+from __future__ import annotations
+
+import io
+from typing import Final
+
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from archtop.core import InputError
+
+__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "cleaned"]
+
+MOST_BYTES: Final = 25_000_000
+# A picture file can claim any size; what would take more memory than this is not opened.
+MOST_PIXELS: Final = 60_000_000
+LONGEST_PX: Final = 2000
+_QUALITY = 88
+_FORMATS = ("JPEG", "PNG", "WEBP")
+
+
+def cleaned(data: bytes) -> tuple[bytes, int, int]:
+    """A photograph as JPEG with its width and height [px].
+
+    :raises InputError: ``photo.too_large``, ``photo.not_one`` or ``photo.too_many_pixels``
+    """
+    if len(data) > MOST_BYTES:
+        raise InputError.one(
+            "photo.too_large", "photo", f"{len(data) / 1e6:.0f} MB", f"{MOST_BYTES / 1e6:.0f} MB is the most",
+            "Take it smaller, or have the phone send it in a smaller size.",
+        )  # fmt: skip
+    try:
+        with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
+            _refuse_bomb(picture)
+            upright = ImageOps.exif_transpose(picture).convert("RGB")
+    except (UnidentifiedImageError, OSError, Image.DecompressionBombError, SyntaxError, ValueError) as error:
+        if isinstance(error, InputError):
+            raise
+        raise InputError.one(
+            "photo.not_one", "photo", f"{len(data)} bytes", "must be a JPEG, PNG or WebP photograph, whole",
+            "Choose a photograph, or send it again.",
+        ) from error  # fmt: skip
+    upright.thumbnail((LONGEST_PX, LONGEST_PX))
+    # A new picture of the same points carries nothing along.
+    bare = Image.new("RGB", upright.size)
+    bare.paste(upright)
+    out = io.BytesIO()
+    bare.save(out, "JPEG", quality=_QUALITY)
+    return out.getvalue(), *bare.size
+
+
+def _refuse_bomb(picture: Image.Image) -> None:
+    pixels = picture.width * picture.height
+    if pixels > MOST_PIXELS:
+        raise InputError.one(
+            "photo.too_many_pixels", "photo", f"{picture.width} × {picture.height}",
+            f"{MOST_PIXELS / 1e6:.0f} million points are the most", "Take it smaller.",
+        )  # fmt: skip

@@ -1,0 +1,38 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { tellFragile } from "../../api/queries";
+import { useEditor } from "../editor/EditorContext";
+
+/** What goes wrong in some outcomes; asked once the sharp faces are there, because it takes longer than they do. */
+export function Fragile({ laterMin, ready }: { laterMin: number; ready: boolean }) {
+	const { live } = useEditor();
+	const { data, isPlaceholderData } = useQuery({
+		queryKey: ["fragile", live.of, laterMin],
+		queryFn: () => tellFragile(live.of, laterMin),
+		enabled: ready,
+		placeholderData: keepPreviousData,
+		staleTime: Number.POSITIVE_INFINITY,
+		gcTime: 60_000,
+	});
+	if (!data) return null;
+	return (
+		<section aria-label="What is fragile" className={`tray p-4 ${isPlaceholderData ? "opacity-60" : ""}`}>
+			<h2 className="text-base">
+				What is fragile <span className="font-normal text-soft">in {data.outcomes} outcomes</span>
+			</h2>
+			{data.says && <p className="mt-1 text-sm">{data.says}</p>}
+			<ul className="mt-1 space-y-1 text-sm">
+				{data.found.map((item) => (
+					<li key={`${item.code} ${item.where}`} className="flex items-center gap-3">
+						<span aria-hidden className="h-2 w-20 shrink-0 rounded-full bg-line">
+							<span
+								className="block h-2 rounded-full bg-brass"
+								style={{ width: `${(100 * item.outcomes) / item.of}%` }}
+							/>
+						</span>
+						{item.says}
+					</li>
+				))}
+			</ul>
+		</section>
+	);
+}

@@ -1,0 +1,143 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { paintOf } from "../../drawing/paint";
+import { useWidth } from "../../drawing/useSize";
+import { Button } from "../../ui/Button";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+
+const [HIGH, FOOT] = [56, 20];
+const STEP_MM = 0.5;
+
+/** The loaf from the side with its wires: take one by its handle, or by the arrow keys. */
+export function WireStrip() {
+	const { document, live, edit, liftHand } = useEditor();
+	const { units } = useUnits();
+	const [ref, width] = useWidth<HTMLDivElement>();
+	const start = useRef<{ x: number; by: number } | null>(null);
+	const { plan } = live;
+	const { bars } = plan.cuts;
+	const long = live.of.mould.length_mm;
+	const px = (mm: number) => 2 + (mm / long) * Math.max(1, width - 4);
+	const paint = paintOf(live.of, plan);
+	const moved = document.cuts.moved ?? [];
+	const byOf = (wire: number) => moved.find((move) => move.wire === wire)?.by_mm ?? 0;
+	const move = (wire: number, by_mm: number) =>
+		edit(
+			(loaf) => ({
+				...loaf,
+				cuts: {
+					...loaf.cuts,
+					moved: [
+						...(loaf.cuts.moved ?? []).filter((item) => item.wire !== wire),
+						...(by_mm ? [{ wire, by_mm }] : []),
+					],
+				},
+			}),
+			`wire ${wire}`,
+		);
+	return (
+		<div ref={ref} className="min-w-0">
+			<svg width="100%" height={HIGH + FOOT + 10} role="group" aria-label="Wires along the loaf">
+				<rect x={px(0)} y={4} width={px(long) - px(0)} height={HIGH} fill="#dbe4dd" stroke="#14263f" />
+				{plan.pieces.map((piece) => (
+					<rect
+						key={piece.id}
+						x={px(piece.from_mm)}
+						y={HIGH * 0.32}
+						width={px(piece.to_mm) - px(piece.from_mm)}
+						height={HIGH * 0.45}
+						fill={paint.colour(live.of.embeds.find((embed) => embed.id === piece.id)?.colour ?? "")}
+						stroke="#14263f"
+						strokeOpacity=".5"
+					/>
+				))}
+				{bars.map((bar, i) => {
+					const next = bars[i + 1];
+					const middle = (px(bar.from_mm) + px(bar.to_mm)) / 2;
+					return (
+						<g key={bar.number}>
+							<text
+								x={middle}
+								y={HIGH + FOOT}
+								textAnchor="middle"
+								fontSize="12"
+								fontWeight="700"
+								fill="#14263f"
+							>
+								{bar.number}
+							</text>
+							{next && (
+								<Wire
+									name={`Wire between bar ${bar.number} and ${next.number}`}
+									told={withUnit((bar.to_mm + next.from_mm) / 2, "length", units)}
+									at={px((bar.to_mm + next.from_mm) / 2)}
+									by={byOf(bar.number)}
+									onMove={(by) => move(bar.number, by)}
+									onDown={(event) => {
+										event.currentTarget.setPointerCapture(event.pointerId);
+										start.current = { x: event.clientX, by: byOf(bar.number) };
+									}}
+									onDrag={(event) => {
+										if (!start.current) return;
+										const by = start.current.by + ((event.clientX - start.current.x) / width) * long;
+										move(bar.number, Math.round(by / STEP_MM) * STEP_MM);
+									}}
+									onUp={() => {
+										start.current = null;
+										liftHand();
+									}}
+								/>
+							)}
+						</g>
+					);
+				})}
+			</svg>
+			{moved.length > 0 && (
+				<Button onClick={() => edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, moved: [] } }))}>
+					Even wires again
+				</Button>
+			)}
+		</div>
+	);
+}
+
+interface WireProps {
+	name: string;
+	told: string;
+	at: number;
+	by: number;
+	onMove: (by: number) => void;
+	onDown: (event: PointerEvent<SVGGElement>) => void;
+	onDrag: (event: PointerEvent<SVGGElement>) => void;
+	onUp: () => void;
+}
+
+function Wire({ name, told, at, by, onMove, onDown, onDrag, onUp }: WireProps) {
+	const keys = (event: KeyboardEvent<SVGGElement>) => {
+		const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+		if (!way) return;
+		event.preventDefault();
+		onMove(by + way * (event.shiftKey ? 10 : 1) * STEP_MM);
+	};
+	return (
+		<g
+			role="slider"
+			tabIndex={0}
+			aria-label={name}
+			aria-valuenow={Number(by.toFixed(1))}
+			aria-valuetext={`at ${told}, moved by ${by.toFixed(1)} mm`}
+			className="cursor-ew-resize touch-none"
+			onKeyDown={keys}
+			onKeyUp={onUp}
+			onPointerDown={onDown}
+			onPointerMove={onDrag}
+			onPointerUp={onUp}
+			onPointerCancel={onUp}
+		>
+			<rect x={at - 12} y={0} width="24" height={HIGH + 8} fill="transparent" />
+			<path d={`M${at} 0V${HIGH + 8}`} stroke={by ? "#8a5a00" : "#14263f"} strokeWidth="2" />
+			<circle cx={at} cy={HIGH / 2 + 4} r="5" fill={by ? "#f3cf73" : "#fbfcf9"} stroke="#14263f" />
+		</g>
+	);
+}
