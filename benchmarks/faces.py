@@ -11,9 +11,9 @@ from pathlib import Path
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core import Cupboard, Loaf, plan, read_cupboard, read_loaf
+from archtop.core import Cupboard, Loaf, blank_loaf, plan, read_cupboard, read_loaf, standard_cupboard
 from archtop.core.clock import bowls_of
-from archtop.core.pour import ColourField, field_of, warm
+from archtop.core.pour import ColourField, field_of, fragile_in, warm
 from benchmarks.timing import line
 from benchmarks.voxels import advected
 
@@ -43,8 +43,38 @@ def run() -> None:
             f"{ten:.2f} s",
             f"aim 2 s; preview of one {one * 1000:.0f} ms, aim 60 ms",
         )
-        if not loaf.embeds:
+        if loaf.name == "Paper Kites":
             _against_voxels(field, ten)
+            _fragile(loaf, cupboard)
+    _growth()
+
+
+def _fragile(loaf: Loaf, cupboard: Cupboard) -> None:
+    result = plan(loaf, cupboard)
+    bowls = bowls_of(loaf, result, cupboard)
+    bars = [bar.from_mm for bar in result.cuts.bars]
+    took = _seconds(lambda: fragile_in(lambda seed: field_of(loaf, result.fills, bowls, seed), range(1, 9), bars))
+    line(f"what is fragile in eight outcomes, {loaf.name}", f"{took:.2f} s", f"{len(bars)} faces in each")
+
+
+def _growth() -> None:
+    """Drop swirls on each other, with as many passes altogether in each pour."""
+    first = 0.0
+    for pours in (10, 30, 100):
+        work = [
+            {
+                "do": "pour", "id": f"p{i}", "name": f"P{i}", "to_mm": 5 + 60 * (i + 1) / pours, "how": "drops",
+                "passes": 4, "fall_mm": 60, "thickness": "light",
+                "colours": [{"colour": ("plain", "dark")[i % 2], "percent": 100}],
+            }
+            for i in range(pours)
+        ]  # fmt: skip
+        document = blank_loaf("Growth").model_dump(mode="json")
+        document |= {"work": work, "colours": [*document["colours"], {"id": "dark", "name": "Dark", "srgb": "#203040"}]}
+        field = _field(read_loaf(document), standard_cupboard())
+        took = _seconds(partial(_faces, field, np.linspace(20, 230, 3), 0.5))
+        first = first or took
+        line(f"three faces at 0.5 mm of {pours} pours", f"{took:.2f} s", f"{took / first:.1f} times that of 10")
 
 
 def _faces(field: ColourField, ys: NDArray[np.float64], px_mm: float) -> None:

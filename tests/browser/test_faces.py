@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
+from PIL import Image, ImageDraw
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
@@ -69,7 +71,117 @@ def test_a_face_is_looked_at_large_and_asked_which_moment_made_it(page: Page, de
     expect(large.get_by_role("status")).to_contain_text("in an embed")
     assert violations(page) == []
     with page.expect_download() as download:
-        large.get_by_role("link", name="As a picture").click()
+        large.get_by_role("button", name="As a picture").click()
     assert download.value.suggested_filename == "bar-2.png"
+    # The embed's vermilion stands in the middle of it, as on the page.
+    saved = Image.open(download.value.path()).convert("RGB")
+    red, green, blue = saved.getpixel((saved.width // 2, round(saved.height * 0.6)))
+    assert red > 150 > green > blue
     page.keyboard.press("Escape")
     expect(large).to_have_count(0)
+
+
+def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> None:
+    desk.start("Drawn")
+    desk.go("Section")
+    desk.pull("Inside")
+    section = page.get_by_role("group", name="Cross-section").locator("image")
+    page.get_by_role("button", name="Add a pour").click()
+    page.get_by_label("Level mm").last.fill("66")
+    page.get_by_role("button", name="Dust a line").click()
+    desk.wait_until_saved()
+    expect(section).to_have_count(1)
+    page.get_by_role("button", name="Draw a wire through").click()
+    board = page.get_by_role("img", name=re.compile("^Path of Hanger"))
+    expect(board).to_have_attribute("aria-label", re.compile(r"6\d points"))
+    page.get_by_label("Path", exact=True).select_option(label="Loops")
+    desk.wait_until_saved()
+    # By hand: one press, and one point from the keyboard.
+    board.click(position={"x": 80, "y": 60})
+    page.get_by_label("Across").fill("10")
+    page.get_by_label("Up", exact=False).last.fill("20")
+    page.get_by_role("button", name="Add point").press("Enter")
+    expect(board).to_have_attribute("aria-label", re.compile(" 2 points"))
+    expect(page.get_by_label("Path", exact=True)).to_have_value("drawn")
+    desk.wait_until_saved()
+    assert violations(page) == []
+    # Through the wall it is refused, with what to do; nothing is lost.
+    page.get_by_label("Across").fill("80")
+    page.get_by_role("button", name="Add point").click()
+    expect(page.get_by_text("Keep the path off the walls and the floor.")).to_be_visible()
+    page.get_by_role("button", name="Last away").click()
+    desk.wait_until_saved()
+    desk.go("Bench")
+    now = page.get_by_role("heading", level=1)
+    titles = []
+    for _ in range(11):
+        titles.append(now.inner_text())
+        page.keyboard.press("Space")
+        expect(now).not_to_have_text(titles[-1])
+    assert titles.index("Dust Line") < titles.index("Pour Pour 2") < titles.index("Draw the wire: Hanger")
+
+
+def test_wires_are_moved_and_cuts_found(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Wires")
+    desk.go("Cut")
+    rested(page)
+    wire = page.get_by_role("slider", name="Wire between bar 3 and 4")
+    before = page.locator("[data-bar='3'] .figures").first.inner_text()
+    wire.press("Shift+ArrowRight")
+    expect(page.locator("[data-bar='3'] .figures").first).not_to_have_text(before)
+    expect(wire).to_have_attribute("aria-valuetext", re.compile("moved by 5.0 mm"))
+    at = wire.bounding_box()
+    assert at
+    page.mouse.move(at["x"] + at["width"] / 2, at["y"] + 30)
+    page.mouse.down()
+    page.mouse.move(at["x"] + at["width"] / 2 - 20, at["y"] + 30, steps=4)
+    page.mouse.up()
+    expect(wire).not_to_have_attribute("aria-valuetext", re.compile("moved by 5.0 mm"))
+    page.get_by_role("button", name="Even wires again").click()
+    expect(page.locator("[data-bar='3'] .figures").first).to_have_text(before)
+    page.get_by_role("button", name="Equal weights").click()
+    expect(page.get_by_role("status").filter(has_text="bars differ by")).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("region", name="What is fragile")).to_contain_text("8 outcomes", timeout=30_000)
+    page.get_by_label("Beside them").select_option(label="The next outcome")
+    expect(page.locator("[data-beside] image")).to_have_count(10, timeout=20_000)
+    assert page.locator("[data-beside='4'] image").get_attribute("href") != picture(page, 4)
+    page.get_by_label("Beside them").select_option(label="Paper Kites")
+    expect(page.get_by_role("region", name="Beside: Paper Kites").locator("image")).to_have_count(10, timeout=20_000)
+    assert violations(page) == []
+
+
+def test_a_real_bar_is_put_beside_its_prediction(page: Page, desk: Desk, tmp_path: Path) -> None:
+    photo = Image.new("RGB", (900, 700), "#efe6d2")
+    ImageDraw.Draw(photo).rectangle((100, 100, 800, 650), fill="#6a3d4a")
+    photo.save(tmp_path / "bar.jpg")
+    (tmp_path / "not.jpg").write_text("nothing to see")
+    desk.copy_of_the_demo("Real bar")
+    desk.go("Cut")
+    rested(page)
+    page.get_by_role("button", name="Bar 2, large").click()
+    large = page.get_by_role("dialog")
+    large.get_by_label("Its photograph").set_input_files(tmp_path / "not.jpg")
+    expect(large.get_by_role("alert")).to_contain_text("JPEG, PNG or WebP")
+    large.get_by_label("Its photograph").set_input_files(tmp_path / "bar.jpg")
+    shown = large.get_by_role("button", name=re.compile("^Photograph: press two places"))
+    box = shown.bounding_box()
+    assert box
+    for share in (100 / 900, 800 / 900):
+        shown.click(position={"x": box["width"] * share, "y": box["height"] * 0.9})
+    expect(large.get_by_text("To the scale of the prediction.")).to_be_visible()
+    # 700 of its 900 points are the bar's foot, so the whole is 9/7 as wide as the prediction's foot.
+    foot = large.get_by_role("img", name="Face of bar 2, large").bounding_box()
+    scaled = shown.bounding_box()
+    assert foot
+    assert scaled
+    assert abs(scaled["width"] / 9 * 7 / foot["width"] - 1) < 0.35
+    large.get_by_label("What differed").fill("Drops went deeper on the left.")
+    large.get_by_label("What differed").blur()
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    page.reload()
+    rested(page)
+    page.get_by_role("button", name="Bar 2, large").click()
+    expect(large.get_by_label("What differed")).to_have_value("Drops went deeper on the left.")
+    large.get_by_role("button", name="Take the photograph away").click()
+    expect(large.get_by_label("What differed")).to_have_count(0)

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import itertools
+from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
+from archtop.core.cutter import CutHow
 from archtop.core.cutting import cut_positions
 from archtop.core.document import Cuts
 from tests.core.conftest import box, box_with, frosted, rod
@@ -75,3 +77,25 @@ def test_a_joint_inside_a_bar_is_named() -> None:
 def test_no_bar_is_an_error() -> None:
     with pytest.raises(InputError, match=r"no whole bar fits into 250 mm"):
         cut_positions(250, Cuts(bar_mm=300))
+
+
+def test_wires_are_moved_by_hand() -> None:
+    cuts = Cuts(bar_mm=25, kerf_mm=1, moved=({"wire": 2, "by_mm": 3}, {"wire": 99, "by_mm": 3}))
+    even, moved = cut_positions(250, Cuts(bar_mm=25, kerf_mm=1)), cut_positions(250, cuts)
+    assert moved[1] == (even[1][0], even[1][1] + 3)
+    assert moved[2] == (even[2][0] + 3, even[2][1])
+    assert [moved[0], *moved[3:]] == [even[0], *even[3:]]
+    with pytest.raises(InputError, match="Move its wires apart"):
+        cut_positions(250, Cuts(bar_mm=25, kerf_mm=1, moved=({"wire": 1, "by_mm": 21},)))
+
+
+def test_what_is_harder_than_the_loaf_is_cut_with_a_knife() -> None:
+    def how(**more: Any) -> CutHow:
+        return plan(read_loaf(box_with(*more.pop("embeds", ()), to_mm=60, **more)), CUPBOARD).cut_how
+
+    assert (how().tool, how().lies) == ("wire", "upright")
+    shelved = how(embeds=[rod("old", 30, casting=None) | {"lot": "old-column"}])
+    assert shelved.tool == "knife"
+    assert "Old" in shelved.reasons[0]
+    salted = how(top={"finishes": [{"name": "Salt", "kind": "salt"}]})
+    assert (salted.tool, salted.lies) == ("wire", "on its side")

@@ -14,10 +14,11 @@ from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_
 from archtop.core.clock import bowls_of
 from archtop.core.geometry import LoafMould
 from archtop.core.pieces import prism_of
-from archtop.core.pour import ColourField, expected_pa, landing
+from archtop.core.pour import ColourField, expected_pa, field_of, fragile_in, landing, remarks_on_pours
 from archtop.core.pour.kernel import OP, POOL, STROKE, walk
 from archtop.core.pour.pot import pot_colours
 from archtop.core.pour.section import Section, Spans, obstacle_of
+from archtop.core.shifting import find_cuts
 from benchmarks.voxels import advected
 from tests.core.conftest import box, rod
 
@@ -277,3 +278,215 @@ def test_voxels_moved_forward_come_to_the_same_face() -> None:
             assert theirs.mean() == pytest.approx(ours.mean(), abs=0.02)
             mean = (theirs.sum(axis=1) * depths).sum() / theirs.sum()
             assert mean == pytest.approx((ours.sum(axis=1) * depths[: len(ours)]).sum() / ours.sum(), abs=1.5)
+
+
+# Hangers and dusted lines.
+
+LAYERED = [pour(key, 13 * (i + 1), {colour: 100}) for i, (key, colour) in enumerate(
+    (("a", "blue"), ("b", "white"), ("c", "red"), ("d", "gold"), ("e", "white"))
+)]  # fmt: skip
+
+
+def hanger(**more: Any) -> dict[str, Any]:
+    return {"do": "hanger", "id": "wire", "wire_mm": 4, **more}
+
+
+@pytest.mark.parametrize("shape", ["up and down", "side to side", "loops"])
+def test_a_hanger_moves_colours_and_keeps_their_volumes(shape: str) -> None:
+    of = field([*LAYERED, hanger(shape=shape, turns=3)], 4.0)
+    before, after = field(LAYERED, 4.0).face(100.0, 0.8), of.face(100.0, 0.8)
+    assert (before.colours != after.colours).mean() > 0.1
+    found = seen(of, faces=11, points=8192)
+    for key, share in poured(of).items():
+        assert found[key] == pytest.approx(share, abs=0.006)
+
+
+def test_a_wire_drags_what_it_passes_along() -> None:
+    """Straight down through a layer boundary: right under its path the upper colour lies deeper than at the wall."""
+    work = [pour("low", 30, {"blue": 100}), pour("high", 60, {"gold": 100})]
+    face = field([*work, hanger(shape="drawn", path=[[0, 59], [0, 12]])], 4.0).face(125.0, 0.5)
+    gold = (face.colours == 3).sum(axis=0) * face.px_mm
+    assert gold[len(gold) // 2] > 30 + 8
+    assert gold[2] == pytest.approx(30, abs=4)
+
+
+@pytest.mark.parametrize(
+    ("path", "code"),
+    [
+        ([[0, 50]], "hanger.path"),
+        ([[0, 50], [60, 20]], "hanger.wall"),
+        ([[0, 50], [10, 0.5]], "hanger.wall"),
+        ([[-30, 50], [30, 20]], "hanger.embed"),
+    ],
+)
+def test_a_wire_goes_through_nothing_solid(path: list[list[float]], code: str) -> None:
+    work = [pour("low", 30, {"blue": 100}), {"do": "lay", "embed": "rod"}, pour("high", 60, {"gold": 100})]
+    with pytest.raises(InputError) as refused:
+        field([*work, hanger(shape="drawn", path=path)], embeds=[rod(diameter=20, up_mm=35)])
+    assert refused.value.problems[0].code == code
+
+
+def test_before_it_is_laid_an_embed_is_in_no_wires_way() -> None:
+    work = [pour("low", 30, {"blue": 100}), hanger(shape="drawn", path=[[-30, 28], [30, 10]])]
+    rest = [{"do": "lay", "embed": "rod"}, pour("high", 60, {"gold": 100})]
+    field([*work, *rest], embeds=[rod(diameter=20, up_mm=35)])
+
+
+@pytest.mark.parametrize("step", [hanger(), {"do": "dust", "id": "line", "colour": "gold"}])
+def test_nothing_is_drawn_or_dusted_before_there_is_batter(step: dict[str, Any]) -> None:
+    with pytest.raises(InputError, match="no batter"):
+        field([step, pour("all", 60, {"gold": 100})])
+
+
+def test_a_dusted_line_is_as_thick_as_its_powder() -> None:
+    """9 g at 0.35 g/ml over 225 cm² lie 1.14 mm thick, under the next pour."""
+    work = [pour("low", 30, {"blue": 100}), {"do": "dust", "id": "l", "colour": "gold", "amount_g": 9}]
+    face = field([*work, pour("high", 60, {"white": 100})]).face(100.0, 0.1)
+    column = face.colours[:, 40]
+    assert (column == 3).sum() * face.px_mm == pytest.approx(9 / 0.35 / 22.5, abs=0.11)
+    rows = np.flatnonzero(column == 3)
+    assert face.top_mm - rows.min() * face.px_mm == pytest.approx(30, abs=0.11)
+
+
+# Small pieces and shreds in the faces.
+
+BEADS = [{"id": "bead", "name": "Beads", "count": 80, "colour": "red", "make": {"kind": "ball", "diameter_mm": 10}}]
+
+
+def with_beads(count: int, **more: Any) -> list[dict[str, Any]]:
+    return [pour("all", 60, {"white": 100}, pieces=[{"pieces": "bead", "count": count}], **more)]
+
+
+@pytest.mark.parametrize("seed", [1, 2, 3])
+def test_pieces_lie_apart_inside_their_pour_and_outside_embeds(seed: int) -> None:
+    work = [pour("low", 20, {"white": 100}), {"do": "lay", "embed": "rod"}]
+    work += [pour("high", 66, {"blue": 100}, pieces=[{"pieces": "bead", "count": 60}])]
+    of = made_field(work, seed, embeds=[rod(diameter=24, up_mm=34)], pieces=BEADS)
+    assert len(of.lying) == 60
+    for i, one in enumerate(of.lying):
+        assert 5 - 1e-6 <= one.y <= 245 + 1e-6
+        assert abs(one.x) <= 40 + 1e-6
+        assert math.hypot(one.x, one.z - 34) >= 12 + 5 - 0.1
+        assert all(math.dist(one[:3], other[:3]) >= 10 - 1e-6 for other in of.lying[:i])
+
+
+def test_faces_cut_as_much_of_the_pieces_as_there_is() -> None:
+    """Delesse's principle: over many faces the pieces' share of the area is their share of the volume."""
+    of = made_field(with_beads(80), 4, pieces=BEADS)
+    areas = [sum(math.pi * cut.radius**2 for cut in of.cut_pieces(float(y))) for y in np.arange(0.25, 250, 0.5)]
+    assert np.mean(areas) * 250 == pytest.approx(80 * math.pi / 6 * 10**3, rel=0.01)
+
+
+def test_shreds_show_by_their_share() -> None:
+    of = made_field([pour("all", 60, {"white": 100}, shreds_g=200)], 1)
+    share = 200 / 1.03 / (250 * 90 * 60 / 1000)
+    faces = [of.face(float(y), 0.5).colours for y in np.arange(10, 250, 20)]
+    assert np.mean([(face == -3).mean() for face in faces]) == pytest.approx(share, rel=0.12)
+
+
+def test_pressed_pieces_stand_out_as_told() -> None:
+    work = [
+        pour("all", 50, {"white": 100}),
+        {"do": "press", "id": "p", "pieces": "bead", "count": 9, "sunk_percent": 70},
+    ]
+    of = made_field(work, 1, pieces=BEADS)
+    level = of.fills[-1].level_after_mm
+    assert {round(item.z + item.radius - level, 3) for item in of.lying} == {3.0}
+
+
+def made_field(work: list[dict[str, Any]], seed: int, **more: Any) -> ColourField:
+    loaf = read_loaf(box(colours=COLOURS, work=work, **more))
+    result = plan(loaf, CUPBOARD)
+    return field_of(loaf, result.fills, bowls_of(loaf, result, CUPBOARD), seed)
+
+
+# What is fragile, and what does not suit.
+
+
+def test_a_layer_poured_thin_from_high_up_is_broken_and_told() -> None:
+    def told(fall_mm: float, pa: float) -> dict[str, Any]:
+        work = [pour("low", 24, {"blue": 100}), pour("mid", 28, {"white": 100}), pour("top", 64, {"red": 100})]
+        work[2] |= {"fall_mm": fall_mm}
+        found = fragile_in(lambda seed: field(work, pa, seed), (1, 2, 3), (40.0, 120.0, 200.0))
+        return {(item.code, item.where): item for item in found}
+
+    assert told(5, 30) == {}
+    broken = told(250, 1.0)[("broken", "mid")]
+    assert broken.outcomes > broken.of / 2
+    assert broken.says.startswith(f"Top meets Low through Mid in {broken.outcomes} of 3 outcomes")
+
+
+def test_a_colour_that_hardly_appears_is_told_with_its_bars() -> None:
+    """A pot emptied in one pass without a twist: the tenth that is gold leaves it at one end of the loaf."""
+    work = [
+        pour("low", 30, {"white": 100}),
+        pour("few", 60, {"red": 90, "gold": 10}, how="pot swirl", passes=1, turns=0),
+    ]
+    found = fragile_in(lambda seed: field(work, 6.0, seed), (1, 2), tuple(float(y) for y in range(10, 250, 24)))
+    gold = next(item for item in found if item.where == "gold")
+    assert gold.code == "hardly"
+    assert 0 < len(gold.bars) < 10
+
+
+def test_a_stream_onto_an_embed_is_told() -> None:
+    work = [pour("low", 30, {"white": 100}), {"do": "lay", "embed": "rod"}]
+    work += [pour("rain", 66, {"red": 60, "blue": 40}, how="drops", fall_mm=120, passes=8)]
+    rods = [rod(diameter=44, up_mm=30)]
+    (grazed,) = [
+        item
+        for item in fragile_in(lambda seed: field(work, 2.0, seed, embeds=rods), (1,), (100.0,))
+        if item.code == "grazed"
+    ]
+    assert grazed.says.startswith("Rain falls onto Rod")
+
+
+@pytest.mark.parametrize(
+    ("how", "pa", "code"),
+    [
+        ("drops", 80.0, "pour.too_thick"), ("drops", 6.0, None), ("plops", 3.0, "pour.too_thin"),
+        ("plops", 60.0, None), ("pot swirl", 90.0, "pour.too_thick"), ("corner", 1.0, "pour.too_thin"),
+        ("layer", 3.0, None), ("mini drops", 0.5, "pour.too_thin"),
+    ],
+)  # fmt: skip
+def test_what_batter_will_not_do_is_told(how: str, pa: float, code: str | None) -> None:
+    loaf = read_loaf(box(colours=COLOURS, work=[pour("all", 60, {"white": 100}, how=how)]))
+    assert [remark.code for remark in remarks_on_pours(loaf, {"all": pa})] == ([code] if code else [])
+
+
+def test_a_wire_through_stiff_batter_is_told() -> None:
+    loaf = read_loaf(box(colours=COLOURS, work=[*LAYERED, hanger()]))
+    remarks = remarks_on_pours(loaf, {step["id"]: 100.0 for step in LAYERED})
+    assert any("furrows" in remark.text for remark in remarks)
+
+
+# Cuts found, and moved by hand.
+
+
+def test_cuts_are_found_that_weigh_alike() -> None:
+    """A box without slope weighs alike wherever it is cut; a column that ends short makes the first shift matter."""
+    short = rod("short", 40, length_mm=120, casting=None)
+    document = box(colours=COLOURS, embeds=[short], work=[
+        pour("low", 20, {"white": 100}), {"do": "lay", "embed": "short"}, pour("high", 60, {"red": 100}),
+    ], cuts={"bar_mm": 26, "kerf_mm": 0, "front_slice_mm": 4}, top={"crown": {"swell_mm": 12}})  # fmt: skip
+    loaf = read_loaf(document)
+    found = find_cuts(loaf, CUPBOARD, "equal weights")
+    assert found.now == pytest.approx(plan(loaf, CUPBOARD).cuts.spread_g.value)
+    shifted = loaf.model_copy(
+        update={"cuts": loaf.cuts.model_copy(update={"front_slice_mm": found.front_slice_mm, "back_slice_mm": 0.0})}
+    )
+    result = plan(shifted if found.better else loaf, CUPBOARD)
+    assert result.cuts.spread_g.value == pytest.approx(found.then)
+    assert found.then <= found.now
+    assert find_cuts(shifted, CUPBOARD, "equal weights").better is False
+
+
+def test_even_faces_stray_less_or_stay() -> None:
+    work = [
+        pour("low", 30, {"white": 100}),
+        pour("few", 60, {"red": 70, "gold": 30}, how="drops", passes=4, fall_mm=80),
+    ]
+    found = find_cuts(
+        read_loaf(box(colours=COLOURS, work=work, cuts={"bar_mm": 40, "front_slice_mm": 3})), CUPBOARD, "even faces"
+    )
+    assert 0 < found.then <= found.now < 1
+    assert ("no shift" in found.says) != found.better

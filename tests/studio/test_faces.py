@@ -87,3 +87,42 @@ def test_a_point_says_which_pour_made_it(studio: Studio) -> None:
     assert low == "Red, poured as Low, step 1 of the work."
     assert top == "Blue, poured as Top, step 2 of the work."
     assert out.startswith("No batter")
+
+
+def test_small_pieces_lie_where_this_outcome_has_them(studio: Studio) -> None:
+    beads = {"id": "b", "name": "Beads", "count": 60, "colour": "red", "make": {"kind": "ball", "diameter_mm": 12}}
+    document = {**layers(pieces=[{"pieces": "b", "count": 60}]), "pieces": [beads]}
+    faces = drawn(studio, document)["faces"]
+    pieces = [piece for face in faces for piece in face["pieces"]]
+    assert len(pieces) > 10
+    assert all(30 <= piece["z"] <= 60 and piece["radius"] <= 6 for piece in pieces)
+    assert {piece["srgb"] for piece in pieces} == {"#c03020"}
+
+
+def test_the_face_halfway_is_bar_nought(studio: Studio) -> None:
+    (face,) = drawn(studio, layers(), bars=[0])["faces"]
+    assert (face["bar"], face["y"]) == (0, 125)
+
+
+def test_a_technique_that_does_not_suit_comes_with_the_faces(studio: Studio) -> None:
+    remarks = drawn(studio, layers(how="drops", thickness="pudding"), bars=[])["remarks"]
+    assert [remark["code"] for remark in remarks] == ["pour.too_thick"]
+
+
+def test_what_is_fragile_is_told_in_words(studio: Studio) -> None:
+    calm = studio.send("POST", "/faces/fragile", {"document": layers(thickness="medium")}).json()
+    assert (calm["found"], calm["outcomes"]) == ([], 8)
+    assert calm["says"].startswith("In 8 outcomes nothing met")
+    few = layers(how="pot swirl", passes=1, turns=0)
+    few["work"][1]["colours"] = [{"colour": "blue", "percent": 92}, {"colour": "gold", "percent": 8}]
+    few["colours"] = [*RED, {"id": "gold", "name": "Gold", "srgb": "#d0a030"}]
+    told = studio.send("POST", "/faces/fragile", {"document": few}).json()
+    assert any(item["code"] == "hardly" and item["says"].startswith("Gold hardly appears") for item in told["found"])
+
+
+@pytest.mark.parametrize("aim", ["equal weights", "even faces"])
+def test_cuts_are_found_for_an_aim(studio: Studio, aim: str) -> None:
+    document = {**layers(how="drops", fall_mm=90), "cuts": {"bar_mm": 40, "front_slice_mm": 2}}
+    found = studio.send("POST", "/cuts/find", {"document": document, "aim": aim}).json()
+    assert found["then"] <= found["now"]
+    assert studio.send("POST", "/cuts/find", {"document": document, "aim": "luck"}).status_code == 422

@@ -24,6 +24,7 @@ Array = NDArray[np.float64]
 _STEP_MM = 0.1
 # Less than this nearer to a face is not worth moving the wire for.
 _WORTH_MM = 2.0
+_WORTH_SHARE = 0.7
 
 
 class CutShift(Frozen):
@@ -103,7 +104,9 @@ def best_shift(
         off = abs(front - cuts.front_slice_mm)
         best = min(best, (spoilt, through, round(depth, 3), off, round(float(front), 1)))
     spoilt, through, depth, _, front = best
-    if (spoilt, through) == (spoilt_now, cut_now) and depth > depth_now - _WORTH_MM:
+    # Sparing one or two of a crowd that is cut anyway is not worth it either.
+    spares = through <= _WORTH_SHARE * cut_now and cut_now > 0
+    if spoilt == spoilt_now and not spares and depth > depth_now - _WORTH_MM:
         return None
     return CutShift(
         front_slice_mm=front,

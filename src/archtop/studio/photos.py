@@ -34,11 +34,14 @@ def cleaned(data: bytes) -> tuple[bytes, int, int]:
         )  # fmt: skip
     try:
         with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
-            _refuse_bomb(picture)
+            if picture.width * picture.height > MOST_PIXELS:
+                raise _too_many(f"{picture.width} × {picture.height}")
             upright = ImageOps.exif_transpose(picture).convert("RGB")
-    except (UnidentifiedImageError, OSError, Image.DecompressionBombError, SyntaxError, ValueError) as error:
-        if isinstance(error, InputError):
-            raise
+    except InputError:
+        raise
+    except Image.DecompressionBombError as error:
+        raise _too_many("far more") from error
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError) as error:
         raise InputError.one(
             "photo.not_one", "photo", f"{len(data)} bytes", "must be a JPEG, PNG or WebP photograph, whole",
             "Choose a photograph, or send it again.",
@@ -52,10 +55,8 @@ def cleaned(data: bytes) -> tuple[bytes, int, int]:
     return out.getvalue(), *bare.size
 
 
-def _refuse_bomb(picture: Image.Image) -> None:
-    pixels = picture.width * picture.height
-    if pixels > MOST_PIXELS:
-        raise InputError.one(
-            "photo.too_many_pixels", "photo", f"{picture.width} × {picture.height}",
-            f"{MOST_PIXELS / 1e6:.0f} million points are the most", "Take it smaller.",
-        )  # fmt: skip
+def _too_many(pixels: str) -> InputError:
+    return InputError.one(
+        "photo.too_many_pixels", "photo", pixels, f"{MOST_PIXELS / 1e6:.0f} million points are the most",
+        "Take it smaller.",
+    )  # fmt: skip

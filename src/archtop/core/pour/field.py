@@ -117,7 +117,8 @@ class ColourField:
 
         answer(asked & known)
         coarse = colours[::2, ::2].astype(np.int32) * 1000 + source[::2, ::2]
-        lowest, highest = minimum_filter(coarse, 3), maximum_filter(coarse, 3)
+        # Each block lies between four of them: its own, and those right of and below it.
+        lowest, highest = minimum_filter(coarse, 2, origin=-1), maximum_filter(coarse, 2, origin=-1)
         same = np.repeat(np.repeat(lowest == highest, 2, axis=0), 2, axis=1)[: x.shape[0], : x.shape[1]]
         for whole in (colours, source):
             spread = np.repeat(np.repeat(whole[::2, ::2], 2, axis=0), 2, axis=1)[: x.shape[0], : x.shape[1]]

@@ -142,12 +142,12 @@ def _unstroke(x: float, z: float, op: Any, half: float, grid: Any, cell: float) 
         return x, z
     if x < min(x0, x1) - reach or x > max(x0, x1) + reach or z < min(z0, z1) - reach or z > max(z0, z1) + reach:
         return x, z
-    steps = int(long / (0.2 * reach)) + 1
+    steps = int(long / (0.25 * reach)) + 1
     ux, uz = -gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps
     for k in range(steps - 1, -1, -1):
         share = (k + 0.5) / steps
         cx, cz = x0 + share * (x1 - x0), z0 + share * (z1 - z0)
-        if (x - cx) ** 2 + (z - cz) ** 2 > (1.5 * reach) ** 2:
+        if (x - cx) ** 2 + (z - cz) ** 2 > (1.25 * reach) ** 2:
             continue
         a, b = _velocity(x, z, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
         c, d = _velocity(x + a / 2, z + b / 2, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)

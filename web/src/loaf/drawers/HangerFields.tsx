@@ -3,7 +3,6 @@ import type { Hanger } from "../../api/types";
 import { bodyCorners } from "../../drawing/face";
 import { fitScale, polygonPoints } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
-import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { patchHanger } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
@@ -23,7 +22,7 @@ export function HangerFields({ hanger }: { hanger: Hanger }) {
 		edit(patchHanger(hanger.id, change), `hanger ${hanger.id} ${Object.keys(change)}`);
 	return (
 		<div className="space-y-2">
-			<FieldRow>
+			<div className="grid grid-cols-2 gap-2">
 				<TextField
 					label="Name"
 					value={hanger.name ?? ""}
@@ -50,7 +49,7 @@ export function HangerFields({ hanger }: { hanger: Hanger }) {
 					value={hanger.wire_mm ?? 3}
 					onChange={(wire_mm) => patch({ wire_mm })}
 				/>
-			</FieldRow>
+			</div>
 			<PathBoard hanger={hanger} onPath={(path) => patch({ path, shape: "drawn" })} />
 		</div>
 	);
@@ -82,12 +81,12 @@ function PathBoard({ hanger, onPath }: BoardProps) {
 	const add = (x: number, z: number) =>
 		onPath([...(drawn ? own : []), [Math.round(x * 2) / 2, Math.round(z * 2) / 2]]);
 	return (
-		<div className="flex flex-wrap items-end gap-3">
+		<div className="space-y-2">
 			{/* biome-ignore lint/a11y/useKeyWithClickEvents: the fields beside it add points from the keyboard. */}
 			<svg
 				ref={ref}
 				viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-				className="block w-full max-w-[300px] cursor-crosshair rounded border border-line bg-white"
+				className="block w-full max-w-[320px] cursor-crosshair rounded border border-line bg-white"
 				role="img"
 				aria-label={`Path of ${hanger.name}, ${path.length} points`}
 				onClick={(event) => {
@@ -125,7 +124,7 @@ function PathBoard({ hanger, onPath }: BoardProps) {
 						<circle key={i} cx={scale.x(x)} cy={scale.y(z)} r="3.5" fill="#fbfcf9" stroke="#14263f" />
 					))}
 			</svg>
-			<div className="grid min-w-0 flex-1 grid-cols-2 items-end gap-2">
+			<div className="grid grid-cols-[1fr_1fr_auto_auto] items-end gap-2">
 				<NumberField
 					label="Across"
 					quantity="length"
