@@ -21,7 +21,7 @@ Array = NDArray[np.float64]
 
 # A wire keeps so far from walls and floor that the batter there can pass it [wires].
 _CLEAR = 1.5
-_TURN_POINTS = 16
+_TURN_POINTS = 12
 
 
 class HangerPath(Frozen):
