@@ -16,6 +16,7 @@ import { PotsPlace } from "./loaf/pots/PotsPlace";
 import { SectionPlace } from "./loaf/section/SectionPlace";
 import { TopPlace } from "./loaf/top/TopPlace";
 import { LoavesPlace } from "./loaves/LoavesPlace";
+import { SeasonPlace } from "./season/SeasonPlace";
 import { SignInPlace } from "./session/SignInPlace";
 import { ShelfPlace } from "./shelf/ShelfPlace";
 import { Notice } from "./ui/Notice";
@@ -38,6 +39,7 @@ export function App() {
 		<Routes>
 			<Route element={<Hall />}>
 				<Route index element={<LoavesPlace />} />
+				<Route path="season" element={<SeasonPlace />} />
 				<Route path="shelf" element={<ShelfPlace />} />
 				<Route path="cupboard" element={<CupboardPlace />} />
 			</Route>

@@ -6,6 +6,7 @@ Everything the application shows is computed here, once, from the document; the 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from archtop.core.aligning import CutShift, best_shift, joints_of
 from archtop.core.chemistry import LYE_CAUTIONS, Batter, Formula, Measures, batter_of, measures_of
@@ -62,7 +63,10 @@ class FormulaPlan(Frozen):
 
 
 class LoafPlan(Frozen):
-    """Everything computed from one loaf document."""
+    """Everything computed from one loaf document.
+
+    ``measures``: readings of each formula as of a lined box, by its id.
+    """
 
     name: str
     mould: MouldPlan
@@ -82,6 +86,7 @@ class LoafPlan(Frozen):
     hangers: tuple[HangerPath, ...]
     top: TopPlan
     formulas: tuple[FormulaPlan, ...]
+    measures: dict[str, Measures]
     pots: tuple[Pot, ...]
     heats: tuple[PotHeat, ...]
     total_to_mix_g: float
@@ -97,6 +102,15 @@ class LoafPlan(Frozen):
     steps: tuple[Step, ...]
     remarks: tuple[Remark, ...]
     cautions: tuple[str, ...]
+
+
+class _Woven(NamedTuple):
+    """What the casting order needs of the plan."""
+
+    pieces: tuple[PiecePlan, ...]
+    made: dict[str, Made]
+    measures: dict[str, Measures]
+    top: TopPlan
 
 
 def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
@@ -142,6 +156,10 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     kneaded = {piece.id for piece in loaf.pieces if piece.lot and _is_dough(piece.lot, cupboard)}
     doughs = [p for p in loaf.pieces if p.make.kind == "dough" and (not p.lot or p.id in kneaded)]
     moves = shelf_moves(loaf, pots, {piece.id: piece for piece in pieces}, made_pieces, piece_density, cuts)
+    measures = {
+        key: measures_of(formula, batters[key], cupboard.fats, cupboard.additives, False)
+        for key, formula in formulas.items()
+    }
     joints = joints_of(((prism.y0, prism.y1) for prism in prisms.values()), loaf.mould.length_mm)
     return LoafPlan(
         name=loaf.name,
@@ -162,6 +180,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         hangers=hangers,
         top=top,
         formulas=tuple(_formula(formula, batters[key], loaf, cupboard) for key, formula in formulas.items()),
+        measures=measures,
         pots=pots,
         heats=heats,
         total_to_mix_g=round(sum(pot.total_g for pot in pots), 6),
@@ -173,7 +192,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top)),
         cut_how=cut_how,
         shelf=shelf,
-        order=casting_order(loaf),
+        order=casting_order(loaf, _Woven(pieces, made_pieces, measures, top)),
         steps=bench_steps(
             loaf,
             pots,

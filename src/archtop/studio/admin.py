@@ -13,7 +13,9 @@ from archtop.studio.models import (
     FormulaVersion,
     Loaf,
     LoafMould,
+    Order,
     OwnFat,
+    Photo,
     Revision,
     ShelfLot,
     ShelfMove,
@@ -58,6 +60,20 @@ class BenchEntryAdmin(ReadOnly):
     """The bench log."""
 
     list_display = ("loaf", "step", "action", "pressed_at")
+
+
+@admin.register(Photo)
+class PhotoAdmin(ReadOnly):
+    """Photographs."""
+
+    list_display = ("loaf", "kind", "bar", "taken_at", "removed")
+
+
+@admin.register(Order)
+class OrderAdmin(ReadOnly):
+    """Orders are changed in the application, where the season follows them."""
+
+    list_display = ("name", "kind", "ready_on", "put_away")
 
 
 @admin.register(LoafMould)

@@ -298,3 +298,58 @@ class Photo(models.Model):
     def mm_per_px(self) -> float | None:
         """Its scale, once two of its points are known."""
         return self.apart_mm / self.apart_px if self.apart_mm and self.apart_px else None
+
+
+class Season(models.Model):
+    """An owner's hours, moulds and shared castings, and the last plan of all their loaves.
+
+    ``feed``: the secret in the address of the calendar that other programs read; empty while there is none.
+    """
+
+    owner = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="season")
+    hours = models.JSONField(default=dict)
+    moulds = models.JSONField(default=dict)
+    together = models.JSONField(default=list)
+    plan = models.JSONField(null=True)
+    planned_at = models.DateTimeField(null=True)
+    feed = models.CharField(max_length=64, blank=True)
+
+    def __str__(self) -> str:
+        return f"season of {self.owner}"
+
+
+class SeasonPin(models.Model):
+    """A job that a person holds at a time, or has done at one."""
+
+    season = models.ForeignKey(Season, on_delete=models.CASCADE, related_name="pins")
+    job = models.CharField(max_length=160)
+    start = models.DateTimeField()
+    done = models.BooleanField(default=False)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=("season", "job"), name="one_pin_a_job")]
+
+    def __str__(self) -> str:
+        return f"{self.job} {'done' if self.done else 'held'}"
+
+
+class Order(models.Model):
+    """Loaves that belong together: a commission, favours for so many heads, or a collection that comes out on a day."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="orders")
+    kind = models.CharField(max_length=12, choices=[(word, word) for word in ("commission", "favours", "collection")])
+    name = models.CharField(max_length=120)
+    ready_on = models.DateField(null=True, blank=True)
+    wrap_on = models.DateField(null=True, blank=True)
+    heads = models.PositiveIntegerField(null=True, blank=True)
+    spare_percent = models.FloatField(default=10)
+    colours = models.CharField(max_length=400, blank=True, help_text="Colours that were agreed, in words.")
+    notes = models.TextField(max_length=4000, blank=True)
+    loaves = models.ManyToManyField(Loaf, related_name="orders", blank=True)
+    put_away = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("ready_on", "name")
+
+    def __str__(self) -> str:
+        return self.name

@@ -12,6 +12,7 @@ import type {
 	Lot,
 	MoveIn,
 	NoteIn,
+	OrderIn,
 	PhotoChange,
 	PointIn,
 	ProblemReport,
@@ -20,6 +21,7 @@ import type {
 	Scent,
 	StaleReport,
 	StockCount,
+	StudioHours,
 	WeighedIn,
 } from "./types";
 
@@ -146,6 +148,24 @@ export const tellFragile = (document: Loaf, later_min: number) =>
 	unwrap(client.POST("/api/faces/fragile", { body: { document, later_min } }));
 export const findCuts = (document: Loaf, aim: FoundCuts["aim"]) =>
 	unwrap(client.POST("/api/cuts/find", { body: { document, aim } }));
+export const seasonQuery = queryOptions({
+	queryKey: ["season"],
+	queryFn: () => unwrap(client.GET("/api/season")),
+});
+export const planSeason = () => unwrap(client.POST("/api/season/plan"));
+export const pinJob = (job: string, start: string | null, done = false) =>
+	unwrap(client.PUT("/api/season/pins", { body: { job, start, done } }));
+export const changeHours = (hours: StudioHours) => unwrap(client.PUT("/api/season/hours", { body: hours }));
+export const changeMoulds = (moulds: Record<string, number>, together: [string, string][]) =>
+	unwrap(client.PUT("/api/season/moulds", { body: { moulds, together } }));
+export const writeOrder = (order: OrderIn, order_id: number | null) =>
+	order_id === null
+		? unwrap(client.POST("/api/season/orders", { body: order }))
+		: unwrap(client.PUT("/api/season/orders/{order_id}", { params: { path: { order_id } }, body: order }));
+export const putOrderAway = (order_id: number) =>
+	unwrap(client.DELETE("/api/season/orders/{order_id}", { params: { path: { order_id } } }));
+export const changeFeed = (wanted: boolean) =>
+	unwrap(client.PUT("/api/season/feed", { params: { query: { wanted } } }));
 export const photosQuery = (loaf_id: string) =>
 	queryOptions({
 		queryKey: ["photos", loaf_id],

@@ -680,6 +680,170 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description The season as it stands.
+         */
+        get: operations["open_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Again
+         * @description Plan it again; what was planned stays where it can.
+         */
+        post: operations["plan_season"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Hours
+         * @description Other working hours, days off, appointments or hands; the plan follows.
+         */
+        put: operations["change_hours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/moulds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Moulds
+         * @description Other moulds, or castings done together; the plan follows.
+         */
+        put: operations["change_moulds"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/pins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Pin
+         * @description Hold a job, tell that it was done, or let it go; the rest is planned again around it.
+         */
+        put: operations["pin_job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Order
+         * @description Write an order down.
+         */
+        post: operations["add_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/orders/{order_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Order
+         * @description Change an order.
+         */
+        put: operations["change_order"];
+        post?: never;
+        /**
+         * Put Order Away
+         * @description Put an order away; its loaves stay.
+         */
+        delete: operations["put_order_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Feed
+         * @description A private address for calendar programs, or none any more.
+         */
+        put: operations["change_feed"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -2290,7 +2454,7 @@ export interface components {
         };
         /**
          * Loaf
-         * @description A loaf, complete: see the module.
+         * @description A loaf, complete: see the module. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured.
          */
         Loaf: {
             /**
@@ -2314,6 +2478,8 @@ export interface components {
             story: string;
             /** Pour On */
             pour_on?: string | null;
+            /** Ready On */
+            ready_on?: string | null;
             mould: components["schemas"]["LoafMould"];
             /** Formulas */
             formulas: components["schemas"]["Formula"][];
@@ -2390,7 +2556,8 @@ export interface components {
              *       "scale_step_g": 1,
              *       "fine_step_g": 0.1,
              *       "carrier_fat": "sunflower-oleic",
-             *       "room_c": 21
+             *       "room_c": 21,
+             *       "gelled": false
              *     }
              */
             sizing: components["schemas"]["Sizing"];
@@ -2470,6 +2637,8 @@ export interface components {
         /**
          * LoafPlan
          * @description Everything computed from one loaf document.
+         *
+         *     ``measures``: readings of each formula as of a lined box, by its id.
          */
         LoafPlan: {
             /** Name */
@@ -2505,6 +2674,10 @@ export interface components {
             top: components["schemas"]["TopPlan"];
             /** Formulas */
             formulas: components["schemas"]["FormulaPlan"][];
+            /** Measures */
+            measures: {
+                [key: string]: components["schemas"]["Measures"];
+            };
             /** Pots */
             pots: components["schemas"]["Pot"][];
             /** Heats */
@@ -3385,6 +3558,8 @@ export interface components {
         /**
          * Sizing
          * @description What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
+         *
+         *     ``gelled``: the loaf is kept warm until it has gelled.
          */
         Sizing: {
             /**
@@ -3417,6 +3592,11 @@ export interface components {
              * @default 21
              */
             room_c: number;
+            /**
+             * Gelled
+             * @default false
+             */
+            gelled: boolean;
         };
         /**
          * Slice
@@ -3577,7 +3757,7 @@ export interface components {
         };
         /**
          * Task
-         * @description A task from ``earliest_h`` to ``latest_h`` from the pour; dates when the loaf has a pour date.
+         * @description A task that may begin from ``earliest_h`` to ``latest_h`` from the pour; dates when the loaf has a pour date.
          */
         Task: {
             /** Key */
@@ -3586,7 +3766,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cast" | "fit" | "pour" | "cut" | "cure";
+            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "cut" | "cured";
             /** Title */
             title: string;
             /** After */
@@ -5003,6 +5183,448 @@ export interface components {
              * @default false
              */
             removed: boolean;
+        };
+        /**
+         * Alike
+         * @description Two castings that could be one: their keys without ``cast.``, loaf first, and what they are.
+         */
+        Alike: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Appointment
+         * @description Time when hands are elsewhere.
+         */
+        Appointment: {
+            /** Title */
+            title: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+        };
+        /**
+         * Block
+         * @description A job in time; ``earliest`` and ``latest``: what its waits alone would allow.
+         */
+        Block: {
+            /** Key */
+            key: string;
+            /** Loaf */
+            loaf: string;
+            /** Title */
+            title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "cut" | "cured";
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Held */
+            held: string;
+            /** Moved */
+            moved: boolean;
+            /**
+             * Earliest
+             * Format: date-time
+             */
+            earliest: string;
+            /** Latest */
+            latest: string | null;
+        };
+        /**
+         * DayOff
+         * @description A day, or several in a row, without work.
+         */
+        DayOff: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * FavoursNeed
+         * @description Bars to give and to spare, what the loaves give, and how many loaves of the first kind it would take.
+         */
+        FavoursNeed: {
+            /** Bars */
+            bars: number;
+            /** Spare */
+            spare: number;
+            /** Given */
+            given: number;
+            /** Lacking */
+            lacking: number;
+            /** Loaves */
+            loaves: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Hours
+         * @description From and to on one day, on the studio's clock.
+         */
+        Hours: {
+            /**
+             * Start
+             * Format: time
+             */
+            start: string;
+            /**
+             * End
+             * Format: time
+             */
+            end: string;
+        };
+        /**
+         * LateLoaf
+         * @description A loaf, when it is to be ready and when it will be.
+         */
+        LateLoaf: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+            /** Ready */
+            ready: string | null;
+            /**
+             * Cured
+             * Format: date-time
+             */
+            cured: string;
+            /** Late H */
+            late_h: number;
+        };
+        /**
+         * MouldCount
+         * @description A mould that loaves of the season take, and how many there are.
+         */
+        MouldCount: {
+            /** Mould */
+            mould: string;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * OpenSeason
+         * @description Everything about a season: hours, moulds, orders, what could be cast together, the last plan.
+         */
+        OpenSeason: {
+            hours: components["schemas"]["StudioHours"];
+            /** Moulds */
+            moulds: components["schemas"]["MouldCount"][];
+            /** Alike */
+            alike: components["schemas"]["Alike"][];
+            /** Together */
+            together: [
+                string,
+                string
+            ][];
+            /** Orders */
+            orders: components["schemas"]["OrderLine"][];
+            /** Unplanned */
+            unplanned: components["schemas"]["Unplanned"][];
+            plan: components["schemas"]["SeasonPlan"] | null;
+            /** Planned At */
+            planned_at: string | null;
+            /** Stale */
+            stale: boolean;
+            /** Feed */
+            feed: string;
+        };
+        /**
+         * OrderLine
+         * @description An order with its loaves, and whether they give enough for its heads.
+         */
+        OrderLine: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Ready On */
+            ready_on: string | null;
+            /** Wrap On */
+            wrap_on: string | null;
+            /** Heads */
+            heads: number | null;
+            /** Spare Percent */
+            spare_percent: number;
+            /** Colours */
+            colours: string;
+            /** Notes */
+            notes: string;
+            /** Loaves */
+            loaves: string[];
+            need: components["schemas"]["FavoursNeed"] | null;
+        };
+        /**
+         * SeasonPlan
+         * @description A season: what happens when, who is late, and why.
+         *
+         *     ``proven``: that nothing better exists among plans that begin no sooner than three weeks before they must.
+         *
+         *     ``clash``: what cannot all be kept, in words; ``ways``: what would help.
+         */
+        SeasonPlan: {
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            /** Waits */
+            waits: components["schemas"]["WaitBar"][];
+            /** Loaves */
+            loaves: components["schemas"]["LateLoaf"][];
+            /** Sessions */
+            sessions: number;
+            /** Proven */
+            proven: boolean;
+            /** Seconds */
+            seconds: number;
+            /** Clash */
+            clash: string[];
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * StudioHours
+         * @description A studio's time: zone, hours by weekday (Monday first), days off, appointments, how many pairs of hands.
+         */
+        StudioHours: {
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
+            /**
+             * Week
+             * @default [
+             *       [
+             *         {
+             *           "start": "18:00:00",
+             *           "end": "22:00:00"
+             *         }
+             *       ],
+             *       [
+             *         {
+             *           "start": "18:00:00",
+             *           "end": "22:00:00"
+             *         }
+             *       ],
+             *       [
+             *         {
+             *           "start": "18:00:00",
+             *           "end": "22:00:00"
+             *         }
+             *       ],
+             *       [
+             *         {
+             *           "start": "18:00:00",
+             *           "end": "22:00:00"
+             *         }
+             *       ],
+             *       [
+             *         {
+             *           "start": "18:00:00",
+             *           "end": "22:00:00"
+             *         }
+             *       ],
+             *       [
+             *         {
+             *           "start": "09:00:00",
+             *           "end": "18:00:00"
+             *         }
+             *       ],
+             *       [
+             *         {
+             *           "start": "09:00:00",
+             *           "end": "18:00:00"
+             *         }
+             *       ]
+             *     ]
+             */
+            week: components["schemas"]["Hours"][][];
+            /**
+             * Days Off
+             * @default []
+             */
+            days_off: components["schemas"]["DayOff"][];
+            /**
+             * Appointments
+             * @default []
+             */
+            appointments: components["schemas"]["Appointment"][];
+            /**
+             * Hands
+             * @default 1
+             */
+            hands: number;
+        };
+        /**
+         * Unplanned
+         * @description A loaf that cannot be placed, and why.
+         */
+        Unplanned: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * WaitBar
+         * @description A wait between two jobs as planned, and what it must be [h].
+         */
+        WaitBar: {
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Least H */
+            least_h: number;
+            /** Most H */
+            most_h: number | null;
+            /** Why */
+            why: string;
+            /**
+             * Basis
+             * @enum {string}
+             */
+            basis: "exact" | "published" | "common practice" | "your log" | "estimate";
+        };
+        /**
+         * Way
+         * @description Something that would help, and how late it leaves the season [h].
+         */
+        Way: {
+            /** Kind */
+            kind: string;
+            /** What */
+            what: string;
+            /** Late H */
+            late_h: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * MouldsIn
+         * @description How many there are of some moulds, and castings done once for two loaves.
+         */
+        MouldsIn: {
+            /**
+             * Moulds
+             * @default {}
+             */
+            moulds: {
+                [key: string]: number;
+            };
+            /**
+             * Together
+             * @default []
+             */
+            together: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * PinIn
+         * @description A job held at a time, done at one, or, without a time, let go.
+         */
+        PinIn: {
+            /** Job */
+            job: string;
+            /** Start */
+            start?: string | null;
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+        };
+        /**
+         * OrderIn
+         * @description An order as it is written down.
+         */
+        OrderIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "commission" | "favours" | "collection";
+            /** Name */
+            name: string;
+            /** Ready On */
+            ready_on?: string | null;
+            /** Wrap On */
+            wrap_on?: string | null;
+            /** Heads */
+            heads?: number | null;
+            /**
+             * Spare Percent
+             * @default 10
+             */
+            spare_percent: number;
+            /**
+             * Colours
+             * @default
+             */
+            colours: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Loaves
+             * @default []
+             */
+            loaves: string[];
         };
         /**
          * Lot
@@ -6517,6 +7139,374 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    open_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    plan_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    change_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudioHours"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    change_moulds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MouldsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    pin_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    add_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    change_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    put_order_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    change_feed: {
+        parameters: {
+            query: {
+                wanted: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSeason"];
                 };
             };
             /** @description Not Found */

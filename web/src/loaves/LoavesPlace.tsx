@@ -3,6 +3,7 @@ import { Plus } from "lucide-react";
 import { type FormEvent, useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { ApiProblem, bringLoafBack, createLoaf, importLoaf, loavesQuery, putLoafAway } from "../api/queries";
+import { Today } from "../season/Today";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
 import { Problems } from "../ui/Problems";
@@ -21,6 +22,9 @@ export function LoavesPlace() {
 		<>
 			<h1 className="mb-4 text-3xl">Loaves</h1>
 			{error && <p role="alert">{error.message}</p>}
+			<div className="mb-4 empty:hidden">
+				<Today />
+			</div>
 			<ul className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-4">
 				{onShelf.map((loaf) => (
 					<LoafCard key={loaf.id} loaf={loaf} onPutAway={() => putAway.mutate(loaf.id)} />

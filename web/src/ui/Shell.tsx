@@ -13,6 +13,7 @@ const CHOICES: readonly (readonly [Units, string])[] = [
 
 const ROOMS = [
 	["/", "Loaves"],
+	["/season", "Season"],
 	["/shelf", "Shelf"],
 	["/cupboard", "Cupboard"],
 ] as const;

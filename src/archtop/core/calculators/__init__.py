@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from archtop.core.calculators import colours, loaves, pieces, pours, top, trace, volumes, weights
+from archtop.core.calculators import casting, colours, loaves, pieces, pours, top, trace, volumes, weights
 from archtop.core.calculators.registry import CALCULATORS, Calculator
 from archtop.core.errors import InputError, problems_from_validation
 
@@ -17,6 +17,7 @@ __all__ = [
     "CALCULATORS",
     "Calculator",
     "calculate",
+    "casting",
     "colours",
     "list_calculators",
     "loaves",

@@ -35,13 +35,14 @@ VERSION: Final = 4
 
 
 class Loaf(Frozen):
-    """A loaf, complete: see the module."""
+    """A loaf, complete: see the module. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
 
     format: Literal["archtop.loaf"] = FORMAT
     version: Literal[4] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
+    ready_on: dt.date | None = None
     mould: LoafMould
     formulas: Annotated[tuple[Formula, ...], Field(min_length=1, max_length=20)]
     formula: Id

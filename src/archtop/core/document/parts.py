@@ -351,7 +351,10 @@ class Brings(Frozen):
 
 
 class Sizing(Frozen):
-    """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is."""
+    """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
+
+    ``gelled``: the loaf is kept warm until it has gelled.
+    """
 
     margin_percent: Annotated[float, Field(ge=0, le=50)] = 3.0
     film_mm: Annotated[float, Field(ge=0, le=5)] = 0.5
@@ -359,3 +362,4 @@ class Sizing(Frozen):
     fine_step_g: Annotated[float, Field(ge=0.001, le=5)] = 0.1
     carrier_fat: str = "sunflower-oleic"
     room_c: Annotated[float, Field(ge=5, le=40)] = 21.0
+    gelled: bool = False

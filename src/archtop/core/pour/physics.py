@@ -1,20 +1,25 @@
 """What a stream does where it lands: how fast it arrives, how deep it plunges, how wide it spreads, how far it drags.
 
-Plunge: a jet's energy against the drag of a strip through paste, about 12·τ·2R (slip lines: Randolph & Houlsby 1984),
-D = (π/96)·R·ρ·v²/τ_tot. Spread: a slumped heap of that area, b = (¾A)^⅔·(ρg/2τ)^⅓. Uncalibrated; trends with height and
+Plunge: a jet's energy against the drag of a rough cylinder through paste, N·τ·2R with N = 4√2 + 2π (slip lines:
+Randolph & Houlsby 1984), D = π/(8N)·R·ρ·v²/τ_tot: half of the energy is taken to be lost as it lands. Spread: a
+slumped heap of that area, b = (¾A)^⅔·(ρg/2τ)^⅓. Uncalibrated; trends with height and
 thickness are what they are good for.
 """
 
 from __future__ import annotations
 
 import math
+from typing import Final
 
 import numpy as np
 
 from archtop.core.figure import Frozen
 from archtop.core.rheology import STANDARD_GRAVITY
 
-__all__ = ["Landing", "landing", "wire_reach"]
+__all__ = ["DRAG", "Landing", "landing", "wire_reach"]
+
+# Drag on a rough cylinder through paste, by its width and the paste's strength.
+DRAG: Final = 4 * math.sqrt(2) + 2 * math.pi
 
 _DENSITY = 1000.0
 # Consistency K [Pa·sⁿ] and index n of batter by its yield stress [Pa]: estimates for each stage of trace.
@@ -41,7 +46,7 @@ def landing(area_mm2: float, fall_mm: float, yield_pa: float) -> Landing:
     radius = math.sqrt(area / math.pi)
     speed = math.sqrt(2 * STANDARD_GRAVITY * fall)
     flow = _viscous_pa(yield_pa, radius, speed)
-    plunge = min(math.pi / 96 * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
+    plunge = min(math.pi / (8 * DRAG) * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
     half = (0.75 * area) ** (2 / 3) * (_DENSITY * STANDARD_GRAVITY / (2 * yield_pa)) ** (1 / 3)
     return Landing(
         radius_mm=radius * 1000, plunge_mm=plunge * 1000, half_wide_mm=half * 1000,

@@ -7,9 +7,10 @@ import datetime as dt
 from django.contrib.auth.models import User
 
 from archtop.core import InputError, Supply, plan, read_loaf, together
+from archtop.core.casting import SeasonPlan, StudioHours
 from archtop.core.figure import Frozen
 from archtop.studio.actions.cupboard import cupboard_of_studio
-from archtop.studio.models import Loaf
+from archtop.studio.models import Loaf, Season
 
 __all__ = ["Week", "week_from"]
 
@@ -24,15 +25,17 @@ class Week(Frozen):
 
 
 def week_from(owner: User, first: dt.date) -> Week:
-    """Add up the supplies of every loaf with a pour date in the seven days from ``first``."""
+    """Add up the supplies of every loaf poured in the seven days from ``first``, by the season or its own date."""
     cupboard = cupboard_of_studio()
     last = first + dt.timedelta(days=6)
     supplies: list[Supply] = []
     loaves: list[str] = []
     unplanned: list[str] = []
+    planned = _planned_pours(owner)
     for row in Loaf.objects.filter(owner=owner, put_away=False):
         document = read_loaf(row.document)
-        if document.pour_on is None or not first <= document.pour_on <= last:
+        day = planned.get(str(row.id), document.pour_on)
+        if day is None or not first <= day <= last:
             continue
         try:
             supplies += plan(document, cupboard).supplies
@@ -40,3 +43,17 @@ def week_from(owner: User, first: dt.date) -> Week:
         except InputError:
             unplanned.append(row.name)
     return Week(first=first, loaves=tuple(loaves), unplanned=tuple(unplanned), supplies=together(supplies, cupboard))
+
+
+def _planned_pours(owner: User) -> dict[str, dt.date]:
+    """The day of each pour still to come, by loaf, as the season has it."""
+    season = Season.objects.filter(owner=owner).first()
+    if season is None or not season.plan:
+        return {}
+    zone = StudioHours.model_validate(season.hours or {}).clock
+    blocks = SeasonPlan.model_validate(season.plan).blocks
+    return {
+        block.loaf: block.start.astimezone(zone).date()
+        for block in blocks
+        if block.kind == "pour" and block.held != "done"
+    }

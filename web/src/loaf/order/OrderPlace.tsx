@@ -35,7 +35,7 @@ const ON = (task: Task): string | null => {
 export function OrderPlace() {
 	const { document, edit, live } = useEditor();
 	const tasks = live.plan.order;
-	const near = tasks.filter((task) => task.kind !== "cure");
+	const near = tasks.filter((task) => task.kind !== "cured");
 	const days = axisDays(near);
 	return (
 		<div className="tray p-5">
@@ -44,6 +44,11 @@ export function OrderPlace() {
 					label="Pour on"
 					value={document.pour_on ?? null}
 					onChange={(pour_on) => edit((loaf) => ({ ...loaf, pour_on }), "pour date")}
+				/>
+				<DateField
+					label="Ready by"
+					value={document.ready_on ?? null}
+					onChange={(ready_on) => edit((loaf) => ({ ...loaf, ready_on }), "ready date")}
 				/>
 				<p className="max-w-2xl text-sm">
 					{document.pour_on

@@ -213,6 +213,23 @@ function SizingDrawer() {
 					onChange={(scale_step_g) => patch({ scale_step_g })}
 				/>
 			</FieldRow>
+			<FieldRow>
+				<NumberField
+					label="Room °C"
+					digits={0}
+					value={sizing.room_c}
+					onChange={(room_c) => patch({ room_c })}
+				/>
+			</FieldRow>
+			<label className="flex items-center gap-2 text-sm">
+				<input
+					type="checkbox"
+					className="size-4"
+					checked={sizing.gelled ?? false}
+					onChange={(event) => patch({ gelled: event.target.checked })}
+				/>
+				Kept warm until it has gelled
+			</label>
 			<p className="text-xs text-soft">
 				What stays on bowls and spatulas is lost: about 0.2 mm when they are scraped, up to 1 mm of thick
 				batter when not (an estimate; weigh your own).

@@ -10,14 +10,17 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.utils import timezone
 
 from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
+from archtop.core.casting import StudioHours
 from archtop.studio.actions import count_stock, create_loaf, put_in, put_on_shelf, write_formula
+from archtop.studio.actions.season import change_hours, change_moulds, season_of
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
-from archtop.studio.models import Loaf, LoafMould
+from archtop.studio.models import Loaf, LoafMould, Order
 
 __all__ = ["Command", "load_cupboard", "load_demo"]
 
@@ -50,13 +53,40 @@ def load_demo() -> bool:
         LoafMould.objects.get_or_create(name=mould["name"], defaults=mould)
     load_cupboard()
     load_shelf()
-    for file in sorted(_FOLDER.iterdir(), key=lambda item: item.name):
-        if file.name.endswith(".loaf.json"):
-            document = read_loaf(json.loads(file.read_text(encoding="utf-8")))
-            create_loaf(owner, document)
-            for formula in document.formulas:
-                write_formula(owner, formula)
+    load_loaves(owner)
     return True
+
+
+def load_loaves(owner: User) -> None:
+    """The demo's loaves with dates counted from today, the orders they belong to, and the studio's hours."""
+    told = json.loads((_FOLDER / "season.json").read_text(encoding="utf-8"))
+    today = timezone.localdate()
+
+    def day(days: int) -> str:
+        return (today + dt.timedelta(days=days)).isoformat()
+
+    rows = {}
+    for item in told["loaves"]:
+        data = json.loads((_FOLDER / f"{item['file']}.loaf.json").read_text(encoding="utf-8"))
+        data["ready_on"] = day(item["ready_in_days"])
+        data["pour_on"] = day(item["pour_in_days"]) if "pour_in_days" in item else None
+        data["name"] = item.get("name", data["name"])
+        document = read_loaf(data)
+        rows[document.name] = create_loaf(owner, document)
+        for formula in document.formulas:
+            write_formula(owner, formula)
+    for item in told["orders"]:
+        names = item.pop("loaves")
+        for word in ("ready", "wrap"):
+            if f"{word}_in_days" in item:
+                item[f"{word}_on"] = day(item.pop(f"{word}_in_days"))
+        Order.objects.create(owner=owner, **item).loaves.set([rows[name] for name in names])
+    for off in told["hours"]["days_off"]:
+        first = off.pop("in_days")
+        off |= {"first": day(first), "last": day(first + off.pop("for_days") - 1)}
+    season = season_of(owner)
+    change_hours(season, StudioHours.model_validate(told["hours"]))
+    change_moulds(season, {f"loaf {name}": count for name, count in told["moulds"].items()}, [])
 
 
 class Command(Serve):

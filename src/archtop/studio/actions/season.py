@@ -1,0 +1,303 @@
+"""The season: every loaf with a date placed among the hours, hands and moulds there are."""
+
+from __future__ import annotations
+
+import datetime as dt
+import secrets
+from collections.abc import Iterator, Mapping
+from typing import Any, NamedTuple
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.utils import timezone
+
+from archtop.core import InputError, LoafPlan, plan, read_loaf
+from archtop.core import Loaf as Document
+from archtop.core.casting import (
+    Alike,
+    FavoursNeed,
+    OwnWait,
+    Pin,
+    SeasonLoaf,
+    SeasonPlan,
+    StudioHours,
+    alike_in,
+    favours_need,
+    network_of,
+    plan_season,
+)
+from archtop.core.figure import Frozen
+from archtop.studio.actions.bench import standing
+from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.models import Loaf, Order, Season
+
+__all__ = [
+    "Changed", "MouldCount", "OpenSeason", "OrderLine", "change_hours", "change_moulds", "feed_of", "open_season",
+    "own_waits", "replan", "save_order", "season_of",
+]  # fmt: skip
+
+_READY_AT = dt.time(9)
+# An ordinary loaf is poured, cut and cured; a loaf with only a pour date is ready so long after it.
+_AFTER_POUR = dt.timedelta(days=31)
+# How long the solver may think while a person waits.
+_SECONDS = 5.0
+
+
+class MouldCount(Frozen):
+    """A mould that loaves of the season take, and how many there are."""
+
+    mould: str
+    name: str
+    count: int
+
+
+class OrderLine(Frozen):
+    """An order with its loaves, and whether they give enough for its heads."""
+
+    id: int
+    kind: str
+    name: str
+    ready_on: dt.date | None
+    wrap_on: dt.date | None
+    heads: int | None
+    spare_percent: float
+    colours: str
+    notes: str
+    loaves: tuple[str, ...]
+    need: FavoursNeed | None
+
+
+class Unplanned(Frozen):
+    """A loaf that cannot be placed, and why."""
+
+    loaf: str
+    name: str
+    why: str
+
+
+class OpenSeason(Frozen):
+    """Everything about a season: hours, moulds, orders, what could be cast together, the last plan."""
+
+    hours: StudioHours
+    moulds: tuple[MouldCount, ...]
+    alike: tuple[Alike, ...]
+    together: tuple[tuple[str, str], ...]
+    orders: tuple[OrderLine, ...]
+    unplanned: tuple[Unplanned, ...]
+    plan: SeasonPlan | None
+    planned_at: dt.datetime | None
+    stale: bool
+    feed: str
+
+
+class _Read(NamedTuple):
+    loaf: Loaf
+    document: Document
+    result: LoafPlan
+    ready: dt.datetime | None
+
+
+def season_of(owner: User) -> Season:
+    """The owner's season, made when it is first asked for."""
+    return Season.objects.get_or_create(owner=owner, defaults={"hours": StudioHours().model_dump(mode="json")})[0]
+
+
+def _hours(season: Season) -> StudioHours:
+    return StudioHours.model_validate(season.hours or {})
+
+
+def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplanned]]:
+    """Loaves with a date that are not long cut, read and planned; and those that cannot be."""
+    cupboard, zone = cupboard_of_studio(), _hours(season).clock
+    found, unplanned = [], []
+    rows = Loaf.objects.filter(owner=season.owner, put_away=False).prefetch_related("orders", "bench")
+    for row in rows:
+        dates = [order.wrap_on or order.ready_on for order in row.orders.all() if not order.put_away]
+        try:
+            document = read_loaf(row.document)
+            days = [day for day in (document.ready_on, *dates) if day]
+            moments = [dt.datetime.combine(day, _READY_AT, zone) for day in days]
+            if document.pour_on and not moments:
+                moments = [dt.datetime.combine(document.pour_on, dt.time(22), zone) + _AFTER_POUR]
+            if not moments:
+                continue
+            if min(moments) < now:
+                if "loaf.cut" not in standing(row.bench.all()):
+                    late = "its date lies in the past: choose another, or put the loaf away"
+                    unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=late))
+                continue
+            found.append(_Read(row, document, plan(document, cupboard), min(moments)))
+        except InputError as error:
+            unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=str(error)))
+    return found, unplanned
+
+
+def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
+    """Jobs that the bench log says are done."""
+    entries = list(read.loaf.bench.all())
+    done = set(standing(entries))
+    pressed = {entry.step: entry.pressed_at for entry in entries if entry.action == "done" and entry.step in done}
+    ident = str(read.loaf.id)
+    for step, at in pressed.items():
+        pot, _, what = step.rpartition(".")
+        if pot.startswith("cast-") and what in ("cast", "made"):
+            yield f"{ident}/cast.{pot.removeprefix('cast-')}", Pin(start=at, done=True)
+        elif step.startswith("loaf.lay."):
+            # What has been laid in was turned out before.
+            yield f"{ident}/out.{step.removeprefix('loaf.lay.')}", Pin(start=at, done=True)
+        elif step == "loaf.cover":
+            yield f"{ident}/pour", Pin(start=at, done=True)
+        elif step == "loaf.spritz-again":
+            yield f"{ident}/spritz", Pin(start=at, done=True)
+        elif step == "loaf.cut":
+            yield f"{ident}/cut", Pin(start=at, done=True)
+
+
+def own_waits(owner: User) -> Mapping[str, OwnWait]:
+    """How long this studio's loaves stood between the pour and the cut, from the bench log."""
+    spans: dict[str, list[float]] = {}
+    for loaf in Loaf.objects.filter(owner=owner).prefetch_related("bench"):
+        at = {entry.step: entry.pressed_at for entry in loaf.bench.all() if entry.action == "done"}
+        material = loaf.document.get("mould", {}).get("material", "lined box")
+        if "loaf.cover" in at and "loaf.cut" in at:
+            hours = (at["loaf.cut"] - at["loaf.cover"]).total_seconds() / 3600
+            # Practice at one sitting is no wait.
+            if hours >= 4:
+                spans.setdefault(f"loaf {material}", []).append(hours)
+    return {key: OwnWait(count=len(found), mean_h=sum(found) / len(found)) for key, found in spans.items()}
+
+
+class Changed(NamedTuple):
+    """What a person wants otherwise; ``pins``: by job, ``None`` lets go. Kept only when the season plans with it."""
+
+    hours: StudioHours | None = None
+    moulds: Mapping[str, int] | None = None
+    together: list[tuple[str, str]] | None = None
+    pins: Mapping[str, Pin | None] | None = None
+
+
+def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None = None) -> Season:
+    """Plan the season again, with a change if there is one; what was planned stays where it can.
+
+    The planning takes seconds, so nothing is locked while it lasts; change and plan are kept together after it.
+
+    :raises InputError: ``pin.future``, ``season.clash`` when there is no plan with the change, or of
+        :func:`archtop.core.casting.plan_season`; then nothing is kept
+    """
+    now = now or timezone.now()
+    changed = changed or Changed()
+    season = season_of(owner)
+    _refuse_done_ahead(changed.pins or {}, now)
+    if changed.hours is not None:
+        season.hours = changed.hours.model_dump(mode="json")
+    season.moulds = {**season.moulds, **(changed.moulds or {})}
+    if changed.together is not None:
+        season.together = [list(pair) for pair in changed.together]
+    reads, _ = _loaves(season, now)
+    held: dict[str, Pin | None] = {pin.job: Pin(start=pin.start, done=pin.done) for pin in season.pins.all()}
+    held |= changed.pins or {}
+    pins = {key: pin for read in reads for key, pin in _done(read)}
+    pins |= {job: pin for job, pin in held.items() if pin is not None}
+    last = SeasonPlan.model_validate(season.plan) if season.plan else None
+    before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
+    planned = plan_season(
+        [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
+        _hours(season), now, season.moulds, pins, before, [tuple(pair) for pair in season.together],
+        own_waits(owner), _SECONDS,
+    )  # fmt: skip
+    if changed != Changed() and reads and not planned.blocks:
+        raise InputError.one(
+            "season.clash", "plan", planned.says, "these cannot all be kept: " + "; ".join(planned.clash),
+            " Or: ".join(way.says for way in planned.ways) or "Leave it where it was.",
+        )  # fmt: skip
+    season.plan, season.planned_at = planned.model_dump(mode="json"), now
+    with transaction.atomic():
+        season.save(update_fields=["hours", "moulds", "together", "plan", "planned_at"])
+        for job, pin in (changed.pins or {}).items():
+            if pin is None:
+                season.pins.filter(job=job).delete()
+            else:
+                season.pins.update_or_create(job=job, defaults={"start": pin.start, "done": pin.done})
+    return season
+
+
+def _refuse_done_ahead(pins: Mapping[str, Pin | None], now: dt.datetime) -> None:
+    for pin in pins.values():
+        if pin and pin.done and pin.start > now + dt.timedelta(minutes=1):
+            raise InputError.one(
+                "pin.future", "start", pin.start.isoformat(timespec="minutes"), "what is done lies in the past",
+                "Hold it there instead, or choose the time when it was done.",
+            )  # fmt: skip
+
+
+def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
+    """The season as it stands."""
+    now = now or timezone.now()
+    reads, unplanned = _loaves(season, now)
+    holds = {
+        hold.mould: hold.name
+        for read in reads
+        for hold in network_of(read.document, read.result, str(read.loaf.id)).holds
+    }
+    newest = max((read.loaf.updated_at for read in reads), default=None)
+    return OpenSeason(
+        hours=_hours(season),
+        moulds=tuple(
+            MouldCount(mould=mould, name=name, count=season.moulds.get(mould, 1))
+            for mould, name in sorted(holds.items(), key=lambda item: item[1])
+        ),
+        alike=alike_in({str(read.loaf.id): read.document for read in reads}),
+        together=tuple((first, second) for first, second in season.together),
+        orders=tuple(_order_line(order) for order in Order.objects.filter(owner=season.owner, put_away=False)),
+        unplanned=tuple(unplanned),
+        plan=SeasonPlan.model_validate(season.plan) if season.plan else None,
+        planned_at=season.planned_at,
+        stale=season.planned_at is None or (newest is not None and newest > season.planned_at),
+        feed=season.feed,
+    )
+
+
+def _order_line(order: Order) -> OrderLine:
+    cupboard = cupboard_of_studio()
+    bars = []
+    for row in order.loaves.all():
+        try:
+            cuts = plan(read_loaf(row.document), cupboard).cuts
+            bars.append(sum(bar.parts for bar in cuts.bars))
+        except InputError:
+            continue
+    need = favours_need(order.heads, order.spare_percent, sum(bars), bars[0] if bars else 0) if order.heads else None
+    return OrderLine(
+        id=order.id, kind=order.kind, name=order.name, ready_on=order.ready_on, wrap_on=order.wrap_on,
+        heads=order.heads, spare_percent=order.spare_percent, colours=order.colours, notes=order.notes,
+        loaves=tuple(str(row.id) for row in order.loaves.all()), need=need,
+    )  # fmt: skip
+
+
+def change_hours(season: Season, hours: StudioHours) -> None:
+    """Other working hours, days off, appointments or hands."""
+    season.hours = hours.model_dump(mode="json")
+    season.save(update_fields=["hours"])
+
+
+def change_moulds(season: Season, moulds: Mapping[str, int], together: list[tuple[str, str]]) -> None:
+    """How many there are of some moulds, and what is cast together."""
+    season.moulds = {**season.moulds, **moulds}
+    season.together = [list(pair) for pair in together]
+    season.save(update_fields=["moulds", "together"])
+
+
+def feed_of(season: Season, wanted: bool) -> None:
+    """A new private address for the calendar, or none: the old one then answers nothing."""
+    season.feed = secrets.token_urlsafe(32) if wanted else ""
+    season.save(update_fields=["feed"])
+
+
+def save_order(owner: User, order_id: int | None, what: Mapping[str, Any], loaves: list[str]) -> None:
+    """Write an order down; only the owner's own loaves come into it."""
+    with transaction.atomic():
+        order = Order.objects.get(id=order_id, owner=owner) if order_id else Order(owner=owner)
+        for name, value in what.items():
+            setattr(order, name, value)
+        order.save()
+        order.loaves.set(Loaf.objects.filter(owner=owner, id__in=loaves))

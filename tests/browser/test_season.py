@@ -1,0 +1,153 @@
+"""The season: planned, dragged, pinned, done, explained, ordered, taken elsewhere."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+
+from tests.browser.test_places import violations
+
+
+@pytest.fixture(autouse=True)
+def _leave_it_as_it_was(page: Page) -> Iterator[None]:
+    """Every pin is let go again: the demo's season is shared by all."""
+    yield
+    page.goto("/season")
+    page.evaluate(
+        """async () => {
+            const token = document.cookie.match(/csrftoken=([^;]+)/)[1];
+            const headers = { "Content-Type": "application/json", "X-CSRFToken": token };
+            const season = await (await fetch("/api/season")).json();
+            for (const block of season.plan?.blocks ?? [])
+                if (block.held)
+                    await fetch("/api/season/pins", {
+                        method: "PUT", headers, body: JSON.stringify({ job: block.key, start: null }),
+                    });
+        }"""
+    )
+
+
+def planned(page: Page) -> None:
+    """The season with a plan."""
+    page.goto("/season")
+    page.get_by_role("heading", name="Season", level=1).wait_for()
+    if page.get_by_role("region", name="Jobs").count() == 0:
+        page.get_by_role("button", name="Plan again").click()
+    settled(page)
+
+
+def settled(page: Page) -> None:
+    """The solver has answered."""
+    expect(page.get_by_role("status")).to_contain_text(re.compile("sessions"), timeout=40_000)
+
+
+def job(page: Page, title: str) -> Locator:
+    return page.get_by_role("region", name="Jobs").get_by_role("button", name=re.compile(re.escape(title)))
+
+
+def day_of(page: Page, title: str) -> str:
+    """ "Fri 11 Dec" of a job in the list."""
+    found = re.search(r"\w{3} \d+ \w{3}", job(page, title).inner_text())
+    assert found
+    return found.group(0)
+
+
+def test_a_season_is_planned_explained_and_accessible(page: Page) -> None:
+    planned(page)
+    board = page.get_by_role("img", name=re.compile("^The season"))
+    expect(board.locator("[data-loaf]")).to_have_count(8)
+    why = page.get_by_role("region", name="Why not")
+    expect(why).to_contain_text("Garden Door is ready on")
+    expect(why).to_contain_text("These cannot all be kept")
+    expect(why).to_contain_text("Garden Door on its date")
+    expect(why.locator("ol li").first).to_be_visible()
+    assert violations(page) == []
+    job(page, "Pour Trellis Gate").click()
+    expect(page.get_by_role("region", name="The job")).to_contain_text("By its waits alone")
+    expect(board.locator("[data-window]")).to_have_count(1)
+    assert violations(page) == []
+    page.get_by_role("button", name="Week by week").click()
+    expect(page.get_by_role("list", name="Days of the week").get_by_role("listitem")).to_have_count(7)
+    sheet = page.request.get(page.get_by_role("link", name="Print this week").get_attribute("href") or "")
+    assert sheet.headers["content-type"] == "application/pdf"
+    page.goto("/")
+    expect(page.get_by_role("region", name="Today")).to_contain_text(re.compile("Cast|Make|Turn out"))
+    assert violations(page) == []
+
+
+def test_a_job_is_dragged_and_what_must_move_moves(page: Page) -> None:
+    planned(page)
+    before = day_of(page, "Pour Hill Favours")
+    mark = page.locator("[data-loaf='Hill Favours'] [data-job$='/pour'] rect")
+    box = mark.bounding_box()
+    assert box
+    step = float(page.get_by_role("img", name=re.compile("^The season")).get_attribute("data-day") or 0)
+    page.mouse.move(box["x"] + 5, box["y"] + 6)
+    page.mouse.down()
+    # A week to the left: the same weekday and hour.
+    page.mouse.move(box["x"] + 5 - 7 * step, box["y"] + 6, steps=4)
+    page.mouse.up()
+    settled(page)
+    expect(page.get_by_role("region", name="The job")).to_contain_text("held here", timeout=40_000)
+    assert day_of(page, "Pour Hill Favours") != before
+    expect(page.get_by_role("region", name="Jobs")).to_contain_text("moved")
+    page.get_by_role("button", name="Let it go").click()
+    expect(page.get_by_role("region", name="The job")).not_to_contain_text("held here", timeout=40_000)
+
+
+def test_a_day_later_from_the_keyboard_and_done_when_it_was(page: Page) -> None:
+    planned(page)
+    job(page, "Pour Harbour Evening").press("Enter")
+    before = day_of(page, "Pour Harbour Evening")
+    page.get_by_role("button", name="A day earlier").press("Enter")
+    expect(page.get_by_role("region", name="The job")).to_contain_text("held here", timeout=40_000)
+    assert day_of(page, "Pour Harbour Evening") != before
+    card = page.get_by_role("region", name="The job")
+    card.get_by_role("button", name="I did it then").click()
+    expect(page.get_by_role("alert")).to_contain_text("what is done lies in the past")
+    job(page, "Cast Arched gate, Garden Door").click()
+    yesterday = page.evaluate("new Date(Date.now() - 86400000).toISOString().slice(0, 10)")
+    card.get_by_label("On the studio's clock").fill(f"{yesterday}T12:00")
+    card.get_by_role("button", name="I did it then").click()
+    expect(card).to_contain_text("done", timeout=40_000)
+    settled(page)
+    # Cast a day sooner than it could have been, the door is in time after all.
+    expect(page.get_by_role("region", name="Why not")).to_have_count(0)
+
+
+def test_orders_hours_and_a_private_address(page: Page) -> None:
+    planned(page)
+    page.get_by_role("button", name=re.compile("^Orders")).click()
+    expect(page.get_by_text("40 bars are wanted, 4 of them to spare")).to_be_visible()
+    page.get_by_role("button", name="Write an order down").click()
+    page.get_by_label("Name").fill("Tea house")
+    page.get_by_label("Heads").fill("12")
+    page.get_by_role("checkbox", name="Trellis Gate").check()
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_text("14 bars are wanted, 2 of them to spare; 4 are lacking: 2 loaves in all.")).to_be_visible(
+        timeout=40_000
+    )
+    assert violations(page) == []
+    order = page.get_by_role("listitem").filter(has_text="Tea house")
+    order.get_by_role("button", name="Change").click()
+    order.get_by_role("button", name="Put it away").click()
+    expect(order).to_have_count(0, timeout=40_000)
+    page.get_by_role("button", name=re.compile("^Hours")).click()
+    page.get_by_label("Time zone").fill("Nowhere/Here")
+    page.get_by_role("button", name="Work these hours").click()
+    expect(page.get_by_role("alert")).to_contain_text("must be a time zone's name", timeout=40_000)
+    page.get_by_role("button", name=re.compile("^Elsewhere")).click()
+    page.get_by_role("button", name="Make a private address").click()
+    address = page.get_by_label(re.compile("^Private address")).input_value()
+    answer = page.request.get(address)
+    assert answer.ok
+    assert "BEGIN:VEVENT" in answer.text()
+    page.get_by_role("button", name="No address any more").click()
+    expect(page.get_by_role("button", name="Make a private address")).to_be_visible()
+    assert page.request.get(address).status == 404
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Calendar file").click()
+    assert download.value.suggested_filename == "casting-order.ics"

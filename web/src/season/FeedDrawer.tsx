@@ -1,0 +1,31 @@
+import { CalendarPlus } from "lucide-react";
+import { changeFeed } from "../api/queries";
+import { Button, buttonClass } from "../ui/Button";
+import { Drawer } from "../ui/Drawer";
+import type { Change } from "./useSeason";
+
+/** The plan for other calendar programs: once as a file, or under a private address. */
+export function FeedDrawer({ feed, change }: { feed: string; change: Change }) {
+	const address = `${window.location.origin}/api/season/feed/${feed}.ics`;
+	return (
+		<Drawer id="feed" title="Elsewhere" line={feed ? "A private address" : "As a file"}>
+			<a className={buttonClass()} href="/api/season/calendar.ics" download>
+				<CalendarPlus aria-hidden className="size-4" /> Calendar file
+			</a>
+			{feed ? (
+				<>
+					<label className="block font-semibold text-soft text-xs">
+						Private address: whoever has it can read the plan
+						<input className="field w-full font-normal text-ink text-xs" readOnly value={address} />
+					</label>
+					<div className="flex gap-2">
+						<Button onClick={() => change(() => changeFeed(true))}>Another address</Button>
+						<Button onClick={() => change(() => changeFeed(false))}>No address any more</Button>
+					</div>
+				</>
+			) : (
+				<Button onClick={() => change(() => changeFeed(true))}>Make a private address</Button>
+			)}
+		</Drawer>
+	);
+}

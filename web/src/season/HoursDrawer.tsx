@@ -1,0 +1,194 @@
+import { useState } from "react";
+import { changeHours } from "../api/queries";
+import type { StudioHours } from "../api/types";
+import { Button } from "../ui/Button";
+import { Drawer } from "../ui/Drawer";
+import { NumberField, TextField } from "../ui/fields";
+import { local, moment } from "./seasonTime";
+import type { Change } from "./useSeason";
+
+const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+
+/** When hands may work, how many there are, and the days without. */
+export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Change }) {
+	const [draft, setDraft] = useState(hours);
+	const week = draft.week ?? [];
+	const days = week.filter((spans) => spans.length > 0).length;
+	const setDay = (n: number, spans: (typeof week)[number]) =>
+		setDraft({ ...draft, week: week.map((old, i) => (i === n ? spans : old)) });
+	const off = draft.days_off ?? [];
+	const taken = draft.appointments ?? [];
+	const zone = hours.zone ?? "UTC";
+	const setTaken = (n: number, change: Partial<(typeof taken)[number]>) =>
+		setDraft({ ...draft, appointments: taken.map((item, i) => (i === n ? { ...item, ...change } : item)) });
+	return (
+		<Drawer
+			id="hours"
+			title="Hours"
+			line={`${days} days a week, ${draft.hands} ${draft.hands === 1 ? "pair" : "pairs"} of hands`}
+		>
+			<ol className="space-y-1.5">
+				{DAYS.map((name, n) => {
+					const span = week[n]?.[0];
+					return (
+						<li key={name} className="grid grid-cols-[7rem_1fr_1fr] items-center gap-2 text-sm">
+							<label className="flex items-center gap-1.5">
+								<input
+									type="checkbox"
+									className="size-4"
+									checked={span !== undefined}
+									onChange={(event) =>
+										setDay(n, event.target.checked ? [{ start: "18:00:00", end: "22:00:00" }] : [])
+									}
+								/>
+								{name}
+							</label>
+							{span && (
+								<>
+									<Time
+										label={`${name} from`}
+										value={span.start}
+										onChange={(start) => setDay(n, [{ ...span, start }])}
+									/>
+									<Time
+										label={`${name} to`}
+										value={span.end}
+										onChange={(end) => setDay(n, [{ ...span, end }])}
+									/>
+								</>
+							)}
+						</li>
+					);
+				})}
+			</ol>
+			<div className="grid grid-cols-2 gap-2">
+				<NumberField
+					label="Pairs of hands"
+					digits={0}
+					min={1}
+					value={draft.hands ?? 1}
+					onChange={(hands) => setDraft({ ...draft, hands: Math.min(6, Math.max(1, Math.round(hands))) })}
+				/>
+				<TextField
+					label="Time zone"
+					value={draft.zone ?? "UTC"}
+					onChange={(zone) => setDraft({ ...draft, zone })}
+				/>
+			</div>
+			<ul className="space-y-1.5">
+				{off.map((item, i) => (
+					// biome-ignore lint/suspicious/noArrayIndexKey: days off have no name but their place.
+					<li key={i} className="grid grid-cols-[1fr_1fr_auto] items-center gap-2">
+						<input
+							type="date"
+							aria-label={`Day off ${i + 1}, from`}
+							className="field figures"
+							value={item.first}
+							onChange={(event) =>
+								setDraft({
+									...draft,
+									days_off: off.map((o, k) => (k === i ? { ...o, first: event.target.value } : o)),
+								})
+							}
+						/>
+						<input
+							type="date"
+							aria-label={`Day off ${i + 1}, to`}
+							className="field figures"
+							value={item.last}
+							onChange={(event) =>
+								setDraft({
+									...draft,
+									days_off: off.map((o, k) => (k === i ? { ...o, last: event.target.value } : o)),
+								})
+							}
+						/>
+						<Button
+							look="quiet"
+							aria-label={`Day off ${i + 1} away`}
+							onClick={() => setDraft({ ...draft, days_off: off.filter((_, k) => k !== i) })}
+						>
+							×
+						</Button>
+					</li>
+				))}
+			</ul>
+			<ul className="space-y-1.5">
+				{taken.map((item, i) => (
+					// biome-ignore lint/suspicious/noArrayIndexKey: appointments may share their title.
+					<li key={i} className="grid grid-cols-2 items-end gap-2">
+						<TextField
+							label={`Appointment ${i + 1}`}
+							value={item.title}
+							onChange={(title) => setTaken(i, { title })}
+						/>
+						<Button
+							look="quiet"
+							aria-label={`Appointment ${i + 1} away`}
+							onClick={() => setDraft({ ...draft, appointments: taken.filter((_, k) => k !== i) })}
+						>
+							×
+						</Button>
+						{(["start", "end"] as const).map((edge) => (
+							<input
+								key={edge}
+								type="datetime-local"
+								aria-label={`Appointment ${i + 1}, ${edge === "start" ? "from" : "to"}`}
+								className="field figures"
+								value={local(item[edge], zone)}
+								onChange={(event) =>
+									event.target.value && setTaken(i, { [edge]: moment(event.target.value, zone) })
+								}
+							/>
+						))}
+					</li>
+				))}
+			</ul>
+			<div className="flex flex-wrap gap-2">
+				<Button
+					onClick={() => {
+						const day = new Date().toISOString().slice(0, 10);
+						const fresh = {
+							title: "Appointment",
+							start: moment(`${day}T18:00`, zone),
+							end: moment(`${day}T20:00`, zone),
+						};
+						setDraft({ ...draft, appointments: [...taken, fresh] });
+					}}
+				>
+					An appointment
+				</Button>
+				<Button
+					onClick={() => {
+						const day = new Date().toISOString().slice(0, 10);
+						setDraft({ ...draft, days_off: [...off, { first: day, last: day, why: "" }] });
+					}}
+				>
+					Days off
+				</Button>
+				<Button look="main" onClick={() => change(() => changeHours(draft))}>
+					Work these hours
+				</Button>
+			</div>
+		</Drawer>
+	);
+}
+
+const Time = ({
+	label,
+	value,
+	onChange,
+}: {
+	label: string;
+	value: string;
+	onChange: (time: string) => void;
+}) => (
+	<input
+		type="time"
+		aria-label={label}
+		className="field figures w-full"
+		step={900}
+		value={value.slice(0, 5)}
+		onChange={(event) => event.target.value && onChange(`${event.target.value}:00`)}
+	/>
+);

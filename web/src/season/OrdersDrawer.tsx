@@ -1,0 +1,168 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { loavesQuery, putOrderAway, writeOrder } from "../api/queries";
+import type { OrderIn, OrderLine } from "../api/types";
+import { Button } from "../ui/Button";
+import { Drawer } from "../ui/Drawer";
+import { dayShort } from "../ui/dates";
+import { DateField, NumberField, SelectField, TextField } from "../ui/fields";
+import type { Change } from "./useSeason";
+
+const KINDS = [
+	["commission", "Commission"],
+	["favours", "Favours"],
+	["collection", "Collection"],
+] as const;
+const FRESH: OrderIn = {
+	kind: "commission",
+	name: "",
+	ready_on: null,
+	wrap_on: null,
+	heads: null,
+	spare_percent: 10,
+	colours: "",
+	notes: "",
+	loaves: [],
+};
+
+/** Orders and collections: which loaves belong together, for when and for how many. */
+export function OrdersDrawer({ orders, change }: { orders: readonly OrderLine[]; change: Change }) {
+	const [open, setOpen] = useState<number | "new" | null>(null);
+	const editing = orders.find((order) => order.id === open);
+	return (
+		<Drawer id="orders" title="Orders" line={orders.map((order) => order.name).join(", ") || "None"}>
+			<ul className="space-y-2">
+				{orders.map((order) => (
+					<li key={order.id} className="rounded-lg border border-line bg-white p-2 text-sm">
+						<div className="flex items-center gap-2">
+							<strong className="flex-1">{order.name}</strong>
+							<Button look="quiet" onClick={() => setOpen(open === order.id ? null : order.id)}>
+								{open === order.id ? "Close" : "Change"}
+							</Button>
+						</div>
+						<p className="text-soft">
+							{order.kind}, {order.loaves.length} {order.loaves.length === 1 ? "loaf" : "loaves"}
+							{order.ready_on && `, by ${dayShort(order.ready_on)}`}
+							{order.wrap_on && `, wrapped on ${dayShort(order.wrap_on)}`}
+						</p>
+						{order.need && <p>{order.need.says}</p>}
+						{order.colours && <p>Agreed colours: {order.colours}</p>}
+						{order.notes && <p className="whitespace-pre-line text-soft">{order.notes}</p>}
+						{editing?.id === order.id && (
+							<OrderForm order={order} change={change} onDone={() => setOpen(null)} />
+						)}
+					</li>
+				))}
+			</ul>
+			{open === "new" ? (
+				<OrderForm order={null} change={change} onDone={() => setOpen(null)} />
+			) : (
+				<Button onClick={() => setOpen("new")}>Write an order down</Button>
+			)}
+		</Drawer>
+	);
+}
+
+interface FormProps {
+	order: OrderLine | null;
+	change: Change;
+	onDone: () => void;
+}
+
+function OrderForm({ order, change, onDone }: FormProps) {
+	const { data: loaves = [] } = useQuery(loavesQuery);
+	const [draft, setDraft] = useState<OrderIn>(
+		order ? ({ ...order, loaves: [...order.loaves] } as OrderIn) : FRESH,
+	);
+	const patch = (what: Partial<OrderIn>) => setDraft({ ...draft, ...what });
+	return (
+		<div className="mt-2 space-y-2">
+			<TextField label="Name" value={draft.name} onChange={(name) => patch({ name })} />
+			<div className="grid grid-cols-2 gap-2">
+				<SelectField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => patch({ kind })} />
+				<DateField
+					label="Ready or released on"
+					value={draft.ready_on ?? null}
+					onChange={(ready_on) => patch({ ready_on })}
+				/>
+				<DateField
+					label="Wrapped on"
+					value={draft.wrap_on ?? null}
+					onChange={(wrap_on) => patch({ wrap_on })}
+				/>
+				<NumberField
+					label="Heads"
+					digits={0}
+					value={draft.heads ?? 0}
+					onChange={(heads) => patch({ heads: heads >= 1 ? Math.round(heads) : null })}
+				/>
+				<NumberField
+					label="To spare"
+					suffix="%"
+					digits={0}
+					value={draft.spare_percent ?? 10}
+					onChange={(spare_percent) => patch({ spare_percent })}
+				/>
+			</div>
+			<TextField
+				label="Agreed colours"
+				max={400}
+				value={draft.colours ?? ""}
+				onChange={(colours) => patch({ colours })}
+			/>
+			<label className="block font-semibold text-soft text-xs">
+				Notes
+				<textarea
+					className="field w-full font-normal text-ink text-sm"
+					rows={3}
+					maxLength={4000}
+					value={draft.notes ?? ""}
+					onChange={(event) => patch({ notes: event.target.value })}
+				/>
+			</label>
+			<fieldset className="text-sm">
+				<legend className="font-semibold text-soft text-xs">Its loaves</legend>
+				{loaves.map((loaf) => (
+					<label key={loaf.id} className="flex items-center gap-2 py-0.5">
+						<input
+							type="checkbox"
+							className="size-4"
+							checked={(draft.loaves ?? []).includes(loaf.id)}
+							onChange={(event) =>
+								patch({
+									loaves: event.target.checked
+										? [...(draft.loaves ?? []), loaf.id]
+										: (draft.loaves ?? []).filter((id) => id !== loaf.id),
+								})
+							}
+						/>
+						{loaf.name}
+					</label>
+				))}
+			</fieldset>
+			<div className="flex gap-2">
+				<Button
+					look="main"
+					disabled={!draft.name}
+					onClick={() => {
+						change(() => writeOrder(draft, order?.id ?? null));
+						onDone();
+					}}
+				>
+					Keep it
+				</Button>
+				{order && (
+					<Button
+						look="quiet"
+						onClick={() => {
+							change(() => putOrderAway(order.id));
+							onDone();
+						}}
+					>
+						Put it away
+					</Button>
+				)}
+			</div>
+		</div>
+	);
+}

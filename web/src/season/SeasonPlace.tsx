@@ -1,0 +1,154 @@
+import { RefreshCw } from "lucide-react";
+import { Accordion } from "radix-ui";
+import { useState } from "react";
+import { pinJob, planSeason } from "../api/queries";
+import type { Season } from "../api/types";
+import { Button } from "../ui/Button";
+import { dayShort } from "../ui/dates";
+import { FeedDrawer } from "./FeedDrawer";
+import { HoursDrawer } from "./HoursDrawer";
+import { JobCard } from "./JobCard";
+import { JobList } from "./JobList";
+import { KINDS } from "./kinds";
+import { MouldsDrawer } from "./MouldsDrawer";
+import { OrdersDrawer } from "./OrdersDrawer";
+import { SeasonBoard } from "./SeasonBoard";
+import { daysLater, localDay, mondayOf } from "./seasonTime";
+import { type Change, useSeason } from "./useSeason";
+import { WeekBoard } from "./WeekBoard";
+
+/** What to cast on which day so that everything meets, for all loaves with a date. */
+export function SeasonPlace() {
+	const { season, change, busy, problem } = useSeason();
+	const [selected, setSelected] = useState<string | null>(null);
+	const [week, setWeek] = useState<string | null>(null);
+	if (!season) return null;
+	const { plan, hours } = season;
+	const today = localDay(new Date().toISOString(), hours.zone);
+	const block = plan?.blocks.find((item) => item.key === selected);
+	return (
+		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,360px)]">
+			<div className="min-w-0 space-y-3">
+				<div className="flex flex-wrap items-center gap-3">
+					<h1 className="text-2xl">Season</h1>
+					<p role="status" className="min-w-0 flex-1 text-sm">
+						{busy ? "Planning…" : (plan?.says ?? "Nothing is planned yet.")}
+						{season.stale && !busy && plan && (
+							<span className="text-brass"> Loaves have changed since: plan again.</span>
+						)}
+					</p>
+					<Button onClick={() => setWeek(week ? null : mondayOf(today))}>
+						{week ? "The whole season" : "Week by week"}
+					</Button>
+					<Button look="main" disabled={busy} onClick={() => change(planSeason)}>
+						<RefreshCw aria-hidden className="size-4" /> Plan again
+					</Button>
+				</div>
+				{problem && (
+					<p role="alert" className="rounded-lg bg-lye-wash px-3 py-2 text-sm">
+						{problem.problems?.[0]
+							? `${problem.problems[0].value}: ${problem.problems[0].limit}. ${problem.problems[0].remedy}`
+							: problem.message}
+					</p>
+				)}
+				<div className="tray p-3">
+					{week ? (
+						<WeekBoard
+							season={season}
+							monday={week}
+							today={today}
+							selected={selected}
+							onWeek={setWeek}
+							onSelect={setSelected}
+						/>
+					) : (
+						<SeasonBoard
+							season={season}
+							today={today}
+							selected={selected}
+							onSelect={setSelected}
+							onMove={(job, days) => {
+								setSelected(job.key);
+								change(() => pinJob(job.key, daysLater(job.start, days, hours.zone)));
+							}}
+						/>
+					)}
+					<p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-xs text-soft">
+						{Object.entries(KINDS).map(([key, kind]) => (
+							<span key={key} className="flex items-center gap-1.5">
+								<span
+									aria-hidden
+									className="inline-block size-3 rounded-sm border border-ink/60"
+									style={{ background: kind.fill }}
+								/>
+								{kind.name}
+							</span>
+						))}
+						<span>Grey lines wait; green bars cure; the flag is the date.</span>
+					</p>
+				</div>
+				<WhyNot season={season} change={change} />
+				<JobList season={season} selected={selected} onSelect={setSelected} />
+			</div>
+			<div className="space-y-3">
+				{block && <JobCard season={season} block={block} change={change} />}
+				<Accordion.Root type="multiple" className="tray">
+					<OrdersDrawer orders={season.orders} change={change} />
+					<HoursDrawer key={JSON.stringify(hours)} hours={hours} change={change} />
+					<MouldsDrawer season={season} change={change} />
+					<FeedDrawer feed={season.feed} change={change} />
+				</Accordion.Root>
+			</div>
+		</div>
+	);
+}
+
+/** What cannot all be kept, and what would help. */
+function WhyNot({ season, change }: { season: Season; change: Change }) {
+	const { plan, unplanned } = season;
+	const names = new Map((plan?.loaves ?? []).map((loaf) => [loaf.loaf, loaf]));
+	const late = [...names.values()].filter((loaf) => loaf.late_h > 0);
+	if (!plan || (plan.clash.length === 0 && late.length === 0 && unplanned.length === 0)) return null;
+	return (
+		<section aria-label="Why not" className="tray space-y-2 border-lye/40 p-4 text-sm">
+			{late.map((loaf) => (
+				<p key={loaf.loaf}>
+					<strong>{loaf.name}</strong> is ready on {dayShort(localDay(loaf.cured, season.hours.zone))} at the
+					earliest, {Math.ceil(loaf.late_h / 24)} days late.
+				</p>
+			))}
+			{plan.clash.length > 0 && (
+				<>
+					<h2 className="text-base">These cannot all be kept</h2>
+					<ul className="list-disc space-y-0.5 pl-5">
+						{plan.clash.map((words) => (
+							<li key={words}>{words}</li>
+						))}
+					</ul>
+				</>
+			)}
+			{plan.ways.length > 0 && (
+				<>
+					<h2 className="text-base">What would make it possible</h2>
+					<ol className="list-decimal space-y-0.5 pl-5">
+						{plan.ways.map((way) => (
+							<li key={way.says}>
+								{way.says}
+								{way.kind === "pin" && (
+									<Button className="ml-2" onClick={() => change(() => pinJob(way.what, null))}>
+										Let it go
+									</Button>
+								)}
+							</li>
+						))}
+					</ol>
+				</>
+			)}
+			{unplanned.map((item) => (
+				<p key={item.loaf}>
+					<strong>{item.name}</strong> cannot be planned: {item.why}
+				</p>
+			))}
+		</section>
+	);
+}

@@ -1,0 +1,84 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { seasonQuery, weekQuery } from "../api/queries";
+import type { Block, Season } from "../api/types";
+import { dayShort, hoursText } from "../ui/dates";
+import { localDay, localTime } from "./seasonTime";
+
+/** What is next: today's jobs, what may be turned out or cut by now, what waits and until when. */
+export function todayOf(season: Season, now: Date) {
+	const { zone } = season.hours;
+	const blocks = (season.plan?.blocks ?? []).filter((block) => block.kind !== "cured");
+	const open = blocks.filter((block) => block.held !== "done");
+	const today = localDay(now.toISOString(), zone);
+	const stamp = now.toISOString();
+	const done = new Set(blocks.filter((block) => block.held === "done").map((block) => block.key));
+	const begun = (block: Block) =>
+		(season.plan?.waits ?? []).some((wait) => wait.after === block.key && done.has(wait.before));
+	return {
+		due: open.filter((block) => localDay(block.start, zone) === today),
+		next: open.filter((block) => block.start > stamp).slice(0, 3),
+		may: open.filter(
+			(block) =>
+				(block.kind === "turn out" || block.kind === "cut") && begun(block) && block.earliest <= stamp,
+		),
+		waiting: (season.plan?.waits ?? []).filter(
+			(wait) =>
+				done.has(wait.before) && !done.has(wait.after) && wait.end > stamp && !wait.after.endsWith("/fit"),
+		),
+		late: open.filter((block) => block.end < stamp),
+	};
+}
+
+/** Today at a glance, where the loaves are. */
+export function Today() {
+	const { data } = useQuery(seasonQuery);
+	const week = useQuery(weekQuery(new Date().toISOString().slice(0, 10)));
+	const short = (week.data?.supplies ?? []).filter((item) => (item.short_g ?? 0) > 0);
+	if (!data?.plan) return null;
+	const { zone } = data.hours;
+	const found = todayOf(data, new Date());
+	const titles = new Map(data.plan.blocks.map((block) => [block.key, block.title]));
+	const text = (iso: string) => `${dayShort(localDay(iso, zone))} ${localTime(iso, zone)}`;
+	const line = (block: Block) => (
+		<li key={block.key}>
+			<Link className="text-ink" to={`/loaf/${block.loaf}/bench`}>
+				<span className="figures">{text(block.start)}</span> {block.title}
+			</Link>
+		</li>
+	);
+	return (
+		<section aria-label="Today" className="tray grid gap-x-8 gap-y-2 p-4 text-sm sm:grid-cols-3">
+			<div>
+				<h2 className="text-base">{found.due.length > 0 ? "Today" : "Next"}</h2>
+				<ul className="mt-1 space-y-0.5">{(found.due.length > 0 ? found.due : found.next).map(line)}</ul>
+				{found.due.length + found.next.length === 0 && <p className="text-soft">Nothing is planned.</p>}
+			</div>
+			<div>
+				<h2 className="text-base">May be done by now</h2>
+				<ul className="mt-1 space-y-0.5">{[...found.may, ...found.late].map(line)}</ul>
+				{found.may.length + found.late.length === 0 && <p className="text-soft">Nothing yet.</p>}
+			</div>
+			<div>
+				<h2 className="text-base">Waits</h2>
+				<ul className="mt-1 space-y-0.5">
+					{found.waiting.map((wait) => (
+						<li key={`${wait.before} ${wait.after}`}>
+							“{titles.get(wait.after)}” until {text(wait.end)}
+							<span className="text-soft">, at least {hoursText(wait.least_h)}</span>
+						</li>
+					))}
+				</ul>
+				{found.waiting.length === 0 && <p className="text-soft">Nothing stands and waits.</p>}
+				{short.length > 0 && (
+					<p className="mt-1">
+						<strong>Runs short this week:</strong> {short.map((item) => item.name).join(", ")}
+					</p>
+				)}
+				<Link className="mt-2 inline-block font-semibold text-rim-deep" to="/season">
+					The whole season
+				</Link>
+			</div>
+		</section>
+	);
+}

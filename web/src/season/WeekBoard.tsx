@@ -1,0 +1,129 @@
+import { ChevronLeft, ChevronRight, Printer } from "lucide-react";
+import type { Block, Season } from "../api/types";
+import { Button, buttonClass } from "../ui/Button";
+import { dayShort } from "../ui/dates";
+import { useUnits } from "../ui/UnitsContext";
+import { paperOf } from "../ui/units";
+import { KINDS } from "./kinds";
+import { dayAfter, local, localDay, localTime } from "./seasonTime";
+
+const [FROM, TO, HOUR] = [6, 23, 30];
+
+interface Props {
+	season: Season;
+	monday: string;
+	today: string;
+	selected: string | null;
+	onWeek: (monday: string) => void;
+	onSelect: (key: string) => void;
+}
+
+/** One week, hour by hour: when hands may work, and what they do. */
+export function WeekBoard({ season, monday, today, selected, onWeek, onSelect }: Props) {
+	const { units } = useUnits();
+	const { zone } = season.hours;
+	const blocks = (season.plan?.blocks ?? []).filter((block) => block.kind !== "cured");
+	return (
+		<div>
+			<div className="mb-2 flex items-center gap-2">
+				<Button look="quiet" aria-label="The week before" onClick={() => onWeek(dayAfter(monday, -7))}>
+					<ChevronLeft aria-hidden className="size-4" />
+				</Button>
+				<p className="font-semibold">Week of {dayShort(monday)}</p>
+				<Button look="quiet" aria-label="The week after" onClick={() => onWeek(dayAfter(monday, 7))}>
+					<ChevronRight aria-hidden className="size-4" />
+				</Button>
+				<span className="flex-1" />
+				<a
+					className={buttonClass()}
+					href={`/api/season/week.pdf?first=${monday}&paper=${paperOf(units)}`}
+					target="_blank"
+					rel="noreferrer"
+				>
+					<Printer aria-hidden className="size-4" /> Print this week
+				</a>
+			</div>
+			<ol className="grid grid-cols-7 gap-1" aria-label="Days of the week">
+				{Array.from({ length: 7 }, (_, n) => {
+					const day = dayAfter(monday, n);
+					return (
+						<li key={day} className="min-w-0">
+							<p className={`truncate text-center font-bold text-sm ${day === today ? "text-brass" : ""}`}>
+								{dayShort(day)}
+							</p>
+							<div
+								className="relative rounded border border-line bg-bench-deep/40"
+								style={{ height: (TO - FROM) * HOUR }}
+							>
+								{(season.hours.week?.[n] ?? []).map((span) => (
+									<div
+										key={span.start}
+										className="absolute inset-x-0 bg-white"
+										style={{ top: y(span.start), height: y(span.end) - y(span.start) }}
+									/>
+								))}
+								{n === 0 &&
+									[8, 12, 16, 20].map((hour) => (
+										<span
+											key={hour}
+											aria-hidden
+											className="figures absolute left-0.5 text-[10px] text-soft"
+											style={{ top: (hour - FROM) * HOUR - 6 }}
+										>
+											{hour}:00
+										</span>
+									))}
+								{blocks
+									.filter((block) => localDay(block.start, zone) === day)
+									.map((block) => (
+										<WeekJob
+											key={block.key}
+											block={block}
+											zone={zone}
+											selected={block.key === selected}
+											onSelect={() => onSelect(block.key)}
+										/>
+									))}
+							</div>
+						</li>
+					);
+				})}
+			</ol>
+		</div>
+	);
+}
+
+function y(time: string): number {
+	const [h = 0, m = 0] = time.split(":").map(Number);
+	return Math.min(Math.max((h + m / 60 - FROM) * HOUR, 0), (TO - FROM) * HOUR);
+}
+
+interface JobProps {
+	block: Block;
+	zone: string;
+	selected: boolean;
+	onSelect: () => void;
+}
+
+function WeekJob({ block, zone, selected, onSelect }: JobProps) {
+	const kind = KINDS[block.kind];
+	const top = y(localTime(block.start, zone));
+	return (
+		<button
+			type="button"
+			aria-pressed={selected}
+			aria-label={`${block.title}, ${local(block.start, zone).replace("T", " ")}`}
+			className={`absolute inset-x-0.5 overflow-hidden rounded px-1 text-left text-xs leading-tight ${selected ? "outline outline-3 outline-brass" : ""}`}
+			style={{
+				top,
+				minHeight: 24,
+				height: Math.max(24, y(localTime(block.end, zone)) - top - 1),
+				background: kind.fill,
+				color: kind.ink,
+			}}
+			onClick={onSelect}
+		>
+			<span className="figures">{localTime(block.start, zone)}</span> {block.title}
+		</button>
+	);
+}
