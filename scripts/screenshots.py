@@ -116,6 +116,17 @@ def _cut(page: Page) -> None:
     page.wait_for_timeout(4000)
 
 
+def _season(page: Page) -> None:
+    """Planned, with one job taken in hand."""
+    page.goto(f"{BASE}/season")
+    page.get_by_role("button", name="Plan again").click()
+    jobs = page.get_by_role("region", name="Jobs")
+    jobs.wait_for(timeout=60_000)
+    jobs.get_by_role("button", name=re.compile("Pour Lantern Row")).click()
+    page.wait_for_timeout(500)
+    page.evaluate("window.scrollTo(0, 0)")
+
+
 def _shelf(page: Page) -> None:
     page.goto(f"{BASE}/shelf")
     page.get_by_role("heading", name="Lamp globes").wait_for()
@@ -128,6 +139,7 @@ def _cupboard(page: Page) -> None:
 
 VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "loaves": (DESK, _loaves),
+    "season": (DESK, _season),
     "section": (DESK, _section),
     "formula": (DESK, _place("formula")),
     "colours": (DESK, _place("colours")),

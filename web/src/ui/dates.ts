@@ -25,7 +25,7 @@ export const clockText = (iso: string): string => CLOCK.format(new Date(iso));
 /** "3 days", "36 h": a wait in the words of the workshop. */
 export function hoursText(hours: number): string {
 	const size = Math.abs(hours);
-	if (size < 48 && size % 24 !== 0) return `${size} h`;
+	if (size < 48 && size % 24 !== 0) return `${Math.round(size)} h`;
 	const days = size / 24;
 	if (days >= 21 && days % 7 === 0) return `${days / 7} weeks`;
 	return days === 1 ? "1 day" : `${Number(days.toFixed(1))} days`;

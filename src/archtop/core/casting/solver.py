@@ -25,7 +25,9 @@ _WORKERS = 2
 _LATER = {"cast": -2, "turn out": 1, "fit": -1, "pour": -3, "spritz": 1, "cut": 3}
 # Castings and pours lie so close before the last moment, where that can be [days].
 _SENSIBLE_DAYS = 21.0
-# So many times the time it was given is waited for a first plan.
+# By how much dates are let go of when they cannot be met, step by step [days].
+_LATER_DAYS = (0, 3, 8, 20, 45)
+# So many times the time it was given is waited for a first plan, since any is worth it.
 _PATIENCE = 4
 
 
@@ -219,8 +221,7 @@ def solve(problem: SeasonProblem, seconds: float = 8.0) -> Found:
     """The best plan that is found in so many seconds."""
     began = time.perf_counter()
     first = _First(began)
-    built = SeasonModel(problem)
-    starts, proven = _least(built, lambda: cp_model.LinearExpr.sum(list(built.lateness().values())), first, seconds)
+    starts, proven = _dates_met_if_they_can_be(problem, first, seconds)
     if starts:
         # From here on nothing is later than that, which narrows where each job may lie.
         held = problem.changed(ready=_as_late_as(problem, starts))
@@ -251,20 +252,30 @@ def _is_moved(problem: SeasonProblem, job: Job, before: int, starts: Mapping[str
     return bool(job.minutes) and job.key not in problem.fixed and starts[job.key] != before
 
 
-def _least(
-    built: SeasonModel, aim: Callable[[], cp_model.LinearExprT], first: _First, seconds: float
-) -> tuple[dict[str, int], bool]:
-    """Starts with the least of an aim, nothing where there are none, and whether that is proven."""
-    built.model.minimize(aim())
-    for patience in (_SHARES[0], _PATIENCE):
-        solver = _solver(patience * seconds)
+def _dates_met_if_they_can_be(problem: SeasonProblem, first: _First, seconds: float) -> tuple[dict[str, int], bool]:
+    """The least lateness: nothing where there is no plan, and whether that is proven.
+
+    A plan that meets all dates is looked for first, close before them: that is found a hundred times sooner than a
+    least sum of lateness over months. Then dates are let go of, further and further, until there is a plan.
+    """
+    day = round(24 / problem.step_h)
+    for more in (*_LATER_DAYS, None):
+        tried = problem
+        if more is not None:
+            later = problem.changed(ready={loaf: at + more * day for loaf, at in problem.ready.items()})
+            within = _within(later, near=True)
+            if any(low > high for low, high in within.values()):
+                continue
+            tried = problem.changed(within=within)
+        built = SeasonModel(tried)
+        if more == 0:
+            built.dates_met()
+        built.model.minimize(cp_model.LinearExpr.sum(list(built.lateness().values())))
+        solver = _solver(_PATIENCE * seconds if more is None else _SHARES[0] * seconds)
         status = solver.solve(built.model, first)
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return {key: solver.value(start) for key, start in built.starts.items()}, status == cp_model.OPTIMAL
-        if status == cp_model.INFEASIBLE:
-            return {}, True
-    # Any plan would have been worth waiting for.
-    return {}, False
+    return {}, status == cp_model.INFEASIBLE
 
 
 def _as_late_as(problem: SeasonProblem, starts: Mapping[str, int]) -> dict[str, int]:
