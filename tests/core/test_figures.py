@@ -51,8 +51,14 @@ def test_a_figure_outside_its_column_is_refused() -> None:
 def test_the_figure_is_cast_before_the_column_and_their_colours_meet() -> None:
     result = with_figure()
     tasks = {task.key: task for task in result.order}
-    assert tasks["cast.rod"].after == ("cast.rod-figure",)
-    assert tasks["cast.rod-figure"].latest_h == 2 * (tasks["cast.rod"].latest_h or 0)
+    assert tasks["cast.rod"].after == ("out.rod-figure",)
+    column, figure = tasks["cast.rod"], tasks["cast.rod-figure"]
+    assert column.latest_h is not None
+    assert figure.latest_h is not None
+    # It lets go as the column does, before that is cast: an hour to cast it, a quarter to turn it out.
+    out = tasks["out.rod"].latest_h
+    assert out is not None
+    assert column.latest_h - figure.latest_h == pytest.approx(out - column.latest_h + 0.25)
     assert any({pair.a, pair.b} == {"white", "black"} for pair in result.contrasts)
 
 

@@ -44,7 +44,7 @@ export function JobCard({ season, block, change }: Props) {
 						{wait.before === block.key
 							? `Then “${titles.get(wait.after)}”`
 							: `After “${titles.get(wait.before)}”`}
-						: at least {hoursText(wait.least_h)}
+						{wait.least_h > 0 && `: at least ${hoursText(wait.least_h)}`}
 						{wait.most_h != null && `, at most ${hoursText(wait.most_h)}`}. {wait.why} ({wait.basis})
 					</li>
 				))}

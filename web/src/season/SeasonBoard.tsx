@@ -43,9 +43,11 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 		const [h = 0, m = 0] = localTime(iso, zone).split(":").map(Number);
 		return NAME + (daysBetween(first, localDay(iso, zone)) + (h + m / 60) / 24) * step;
 	};
+	// A date takes so much room.
+	const every = Math.ceil(66 / (7 * step));
 	const mondays = Array.from({ length: Math.ceil(count / 7) + 1 }, (_, i) =>
 		dayAfter(mondayOf(first), 7 * i),
-	).filter((day) => day >= first && day < last);
+	).filter((day, i) => day >= first && day < last && i % every === 0);
 	const rows = plan.loaves;
 	const height = HEAD + rows.length * ROW + 8;
 	const at = (day: string) => NAME + daysBetween(first, day) * step;
