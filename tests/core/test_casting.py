@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from archtop.core import InputError, Loaf, plan, read_loaf, standard_cupboard
+from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.casting import (
     Appointment,
     Circumstances,
@@ -432,3 +432,21 @@ def test_nothing_is_better_than_the_solvers_answer_in_the_obvious_way() -> None:
     found = solve(problem, 6.0)
     assert faults_in(problem, found.starts) == ()
     assert sum(found.late.values()) <= late
+
+
+def test_the_calculator_places_what_it_is_given_and_refuses_rings() -> None:
+    given = {
+        "now": "2027-03-01T08:00:00Z",
+        "jobs": [
+            {"key": "a", "loaf": "l", "title": "Cast", "kind": "cast", "minutes": 60},
+            {"key": "b", "loaf": "l", "title": "Pour", "kind": "pour", "minutes": 60},
+        ],
+        "links": [{"before": "a", "after": "b", "least_h": 24, "most_h": 48, "why": "It sets.", "basis": "exact"}],
+        "seconds": 2,
+    }
+    found = calculate("casting-order", given)
+    first, second = found.model_dump()["blocks"]
+    assert dt.timedelta(hours=24) <= second["start"] - first["end"] <= dt.timedelta(hours=48)
+    back = {"before": "b", "after": "a", "least_h": 0, "most_h": None, "why": "", "basis": "exact"}
+    with pytest.raises(InputError, match="wait for the other"):
+        calculate("casting-order", given | {"links": [*given["links"], back]})
