@@ -34,7 +34,7 @@ def test_the_demo_is_loaded_once_and_what_the_user_did_is_kept(served: list[dict
     call_command("demo", "--port", "9999")
     said = capsys.readouterr().out
     assert "http://127.0.0.1:9999/" in said
-    assert served == [{"host": "127.0.0.1", "port": 9999, "threads": 8, "max_request_body_size": 16_000_000}]
+    assert served == [{"host": "127.0.0.1", "port": 9999, "threads": 8, "max_request_body_size": 120_000_000}]
     assert LoafMould.objects.count() >= 3
     names = set(Loaf.objects.values_list("name", flat=True))
     assert "Lantern Row" in names

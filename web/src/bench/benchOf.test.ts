@@ -84,4 +84,11 @@ describe("the log in words", () => {
 			"Oil: 41.2 g on the scale",
 		]);
 	});
+
+	it("numbers the bars that are cut", () => {
+		const amounts = [1, 2, 3].map((n) => ({ key: `bar-${n}`, label: `Bar ${n}` }));
+		const cut = [{ key: "loaf.cut", title: "Unmould and cut", amounts }] as unknown as Step[];
+		const { presses } = bench(["loaf.cut", "done"]);
+		expect(logLines(presses, cut, troubles, departures)[0]?.text).toBe("Unmould and cut: bars 1 to 3");
+	});
 });

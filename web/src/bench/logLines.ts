@@ -13,6 +13,12 @@ const ACTIONS = {
 	begun: "Taken first: ",
 } as const;
 
+/** ": bars 1 to 10" where a step cuts them. */
+function barsOf(step: Step | undefined): string {
+	const bars = (step?.amounts ?? []).filter((amount) => amount.key.startsWith("bar-"));
+	return bars.length > 0 ? `: bars 1 to ${bars.length}` : "";
+}
+
 /** The log in words, the latest first; ticks inside a step are told only where a device showed something. */
 export function logLines(
 	presses: readonly BenchPress[],
@@ -33,7 +39,7 @@ export function logLines(
 		}
 		const [step = "", amount] = key.split("#");
 		const title = titles.get(step)?.title ?? step;
-		if (!amount) return ACTIONS[action] + title;
+		if (!amount) return ACTIONS[action] + title + barsOf(titles.get(step));
 		const label = titles.get(step)?.amounts.find((item) => item.key === amount)?.label ?? amount;
 		if (grams != null) return `${ACTIONS[action]}${label}: ${grams} g on the scale`;
 		if (celsius != null) return `${ACTIONS[action]}${title}: ${celsius} °C`;

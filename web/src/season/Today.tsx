@@ -20,7 +20,9 @@ export function todayOf(season: Season, now: Date) {
 		next: open.filter((block) => block.start > stamp).slice(0, 3),
 		may: open.filter(
 			(block) =>
-				(block.kind === "turn out" || block.kind === "cut") && begun(block) && block.earliest <= stamp,
+				(block.kind === "turn out" || block.kind === "cut" || block.kind === "spritz") &&
+				begun(block) &&
+				block.earliest <= stamp,
 		),
 		waiting: (season.plan?.waits ?? []).filter(
 			(wait) =>

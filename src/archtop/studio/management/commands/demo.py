@@ -97,6 +97,7 @@ class Command(Serve):
     def handle(self, *args: Any, **options: Any) -> None:
         """Serve with the demo's data, signed in on this machine."""
         settings.DEMO = True
+        self.back_up_before_upgrade()
         call_command("migrate", verbosity=0, interactive=False)
         self.make_owner()
         self.stdout.write(
