@@ -102,11 +102,12 @@ def test_sheets_on_screen_add_up(page: Page, desk: Desk) -> None:
 def test_the_pour_date_turns_waits_into_dates(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Dated")
     desk.go("Order")
-    expect(page.get_by_text("Sat 28 Nov to Thu 3 Dec").first).to_be_visible()
+    expect(page.get_by_text("26 h to 7 days before the pour").first).to_be_visible()
     page.get_by_label("Pour on").fill("2026-12-12")
-    expect(page.get_by_text("Sat 5 Dec to Thu 10 Dec").first).to_be_visible()
+    expect(page.get_by_text("Sat 5 Dec to Fri 11 Dec").first).to_be_visible()
     page.get_by_label("Pour on").fill("")
-    expect(page.get_by_text("2 to 7 days before the pour").first).to_be_visible()
+    expect(page.get_by_text("26 h to 7 days before the pour").first).to_be_visible()
+    desk.wait_until_saved()
 
 
 def test_the_bench_one_press_at_a_time(page: Page, desk: Desk) -> None:

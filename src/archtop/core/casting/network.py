@@ -28,6 +28,10 @@ _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
 _POUR_MIN, _STEP_MIN = 75, 8
 # More batches than this of one set are cast in so many moulds at once.
 _MOST_BATCHES = 4
+_VERBS = {
+    "cutter": "Pour the slab for", "chunk": "Pour the block for", "wedge": "Pour the block for",
+    "board": "Pour the block for", "ball": "Make", "dough": "Knead", "melt": "Melt and pour", "piped": "Pipe",
+}  # fmt: skip
 _NOT_CAST = frozenset(("ball", "dough", "melt", "piped"))
 
 
@@ -177,9 +181,9 @@ class _Weaving:
         """A pot is full as long as hands are at it: with several hands there may be too few of them."""
         self.hold("pot", "pot", key, key)
 
-    def cast(self, key: str, title: str, mould: tuple[str, str], wait: Wait) -> None:
+    def cast(self, key: str, title: str, mould: tuple[str, str], wait: Wait, verb: str = "Cast") -> None:
         """A casting, and its turning out when it lets go; how old it may be counts from the casting."""
-        self.job(f"cast.{key}", "cast", f"Cast {title}", _CAST_MIN)
+        self.job(f"cast.{key}", "cast", f"{verb} {title}", _CAST_MIN)
         self.job(f"out.{key}", "turn out", f"Turn out {title}", _OUT_MIN)
         self.link(f"cast.{key}", f"out.{key}", wait)
         self.hold(*mould, f"cast.{key}", f"out.{key}")
@@ -217,7 +221,7 @@ class _Weaving:
         wait = self.wait(kind, piece.material, piece.formula or self.loaf.formula)
         if kind in _NOT_CAST:
             key = f"cast.{piece.id}"
-            self.job(key, "cast", f"Make {piece.name}", _CAST_MIN)
+            self.job(key, "cast", f"{_VERBS[kind]} {piece.name}", _CAST_MIN)
             self.link(key, "pour", wait)
             return
         mould = (_mould_key(piece.material, kind + piece.name), f"mould of {piece.name}")
@@ -225,7 +229,7 @@ class _Weaving:
         for n in range(1, batches + 1):
             key = piece.id if batches == 1 else f"{piece.id}.{n}"
             title = piece.name if batches == 1 else f"{piece.name}, batch {n}"
-            self.cast(key, title, mould, wait)
+            self.cast(key, title, mould, wait, _VERBS.get(kind, "Cast"))
             self.link(f"out.{key}", "pour", Wait(earliest_h=0, latest_h=None, why="They are out before they go in."))
             self.young_enough(f"cast.{key}", wait)
 
