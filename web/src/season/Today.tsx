@@ -44,7 +44,7 @@ export function Today() {
 	const text = (iso: string) => `${dayShort(localDay(iso, zone))} ${localTime(iso, zone)}`;
 	const line = (block: Block) => (
 		<li key={block.key}>
-			<Link className="text-ink" to={`/loaf/${block.loaf}/bench`}>
+			<Link className="block py-1 text-ink" to={`/loaf/${block.loaf}/bench`}>
 				<span className="figures">{text(block.start)}</span> {block.title}
 			</Link>
 		</li>
