@@ -91,3 +91,16 @@ export function scallopPath(
 	);
 	return `M${scale.x(left).toFixed(2)} ${scale.y(base).toFixed(2)}${arcs.join("")}Z`;
 }
+
+/** Where a press on a drawing of that size lies, in the drawing's own millimetres. */
+export function pressedAt(
+	event: { clientX: number; clientY: number },
+	drawing: SVGSVGElement,
+	scale: Scale,
+): { x: number; z: number } {
+	const drawn = drawing.getBoundingClientRect();
+	const { width, height } = drawing.viewBox.baseVal;
+	const x = ((event.clientX - drawn.left) / drawn.width) * width;
+	const y = ((event.clientY - drawn.top) / drawn.height) * height;
+	return { x: (x - scale.x(0)) / scale.pxPerMm, z: (scale.y(0) - y) / scale.pxPerMm };
+}

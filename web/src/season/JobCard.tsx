@@ -38,17 +38,6 @@ export function JobCard({ season, block, change }: Props) {
 				By its waits alone: from {text(block.earliest)}
 				{block.latest ? ` to ${text(block.latest)}` : " on"}.
 			</p>
-			<ul className="space-y-1 text-soft">
-				{waits.map((wait) => (
-					<li key={`${wait.before} ${wait.after}`}>
-						{wait.before === block.key
-							? `Then “${titles.get(wait.after)}”`
-							: `After “${titles.get(wait.before)}”`}
-						{wait.least_h > 0 && `: at least ${hoursText(wait.least_h)}`}
-						{wait.most_h != null && `, at most ${hoursText(wait.most_h)}`}. {wait.why} ({wait.basis})
-					</li>
-				))}
-			</ul>
 			<label className="block font-semibold text-soft text-xs">
 				On the studio's clock
 				<input
@@ -77,6 +66,17 @@ export function JobCard({ season, block, change }: Props) {
 					</Button>
 				)}
 			</div>
+			<ul className="space-y-1 text-soft">
+				{waits.map((wait) => (
+					<li key={`${wait.before} ${wait.after}`}>
+						{wait.before === block.key
+							? `Then “${titles.get(wait.after)}”`
+							: `After “${titles.get(wait.before)}”`}
+						{wait.least_h > 0 && `: at least ${hoursText(wait.least_h)}`}
+						{wait.most_h != null && `, at most ${hoursText(wait.most_h)}`}. {wait.why} ({wait.basis})
+					</li>
+				))}
+			</ul>
 		</section>
 	);
 }

@@ -7,7 +7,7 @@ import { paperOf } from "../ui/units";
 import { KINDS } from "./kinds";
 import { dayAfter, local, localDay, localTime } from "./seasonTime";
 
-const [FROM, TO, HOUR] = [6, 23, 30];
+const [FROM, TO, HOUR, LINE] = [6, 23, 34, 31];
 
 interface Props {
 	season: Season;
@@ -73,17 +73,20 @@ export function WeekBoard({ season, monday, today, selected, onWeek, onSelect }:
 											{hour}:00
 										</span>
 									))}
-								{blocks
-									.filter((block) => localDay(block.start, zone) === day)
-									.map((block) => (
-										<WeekJob
-											key={block.key}
-											block={block}
-											zone={zone}
-											selected={block.key === selected}
-											onSelect={() => onSelect(block.key)}
-										/>
-									))}
+								{stacked(
+									blocks.filter((block) => localDay(block.start, zone) === day),
+									zone,
+								).map(({ block, top, high }) => (
+									<WeekJob
+										key={block.key}
+										block={block}
+										top={top}
+										high={high}
+										zone={zone}
+										selected={block.key === selected}
+										onSelect={() => onSelect(block.key)}
+									/>
+								))}
 							</div>
 						</li>
 					);
@@ -98,29 +101,35 @@ function y(time: string): number {
 	return Math.min(Math.max((h + m / 60 - FROM) * HOUR, 0), (TO - FROM) * HOUR);
 }
 
+/** Jobs of a day by their hours; a short one takes a line, and pushes what follows it down. */
+function stacked(blocks: readonly Block[], zone: string) {
+	let free = 0;
+	return blocks.map((block) => {
+		const top = Math.max(y(localTime(block.start, zone)), free);
+		const high = Math.max(LINE, y(localTime(block.end, zone)) - top - 1);
+		free = top + high + 1;
+		return { block, top, high };
+	});
+}
+
 interface JobProps {
 	block: Block;
+	top: number;
+	high: number;
 	zone: string;
 	selected: boolean;
 	onSelect: () => void;
 }
 
-function WeekJob({ block, zone, selected, onSelect }: JobProps) {
+function WeekJob({ block, top, high, zone, selected, onSelect }: JobProps) {
 	const kind = KINDS[block.kind];
-	const top = y(localTime(block.start, zone));
 	return (
 		<button
 			type="button"
 			aria-pressed={selected}
 			aria-label={`${block.title}, ${local(block.start, zone).replace("T", " ")}`}
 			className={`absolute inset-x-0.5 overflow-hidden rounded px-1 text-left text-xs leading-tight ${selected ? "outline outline-3 outline-brass" : ""}`}
-			style={{
-				top,
-				minHeight: 24,
-				height: Math.max(24, y(localTime(block.end, zone)) - top - 1),
-				background: kind.fill,
-				color: kind.ink,
-			}}
+			style={{ top, height: high, background: kind.fill, color: kind.ink }}
 			onClick={onSelect}
 		>
 			<span className="figures">{localTime(block.start, zone)}</span> {block.title}

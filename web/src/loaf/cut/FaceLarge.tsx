@@ -9,7 +9,7 @@ import { FacePieces } from "../../drawing/FacePicture";
 import { type FaceLook, topHeight, wallAt } from "../../drawing/face";
 import type { PieceLook } from "../../drawing/pieceLook";
 import { savePicture } from "../../drawing/savePicture";
-import { fitScale } from "../../drawing/scale";
+import { fitScale, pressedAt } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
 import { useEditor } from "../editor/EditorContext";
 import { RealBar } from "./RealBar";
@@ -80,11 +80,8 @@ export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
 								role="img"
 								aria-label={`Face of bar ${bar.number}, large`}
 								onClick={(event) => {
-									const drawn = ref.current?.getBoundingClientRect();
-									if (!drawn) return;
-									const x = ((event.clientX - drawn.left) / drawn.width) * WIDTH;
-									const y = ((event.clientY - drawn.top) / drawn.height) * HEIGHT;
-									ask((x - scale.x(0)) / scale.pxPerMm, (scale.y(0) - y) / scale.pxPerMm);
+									const { x, z } = pressedAt(event, event.currentTarget, scale);
+									ask(x, z);
 								}}
 							>
 								<FaceBody id={id} look={look} scale={scale} />

@@ -1,7 +1,7 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Hanger } from "../../api/types";
 import { bodyCorners } from "../../drawing/face";
-import { fitScale, polygonPoints } from "../../drawing/scale";
+import { fitScale, polygonPoints, pressedAt } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { patchHanger } from "../editor/changes";
@@ -63,7 +63,6 @@ interface BoardProps {
 /** The section with the wire's path: press to add a point, or type one. */
 function PathBoard({ hanger, onPath }: BoardProps) {
 	const { live } = useEditor();
-	const ref = useRef<SVGSVGElement>(null);
 	const [typed, setTyped] = useState({ x: 0, z: 20 });
 	const { outline } = live.plan.mould;
 	const index = live.of.work.findIndex((step) => step.do === "hanger" && step.id === hanger.id);
@@ -84,17 +83,13 @@ function PathBoard({ hanger, onPath }: BoardProps) {
 		<div className="space-y-2">
 			{/* biome-ignore lint/a11y/useKeyWithClickEvents: the fields beside it add points from the keyboard. */}
 			<svg
-				ref={ref}
 				viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
 				className="block w-full max-w-[320px] cursor-crosshair rounded border border-line bg-white"
 				role="img"
 				aria-label={`Path of ${hanger.name}, ${path.length} points`}
 				onClick={(event) => {
-					const box = ref.current?.getBoundingClientRect();
-					if (!box) return;
-					const x = ((event.clientX - box.left) / box.width) * WIDTH;
-					const y = ((event.clientY - box.top) / box.height) * HEIGHT;
-					add((x - scale.x(0)) / scale.pxPerMm, (scale.y(0) - y) / scale.pxPerMm);
+					const { x, z } = pressedAt(event, event.currentTarget, scale);
+					add(x, z);
 				}}
 			>
 				<polygon points={polygonPoints(bodyCorners(outline, level), scale)} fill="#dbe4dd" stroke="#14263f" />
