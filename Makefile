@@ -44,7 +44,7 @@ test-web: .make/web
 	$(PNPM) run test
 
 test-browser: .make/python web/dist/index.html .make/chromium
-	$(PY) -m pytest -q tests/browser
+	$(PY) -m pytest -q -n 2 tests/browser
 
 bench: .make/python  ## Speed as ratios, measured side by side in one run
 	$(PY) -m benchmarks

@@ -9,6 +9,7 @@ import argparse
 import json
 import os
 import sys
+import zipfile
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
@@ -56,6 +57,17 @@ def _django(*command: str) -> str:
     return ""
 
 
+def _export(args: argparse.Namespace) -> str:
+    for option, file in (("--studio", args.studio), ("--tables", args.tables)):
+        if file:
+            _django("export_studio", option, file)
+    if args.loaf:
+        return _django("export_loaf", args.loaf)
+    if not (args.studio or args.tables):
+        raise InputError.one("export.none", "export", "nothing", "needs a loaf's id or --studio FILE", "Say which.")
+    return ""
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="archtop", description=__doc__)
     commands = parser.add_subparsers(dest="command", required=True)
@@ -72,9 +84,11 @@ def _parser() -> argparse.ArgumentParser:
         sub = commands.add_parser(name, help=f"{text} on 127.0.0.1")
         sub.add_argument("--port", default="8735")
         sub.set_defaults(run=lambda args: _django(args.command, "--port", args.port))
-    export = commands.add_parser("export", help="write a loaf's document to standard output")
-    export.add_argument("loaf", help="its id")
-    export.set_defaults(run=lambda args: _django("export_loaf", args.loaf))
+    export = commands.add_parser("export", help="write a loaf's document to standard output, or the studio to a file")
+    export.add_argument("loaf", nargs="?", help="its id")
+    export.add_argument("--studio", metavar="FILE", help="the whole studio with its photographs, as a zip")
+    export.add_argument("--tables", metavar="FILE", help="every table as CSV, in a zip")
+    export.set_defaults(run=_export)
     keep = commands.add_parser("backup", help="write the whole studio into one file, while it is open")
     keep.add_argument("file", nargs="?", help="where to; by default among the studio's own backups")
     keep.set_defaults(run=lambda args: _django("backup", *([args.file] if args.file else [])))
@@ -82,9 +96,11 @@ def _parser() -> argparse.ArgumentParser:
     back.add_argument("file")
     back.add_argument("--over", action="store_true", help="even over loaves; they are backed up first")
     back.set_defaults(run=lambda args: _django("restore", args.file, *(["--over"] if args.over else [])))
-    bring = commands.add_parser("import", help="read a loaf document into the studio")
+    bring = commands.add_parser("import", help="read a loaf document, or a whole studio's file, into the studio")
     bring.add_argument("file")
-    bring.set_defaults(run=lambda args: _django("import_loaf", args.file))
+    bring.set_defaults(
+        run=lambda args: _django("import_studio" if zipfile.is_zipfile(args.file) else "import_loaf", args.file)
+    )
     return parser
 
 

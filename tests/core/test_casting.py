@@ -22,7 +22,6 @@ from archtop.core.casting import (
     Job,
     Link,
     Network,
-    OwnWait,
     Pin,
     SeasonLoaf,
     SeasonPlan,
@@ -41,6 +40,7 @@ from archtop.core.casting import (
     wait_in,
     windows_of,
 )
+from archtop.core.rates import Observation, fitted
 from archtop.core.waits import wait_for
 from tests.core.conftest import box_with, rod
 
@@ -143,7 +143,8 @@ def test_very_hard_fats_are_cut_within_a_day() -> None:
 
 
 def test_a_studios_own_waits_count_more_the_more_there_are() -> None:
-    few, many = (wait_in("loaf", "lined box", None, {"loaf lined box": OwnWait(count=n, mean_h=40)}) for n in (1, 30))
+    seen = [Observation(rate="wait:loaf lined box", value=40 / 24, sd=0.1, says="40 h in the mould")]
+    few, many = (wait_in("loaf", "lined box", None, fitted(seen * n)) for n in (1, 30))
     assert 24 < few.earliest_h < many.earliest_h < 40
     assert few.basis == many.basis == "your log"
     assert few.latest_h is not None

@@ -35,7 +35,7 @@ def test_the_empty_page_can_be_made() -> None:
 def test_a_newer_document_is_refused_by_name() -> None:
     codes = refused({**box(), "version": 99})
     assert codes == {
-        "document.newer": "version = 99: this application reads versions up to 4. Update Arch Top, or export the "
+        "document.newer": "version = 99: this application reads versions up to 5. Update Arch Top, or export the "
         "loaf from the newer one in an older version."
     }
 
@@ -124,4 +124,4 @@ def test_the_published_schema_takes_the_demo(lantern_row: Loaf) -> None:
     """The JSON Schema in docs is the one the reader uses: same fields, same version."""
     schema = json.loads((DOCS / "loaf.schema.json").read_text(encoding="utf-8"))
     assert set(schema["properties"]) == set(lantern_row.model_dump())
-    assert schema["properties"]["version"]["const"] == 4
+    assert schema["properties"]["version"]["const"] == lantern_row.version

@@ -12,17 +12,18 @@ from hypothesis import strategies as st
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
 from archtop.core.clock import Bowl, Note, bowls_of, check_note, pot_pace, read_clock
 from archtop.core.departures import departures
-from archtop.core.paces import Pace, PotPace, pace_of
+from archtop.core.paces import PotPace, pace_from, pace_of
+from archtop.core.rates import Observation, Rate, fitted
 from archtop.core.rheology import spread_mm
 from tests.core.conftest import box_with, rod
 
 CUPBOARD = standard_cupboard()
 
 
-def bowl(pace: Pace | None = None) -> Bowl:
+def bowl(rate: Rate | None = None) -> Bowl:
     loaf = read_loaf(box_with(rod()))
     result = plan(loaf, CUPBOARD)
-    return bowls_of(loaf, result, CUPBOARD, pace)[0] if pace else bowls_of(loaf, result, CUPBOARD)[0]
+    return bowls_of(loaf, result, CUPBOARD.model_copy(update={"rates": {"pace": rate} if rate else {}}))[0]
 
 
 @given(st.lists(st.tuples(st.floats(-1, 1), st.floats(0.05, 0.5)), max_size=12))
@@ -43,7 +44,9 @@ def test_the_pace_is_the_posterior_mean(pots: list[tuple[float, float]]) -> None
 def test_many_quick_pots_make_the_next_one_quick_and_surer() -> None:
     quick = pace_of([PotPace(log_ratio=math.log(1.5), sd=0.1)] * 20)
     assert 1.4 < quick.factor < 1.5
-    plain, learned = bowl(), bowl(quick)
+    rate = fitted([Observation(rate="pace", value=1.5, sd=0.1, says="")] * 20)["pace"]
+    assert pace_from(rate).model_dump() == pytest.approx(quick.model_dump())
+    plain, learned = bowl(), bowl(rate)
     assert learned.growth.rate == pytest.approx(plain.growth.rate * quick.factor)
     assert learned.growth.rate_sd / learned.growth.rate < plain.growth.rate_sd / plain.growth.rate
     assert (plain.doubles_min.basis, learned.doubles_min.basis) == ("estimate", "your log")

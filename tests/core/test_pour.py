@@ -9,13 +9,14 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.integrate import quad
 
 from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.clock import bowls_of
 from archtop.core.geometry import LoafMould
 from archtop.core.pieces import prism_of
 from archtop.core.pour import ColourField, expected_pa, field_of, fragile_in, landing, remarks_on_pours
-from archtop.core.pour.kernel import OP, POOL, STROKE, walk
+from archtop.core.pour.kernel import OP, POOL, STROKE, _unstroke, walk
 from archtop.core.pour.physics import DRAG
 from archtop.core.pour.pot import pot_colours
 from archtop.core.pour.section import Section, Spans, obstacle_of
@@ -133,9 +134,7 @@ def test_a_stroke_keeps_areas(x0: float, z0: float, dx: float, down: float, px: 
 
 
 def _unstroked(point: np.ndarray, op: np.ndarray) -> np.ndarray:
-    from archtop.core.pour.kernel import _unstroke
-
-    return np.array(_unstroke(float(point[0]), float(point[1]), op[0], 45.0, np.ones((1, 1)), 1.0))
+    return np.array(_unstroke(float(point[0]), float(point[1]), op, 0, 45.0, np.ones((1, 1, 1)), 1.0))
 
 
 def test_walls_floor_and_surface_hold() -> None:
@@ -143,6 +142,33 @@ def test_walls_floor_and_surface_hold() -> None:
     op[0, :10] = (STROKE, -1, 30.0, 60.0, 34.0, 4.0, 16.0, 0.8, 0.5, 60.0)
     for x, z in ((45.0, 30.0), (-45.0, 20.0), (30.0, 0.0), (30.0, 60.0)):
         assert _unstroked(np.array([x, z]), op) == pytest.approx([x, z], abs=1e-9)
+
+
+@pytest.mark.parametrize("off", [0.0, 1.0, 2.0, 5.0, 7.0, 10.0])
+def test_a_line_drawn_far_from_the_walls_is_the_published_one(off: float) -> None:
+    """Tine line of mathematical marbling (Lu, Jaffer, Jin, Zhao & Mao 2012, from memory of its form P + f(d)·M).
+
+    Every point goes along the line only, on both sides alike, by a way that depends on its distance alone. The profile
+    f is the stroke's own, not the paper's u^d: on the line it has a closed integral, and what goes forward there comes
+    back beside it, since batter cannot be pressed together. Half a percent of the reach is what its steps may stray.
+    """
+    reach, gain, kappa = 12.0, 0.8, 0.5
+    op = np.zeros((1, OP))
+    op[0, :10] = (STROKE, -1, -150.0, 200.0, 150.0, 200.0, reach, gain, kappa, 400.0)
+
+    def moved(x: float, z: float) -> np.ndarray:
+        return np.array(_unstroke(x, z, op, 0, 400.0, np.ones((1, 1, 1)), 1.0)) - (x, z)
+
+    here, further, below = moved(0.0, 200 + off), moved(31.0, 200 + off), moved(0.0, 200 - off)
+    assert here[1] == pytest.approx(0.0, abs=0.005 * reach)
+    assert further == pytest.approx(here, abs=0.008 * reach)
+    assert below == pytest.approx([here[0], -here[1]], abs=1e-6)
+    if off == 0:
+        held = lambda r: gain * (1 - (r / reach) ** 2) ** 3 * (1 + kappa * (r / reach) ** 2)  # noqa: E731
+        way, _ = quad(lambda r: held(r) / (1 - held(r)), -reach, reach)
+        assert -here[0] == pytest.approx(way, rel=0.05)
+    else:
+        assert (here[0] < 0) == (off < 2.8)
 
 
 @given(st.floats(-30, 30), st.floats(10, 40), st.floats(12, 30))

@@ -8,9 +8,11 @@ from archtop.core.backsizing import Backsized, BackTarget, size_back
 from archtop.core.calculators import calculate, list_calculators
 from archtop.core.chemistry import Additive, Fat, Formula, Scent, standard_fats
 from archtop.core.colour import Colourant, Reach, reach
+from archtop.core.costing import Costing, cost_of
 from archtop.core.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
 from archtop.core.document import Loaf, blank_loaf, read_loaf
 from archtop.core.errors import InputError, Problem, problems_from_items
+from archtop.core.first_loaf import FirstLoaf, first_loaf
 from archtop.core.plan import LoafPlan, plan
 from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
 from archtop.core.shelving import Lot, LotState, could_use, lot_state
@@ -21,8 +23,10 @@ __all__ = [
     "BackTarget",
     "Backsized",
     "Colourant",
+    "Costing",
     "Cupboard",
     "Fat",
+    "FirstLoaf",
     "Formula",
     "InputError",
     "Loaf",
@@ -37,7 +41,9 @@ __all__ = [
     "Supply",
     "blank_loaf",
     "calculate",
+    "cost_of",
     "could_use",
+    "first_loaf",
     "list_calculators",
     "lot_state",
     "plan",

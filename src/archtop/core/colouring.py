@@ -24,7 +24,16 @@ from archtop.core.geometry import Prism
 from archtop.core.potting import formula_of
 from archtop.core.sizing import Pot
 
-__all__ = ["MERGE", "ColourPlan", "Contrast", "base_of_colour", "colours_of", "contrast_words", "contrasts_of"]
+__all__ = [
+    "MERGE",
+    "ColourPlan",
+    "Contrast",
+    "base_of_colour",
+    "colours_of",
+    "contrast_words",
+    "contrasts_of",
+    "vanillin_of",
+]
 
 # Under this, two colours that touch read as one at arm's length; under the second they are hard to tell. Estimates:
 # ΔE00 of 1 is just visible side by side, and a cut face is neither flat nor evenly lit.
@@ -74,14 +83,19 @@ def _cast_from(loaf: Loaf, colour: str) -> str | None:
     return next((formula for made_in, formula in cast if made_in == colour), None)
 
 
+def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
+    """The most vanillin in the batter of each colour [%], by its id."""
+    found: dict[str, float] = {}
+    for part in (part for pot in pots for part in pot.portions):
+        found[part.colour] = max(found.get(part.colour, 0.0), part.vanillin_percent)
+    return found
+
+
 def colours_of(
     loaf: Loaf, pots: Sequence[Pot], batters: Mapping[str, Batter], cupboard: Cupboard
 ) -> tuple[ColourPlan, ...]:
     """Every colour of the loaf."""
-    vanillin: dict[str, float] = {}
-    for pot in pots:
-        for part in pot.portions:
-            vanillin[part.colour] = max(vanillin.get(part.colour, 0.0), part.vanillin_percent)
+    vanillin = vanillin_of(pots)
     bases = {key: _base_of_formula(formula_of(loaf, key), batters, cupboard) for key in batters}
     return tuple(
         _plan_of(colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], cupboard)
@@ -92,8 +106,14 @@ def colours_of(
 def _plan_of(colour: Colour, vanillin: float, base: Spectrum, cupboard: Cupboard) -> ColourPlan:
     seen = None
     if colour.colourants or vanillin > 0:
-        doses = [(cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
+        doses = [(cupboard.jar(dose.colourant), dose.g_per_kg) for dose in colour.colourants]
         seen = forecast(base, doses, vanillin)
+        learned = [
+            cupboard.rates[key] for dose in colour.colourants if (key := f"colour:{dose.colourant}") in cupboard.rates
+        ]
+        if learned:
+            how = "; ".join(f"{rate.name.partition(': ')[2]} × {rate.value:.2f}, {rate.n} seen" for rate in learned)
+            seen = seen.model_copy(update={"basis": "your log", "how": f"{seen.how}; {how}"})
     wished = lab_of(reflectance_of(colour.srgb))
     return ColourPlan(
         id=colour.id,

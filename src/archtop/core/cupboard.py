@@ -12,6 +12,7 @@ from archtop.core.chemistry import Additive, Fat, Scent, standard_additives, sta
 from archtop.core.colour import Colourant
 from archtop.core.errors import problems_from_validation
 from archtop.core.figure import Frozen
+from archtop.core.rates import Rate
 from archtop.core.shelving import Lot
 
 __all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
@@ -21,6 +22,7 @@ class Cupboard(Frozen):
     """Everything by key: the built-in tables with the studio's own rows over them; scents and colourants its own.
 
     ``stock``: grams on hand by :func:`stock_key`; what is not in it has not been counted. ``lots``: the shelf, by key.
+    ``rates``: what the studio has learned about itself, by key; what is not in it is taken at its default.
     """
 
     fats: dict[str, Fat]
@@ -29,6 +31,15 @@ class Cupboard(Frozen):
     colourants: dict[str, Colourant] = {}
     stock: dict[str, float] = {}
     lots: dict[str, Lot] = {}
+    rates: dict[str, Rate] = {}
+
+    def jar(self, key: str) -> Colourant:
+        """A colourant as strong as this studio's own bars have shown: as if its test bar had been of another dose."""
+        jar, own = self.colourants[key], self.rates.get(f"colour:{key}")
+        if own is None:
+            return jar
+        bar = jar.bar.model_copy(update={"dose_g_per_kg": jar.bar.dose_g_per_kg / own.value})
+        return jar.model_copy(update={"bar": bar})
 
     def with_brought(self, scents: Iterable[Scent], colourants: Iterable[Colourant]) -> Cupboard:
         """The same with bottles and jars that it lacks; its own stay as they are."""
@@ -59,6 +70,7 @@ class _Shelf(Frozen):
     colourants: tuple[Colourant, ...] = ()
     stock: dict[str, float] = {}
     lots: tuple[Lot, ...] = ()
+    rates: tuple[Rate, ...] = ()
 
 
 def read_cupboard(data: Any) -> Cupboard:
@@ -76,5 +88,6 @@ def read_cupboard(data: Any) -> Cupboard:
             "colourants": {jar.key: jar for jar in shelf.colourants},
             "stock": shelf.stock,
             "lots": {lot.key: lot for lot in shelf.lots},
+            "rates": {rate.key: rate for rate in shelf.rates},
         }
     )

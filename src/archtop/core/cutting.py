@@ -10,6 +10,7 @@ from archtop.core.document import Cuts
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import LoafMould, MouldOutline, Prism
+from archtop.core.rates import Rate, kind_of
 
 __all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_loaf", "cut_positions"]
 
@@ -32,14 +33,15 @@ class Slice(Frozen):
 class Bar(Frozen):
     """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
 
-    ``gaps_mm``: joints of a row so near to one of its faces that the face shows them. ``parts``: bars it is cut into
-    side by side, each of ``part_g``.
+    ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
+    face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``.
     """
 
     number: int
     from_mm: float
     to_mm: float
     weight: Figure
+    cured: Figure
     shows: tuple[str, ...]
     joints_mm: tuple[float, ...]
     gaps_mm: tuple[float, ...]
@@ -133,11 +135,17 @@ def _within(load: TopLoad, y0: float, y1: float, front: float, back: float) -> f
 
 
 def cut_loaf(
-    mould: LoafMould, cuts: Cuts, prisms: Mapping[str, Prism], solid: Solid, row_joints: Sequence[float] = ()
+    mould: LoafMould,
+    cuts: Cuts,
+    prisms: Mapping[str, Prism],
+    solid: Solid,
+    row_joints: Sequence[float] = (),
+    cure: Rate | None = None,
 ) -> CutPlan:
     """Cut the loaf and weigh every part of it; bars, slices and kerf together weigh what was filled in.
 
     :param row_joints: where pieces of a row meet along the loaf [mm]
+    :param cure: what this studio's bars lose in curing [%]
     """
     spans = cut_positions(mould.length_mm, cuts)
     front, back = mould.ends(mould.height_mm)
@@ -156,6 +164,7 @@ def cut_loaf(
                 f"{y1 - y0:.1f} mm of loaf filled to {solid.level_mm:.1f} mm, pieces and frosting by length",
                 "geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
+            cured=_cured(weights[i], cure),
             shows=tuple(key for key, prism in prisms.items() if prism.y0 <= y0 + 1e-6 < prism.y1),
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
@@ -177,6 +186,17 @@ def cut_loaf(
         kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
         total_g=total,
     )
+
+
+def _cured(fresh_g: float, own: Rate | None) -> Figure:
+    kind = kind_of("cure")
+    lost = own.value if own else kind.default
+    low, high = (own.low, own.high) if own else (lost - 2 * kind.studio_sd, lost + 2 * kind.studio_sd)
+    return Figure(
+        value=fresh_g * (1 - lost / 100), unit="g", low=fresh_g * (1 - high / 100), high=fresh_g * (1 - low / 100),
+        basis="your log" if own else "common practice", how=f"{fresh_g:.0f} g less {lost:.1f} % in curing",
+        source=own.source if own else kind.source,
+    )  # fmt: skip
 
 
 def _joints_within(prisms: Mapping[str, Prism], y0: float, y1: float) -> tuple[float, ...]:

@@ -7,12 +7,14 @@ same jobs on days.
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping
 
 from archtop.core.casting.critical import windows_of
 from archtop.core.casting.network import JobKind, Network, Planned, network_of
 from archtop.core.casting.problem import Fixed, SeasonProblem
 from archtop.core.document import Loaf
 from archtop.core.figure import Basis, Frozen
+from archtop.core.rates import Rate
 
 __all__ = ["Task", "casting_order"]
 
@@ -34,9 +36,12 @@ class Task(Frozen):
     basis: Basis
 
 
-def casting_order(loaf: Loaf, planned: Planned) -> tuple[Task, ...]:
-    """Tasks in the order of work, each with its window around the pour."""
-    network = network_of(loaf, planned)
+def casting_order(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | None = None) -> tuple[Task, ...]:
+    """Tasks in the order of work, each with its window around the pour.
+
+    :param own: what the studio has learned of its waits
+    """
+    network = network_of(loaf, planned, own=own)
     problem = SeasonProblem(
         network=network, openings=(), ready={}, fixed={"pour": Fixed(0)}, now=-_FAR, horizon=_FAR, step_h=_STEP_H
     )

@@ -1,8 +1,6 @@
 """How fast this studio's pots thicken against what their formulas promise, learned from their readings.
 
-Each pot gives ln(fitted rate / promised rate) with a standard deviation. Pots differ among themselves; their common
-mean is shrunk towards nothing (normal means with a normal prior: Gelman et al. 2013, Bayesian Data Analysis, ch. 5,
-with both spreads fixed).
+Each pot gives ln(fitted rate / promised rate) with a standard deviation; ``rates`` says how they come together.
 """
 
 from __future__ import annotations
@@ -11,12 +9,9 @@ import math
 from collections.abc import Sequence
 
 from archtop.core.figure import Frozen
+from archtop.core.rates import Rate, kind_of, shrunk
 
-__all__ = ["UNKNOWN", "Pace", "PotPace", "pace_of"]
-
-# How far a studio's mean may lie from the promise, and how far its pots lie from each other: together the spread that
-# a studio without a log is given.
-_STUDIO_SD, _POT_SD = 0.31, 0.25
+__all__ = ["UNKNOWN", "Pace", "PotPace", "pace_from", "pace_of"]
 
 
 class PotPace(Frozen):
@@ -36,10 +31,14 @@ class Pace(Frozen):
 
 def pace_of(pots: Sequence[PotPace]) -> Pace:
     """The studio's pace from its pots, however few."""
-    weights = [1 / (pot.sd**2 + _POT_SD**2) for pot in pots]
-    precision = sum(weights) + 1 / _STUDIO_SD**2
-    mean = sum(weight * pot.log_ratio for weight, pot in zip(weights, pots, strict=True)) / precision
-    return Pace(factor=math.exp(mean), spread=math.hypot(math.sqrt(1 / precision), _POT_SD), pots=len(pots))
+    kind = kind_of("pace")
+    fit = shrunk(0.0, kind.studio_sd, kind.loaf_sd, [(pot.log_ratio, pot.sd) for pot in pots])
+    return Pace(factor=math.exp(fit.mean), spread=fit.next_sd, pots=len(pots))
+
+
+def pace_from(rate: Rate | None) -> Pace:
+    """A fitted pace as the clock takes it."""
+    return Pace(factor=rate.value, spread=rate.spread, pots=rate.n) if rate else UNKNOWN
 
 
 UNKNOWN = pace_of(())

@@ -128,11 +128,12 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
     level = fills[-1].level_after_mm
     hangers = paths_of(loaf, fills, prisms)
-    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
+    weight = cupboard.rates.get("density")
+    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives).weighing(weight) for f in loaf.formulas}
     formulas = {f.id: f for f in loaf.formulas}
     density = {key: batter.density.value for key, batter in batters.items()}
     piece_density = densities_of(loaf, prisms, density)
-    top = topping_of(loaf, level, made_pieces, density, piece_density)
+    top = topping_of(loaf, level, made_pieces, density, piece_density, cupboard.rates)
     pots = pots_of(loaf, fills, prisms, made_pieces, batters, cupboard, top)
     heats = tuple(heat_of(pot, formulas[pot.formula], cupboard.fats, loaf.sizing.room_c) for pot in pots)
     colours = colours_of(loaf, pots, batters, cupboard)
@@ -149,7 +150,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     row_joints = tuple(y for piece in pieces if piece.row for y in piece.row.joints_mm)
     cut_how = how_to_cut(loaf, top, colours)
     solid = solid_of(loaf, fills, made_pieces, density, piece_density, top.loads)
-    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints)
+    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints, cupboard.rates.get("cure"))
     each_g = {piece.id: piece.weight.value for piece in pieces}
     each_g |= {key: item.each_ml * piece_density[key] for key, item in made_pieces.items()}
     shelf = shelf_uses(loaf, cupboard.lots, each_g, {key: prism.profile.area for key, prism in prisms.items()})
@@ -168,7 +169,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         made=made_pieces,
         dough=dough_needed([volumes_of(piece, made_pieces[piece.id]) for piece in doughs]),
         fills=fills,
-        shreds=shreds_of(loaf, fills, made_pieces, batters[loaf.formula].g_per_g_oils),
+        shreds=shreds_of(loaf, fills, made_pieces, batters[loaf.formula].g_per_g_oils, cupboard.rates.get("yield")),
         layers=layers,
         embed_holds=embeds_hold,
         layer_holds=layers_hold,
@@ -192,7 +193,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top)),
         cut_how=cut_how,
         shelf=shelf,
-        order=casting_order(loaf, _Woven(pieces, made_pieces, measures, top)),
+        order=casting_order(loaf, _Woven(pieces, made_pieces, measures, top), cupboard.rates),
         steps=bench_steps(
             loaf,
             pots,

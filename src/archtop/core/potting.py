@@ -8,13 +8,24 @@ from archtop.core.chemistry import Batter, Formula, fat_named
 from archtop.core.cupboard import Cupboard
 from archtop.core.document import Colour, Embed, Loaf, Pieces, Pour
 from archtop.core.errors import InputError
+from archtop.core.figure import Figure
 from archtop.core.filling import Fill
 from archtop.core.fitting import TOUCH_MM
 from archtop.core.geometry import Prism
 from archtop.core.making import Made
 from archtop.core.pieces import figure_prism_of
 from archtop.core.rows import row_of
-from archtop.core.sizing import Additions, PortionNeed, Pot, PotKind, Scale, additions_for, pot_for
+from archtop.core.sizing import (
+    DEFAULT_FILM_MM,
+    FILM_RANGE_MM,
+    Additions,
+    PortionNeed,
+    Pot,
+    PotKind,
+    Scale,
+    additions_for,
+    pot_for,
+)
 from archtop.core.topping import TopPlan, mound_colours
 
 __all__ = ["Potter", "formula_of", "pots_of", "volumes_of"]
@@ -88,6 +99,23 @@ def pots_of(
     return tuple(pots)
 
 
+def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
+    """Film on bowls [mm]: as set in the loaf, else the studio's own, else the usual."""
+    lean, thick = FILM_RANGE_MM
+    if set_mm is not None:
+        # Set outside the believed range it is the maker's own knowledge: the range stretches to it.
+        return Figure(
+            value=set_mm, unit="mm", low=min(set_mm, lean), high=max(set_mm, thick), basis="estimate",
+            how="as set in this loaf", source="your own guess",
+        )  # fmt: skip
+    if own := cupboard.rates.get("film"):
+        return own.figure()
+    return Figure(
+        value=DEFAULT_FILM_MM, unit="mm", low=lean, high=thick, basis="estimate", how="nothing of your own yet",
+        source="scraped to thick: a stated guess",
+    )  # fmt: skip
+
+
 class Potter:
     """Makes a loaf's pots: what its bowls need, with their colours filled in from the document and the cupboard."""
 
@@ -95,7 +123,7 @@ class Potter:
         sizing = loaf.sizing
         self._loaf, self._batters = loaf, batters
         self._scale = Scale(
-            film_mm=sizing.film_mm, margin_percent=sizing.margin_percent,
+            film=_film(sizing.film_mm, cupboard), margin_percent=sizing.margin_percent,
             step_g=sizing.scale_step_g, fine_step_g=sizing.fine_step_g,
         )  # fmt: skip
         self._colours: dict[str, Colour] = {colour.id: colour for colour in loaf.colours}

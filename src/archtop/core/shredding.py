@@ -9,6 +9,7 @@ from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill
 from archtop.core.making import Made
 from archtop.core.packing import LOOSE_PIECES, SHREDS_G_ML, packing_of
+from archtop.core.rates import Rate
 
 __all__ = ["ShredsUse", "loose_heap", "shreds_of"]
 
@@ -42,32 +43,39 @@ def loose_heap(grams: float, packing: float, own: bool = False) -> Figure:
 
 
 def shreds_of(
-    loaf: Loaf, fills: Sequence[Fill], made: Mapping[str, Made], g_per_g_oils: float
+    loaf: Loaf, fills: Sequence[Fill], made: Mapping[str, Made], g_per_g_oils: float, reaches: Rate | None = None
 ) -> tuple[ShredsUse, ...]:
     """What every pour with shreds takes of them.
 
     :param g_per_g_oils: fresh soap that a gram of oils makes in the loaf's formula [g]
+    :param reaches: how much of it reaches the mould in this studio, once that is known
     """
     inside = sum(step.batter.value + step.stirred_ml for step in fills) + fills[-1].immersed_ml
     return tuple(
-        _use(step, done, made, g_per_g_oils, inside)
+        _use(step, done, made, _from_oils(step.shreds_g, g_per_g_oils, reaches), inside)
         for step, done in zip(loaf.work, fills, strict=True)
         if isinstance(step, Pour) and step.shreds_g
     )
 
 
-def _use(step: Pour, done: Fill, made: Mapping[str, Made], g_per_g_oils: float, inside_ml: float) -> ShredsUse:
+def _from_oils(shreds_g: float, g_per_g_oils: float, reaches: Rate | None) -> Figure:
+    """Oils [g] of the block that so much soap is grated from."""
+    each = g_per_g_oils * (reaches.value if reaches else 1.0)
+    return Figure.within(
+        shreds_g / each, "g", _BLOCK_SPREAD, "your log" if reaches else "estimate",
+        f"{shreds_g:g} g of soap, {each:.2f} g to each gram of oils" + (f": {reaches.how}" if reaches else ""),
+        "this loaf's formula, fresh; a block that has dried takes more",
+    )  # fmt: skip
+
+
+def _use(step: Pour, done: Fill, made: Mapping[str, Made], block_oils: Figure, inside_ml: float) -> ShredsUse:
     packing = packing_of(step.grated)
     takes = step.shreds_g / SHREDS_G_ML
     others = sum(made[item.pieces].each_ml * item.count for item in step.pieces) / LOOSE_PIECES
     free = max(0.0, done.room_ml - others)
     return ShredsUse(
         pour=step.id,
-        block_oils=Figure.within(
-            step.shreds_g / g_per_g_oils, "g", _BLOCK_SPREAD, "estimate",
-            f"{step.shreds_g:g} g of soap, {g_per_g_oils:.2f} g to each gram of oils",
-            "this loaf's formula, fresh; a block that has dried takes more",
-        ),
+        block_oils=block_oils,
         takes=Figure.within(
             takes, "ml", _BLOCK_SPREAD, "estimate", f"{step.shreds_g:g} g at {SHREDS_G_ML} g/ml",
             "between fresh batter and a dry bar, a stated guess",

@@ -18,6 +18,7 @@ from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould
 from archtop.core.making import Made
+from archtop.core.rates import Rate
 from archtop.core.rheology import stiffest_through
 from archtop.core.top import (
     Bead,
@@ -164,21 +165,28 @@ class TopPlan(Frozen):
 
 
 def topping_of(
-    loaf: Loaf, level_mm: float, made: Mapping[str, Made], density: Mapping[str, float], piece_g_ml: Mapping[str, float]
+    loaf: Loaf,
+    level_mm: float,
+    made: Mapping[str, Made],
+    density: Mapping[str, float],
+    piece_g_ml: Mapping[str, float],
+    own: Mapping[str, Rate],
 ) -> TopPlan:
     """The top of a loaf filled to ``level_mm``.
 
     :param made: small pieces, by id
     :param density: of each formula's batter [g/ml]
     :param piece_g_ml: of each kind of small piece [g/ml]
+    :param own: what the studio has learned about its hands
     :raises InputError: ``run.tip``; ``tip.wider_than_bag``; of the scatter
     """
     area = _area_of(loaf.mould, level_mm)
     bars = cut_positions(loaf.mould.length_mm, loaf.cuts)
     frosting = loaf.frosting
-    own = density[(frosting.formula if frosting else None) or loaf.formula]
+    frosted = density[(frosting.formula if frosting else None) or loaf.formula]
     runs = tuple(
-        _run(loaf, frosting, run, i, area, bars, own) for i, run in enumerate(frosting.runs if frosting else ())
+        _run(loaf, frosting, run, i, area, bars, (frosted, own))
+        for i, run in enumerate(frosting.runs if frosting else ())
     )
     crown = loaf.top.crown
     mound_ml = area.area_mm2 * (2 / 3 * crown.mound_mm + 2 / 3 * crown.swell_mm + crown.texture_mm / 2) / 1000
@@ -210,10 +218,7 @@ def topping_of(
         ),
         base_ml=base_ml,
         bags=_bags(frosting, runs) if frosting else (),
-        minutes=Figure.within(
-            hands, "min", 0.35, "estimate", " + ".join(f"{run.minutes.value:.0f} {run.name}" for run in runs) or "0",
-            "seconds of each motif, fitted to common practice",
-        ),
+        minutes=_hands(runs),
         rest_min=hands * _REST_SHARE,
         stands=Figure.within(
             highest, "mm", 0.25, "estimate", "the highest motif as it is piped", "geometry of the shape; hands differ"
@@ -235,7 +240,17 @@ def topping_of(
             for finish in loaf.top.finishes
         ),
         on_side=cut_on_side(loaf.top.finishes, tall),
-        loads=tuple(_loads(loaf, area, runs, scatter, made, own, density[loaf.formula], piece_g_ml)),
+        loads=tuple(_loads(loaf, area, runs, scatter, made, frosted, density[loaf.formula], piece_g_ml)),
+    )  # fmt: skip
+
+
+def _hands(runs: Sequence[RunPlan]) -> Figure:
+    """Minutes at the bag, all runs together."""
+    low, value, high = (sum(getattr(run.minutes, word) for run in runs) for word in ("low", "value", "high"))
+    return Figure(
+        value=value, unit="min", low=low, high=high, basis=runs[0].minutes.basis if runs else "estimate",
+        how=" + ".join(f"{run.minutes.value:.0f} {run.name}" for run in runs) or "0",
+        source=runs[0].minutes.source if runs else "seconds of each motif",
     )  # fmt: skip
 
 
@@ -266,7 +281,7 @@ def _run(
     i: int,
     area: TopArea,
     bars: Sequence[tuple[float, float]],
-    density: float,
+    frosted: tuple[float, Mapping[str, Rate]],
 ) -> RunPlan:
     tip = next((tip for tip in (frosting.tips if frosting else ()) if tip.id == run.tip), None)
     if frosting is None or tip is None:
@@ -274,7 +289,7 @@ def _run(
             "run.tip", f"frosting.runs.{i}.tip", run.tip, "is none of this loaf's tips", "Choose one, or add it."
         )
     bead = bead_of(tip)
-    motif = motif_of(run.motif, bead, density)
+    motif = motif_of(run.motif, bead, *frosted)
     spots = spots_of(run, motif, area, bars, loaf.cuts.parts, loaf.top.clear)
     count = len(spots)
     reach = motif.long_mm / 2
@@ -291,7 +306,7 @@ def _run(
         ),
         minutes=Figure(
             value=motif.time.value * count / 60, unit="min", low=motif.time.low * count / 60,
-            high=motif.time.high * count / 60, basis="estimate",
+            high=motif.time.high * count / 60, basis=motif.time.basis,
             how=f"{count} × {motif.time.value:.1f} s: {motif.time.how}", source=motif.time.source,
         ),
         most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),

@@ -2,7 +2,7 @@
 
 from archtop.core.casting.calendar import Appointment, DayOff, Hours, StudioHours, openings_of
 from archtop.core.casting.checking import faults_in
-from archtop.core.casting.circumstances import Circumstances, OwnWait, wait_in
+from archtop.core.casting.circumstances import Circumstances, wait_in
 from archtop.core.casting.critical import refuse_impossible, windows_of
 from archtop.core.casting.favours import FavoursNeed, favours_need
 from archtop.core.casting.greedy import earliest_first
@@ -26,7 +26,7 @@ from archtop.core.casting.why_not import WayOut, clash_of, ways_out
 
 __all__ = [
     "Alike", "Appointment", "Block", "Circumstances", "DayOff", "FavoursNeed", "Fixed", "Found", "Hold",
-    "Hours", "Job", "JobKind", "LateLoaf", "Link", "Network", "OwnWait", "Pin", "SeasonLoaf", "SeasonPlan",
+    "Hours", "Job", "JobKind", "LateLoaf", "Link", "Network", "Pin", "SeasonLoaf", "SeasonPlan",
     "SeasonProblem", "StudioHours", "WaitBar", "Way", "WayOut", "alike_in", "cast_together", "clash_of",
     "earliest_first", "faults_in", "favours_need", "joined", "least_makespan", "network_of", "openings_of",
     "plan_network", "plan_season", "problem_of", "refuse_impossible", "solve", "wait_in", "ways_out",

@@ -10,9 +10,10 @@ from collections.abc import Mapping
 
 from archtop.core.chemistry import Formula, Measures
 from archtop.core.figure import Basis, Frozen
+from archtop.core.rates import Rate
 from archtop.core.waits import Wait, wait_for
 
-__all__ = ["Circumstances", "OwnWait", "wait_in"]
+__all__ = ["Circumstances", "wait_in"]
 
 # A loaf in a lined box can be unmoulded after a day: what formulas are held against.
 _USUAL_H = 24.0
@@ -26,15 +27,6 @@ _COLD_C, _COLD = 18.0, 1.25
 _GELLED = 0.7
 # From so many firm acids on, a loaf is cut within a day or it breaks [%].
 _BRITTLE_PERCENT, _BRITTLE_H = 55.0, 24.0
-# A studio's own times count against the table as if the table were so many of them.
-_TABLE_COUNTS = 3
-
-
-class OwnWait(Frozen):
-    """How long a studio's own waits took [h]: how many there were, and their mean."""
-
-    count: int
-    mean_h: float
 
 
 class Circumstances(Frozen):
@@ -59,10 +51,10 @@ class Circumstances(Frozen):
         )  # fmt: skip
 
 
-def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[str, OwnWait] | None = None) -> Wait:
+def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[str, Rate] | None = None) -> Wait:
     """The wait for ``what`` made in ``material``; without circumstances the table's own.
 
-    :param own: this studio's waits by ``what material``
+    :param own: what the studio has learned, ``wait:what material`` against this reckoning
     """
     table = wait_for(what, material)
     earliest, latest = table.earliest_h, table.latest_h
@@ -89,9 +81,9 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
         if what == "loaf" and material != "silicone" and found.firm_percent >= _BRITTLE_PERCENT:
             latest, earliest = _BRITTLE_H, min(earliest, _BRITTLE_H - 6)
             because.append("so much hard fat that it breaks later")
-    if own and (mine := own.get(f"{what} {material}")):
-        earliest = (earliest * _TABLE_COUNTS + mine.mean_h * mine.count) / (_TABLE_COUNTS + mine.count)
-        because.append(f"{mine.count} of your own")
+    if own and (mine := own.get(f"wait:{what} {material}")):
+        earliest *= mine.value
+        because.append(f"{mine.n} of your own")
         basis = "your log"
     if latest is not None:
         # Never a window of nothing: what lets go later is also good for longer.

@@ -10,12 +10,13 @@ import hashlib
 from collections.abc import Iterator, Mapping
 from typing import Literal, Protocol
 
-from archtop.core.casting.circumstances import Circumstances, OwnWait, wait_in
+from archtop.core.casting.circumstances import Circumstances, wait_in
 from archtop.core.chemistry import Measures
 from archtop.core.document import Embed, Loaf, Pieces
 from archtop.core.figure import Basis, Frozen
 from archtop.core.making import Made
 from archtop.core.pieces import PiecePlan
+from archtop.core.rates import Rate
 from archtop.core.topping import TopPlan
 from archtop.core.waits import Wait
 
@@ -93,11 +94,11 @@ class Planned(Protocol):
         """The top."""
 
 
-def network_of(loaf: Loaf, result: Planned, ident: str = "", own: Mapping[str, OwnWait] | None = None) -> Network:
+def network_of(loaf: Loaf, result: Planned, ident: str = "", own: Mapping[str, Rate] | None = None) -> Network:
     """The network of one loaf.
 
     :param ident: stands before every key, so that loaves can be put together
-    :param own: this studio's own waits, by what and material
+    :param own: what the studio has learned of its waits
     """
     return _Weaving(loaf, result, ident, own or {}).network()
 
@@ -117,7 +118,7 @@ def joined(networks: Iterator[Network] | tuple[Network, ...]) -> Network:
 class _Weaving:
     """One loaf's jobs as they are found."""
 
-    def __init__(self, loaf: Loaf, result: Planned, ident: str, own: Mapping[str, OwnWait]) -> None:
+    def __init__(self, loaf: Loaf, result: Planned, ident: str, own: Mapping[str, Rate]) -> None:
         self.loaf, self.result, self.own = loaf, result, own
         self.at = f"{ident}/" if ident else ""
         self.ident = ident

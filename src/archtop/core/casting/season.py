@@ -11,7 +11,6 @@ from pydantic import AwareDatetime
 
 from archtop.core.casting.calendar import StudioHours, openings_of
 from archtop.core.casting.checking import faults_in
-from archtop.core.casting.circumstances import OwnWait
 from archtop.core.casting.critical import refuse_impossible, windows_of
 from archtop.core.casting.network import Job, JobKind, Network, Planned, joined, network_of
 from archtop.core.casting.problem import Fixed, SeasonProblem
@@ -21,6 +20,7 @@ from archtop.core.casting.why_not import clash_of, ways_out
 from archtop.core.document import Loaf
 from archtop.core.errors import InputError
 from archtop.core.figure import Basis, Frozen
+from archtop.core.rates import Rate
 
 __all__ = [
     "Block",
@@ -130,7 +130,7 @@ def plan_season(
     pins: Mapping[str, Pin] | None = None,
     before: Mapping[str, dt.datetime] | None = None,
     together: Sequence[tuple[str, str]] = (),
-    own: Mapping[str, OwnWait] | None = None,
+    own: Mapping[str, Rate] | None = None,
     seconds: float = 8.0,
 ) -> SeasonPlan:
     """Place every job of every loaf.

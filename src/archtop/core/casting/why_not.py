@@ -43,16 +43,16 @@ def clash_of(problem: SeasonProblem) -> tuple[str, ...]:
 class _Clash:
     def __init__(self, problem: SeasonProblem) -> None:
         self.problem = problem
-        self.until = time.perf_counter() + _ALL_SECONDS
+        self.until = 0.0
 
-    def cannot(self, without: frozenset[str]) -> list[str] | None:
-        """Supposed things that clash, leaving some out; nothing when the rest can be kept."""
+    def cannot(self, without: frozenset[str], seconds: float = _SECONDS) -> list[str] | None:
+        """Supposed things that clash, leaving some out; nothing when the rest can be kept, or that is not known."""
         built = SeasonModel(self.problem, suppose=True)
         built.dates_met()
         held = [literal for what, literal in built.supposed.items() if what not in without]
         built.model.add_assumptions(held)
         solver = cp_model.CpSolver()
-        solver.parameters.max_time_in_seconds = _SECONDS
+        solver.parameters.max_time_in_seconds = seconds
         solver.parameters.num_workers = 1
         if solver.solve(built.model) != cp_model.INFEASIBLE:
             return None
@@ -62,7 +62,9 @@ class _Clash:
 
     def least(self) -> list[str]:
         """No part of it can be left out without the rest being possible, as far as there is time to find out."""
-        core = self.cannot(frozenset())
+        # That there is a clash at all is worth more time than what can be left out of it.
+        core = self.cannot(frozenset(), 2 * _ALL_SECONDS)
+        self.until = time.perf_counter() + _ALL_SECONDS
         if core is None:
             return []
         everything = set(self.all_supposed())

@@ -19,6 +19,7 @@ from archtop.core.chemistry.formula import Formula
 from archtop.core.chemistry.lye import fat_named, lye_density_g_ml, naoh_g_per_g
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
+from archtop.core.rates import Rate
 
 __all__ = ["Batter", "BatterPart", "Role", "batter_of"]
 
@@ -51,6 +52,10 @@ class Batter(Frozen):
     def ml_per_g_oils(self) -> float:
         """Volume [ml] of the batter that a gram of oils makes."""
         return self.g_per_g_oils / self.density.value
+
+    def weighing(self, own: Rate | None) -> Batter:
+        """The same, as heavy as this studio's bars have shown; ``None``: nothing was learned."""
+        return self.model_copy(update={"density": own.on(self.density)}) if own else self
 
 
 @dataclass(frozen=True)

@@ -5,14 +5,14 @@
 - ``check_note``: refuses what cannot have been read
 - ``note_reading``: a note as a yield stress
 - ``read_clock``: the fitted curve, and a window for each limit
-- ``pot_pace``: what a pot teaches once it is over
+- ``pot_pace``, ``scent_pace``: what a pot teaches once it is over
 """
 
 from archtop.core.clock.bowls import Bowl, Limit, bowls_of
-from archtop.core.clock.face import ClockFace, CurvePoint, Window, pot_pace, read_clock
+from archtop.core.clock.face import ClockFace, CurvePoint, Window, pot_pace, read_clock, scent_pace
 from archtop.core.clock.notes import Note, ReadPoint, check_note, note_reading
 
 __all__ = [
     "Bowl", "ClockFace", "CurvePoint", "Limit", "Note", "ReadPoint", "Window", "bowls_of", "check_note", "note_reading",
-    "pot_pace", "read_clock",
+    "pot_pace", "read_clock", "scent_pace",
 ]  # fmt: skip

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from archtop.core.cupboard import Cupboard
 from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.figure import Figure, Frozen
-from archtop.core.paces import UNKNOWN, Pace
+from archtop.core.paces import Pace, pace_from
 from archtop.core.plan import LoafPlan
 from archtop.core.rheology import Bend, Growth, needed_to_stand
 from archtop.core.sizing import Portion, Pot
@@ -63,11 +63,12 @@ class Bowl(Frozen):
     limits: tuple[Limit, ...]
 
 
-def bowls_of(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pace: Pace = UNKNOWN) -> tuple[Bowl, ...]:
+def bowls_of(loaf: Loaf, result: LoafPlan, cupboard: Cupboard) -> tuple[Bowl, ...]:
     """The bowls whose thickness decides something: those of the loaf's own pot, and of a frosting of its own.
 
-    :param pace: how this studio's pots thicken against what their formulas promise
+    They thicken as their formulas promise, at the pace that the cupboard's studio has learned.
     """
+    pace = pace_from(cupboard.rates.get("pace"))
     return tuple(
         _bowl(loaf, result, cupboard, pot, portion, pace)
         for pot in result.pots
@@ -115,12 +116,17 @@ def _scent_strength(loaf: Loaf, portion: Portion, cupboard: Cupboard) -> float:
     blend = next(blend for blend in loaf.blends if blend.id == colour.scent.blend)
     bottles = [cupboard.scents[part.scent] for part in blend.parts]
     known = [
-        _ACCELERATES[what][strength - 1]
+        _ACCELERATES[what][strength - 1] * _as_learned(bottle.key, cupboard)
         for bottle in bottles
         for what, strength in bottle.behaves.items()
         if what in _ACCELERATES
     ]
-    return max(known, default=_UNKNOWN_SCENT)
+    return max(known, default=_UNKNOWN_SCENT * max(_as_learned(bottle.key, cupboard) for bottle in bottles))
+
+
+def _as_learned(scent: str, cupboard: Cupboard) -> float:
+    own = cupboard.rates.get(f"scent:{scent}")
+    return own.value if own else 1.0
 
 
 def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterator[Limit]:

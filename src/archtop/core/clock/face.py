@@ -9,14 +9,16 @@ from typing import Literal
 from archtop.core.clock.bowls import DOUBLES_PER_C, Bowl, Limit
 from archtop.core.clock.notes import FOUR_IN_FIVE, Note, ReadPoint, note_reading
 from archtop.core.figure import Figure, Frozen
-from archtop.core.paces import PotPace
+from archtop.core.paces import UNKNOWN, Pace, PotPace
 from archtop.core.rheology import Bend, Crossing, Growth, Seen, Thickening
 
-__all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock"]
+__all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock", "scent_pace"]
 
 _CURVE_POINTS = 49
 # A pace takes at least so many readings.
 _TELLS = 2
+# And readings that say less of a scent than a tenth of what is believed without them teach nothing of it.
+_LEAST_LEARNED = 0.1
 
 
 class CurvePoint(Frozen):
@@ -76,6 +78,35 @@ def pot_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float]) -> Po
     model = Thickening(growth, [*_bends(bowl, notes, done, math.inf)], seen)
     rate, sd = float(model.mean[1]), math.sqrt(float(model.covariance[1, 1]))
     return PotPace(log_ratio=math.log(max(rate, 0.05 * growth.rate) / growth.rate), sd=sd / max(rate, sd))
+
+
+def scent_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], pace: Pace = UNKNOWN) -> PotPace | None:
+    """How much a scent hurried a bowl against its bottle's notes; nothing where the readings say little of it.
+
+    The readings' own share of what is believed: the posterior with the prior taken out of it again.
+
+    :param bowl: as its formula promises
+    :param pace: how this studio's pots go without regard to scent, or a quick studio's scents would all look quick
+    """
+    seen = _seen(_points(bowl, notes))
+    promised = _warmed(bowl, notes)
+    rate = promised.rate * pace.factor
+    growth = promised.model_copy(update={"rate": rate, "rate_sd": pace.spread * rate})
+    bends = [*_bends(bowl, notes, done, math.inf)]
+    numbers = [i for i, bend in enumerate(bends) if bend.kind == "scented" and bend.strength > 0]
+    if len(seen) < _TELLS or not numbers:
+        return None
+    told, before = Thickening(growth, bends, seen), Thickening(growth, bends, ())
+    at = numbers[0] + 2
+    mean, variance = float(told.mean[at]), float(told.covariance[at, at])
+    prior, prior_variance = float(before.mean[at]), float(before.covariance[at, at])
+    learned = 1 / variance - 1 / prior_variance
+    if learned < _LEAST_LEARNED / prior_variance:
+        return None
+    own = (mean / variance - prior / prior_variance) / learned
+    ratio = min(max(own / prior, 0.2), 5.0)
+    # As sure as of a ratio of one: were it taken at the ratio itself, chance that makes it large would count for more.
+    return PotPace(log_ratio=math.log(ratio), sd=math.sqrt(1 / learned) / prior)
 
 
 def _points(bowl: Bowl, notes: Sequence[Note]) -> list[ReadPoint]:

@@ -5,16 +5,20 @@ from archtop.core.colour.forecast import Forecast, Swatch, base_absorption, fore
 from archtop.core.colour.pigments import Colourant, ColourDose, TestBar
 from archtop.core.colour.reach import Reach, reach
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
+from archtop.core.colour.white_card import Light, MeasuredColour, against_white
 
 __all__ = [
     "ColourDose",
     "Colourant",
     "Forecast",
     "Lab",
+    "Light",
+    "MeasuredColour",
     "Reach",
     "Spectrum",
     "Swatch",
     "TestBar",
+    "against_white",
     "base_absorption",
     "difference",
     "forecast",

@@ -8,6 +8,8 @@ from typing import Any
 
 __all__ = ["LIFTS"]
 
+_USUAL_FILM_MM = 0.5
+
 
 def _lift_to_2(data: dict[str, Any]) -> dict[str, Any]:
     """Version 2 brought additives, schools, scents, colourants, and other ways to make pieces than casting them."""
@@ -63,6 +65,14 @@ def _lift_to_4(data: dict[str, Any]) -> dict[str, Any]:
     return {**lifted, "frosting": frosted}
 
 
+def _lift_to_5(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 5 leaves the film on bowls to the studio's own log: the usual one was nobody's choice."""
+    sizing = data.get("sizing")
+    if isinstance(sizing, dict) and sizing.get("film_mm") == _USUAL_FILM_MM:
+        sizing = {**sizing, "film_mm": None}
+    return {**data, "version": 5, **({"sizing": sizing} if "sizing" in data else {})}
+
+
 def _colour_at(share: float, colours: list[dict[str, Any]]) -> str:
     """The colour that a share from 0 to 1 falls on when the colours' percents lie end to end."""
     reached = 0.0
@@ -74,4 +84,9 @@ def _colour_at(share: float, colours: list[dict[str, Any]]) -> str:
 
 
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
-LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _lift_to_2, 2: _lift_to_3, 3: _lift_to_4}
+LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
+    1: _lift_to_2,
+    2: _lift_to_3,
+    3: _lift_to_4,
+    4: _lift_to_5,
+}

@@ -31,14 +31,14 @@ from archtop.core.geometry import LoafMould
 __all__ = ["FORMAT", "VERSION", "Loaf", "blank_loaf", "read_loaf"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 4
+VERSION: Final = 5
 
 
 class Loaf(Frozen):
     """A loaf, complete: see the module. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[4] = VERSION
+    version: Literal[5] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None

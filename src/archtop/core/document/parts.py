@@ -353,11 +353,12 @@ class Brings(Frozen):
 class Sizing(Frozen):
     """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
 
-    ``gelled``: the loaf is kept warm until it has gelled.
+    ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``gelled``: the loaf is kept warm
+    until it has gelled.
     """
 
     margin_percent: Annotated[float, Field(ge=0, le=50)] = 3.0
-    film_mm: Annotated[float, Field(ge=0, le=5)] = 0.5
+    film_mm: Annotated[float, Field(ge=0, le=5)] | None = None
     scale_step_g: Annotated[float, Field(ge=0.01, le=50)] = 1.0
     fine_step_g: Annotated[float, Field(ge=0.001, le=5)] = 0.1
     carrier_fat: str = "sunflower-oleic"

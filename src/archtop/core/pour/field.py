@@ -73,6 +73,13 @@ class ColourField:
         self.loaf, self.fills, self.prisms, self.yield_pa, self.seed = loaf, fills, prisms, yield_pa, seed
         self.numbers = {colour.id: i for i, colour in enumerate(loaf.colours)}
         self.made = made or {}
+        self._told: dict[float, Telling] = {}
+
+    def told(self, y: float) -> Telling:
+        """The work told for the section at ``y``: once, however often it is asked."""
+        if y not in self._told:
+            self._told[y] = Telling(self, Section.at(self.loaf.mould, y), y)
+        return self._told[y]
 
     def face(self, y: float, px_mm: float = 0.25) -> Face:
         """The face at ``y`` [mm] along the loaf, seen from the front."""
@@ -84,7 +91,7 @@ class ColourField:
         zs = level - (np.arange(rows) + 0.5) * level / rows
         x, z = np.meshgrid(xs, zs)
         inside = np.abs(x) <= section.half + section.lean * z
-        told = Telling(self, section, y)
+        told = self.told(y)
         embed = np.zeros_like(inside)
         for outline in told.outlines:
             embed |= contains(outline, *section.straight(x, z))
@@ -165,7 +172,7 @@ class ColourField:
 
     def grazed(self, y: float) -> Iterator[tuple[Pour, str]]:
         """Embeds onto which a pour falls from high enough to plunge, at ``y``: the pour and their names."""
-        told = Telling(self, Section.at(self.loaf.mould, y), y)
+        told = self.told(y)
         names = {embed.id: embed.name for embed in self.loaf.embeds}
         for number, key in sorted(told.grazed):
             step = self.loaf.work[number]
@@ -178,7 +185,7 @@ class ColourField:
         A pot's colour is −1: it changes across its stream.
         """
         section = Section.at(self.loaf.mould, y)
-        told = Telling(self, section, y)
+        told = self.told(y)
         return section, np.array(told.ops).reshape(-1, OP), tuple(source.colour for source in told.sources)
 
     def origin(self, x: float, y: float, z: float) -> tuple[str, int] | None:
@@ -189,7 +196,7 @@ class ColourField:
         found = [cut for cut in self.cut_pieces(y) if math.hypot(cut.x - x, cut.z - z) < cut.radius]
         if found:
             return list(self.numbers)[found[-1].colour], found[-1].step
-        told = Telling(self, section, y)
+        told = self.told(y)
         xi, zeta = section.straight(np.array([x]), np.array([z]))
         if any(contains(outline, xi, zeta)[0] for outline in told.outlines):
             return None
@@ -205,7 +212,7 @@ class ColourField:
         section = Section.at(self.loaf.mould, y)
         level = section.level(self.fills[-1].level_after_mm)
         xi, zeta = ((_lattice(points) - (0.5, 0.0)) * (2 * section.half, level)).T
-        told = Telling(self, section, y)
+        told = self.told(y)
         embed = np.zeros(points, dtype=bool)
         for outline in told.outlines:
             embed |= contains(outline, xi, zeta)

@@ -60,12 +60,12 @@ def _up(
 
 
 @_jit
-def _across(x: float, half: float, share: Any) -> float:
+def _across(x: float, half: float, share: Any, table: int) -> float:
     """Share of an area that lies left of x."""
-    n = share.shape[0]
+    n = share.shape[1]
     at = (x + half) / (2 * half) * (n - 1)
     i = min(max(int(at), 0), n - 2)
-    return share[i] + (at - i) * (share[i + 1] - share[i])
+    return share[table, i] + (at - i) * (share[table, i + 1] - share[table, i])
 
 
 @_jit
@@ -79,13 +79,13 @@ def _ramp(s: float) -> tuple[float, float]:
 
 
 @_jit
-def _hold(x: float, z: float, half: float, grid: Any, cell: float) -> tuple[float, float, float]:
+def _hold(x: float, z: float, half: float, grids: Any, which: int, cell: float) -> tuple[float, float, float]:
     """How freely batter moves beside embeds, and the gradient of exactly that interpolation."""
-    nz, nx = grid.shape
+    _, nz, nx = grids.shape
     ax, az = (x + half) / cell, z / cell
     i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
     fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
-    a, b, c, d = grid[k, i], grid[k, i + 1], grid[k + 1, i], grid[k + 1, i + 1]
+    a, b, c, d = grids[which, k, i], grids[which, k, i + 1], grids[which, k + 1, i], grids[which, k + 1, i + 1]
     value = a * (1 - fx) * (1 - fz) + b * fx * (1 - fz) + c * (1 - fx) * fz + d * fx * fz
     gx = ((b - a) * (1 - fz) + (d - c) * fz) / cell
     gz = ((c - a) * (1 - fx) + (d - b) * fx) / cell
@@ -100,63 +100,74 @@ def _velocity(
     cz: float,
     ux: float,
     uz: float,
-    reach: float,
+    near: float,
+    by: float,
     kappa: float,
     half: float,
     level: float,
-    grid: Any,
+    grids: Any,
+    which: int,
     cell: float,
 ) -> tuple[float, float]:
-    """Of ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²: u = ∂ψ/∂z, w = −∂ψ/∂x; B is 0 on walls, floor, surface and embeds."""
+    """Of ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²: u = ∂ψ/∂z, w = −∂ψ/∂x; B is 0 on walls, floor, surface and embeds.
+
+    :param near: 1/c² [1/mm²]; ``by``: over how short a way B rises from a wall [1/mm]
+    """
     rx, rz = x - cx, z - cz
-    near = 1.0 / (reach * reach)
     s = (rx * rx + rz * rz) * near
     if s >= 1.0:
         return 0.0, 0.0
-    # Divided once: this is walked a hundred million times for one loaf.
-    by = 1.0 / (min(reach, half) * 0.6)
-    by_top = by / 0.35
+    by_top = by * (1 / 0.35)
+    cross = ux * rz - uz * rx
+    one = 1 - s
+    shape = one * one * one * (1 + kappa * s)
+    dshape = one * one * (kappa * one - 3 * (1 + kappa * s)) * 2 * near
+    if grids.shape[1] == 1 and (half - abs(x)) * by >= 1.0 and z * by >= 1.0 and (level - z) * by_top >= 1.0:
+        # Away from everything that holds, B is one.
+        return ux * shape + cross * dshape * rz, uz * shape - cross * dshape * rx
     left, dleft = _ramp((half + x) * by)
     right, dright = _ramp((half - x) * by)
     floor, dfloor = _ramp(z * by)
     top, dtop = _ramp((level - z) * by_top)
-    if grid.shape[0] > 1:
-        held, hx, hz = _hold(x, z, half, grid, cell)
+    if grids.shape[1] > 1:
+        held, hx, hz = _hold(x, z, half, grids, which, cell)
     else:
         held, hx, hz = 1.0, 0.0, 0.0
     across, up = left * right, floor * top
     bx = (dleft * right - left * dright) * by * up * held + across * up * hx
     bz = across * (dfloor * by * top - floor * dtop * by_top) * held + across * up * hz
     b = across * up * held
-    cross = ux * rz - uz * rx
-    one = 1 - s
-    shape = one * one * one * (1 + kappa * s)
-    dshape = one * one * (kappa * one - 3 * (1 + kappa * s)) * 2 * near
     dz = bz * cross * shape + b * ux * shape + b * cross * dshape * rz
     dx = bx * cross * shape - b * uz * shape + b * cross * dshape * rx
     return dz, -dx
 
 
 @_jit
-def _unstroke(x: float, z: float, op: Any, half: float, grid: Any, cell: float) -> tuple[float, float]:
-    """A stroke taken back: steps of a quarter of its reach, fourth-order Runge-Kutta."""
-    x0, z0, x1, z1, reach, gain, kappa, level = op[2], op[3], op[4], op[5], op[6], op[7], op[8], op[9]
+def _unstroke(x: float, z: float, ops: Any, o: int, half: float, grids: Any, cell: float) -> tuple[float, float]:
+    """A stroke taken back: steps of a quarter of its reach, fourth-order Runge-Kutta.
+
+    Tables are asked by their numbers, here and in ``walk``: a row taken out of an array costs more than the question.
+    """
+    x0, z0, x1, z1, reach = ops[o, 2], ops[o, 3], ops[o, 4], ops[o, 5], ops[o, 6]
+    # Most points lie out of reach of most strokes: that is asked first.
+    if x < min(x0, x1) - reach or x > max(x0, x1) + reach or z < min(z0, z1) - reach or z > max(z0, z1) + reach:
+        return x, z
     long = ((x1 - x0) ** 2 + (z1 - z0) ** 2) ** 0.5
     if long < 1e-6:
         return x, z
-    if x < min(x0, x1) - reach or x > max(x0, x1) + reach or z < min(z0, z1) - reach or z > max(z0, z1) + reach:
-        return x, z
+    gain, kappa, level, which = ops[o, 7], ops[o, 8], ops[o, 9], int(ops[o, 10])
     steps = int(np.ceil(long / (0.25 * reach)))
+    near, by = 1.0 / (reach * reach), 1.0 / (min(reach, half) * 0.6)
     ux, uz = -gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps
     for k in range(steps - 1, -1, -1):
         share = (k + 0.5) / steps
         cx, cz = x0 + share * (x1 - x0), z0 + share * (z1 - z0)
-        if (x - cx) ** 2 + (z - cz) ** 2 > (1.25 * reach) ** 2:
+        if (x - cx) ** 2 + (z - cz) ** 2 >= reach * reach:
             continue
-        a, b = _velocity(x, z, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
-        c, d = _velocity(x + a / 2, z + b / 2, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
-        e, f = _velocity(x + c / 2, z + d / 2, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
-        g, h = _velocity(x + e, z + f, cx, cz, ux, uz, reach, kappa, half, level, grid, cell)
+        a, b = _velocity(x, z, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
+        c, d = _velocity(x + a / 2, z + b / 2, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
+        e, f = _velocity(x + c / 2, z + d / 2, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
+        g, h = _velocity(x + e, z + f, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
         x += (a + 2 * c + 2 * e + g) / 6
         z += (b + 2 * d + 2 * f + h) / 6
     return x, z
@@ -189,28 +200,27 @@ def walk(
     for p in range(count):
         x, z = xs[p], zs[p]
         for o in range(ops.shape[0] - 1, -1, -1):
-            op = ops[o]
-            kind = int(op[0])
+            kind = int(ops[o, 0])
             if kind == LAYER:
-                if z >= op[2]:
-                    source[p] = int(op[1])
-                    us[p] = _across(x, half, share[int(op[4])])
-                    ups[p] = min((z - op[2]) / max(op[3] - op[2], 1e-9), 1.0)
+                if z >= ops[o, 2]:
+                    source[p] = int(ops[o, 1])
+                    us[p] = _across(x, half, share, int(ops[o, 4]))
+                    ups[p] = min((z - ops[o, 2]) / max(ops[o, 3] - ops[o, 2], 1e-9), 1.0)
                     break
             elif kind == LINE:
-                if z >= op[2] - op[3]:
-                    source[p] = int(op[1])
+                if z >= ops[o, 2] - ops[o, 3]:
+                    source[p] = int(ops[o, 1])
                     break
             elif kind == STROKE:
-                x, z = _unstroke(x, z, op, half, grids[int(op[10])], cell)
+                x, z = _unstroke(x, z, ops, o, half, grids, cell)
             elif kind == LAY:
-                after, before = int(op[2]), int(op[3])
+                after, before = int(ops[o, 2]), int(ops[o, 3])
                 x, z = _down(x, z, half, low[after], high[after], share[after], free[after], straight[after])
                 # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
                 z *= straight[before] / straight[after]
                 x, z = _up(x, z, half, low[before], high[before], share[before], free[before], straight[before])
             else:
-                h0, h1, middle, wide = op[4], op[5], op[2], op[3]
+                h0, h1, middle, wide = ops[o, 4], ops[o, 5], ops[o, 2], ops[o, 3]
                 area = 2 * half * (h1 - h0)
                 u = (x - middle) / wide
                 if kind == POOL:
@@ -225,7 +235,7 @@ def walk(
                     deep = t0 * (1 - u)
                     below = (t0 * abs(wide) * (u - u * u / 2) - area / 2) * (1.0 if wide > 0 else -1.0)
                 if z > h1 - deep:
-                    source[p] = int(op[1])
+                    source[p] = int(ops[o, 1])
                     us[p] = min(max(0.5 + below / area, 0.0), 1.0)
                     break
                 x, z = (h1 * x - below) / h0, z * h0 / (h1 - deep)

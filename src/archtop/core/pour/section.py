@@ -14,6 +14,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 from scipy.ndimage import distance_transform_edt
+from scipy.optimize import brentq
 
 from archtop.core.geometry import LoafMould, Prism
 
@@ -108,19 +109,17 @@ class Spans:
 
     def area(self, level: float) -> float:
         """Batter's area below a level."""
-        return float(np.trapezoid(self._free(level), self.xs))
+        free = self._free(level)
+        # Trapezoids of equal width.
+        return float((free.sum() - (free[0] + free[-1]) / 2) * (self.xs[1] - self.xs[0]))
 
     def level(self, area: float, low: float, high: float) -> float:
         """The level that batter of that area reaches, between two that it lies between."""
         if not np.isfinite(self.low).any():
             return min(max(area / (2 * self.half), low), high)
-        for _ in range(40):
-            middle = (low + high) / 2
-            if self.area(middle) < area:
-                low = middle
-            else:
-                high = middle
-        return (low + high) / 2
+        if self.area(low) >= area or self.area(high) <= area:
+            return low if self.area(low) >= area else high
+        return float(brentq(lambda level: self.area(level) - area, low, high, xtol=1e-9))
 
     def slice(self, low: float, high: float) -> Columns:
         """The columns of what lies between two levels: only its share left of each x is meant to be used."""

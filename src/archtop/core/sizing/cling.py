@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import math
 
-__all__ = ["FILM_RANGE_MM", "cling_ml"]
+__all__ = ["DEFAULT_FILM_MM", "FILM_RANGE_MM", "cling_ml"]
 
 # Scraped bowls to thick, unscraped ones; a stated guess until the studio weighs its own.
 FILM_RANGE_MM = (0.2, 1.0)
+DEFAULT_FILM_MM = 0.5
 
 
 def cling_ml(contents_ml: float, film_mm: float) -> float:

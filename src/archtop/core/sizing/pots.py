@@ -9,11 +9,10 @@ from archtop.core.chemistry import Batter, Fat, Formula, Role, Stage, discount_a
 from archtop.core.figure import Figure, Frozen
 from archtop.core.sizing.additions import AdditionRole, Additions
 from archtop.core.sizing.apportion import apportion
-from archtop.core.sizing.cling import FILM_RANGE_MM, cling_ml
+from archtop.core.sizing.cling import cling_ml
 
 __all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "Scale", "WeighedAddition", "pot_for"]
 
-_LEAN, _THICK = FILM_RANGE_MM
 PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting"]
 Use = Literal["pour", "frosting", "casting", "kept"]
 
@@ -21,7 +20,7 @@ Use = Literal["pour", "frosting", "casting", "kept"]
 class Scale(Frozen):
     """How amounts are rounded and padded: film left on bowls [mm], margin [%], steps of both scales [g]."""
 
-    film_mm: float
+    film: Figure
     margin_percent: float
     step_g: float
     fine_step_g: float
@@ -124,7 +123,7 @@ def pot_for(
     :param batter: what ``formula`` makes
     """
     net = sum(need.volume_ml for need in needs)
-    clings = _clings(needs, scale.film_mm)
+    clings = _clings(needs, scale.film.value)
     gross = [
         need.volume_ml * (1 + scale.margin_percent / 100) + cling for need, cling in zip(needs, clings, strict=True)
     ]
@@ -133,11 +132,7 @@ def pot_for(
     total = round(sum(grams), 6)
     ingredients = _weigh(batter, total, scale.step_g)
     superfat = _superfat(formula, ingredients, batter, fats)
-    low, high = (
-        sum(_clings(needs, film)) - sum(clings)
-        # A film set outside the believed range is the maker's own knowledge: the range stretches to it.
-        for film in (min(scale.film_mm, _LEAN), max(scale.film_mm, _THICK))
-    )
+    low, high = (sum(_clings(needs, film)) - sum(clings) for film in (scale.film.low, scale.film.high))
     return Pot(
         id=pot_id,
         name=name,
@@ -145,9 +140,10 @@ def pot_for(
         formula=formula.id,
         delivers=Figure.exact(net, "ml", " + ".join(f"{n.volume_ml:.0f} {n.name}" for n in needs)),
         batter=Figure(
-            value=sum(gross), unit="ml", low=sum(gross) + low, high=sum(gross) + high, basis="estimate",
+            value=sum(gross), unit="ml", low=sum(gross) + low, high=sum(gross) + high, basis=scale.film.basis,
             how=f"{net:.0f} ml to deliver + {scale.margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
-            source=f"film of {scale.film_mm:g} mm on bowls, believed {_LEAN:g}-{_THICK:g} mm",
+            source=f"film of {scale.film.value:.2g} mm, believed {scale.film.low:.2g}-{scale.film.high:.2g} mm: "
+            + scale.film.how,
         ),
         oils=Figure.within(
             sum(i.grams for i in ingredients if i.role == "oil"), "g", 0.025, "estimate",

@@ -17,6 +17,7 @@ from pydantic import Field
 from scipy.special import ellipe
 
 from archtop.core.figure import Figure, Frozen
+from archtop.core.rates import Rate
 from archtop.core.rheology import needed_to_stand
 from archtop.core.tables import read_table
 from archtop.core.top.tips import Bead
@@ -136,23 +137,36 @@ def _shape(size: MotifSize, bead: Bead) -> tuple[float, float, float, float, flo
             return bead.area_mm2 * path, 0.5 * bead.high_mm, s, s, path, f"{_PETALS} petals, each half a turn"
 
 
-def motif_of(size: MotifSize, bead: Bead, density_g_ml: float) -> Motif:
-    """One motif piped with that bead in frosting of that density."""
+def motif_of(size: MotifSize, bead: Bead, density_g_ml: float, own: Mapping[str, Rate] | None = None) -> Motif:
+    """One motif piped with that bead in frosting of that density.
+
+    :param own: what the studio has learned: ``piping``, frosting used against its shapes, and ``hands``, time
+    """
+    own = own or {}
     mm3, high, long, wide, path, how = _shape(size, bead)
     volume = Figure.within(mm3 / 1000, "ml", _SHAPES, "estimate", how, "idealised shape; hands differ, weigh five")
+    if used := own.get("piping"):
+        volume = used.on(volume)
     if size.five_g:
         volume = Figure.within(
             size.five_g / 5 / density_g_ml, "ml", _WEIGHED, "your log",
             f"five weigh {size.five_g:g} g at {density_g_ml:.2f} g/ml", "your own scale",
         )  # fmt: skip
-    ml = volume.value
     aim, squeezes = _habits()[size.kind]
+    ml = volume.value
+    time = Figure.within(
+        ml / _FLOW_ML_S + aim,
+        "s",
+        _HANDS,
+        "estimate",
+        f"{ml:.1f} ml at {_FLOW_ML_S:g} ml/s, {aim:g} s to aim",
+        "fitted to about 20 min for a double row of leaves (common practice)",
+    )
+    if hands := own.get("hands"):
+        time = hands.on(time)
     return Motif(
         volume=volume,
         high_mm=high, long_mm=long, wide_mm=wide, path_mm=path,
-        time=Figure.within(
-            ml / _FLOW_ML_S + aim, "s", _HANDS, "estimate", f"{ml:.1f} ml at {_FLOW_ML_S:g} ml/s, {aim:g} s to aim",
-            "fitted to about 20 min for a double row of leaves (common practice)",
-        ),
+        time=time,
         squeezes=squeezes, needed_pa=needed_to_stand(density_g_ml, high),
     )  # fmt: skip

@@ -1,0 +1,185 @@
+"""What one finished loaf teaches: every number its log and its outcome show, against what its plan took.
+
+The plan must be made without fitted numbers, so that each loaf is seen against the same default.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from typing import NamedTuple
+
+from scipy.optimize import minimize_scalar
+
+from archtop.core.chemistry import batter_of
+from archtop.core.clock import Bowl, Note, pot_pace, scent_pace
+from archtop.core.colour import Colourant, Lab, Spectrum, difference, forecast, lab_of, reflectance_of
+from archtop.core.colouring import base_of_colour, vanillin_of
+from archtop.core.cupboard import Cupboard
+from archtop.core.document import Loaf
+from archtop.core.notebook.facts import Facts
+from archtop.core.notebook.outcome import LoafOutcome, last_said
+from archtop.core.notebook.weighing import DRIED_BY_CUT, balance_of, cured_loss_percent, weight_ratio
+from archtop.core.paces import UNKNOWN, Pace
+from archtop.core.plan import LoafPlan
+from archtop.core.rates import Observation
+from archtop.core.sizing import DEFAULT_FILM_MM
+
+__all__ = ["Finished", "observations_of"]
+
+# How sure one loaf makes of each: a kitchen scale and a loss of some 40 g; a ruler on a level; a clock that also saw
+# the bag filled; bars on different days. Stated guesses.
+_BALANCE_G, _DENSITY_SD, _LEVEL_MM = 20.0, 0.012, 1.0
+_PIPED_SD, _LEFT_SD, _CURE_POINTS = 0.3, 0.12, 0.8
+# A colour by eye and one against a white card, as a share of the colourant's strength.
+_EYE_SD, _CARD_SD = 0.3, 0.12
+# Farther from anything the jar can make, it is not the jar's strength that is off [ΔE00].
+_FAR = 12.0
+_STRONGEST = math.log(3)
+# Stuck at the turning out, it wanted about a quarter longer.
+_STUCK = 1.25
+
+
+class Finished(NamedTuple):
+    """A loaf with what came of it. ``bowls`` and their ``notes`` and ``marks`` (minutes of steps that bend them);
+    ``pace``: of the studio's pots so far.
+    """
+
+    loaf: Loaf
+    result: LoafPlan
+    cupboard: Cupboard
+    outcomes: Sequence[LoafOutcome]
+    facts: Facts
+    bowls: Sequence[Bowl] = ()
+    notes: Mapping[str, Sequence[Note]] = {}
+    marks: Mapping[str, Mapping[str, float]] = {}
+    pace: Pace = UNKNOWN
+
+
+def observations_of(of: Finished) -> tuple[Observation, ...]:
+    """Everything a loaf shows."""
+    return (*_weights(of), *_top(of), *_curing(of), *_bowls(of), *_colours(of), *_mould(of))
+
+
+def _weights(of: Finished) -> Iterator[Observation]:
+    balance = balance_of(of.result, of.outcomes, of.facts)
+    used = of.loaf.sizing.film_mm or DEFAULT_FILM_MM
+    if balance and balance.film_planned_g > 0:
+        found = max(balance.film_found_g, 0.1 * balance.film_planned_g)
+        yield Observation(
+            rate="film", value=used * found / balance.film_planned_g, sd=_BALANCE_G / balance.share_weighed / found,
+            grams=found,
+            says=f"{balance.film_found_g:.0f} g stayed on bowls, {balance.film_planned_g:.0f} g at {used:g} mm",
+        )  # fmt: skip
+    if balance:
+        reached = (balance.mixed_g - balance.film_found_g) / balance.mixed_g
+        yield Observation(
+            rate="yield", value=reached, sd=_BALANCE_G / balance.share_weighed / balance.mixed_g,
+            says=f"{reached:.1%} of {balance.mixed_g:.0f} g mixed reached the mould or was kept",
+        )  # fmt: skip
+    ratio, level = weight_ratio(of.result, of.outcomes), last_said(of.outcomes, "level_mm")
+    if ratio and level:
+        planned = of.result.level_mm
+        yield Observation(
+            rate="density", value=ratio[0] / (1 - DRIED_BY_CUT) * planned / level,
+            sd=math.hypot(_DENSITY_SD, _LEVEL_MM / level),
+            says=f"{ratio[1]} bars weigh {ratio[0]:.1%} of their plan at a level of {level:g} mm for {planned:.1f}",
+        )  # fmt: skip
+
+
+def _top(of: Finished) -> Iterator[Observation]:
+    top = of.result.top
+    minutes = [(run.minutes.value, of.facts.pipe_min[run.id]) for run in top.runs if run.id in of.facts.pipe_min]
+    if minutes:
+        planned, found = (sum(column) for column in zip(*minutes, strict=True))
+        yield Observation(
+            rate="hands", value=found / planned, sd=_PIPED_SD, says=f"{found:.0f} min piped, {planned:.0f} planned"
+        )
+    left = [item.grams for outcome in of.outcomes for item in outcome.left if item.what == "frosting"]
+    piped = sum(run.volume.value for run in top.runs)
+    if left and piped:
+        pot = next((pot for pot in of.result.pots if pot.kind == "frosting"), of.result.pots[-1])
+        parts = [part for part in pot.portions if part.use == "frosting"]
+        had = sum(part.delivers.value + part.margin_ml for part in parts)
+        used = had - sum(left) / pot.density.value - (top.volume.value - piped)
+        if used > 0:
+            yield Observation(
+                rate="piping", value=used / piped, sd=_LEFT_SD,
+                says=f"{sum(left):.0f} g of frosting left; {used:.0f} ml piped, {piped:.0f} planned",
+            )  # fmt: skip
+
+
+def _curing(of: Finished) -> Iterator[Observation]:
+    lost = cured_loss_percent(of.outcomes)
+    if lost:
+        sd = _CURE_POINTS / math.sqrt(lost[1])
+        yield Observation(rate="cure", value=lost[0], sd=sd, says=f"{lost[1]} bars lost {lost[0]:.1f} %")
+
+
+def _bowls(of: Finished) -> Iterator[Observation]:
+    for bowl in of.bowls:
+        notes, marks = of.notes.get(bowl.key, ()), of.marks.get(bowl.key, {})
+        if pace := pot_pace(bowl, notes, marks):
+            yield Observation(
+                rate="pace", value=math.exp(pace.log_ratio), sd=pace.sd,
+                says=f"{bowl.name} thickened {math.exp(pace.log_ratio):.2f} times as fast as promised",
+            )  # fmt: skip
+        scents = _scents_in(of.loaf, bowl.colour)
+        if len(scents) == 1 and (pace := scent_pace(bowl, notes, marks, of.pace)):
+            yield Observation(
+                rate=f"scent:{scents[0]}", value=math.exp(pace.log_ratio), sd=pace.sd,
+                says=f"in {bowl.name} it did {math.exp(pace.log_ratio):.2f} times what its bottle says",
+            )  # fmt: skip
+
+
+def _scents_in(loaf: Loaf, colour: str) -> list[str]:
+    dose = next(item.scent for item in loaf.colours if item.id == colour)
+    return [part.scent for blend in loaf.blends if dose and blend.id == dose.blend for part in blend.parts]
+
+
+def _colours(of: Finished) -> Iterator[Observation]:
+    seen = {item.colour: item for outcome in of.outcomes if outcome.stage == "cured" for item in outcome.colours}
+    batters = {f.id: batter_of(f, of.cupboard.fats, of.cupboard.additives) for f in of.loaf.formulas} if seen else {}
+    vanillin = vanillin_of(of.result.pots)
+    for colour in of.loaf.colours:
+        doses = [(of.cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
+        tinting = [jar for jar, _ in doses if not jar.whitens]
+        if colour.id in seen and len(tinting) == 1:
+            base = base_of_colour(of.loaf, colour.id, batters, of.cupboard)
+            wanted = lab_of(reflectance_of(seen[colour.id].srgb))
+            strength, off = _strength(base, doses, tinting[0], vanillin.get(colour.id, 0.0), wanted)
+            if off <= _FAR and abs(math.log(strength)) < 0.98 * _STRONGEST:
+                sd = _CARD_SD if seen[colour.id].how == "white card" else _EYE_SD
+                yield Observation(
+                    rate=f"colour:{tinting[0].key}", value=strength, sd=math.hypot(sd, off / 40),
+                    says=f"{colour.name} came out as {strength:.2f} times the dose would (ΔE {off:.1f} left over)",
+                )  # fmt: skip
+
+
+def _strength(
+    base: Spectrum, doses: Sequence[tuple[Colourant, float]], tint: Colourant, vanillin: float, wanted: Lab
+) -> tuple[float, float]:
+    """How many times its dose a jar would need to come closest to a cured colour, and how far off that still is."""
+
+    def off(log_strength: float) -> float:
+        scaled = [(jar, dose * math.exp(log_strength) if jar.key == tint.key else dose) for jar, dose in doses]
+        return difference(forecast(base, scaled, vanillin).cured.lab, wanted)
+
+    best = minimize_scalar(off, bounds=(-_STRONGEST, _STRONGEST), method="bounded")
+    return math.exp(float(best.x)), float(best.fun)
+
+
+def _mould(of: Finished) -> Iterator[Observation]:
+    """How long it stood, against what the plan says is soonest."""
+    if of.facts.mould_h is None:
+        return
+    cut = next((task for task in of.result.order if task.key == "cut"), None)
+    if cut is None or cut.earliest_h <= 0:
+        return
+    stuck = any(fault.kind in ("sticky", "torn") for outcome in of.outcomes for fault in outcome.faults)
+    hours = of.facts.mould_h * (_STUCK if stuck else 1.0)
+    yield Observation(
+        rate=f"wait:loaf {of.loaf.mould.material}", value=hours / cut.earliest_h, sd=0.1,
+        says=f"{of.facts.mould_h:.0f} h in the mould{', and it stuck' if stuck else ''}; "
+        f"{cut.earliest_h:.0f} h is soonest",
+    )  # fmt: skip
