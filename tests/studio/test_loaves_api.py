@@ -32,7 +32,7 @@ def test_an_empty_page_is_made_opened_and_listed(studio: Studio) -> None:
     assert opened["document"]["name"] == "First light"
     assert opened["plan"]["pots"][0]["kind"] == "loaf"
     (line,) = studio.get("/loaves").json()
-    assert set(line) == {"id", "name", "revision", "updated_at", "put_away", "preview"}
+    assert set(line) == {"id", "name", "revision", "updated_at", "preview"}
     assert line["preview"]["bars"] == len(opened["plan"]["cuts"]["bars"])
 
 
@@ -128,9 +128,11 @@ def test_planning_keeps_nothing(studio: Studio, demo_document: dict) -> None:
 
 def test_put_away_and_bring_back(studio: Studio, loaf: Loaf) -> None:
     assert studio.send("DELETE", f"/loaves/{loaf.pk}").status_code == 204
-    assert [line["put_away"] for line in studio.get("/loaves").json()] == [True]
+    assert studio.get("/loaves").json() == []
+    assert studio.get("/loaves/away").json()["count"] == 1
     assert studio.send("POST", f"/loaves/{loaf.pk}/bring-back").status_code == 204
-    assert [line["put_away"] for line in studio.get("/loaves").json()] == [False]
+    assert len(studio.get("/loaves").json()) == 1
+    assert studio.get("/loaves/away").json() == {"count": 0, "latest": []}
     assert Revision.objects.filter(loaf=loaf).count() == 1
 
 

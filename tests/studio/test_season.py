@@ -13,9 +13,9 @@ from django.utils import timezone
 from icalendar import Calendar
 from pypdf import PdfReader
 
-from archtop.core import read_loaf
-from archtop.studio.actions import create_loaf, press
-from archtop.studio.actions.season import own_waits
+from archtop.core import plan, read_loaf
+from archtop.studio.actions import create_loaf, cupboard_of_studio, press
+from archtop.studio.actions.learning import open_numbers
 from archtop.studio.models import Loaf, Season
 from tests.core.conftest import box_with, rod
 from tests.studio.conftest import Studio
@@ -246,10 +246,20 @@ def test_seasons_and_orders_are_their_owners(studio: Studio, owner: User) -> Non
     assert Season.objects.count() == 2
 
 
-def test_own_waits_come_from_the_log(owner: User) -> None:
+def test_waits_are_learned_from_the_log_and_move_the_season(owner: User) -> None:
     loaf = ready_loaf(owner)
+    before = network_wait(loaf)
     poured = timezone.now() - dt.timedelta(days=3)
     press(loaf, uuid.uuid4(), "loaf.cover", "done", poured)
-    press(loaf, uuid.uuid4(), "loaf.cut", "done", poured + dt.timedelta(hours=31))
-    (wait,) = own_waits(owner).values()
-    assert (wait.count, wait.mean_h) == (1, pytest.approx(31))
+    press(loaf, uuid.uuid4(), "loaf.cut", "done", poured + dt.timedelta(hours=2 * before))
+    (number,) = [number for number in open_numbers() if number.key.startswith("wait:")]
+    assert number.rate is not None
+    assert number.rate.n == 1
+    assert 1 < number.rate.value < 2
+    assert network_wait(ready_loaf(owner)) == pytest.approx(before * number.rate.value, abs=0.5)
+
+
+def network_wait(loaf: Loaf) -> float:
+    """Hours from the pour to the earliest cut."""
+    order = plan(read_loaf(loaf.document), cupboard_of_studio()).order
+    return next(task.earliest_h for task in order if task.key == "cut")

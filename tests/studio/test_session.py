@@ -17,7 +17,7 @@ def sign_in(studio: Studio, password: str) -> int:
 
 def test_name_and_password(owner: User) -> None:
     studio = Studio(None)
-    assert studio.get("/session").json() == {"name": None, "demo": False}
+    assert studio.get("/session").json() == {"name": None, "demo": False, "toured": False}
     assert sign_in(studio, "wrong") == 401
     assert sign_in(studio, "a long enough one") == 200
     assert studio.get("/session").json()["name"] == "owner"

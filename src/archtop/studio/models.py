@@ -24,6 +24,10 @@ class Loaf(models.Model):
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
     put_away = models.BooleanField(default=False)
+    rates_then = models.JSONField(
+        null=True, help_text="What the studio had learned when work on it began: its plan stays the one it began with."
+    )
+    to_learn = models.BooleanField(default=False, db_index=True)
 
     class Meta:
         ordering = ("-updated_at",)
@@ -353,3 +357,119 @@ class Order(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class OutcomeEntry(OnlyGrows):
+    """What was written down of a loaf at one moment; the last entry of each stage stands."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="outcomes")
+    entry_id = models.UUIDField(unique=True)
+    stage = models.CharField(max_length=12)
+    data = models.JSONField()
+    written_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("id",)
+        verbose_name_plural = "outcome entries"
+
+    def __str__(self) -> str:
+        return f"{self.loaf.name}, {self.stage}"
+
+
+class Observation(models.Model):
+    """What a loaf shows of one of the studio's own numbers; written anew whenever the loaf is learned from."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="observations")
+    rate = models.CharField(max_length=80, db_index=True)
+    value = models.FloatField()
+    sd = models.FloatField()
+    grams = models.FloatField(default=0.0, help_text="What it was of, where that is lost: batter on bowls.")
+    says = models.CharField(max_length=300)
+    seen_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("seen_at", "id")
+
+    def __str__(self) -> str:
+        return f"{self.rate}: {self.value:g}"
+
+
+class OwnRate(models.Model):
+    """One of the studio's own numbers as it is fitted now. ``off``: plans do not take it; ``forgotten_at``: what was
+    seen before does not count.
+    """
+
+    key = models.CharField(max_length=80, unique=True)
+    data = models.JSONField(null=True)
+    off = models.BooleanField(default=False)
+    forgotten_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("key",)
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class Mention(models.Model):
+    """Something a loaf is made of, or that went wrong with it: what the notebook is filtered by."""
+
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="mentions")
+    kind = models.CharField(max_length=12)
+    key = models.CharField(max_length=120)
+
+    class Meta:
+        ordering = ("kind", "key")
+        constraints = [models.UniqueConstraint(fields=("loaf", "kind", "key"), name="one_mention_a_thing")]
+        indexes = [models.Index(fields=("kind", "key"))]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.key}"
+
+
+class PastLoaf(models.Model):
+    """A loaf of which something is written down, as the notebook tells of it: the core's own words of it."""
+
+    loaf = models.OneToOneField(Loaf, on_delete=models.CASCADE, related_name="past")
+    on = models.DateField(db_index=True)
+    data = models.JSONField()
+
+    class Meta:
+        ordering = ("-on",)
+
+    def __str__(self) -> str:
+        return self.loaf.name
+
+
+class Price(models.Model):
+    """What a kilogram of a thing costs, named as the stock names it."""
+
+    name = models.CharField(max_length=60, unique=True, help_text="Like fat:olive or scent:market-tea.")
+    per_kg = models.FloatField()
+
+    class Meta:
+        ordering = ("name",)
+
+    def __str__(self) -> str:
+        return f"{self.name}: {self.per_kg:g}"
+
+
+class Setting(models.Model):
+    """One choice of the studio: its currency, what an hour of hands costs, whether the tour was taken."""
+
+    key = models.CharField(max_length=40, unique=True)
+    value = models.JSONField()
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class StockUse(models.Model):
+    """What a finished loaf took off the stock, once: grams by the stock's names."""
+
+    loaf = models.OneToOneField(Loaf, on_delete=models.CASCADE, related_name="stock_use")
+    data = models.JSONField()
+    used_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.loaf.name}: {len(self.data)} things"

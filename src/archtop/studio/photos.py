@@ -8,17 +8,21 @@ from __future__ import annotations
 import io
 from typing import Final
 
+import numpy as np
+from numpy.typing import NDArray
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from archtop.core import InputError
 
-__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "cleaned"]
+__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "cleaned", "patch_of"]
 
 MOST_BYTES: Final = 25_000_000
 # A picture file can claim any size; what would take more memory than this is not opened.
 MOST_PIXELS: Final = 60_000_000
 LONGEST_PX: Final = 2000
 _QUALITY = 88
+# A patch is this share of the longest side to each side of its point.
+_PATCH = 0.012
 _FORMATS = ("JPEG", "PNG", "WEBP")
 
 
@@ -53,6 +57,15 @@ def cleaned(data: bytes) -> tuple[bytes, int, int]:
     out = io.BytesIO()
     bare.save(out, "JPEG", quality=_QUALITY)
     return out.getvalue(), *bare.size
+
+
+def patch_of(data: bytes, point: tuple[float, float]) -> NDArray[np.uint8]:
+    """A small square of a kept photograph around a point (shares of its sides), shape (rows, columns, 3)."""
+    with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
+        half = max(2, round(_PATCH * max(picture.size)))
+        x, y = round(point[0] * picture.width), round(point[1] * picture.height)
+        left, top = (min(max(at - half, 0), size - 2 * half) for at, size in zip((x, y), picture.size, strict=True))
+        return np.asarray(picture.convert("RGB").crop((left, top, left + 2 * half, top + 2 * half)))
 
 
 def _too_many(pixels: str) -> InputError:

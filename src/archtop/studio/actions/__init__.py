@@ -6,7 +6,7 @@ from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put
 from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
-from archtop.studio.actions.photos import add_photo, scale_photo
+from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf
 from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
@@ -25,6 +25,7 @@ __all__ = [
     "Why",
     "add_photo",
     "change_lot",
+    "change_photo",
     "count_stock",
     "create_loaf",
     "cupboard_of_studio",

@@ -9,10 +9,12 @@ from typing import Literal, Protocol, TypeVar
 
 from django.db import transaction
 
+from archtop.core.clock import Note
+from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.shelf import shelve_step
 from archtop.studio.models import BenchEntry, Loaf
 
-__all__ = ["Action", "Pressed", "press", "standing", "times_done"]
+__all__ = ["Action", "Pressed", "press", "standing", "times_done", "warmth_of"]
 
 Action = Literal["done", "undone", "skipped", "begun"]
 
@@ -61,9 +63,19 @@ def press(
                 "celsius": celsius,
             },
         )  # fmt: skip
+        if new:
+            _begin(loaf)
         if new and action in ("done", "undone"):
             shelve_step(loaf, step, action)
     return entry
+
+
+def _begin(loaf: Loaf) -> None:
+    """Work has begun: the loaf's plan keeps the numbers it begins with, and there will be something to learn."""
+    fresh = Loaf.objects.filter(pk=loaf.pk, rates_then__isnull=True)
+    if fresh.exists():
+        fresh.update(rates_then=[rate.model_dump(mode="json") for rate in cupboard_of_studio().rates.values()])
+    Loaf.objects.filter(pk=loaf.pk).update(to_learn=True)
 
 
 def standing(presses: Iterable[P]) -> dict[str, P]:
@@ -81,3 +93,13 @@ def standing(presses: Iterable[P]) -> dict[str, P]:
 def times_done(presses: Iterable[Pressed]) -> dict[str, dt.datetime]:
     """When each step that was really done was pressed; what was passed over is not there."""
     return {key: item.pressed_at for key, item in standing(presses).items() if item.action == "done"}
+
+
+def warmth_of(presses: Iterable[Pressed]) -> dict[str, list[Note]]:
+    """What a thermometer showed as a pot was mixed, by the step that mixes it: it holds for all its bowls."""
+    found: dict[str, list[Note]] = {}
+    for key, item in standing(presses).items():
+        step, _, amount = key.partition("#")
+        if amount and item.celsius is not None:
+            found.setdefault(step, []).append(Note(kind="temperature", value=item.celsius))
+    return found

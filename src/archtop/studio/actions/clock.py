@@ -17,9 +17,9 @@ from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.document import Loaf as Document
 from archtop.core.figure import Figure, Frozen
-from archtop.studio.actions.bench import Pressed, standing, times_done
+from archtop.studio.actions.bench import Pressed, standing, times_done, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
-from archtop.studio.actions.paces import studio_pace
+from archtop.studio.actions.learning import learn_what_is_new, standing_notes
 from archtop.studio.models import BowlNote, Loaf
 
 __all__ = [
@@ -66,11 +66,12 @@ def planned(loaf: Loaf) -> Planned:
 
     :raises InputError: the loaf no longer plans
     """
-    document, cupboard = read_loaf(loaf.document), cupboard_of_studio()
+    learn_what_is_new(besides=loaf)
+    document, cupboard = read_loaf(loaf.document), cupboard_of_studio(loaf)
     result = plan(document, cupboard)
     return Planned(
         document=document, cupboard=cupboard, result=result,
-        bowls=bowls_of(document, result, cupboard, studio_pace(loaf)),
+        bowls=bowls_of(document, result, cupboard),
     )  # fmt: skip
 
 
@@ -94,7 +95,7 @@ def clocks_at(
     :param notes: all that stands of what was read and done
     """
     done = times_done(presses)
-    warmth = _temperatures(presses)
+    warmth = warmth_of(presses)
     clocks = tuple(
         _clock(bowl, done, [note for note in notes if note.bowl == bowl.key], warmth.get(bowl.mixed_by, ()), now)
         for bowl in bowls
@@ -109,25 +110,12 @@ def open_clocks(loaf: Loaf, now: dt.datetime, of: Planned | None = None) -> Benc
     :param of: the loaf as it is planned, where that is known already
     :raises InputError: the loaf no longer plans
     """
-    rows = list(loaf.bowl_notes.all())
-    taken_back = {row.takes_back for row in rows if row.takes_back}
     notes = [
         NoteTaken(press_id=row.press_id, bowl=row.bowl, taken_at=row.taken_at, note=Note.model_validate(row.data))
-        for row in rows
-        if row.takes_back is None and row.press_id not in taken_back
+        for row in standing_notes(loaf)
     ]
     of = of or planned(loaf)
     return clocks_at(of.result, of.bowls, list(loaf.bench.all()), notes, now)
-
-
-def _temperatures(presses: Sequence[Pressed]) -> dict[str, list[Note]]:
-    """What a thermometer showed as a pot was mixed, by the step that mixes it: it holds for all its bowls."""
-    found: dict[str, list[Note]] = {}
-    for key, press in standing(presses).items():
-        step, _, amount = key.partition("#")
-        if amount and press.celsius is not None:
-            found.setdefault(step, []).append(Note(kind="temperature", value=press.celsius))
-    return found
 
 
 def _clock(
@@ -177,6 +165,7 @@ def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note:
     mixed = times_done(loaf.bench.all()).get(bowl.mixed_by)
     minute = (at - mixed).total_seconds() / 60 if mixed else -1.0
     check_note(note.model_copy(update={"minute": -1.0 if minute < 0 else minute}), bowl)
+    _to_learn(loaf)
     BowlNote.objects.get_or_create(
         press_id=press_id,
         defaults={
@@ -185,11 +174,16 @@ def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note:
     )  # fmt: skip
 
 
+def _to_learn(loaf: Loaf) -> None:
+    Loaf.objects.filter(pk=loaf.pk).update(to_learn=True)
+
+
 def take_back(loaf: Loaf, press_id: uuid.UUID, of: uuid.UUID) -> None:
     """Take a note back, by a note that says so."""
     row = loaf.bowl_notes.filter(press_id=of).first()
     if row is None:
         raise InputError.one("reading.unknown", "of", str(of), "is no reading of this loaf", "Reload the bench.")
+    _to_learn(loaf)
     BowlNote.objects.get_or_create(
         press_id=press_id, defaults={"loaf": loaf, "bowl": row.bowl, "takes_back": of, "taken_at": timezone.now()}
     )

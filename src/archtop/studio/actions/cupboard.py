@@ -8,7 +8,8 @@ from django.db import transaction
 from django.db.models import Sum
 
 from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, standard_cupboard
-from archtop.studio.models import CupboardItem, Loaf, OwnFat, ShelfLot, Stock
+from archtop.core.rates import Rate
+from archtop.studio.models import CupboardItem, Loaf, OwnFat, OwnRate, ShelfLot, Stock
 
 __all__ = ["count_stock", "cupboard_of_studio", "put_in", "take_out"]
 
@@ -16,8 +17,12 @@ Kind = Literal["scent", "colourant"]
 _FIELDS = ("key", "name", "inci", "sv", "iv", "density_g_ml", "melt_low_c", "melt_high_c", "solid_at_25", "source")
 
 
-def cupboard_of_studio() -> Cupboard:
-    """What plans of this studio draw on."""
+def cupboard_of_studio(loaf: Loaf | None = None, learned: bool = True) -> Cupboard:
+    """What plans of this studio draw on.
+
+    :param loaf: one whose work has begun keeps the numbers it began with
+    :param learned: with the studio's own numbers, where it has some
+    """
     own = {row["key"]: Fat(kind="glyceride", **row) for row in OwnFat.objects.values(*_FIELDS)}
     standard = standard_cupboard()
     items = list(CupboardItem.objects.values_list("kind", "data"))
@@ -28,7 +33,16 @@ def cupboard_of_studio() -> Cupboard:
         colourants={data["key"]: Colourant.model_validate(data) for kind, data in items if kind == "colourant"},
         stock=dict(Stock.objects.values_list("name", "grams")),
         lots=_lots(),
+        rates=_rates(loaf) if learned else {},
     )
+
+
+def _rates(loaf: Loaf | None) -> dict[str, Rate]:
+    if loaf is not None and loaf.rates_then is not None:
+        found = loaf.rates_then
+    else:
+        found = [data for (data,) in OwnRate.objects.filter(off=False, data__isnull=False).values_list("data")]
+    return {data["key"]: Rate.model_validate(data) for data in found}
 
 
 def _lots() -> dict[str, Lot]:

@@ -9,6 +9,8 @@ from archtop.core import InputError, LoafPlan, Problem, plan
 from archtop.core import Loaf as Document
 from archtop.core.document import Brings
 from archtop.studio.actions.cupboard import cupboard_of_studio, put_in
+from archtop.studio.actions.learning import outcomes_of
+from archtop.studio.actions.mentions import mention
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.preview import preview_of
 
@@ -42,6 +44,7 @@ def create_loaf(owner: User, document: Document) -> Loaf:
                 put_in(jar)
         loaf = Loaf.objects.create(owner=owner, name=document.name, document=data, preview=preview)
         Revision.objects.create(loaf=loaf, number=1, document=data)
+        mention(loaf, document)
     return loaf
 
 
@@ -51,7 +54,7 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
     :raises InputError: the plan does not hold; nothing is changed
     :raises StaleSave: ``based_on`` is not the newest revision; the document is kept aside
     """
-    result = plan(document, cupboard_of_studio())
+    result = plan(document, cupboard_of_studio(loaf))
     data = document.model_dump(mode="json")
     with transaction.atomic():
         current = Loaf.objects.select_for_update().get(pk=loaf.pk)
@@ -63,7 +66,9 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
         if not stale:
             current.name, current.document, current.revision = document.name, data, number
             current.preview = preview_of(document, result).model_dump(mode="json")
+            current.to_learn = True
             current.save()
+            mention(current, document, outcomes_of(current))
     # Raised outside the transaction, or the kept document would be rolled back with it.
     if stale:
         raise StaleSave(current, revision)
@@ -75,15 +80,16 @@ def put_away(loaf: Loaf, away: bool = True) -> None:
     Loaf.objects.filter(pk=loaf.pk).update(put_away=away)
 
 
-def open_plan(document: Document) -> tuple[LoafPlan, tuple[Problem, ...]]:
+def open_plan(document: Document, loaf: Loaf | None = None) -> tuple[LoafPlan, tuple[Problem, ...]]:
     """The plan of a saved loaf.
 
     The cupboard may have changed since it was saved: if the plan no longer holds, it is made without colourants,
     scents and additives, so that the loaf can be opened and mended, and the problems are told.
 
+    :param loaf: the one it is the document of: begun, it keeps the numbers it began with
     :raises InputError: if not even that can be planned
     """
-    cupboard = cupboard_of_studio()
+    cupboard = cupboard_of_studio(loaf)
     try:
         return plan(document, cupboard), ()
     except InputError as error:

@@ -9,14 +9,16 @@ from django.core.files.base import ContentFile
 from django.db import transaction
 from django.utils import timezone
 
-from archtop.core import InputError
+from archtop.core import InputError, read_loaf
+from archtop.studio.actions.learning import outcomes_of
+from archtop.studio.actions.mentions import mention
 from archtop.studio.models import Loaf, Photo
 from archtop.studio.photos import cleaned
 
 # Nearer than this two points are one press.
 _LEAST_PX = 5.0
 
-__all__ = ["add_photo", "scale_photo"]
+__all__ = ["add_photo", "change_photo", "scale_photo"]
 
 
 def add_photo(loaf: Loaf, data: bytes, kind: str, bar: int | None, taken_at: dt.datetime | None = None) -> Photo:
@@ -47,3 +49,13 @@ def scale_photo(photo: Photo, points: list[tuple[float, float]], apart_mm: float
             "Press both ends of something known.",
         )
     photo.save(update_fields=["points", "apart_mm"])
+
+
+def change_photo(photo: Photo, note: str | None, removed: bool) -> None:
+    """Write down what differed, or take a photograph away; the notebook finds the loaf by what stands there then."""
+    with transaction.atomic():
+        if note is not None:
+            photo.note = note
+        photo.removed = removed
+        photo.save(update_fields=["note", "removed"])
+        mention(photo.loaf, read_loaf(photo.loaf.document), outcomes_of(photo.loaf))

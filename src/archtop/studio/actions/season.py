@@ -16,7 +16,6 @@ from archtop.core import Loaf as Document
 from archtop.core.casting import (
     Alike,
     FavoursNeed,
-    OwnWait,
     Pin,
     SeasonLoaf,
     SeasonPlan,
@@ -29,11 +28,13 @@ from archtop.core.casting import (
 from archtop.core.figure import Frozen
 from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.learning import learn_what_is_new
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, Order, Season
 
 __all__ = [
     "Changed", "MouldCount", "OpenSeason", "OrderLine", "change_hours", "change_moulds", "feed_of", "open_season",
-    "own_waits", "replan", "save_order", "season_of",
+    "replan", "save_order", "season_of",
 ]  # fmt: skip
 
 _READY_AT = dt.time(9)
@@ -108,13 +109,16 @@ def _hours(season: Season) -> StudioHours:
 
 def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplanned]]:
     """Loaves with a date that are not long cut, read and planned; and those that cannot be."""
-    cupboard, zone = cupboard_of_studio(), _hours(season).clock
+    plans, zone = Plans(cupboard_of_studio()), _hours(season).clock
     found, unplanned = [], []
     rows = Loaf.objects.filter(owner=season.owner, put_away=False).prefetch_related("orders", "bench")
     for row in rows:
         dates = [order.wrap_on or order.ready_on for order in row.orders.all() if not order.put_away]
         try:
-            document = read_loaf(row.document)
+            told = (row.document.get("ready_on"), row.document.get("pour_on"), *dates)
+            if not any(told):
+                continue
+            document, result = plans.of(row)
             days = [day for day in (document.ready_on, *dates) if day]
             moments = [dt.datetime.combine(day, _READY_AT, zone) for day in days]
             if document.pour_on and not moments:
@@ -126,7 +130,7 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
                     late = "its date lies in the past: choose another, or put the loaf away"
                     unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=late))
                 continue
-            found.append(_Read(row, document, plan(document, cupboard), min(moments)))
+            found.append(_Read(row, document, result, min(moments)))
         except InputError as error:
             unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=str(error)))
     return found, unplanned
@@ -151,20 +155,6 @@ def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
             yield f"{ident}/spritz", Pin(start=at, done=True)
         elif step == "loaf.cut":
             yield f"{ident}/cut", Pin(start=at, done=True)
-
-
-def own_waits(owner: User) -> Mapping[str, OwnWait]:
-    """How long this studio's loaves stood between the pour and the cut, from the bench log."""
-    spans: dict[str, list[float]] = {}
-    for loaf in Loaf.objects.filter(owner=owner).prefetch_related("bench"):
-        at = {entry.step: entry.pressed_at for entry in loaf.bench.all() if entry.action == "done"}
-        material = loaf.document.get("mould", {}).get("material", "lined box")
-        if "loaf.cover" in at and "loaf.cut" in at:
-            hours = (at["loaf.cut"] - at["loaf.cover"]).total_seconds() / 3600
-            # Practice at one sitting is no wait.
-            if hours >= 4:
-                spans.setdefault(f"loaf {material}", []).append(hours)
-    return {key: OwnWait(count=len(found), mean_h=sum(found) / len(found)) for key, found in spans.items()}
 
 
 class Changed(NamedTuple):
@@ -193,6 +183,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     season.moulds = {**season.moulds, **(changed.moulds or {})}
     if changed.together is not None:
         season.together = [list(pair) for pair in changed.together]
+    learn_what_is_new()
     reads, _ = _loaves(season, now)
     held: dict[str, Pin | None] = {pin.job: Pin(start=pin.start, done=pin.done) for pin in season.pins.all()}
     held |= changed.pins or {}
@@ -203,7 +194,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     planned = plan_season(
         [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
         _hours(season), now, season.moulds, pins, before, [tuple(pair) for pair in season.together],
-        own_waits(owner), _SECONDS,
+        cupboard_of_studio().rates, _SECONDS,
     )  # fmt: skip
     if changed != Changed() and reads and not planned.blocks:
         raise InputError.one(

@@ -2,7 +2,19 @@
 
 from ninja.security import django_auth
 
-from archtop.studio.api import bench, cupboard, files, loaves, photos, planning, season, session, shelf
+from archtop.studio.api import (
+    bench,
+    cupboard,
+    files,
+    keeping,
+    loaves,
+    notebook,
+    photos,
+    planning,
+    season,
+    session,
+    shelf,
+)
 from archtop.studio.api.errors import StudioAPI, install_errors
 from archtop.studio.api.parsing import LoafParser
 
@@ -22,7 +34,9 @@ api.add_router("/loaves", bench.router)
 api.add_router("", planning.router)
 api.add_router("", cupboard.router)
 api.add_router("", files.router)
+api.add_router("/keeping", keeping.router)
 api.add_router("", photos.router)
+api.add_router("", notebook.router)
 api.add_router("/season", season.router)
 api.add_router("/shelf", shelf.router)
 install_errors(api)

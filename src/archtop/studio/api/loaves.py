@@ -22,11 +22,14 @@ from archtop.studio.actions import (
     put_away,
     save_loaf,
 )
+from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import (
+    LoafAway,
     LoafIn,
     LoafOut,
     LoafSummary,
+    LoavesAway,
     NewLoaf,
     RevisionOut,
     Saved,
@@ -39,6 +42,7 @@ from archtop.studio.sheets import PaperName, UnitsName, rim_strip_pdf, template_
 __all__ = ["loaf_of", "router"]
 
 router = Router(tags=["loaves"])
+_MOST_AWAY = 12
 
 
 def _loaves(request: HttpRequest) -> QuerySet[Loaf]:
@@ -52,7 +56,7 @@ def loaf_of(request: HttpRequest, loaf_id: uuid.UUID) -> Loaf:
 
 def _whole(loaf: Loaf) -> LoafOut:
     document = read_loaf(loaf.document)
-    planned, problems = open_plan(document)
+    planned, problems = open_plan(document, loaf)
     return LoafOut(
         id=loaf.pk,
         revision=loaf.revision,
@@ -65,8 +69,16 @@ def _whole(loaf: Loaf) -> LoafOut:
 
 @router.get("", response=list[LoafSummary], operation_id="list_loaves")
 def list_loaves(request: HttpRequest) -> QuerySet[Loaf]:
-    """Every loaf, the last touched first; those put away are marked so."""
-    return _loaves(request).defer("document")
+    """Every loaf that is not put away, the last touched first."""
+    return _loaves(request).filter(put_away=False).defer("document")
+
+
+@router.get("/away", response=LoavesAway, operation_id="list_loaves_away")
+def list_loaves_away(request: HttpRequest) -> LoavesAway:
+    """The latest of those put away, and how many there are; the notebook finds them all."""
+    rows = _loaves(request).filter(put_away=True)
+    latest = rows.order_by("-updated_at").values_list("id", "name")[:_MOST_AWAY]
+    return LoavesAway(count=rows.count(), latest=[LoafAway(id=key, name=name) for key, name in latest])
 
 
 @router.post("", response={201: LoafOut, 422: ProblemReport}, operation_id="create_loaf")
@@ -83,8 +95,10 @@ def bring_in(request: HttpRequest, payload: LoafIn) -> Status[LoafOut]:
 
 @router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")
 def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
-    """A loaf and its plan."""
-    return _whole(loaf_of(request, loaf_id))
+    """A loaf and its plan, with what other loaves have taught by now."""
+    loaf = loaf_of(request, loaf_id)
+    learn_what_is_new(besides=loaf)
+    return _whole(loaf)
 
 
 @router.put(
@@ -179,7 +193,7 @@ def _planned_file(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[Document, L
     """A loaf's document and plan, and the stem of its files' names."""
     loaf = loaf_of(request, loaf_id)
     document = read_loaf(loaf.document)
-    return document, plan(document, cupboard_of_studio()), slugify(loaf.name) or "loaf"
+    return document, plan(document, cupboard_of_studio(loaf)), slugify(loaf.name) or "loaf"
 
 
 def _file(content: bytes, kind: str, name: str) -> HttpResponse:

@@ -11,7 +11,7 @@ from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
 from archtop.core import InputError
-from archtop.studio.actions import add_photo, scale_photo
+from archtop.studio.actions import add_photo, change_photo, scale_photo
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut
@@ -66,10 +66,7 @@ def change(request: HttpRequest, photo_id: uuid.UUID, payload: PhotoChange) -> l
         if payload.apart_mm is None:
             raise InputError.one("photo.apart", "apart_mm", None, "says how far apart they are", "Measure it.")
         scale_photo(photo, payload.points, payload.apart_mm)
-    if payload.note is not None:
-        photo.note = payload.note
-    photo.removed = payload.removed
-    photo.save(update_fields=["note", "removed"])
+    change_photo(photo, payload.note, payload.removed)
     return _all(photo.loaf)
 
 

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+import uuid
 
 from django.http import HttpRequest
 from ninja import Router
 
-from archtop.core import Backsized, InputError, LoafPlan, Reach, plan, reach, size_back
+from archtop.core import Backsized, FirstLoaf, InputError, LoafPlan, Reach, first_loaf, plan, reach, size_back
 from archtop.core.chemistry import batter_of
 from archtop.core.colouring import base_of_colour
 from archtop.core.shifting import FoundCuts, find_cuts
@@ -23,17 +24,27 @@ from archtop.studio.actions import (
     week_from,
 )
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import CutsIn, FacesIn, FragileIn, LoafIn, PointIn, ReachIn, SizeBackIn
+from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.schemas import CutsIn, FacesIn, FirstPlanned, FragileIn, LoafIn, PointIn, ReachIn, SizeBackIn
+from archtop.studio.preview import preview_of
 
 __all__ = ["router"]
 
 router = Router(tags=["planning"])
 
 
-@router.post("/plan", response={200: LoafPlan, 422: ProblemReport}, operation_id="plan_loaf")
-def plan_loaf(request: HttpRequest, payload: LoafIn) -> LoafPlan:  # noqa: ARG001
-    """The plan of a document, nothing kept."""
-    return plan(payload, cupboard_of_studio())
+@router.post("/plan", response={200: LoafPlan, 404: ProblemReport, 422: ProblemReport}, operation_id="plan_loaf")
+def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> LoafPlan:
+    """The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with."""
+    return plan(payload, cupboard_of_studio(loaf_of(request, loaf) if loaf else None))
+
+
+@router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")
+def plan_first_loaf(request: HttpRequest, payload: FirstLoaf) -> FirstPlanned:  # noqa: ARG001
+    """The loaf that a newcomer's answers come to, with its plan; nothing kept."""
+    document = first_loaf(payload)
+    result = plan(document, cupboard_of_studio())
+    return FirstPlanned(document=document, plan=result, preview=preview_of(document, result))
 
 
 @router.post("/faces", response={200: Faces, 422: ProblemReport}, operation_id="draw_faces")
@@ -77,9 +88,10 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:  # noqa: ARG0
         raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")
     plan(loaf, cupboard)
     batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
-    present = [(cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
+    jars = {key: cupboard.jar(key) for key in cupboard.colourants}
+    present = [(jars[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
     base = base_of_colour(loaf, colour.id, batters, cupboard)
-    return reach(base, present, colour.srgb, cupboard.colourants)
+    return reach(base, present, colour.srgb, jars)
 
 
 @router.get("/week", response={200: Week, 422: ProblemReport}, operation_id="read_week")

@@ -36,10 +36,13 @@ __all__ = [
     "CupboardOut",
     "CutsIn",
     "FacesIn",
+    "FirstPlanned",
     "FragileIn",
+    "LoafAway",
     "LoafIn",
     "LoafOut",
     "LoafSummary",
+    "LoavesAway",
     "LotIn",
     "MouldOut",
     "MoveIn",
@@ -75,10 +78,11 @@ LoafIn = Annotated[Document, WrapValidator(_read)]
 
 
 class SessionOut(Schema):
-    """Who is signed in."""
+    """Who is signed in, and whether the tour was taken or declined."""
 
     name: str | None
     demo: bool
+    toured: bool
 
 
 class SignIn(Schema):
@@ -101,8 +105,21 @@ class LoafSummary(Schema):
     name: str
     revision: int
     updated_at: dt.datetime
-    put_away: bool
     preview: Preview
+
+
+class LoafAway(Schema):
+    """A loaf that is put away."""
+
+    id: uuid.UUID
+    name: str
+
+
+class LoavesAway(Schema):
+    """How many are put away, and the latest of them."""
+
+    count: int
+    latest: list[LoafAway]
 
 
 class LoafOut(Schema):
@@ -193,6 +210,14 @@ class FragileIn(Schema):
 
     document: LoafIn
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
+
+
+class FirstPlanned(Schema):
+    """A newcomer's loaf with its plan, and how it looks."""
+
+    document: Document
+    plan: LoafPlan
+    preview: Preview
 
 
 class CutsIn(Schema):

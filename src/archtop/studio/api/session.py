@@ -11,6 +11,7 @@ from ninja.errors import HttpError
 
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import SessionOut, SignIn
+from archtop.studio.models import Setting
 
 __all__ = ["router"]
 
@@ -19,7 +20,8 @@ router = Router(tags=["session"])
 
 def _session(request: HttpRequest) -> SessionOut:
     name = request.user.get_username() if request.user.is_authenticated else None
-    return SessionOut(name=name, demo=settings.DEMO)
+    toured = Setting.objects.filter(key="toured").exists()
+    return SessionOut(name=name, demo=settings.DEMO, toured=toured)
 
 
 @router.get("", auth=None, response=SessionOut, operation_id="who_is_there")
@@ -37,6 +39,13 @@ def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
     if user is None:
         raise HttpError(401, "Name and password do not match.")
     login(request, user)
+    return _session(request)
+
+
+@router.put("/toured", response=SessionOut, operation_id="finish_tour")
+def finish_tour(request: HttpRequest) -> SessionOut:
+    """The tour was taken, or declined: it is not offered by itself again."""
+    Setting.objects.get_or_create(key="toured", defaults={"value": True})
     return _session(request)
 
 

@@ -18,6 +18,7 @@ from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
 from archtop.core.casting import StudioHours
 from archtop.studio.actions import count_stock, create_loaf, put_in, put_on_shelf, write_formula
 from archtop.studio.actions.season import change_hours, change_moulds, season_of
+from archtop.studio.demo.past import load_past
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
 from archtop.studio.models import Loaf, LoafMould, Order
@@ -53,6 +54,7 @@ def load_demo() -> bool:
         LoafMould.objects.get_or_create(name=mould["name"], defaults=mould)
     load_cupboard()
     load_shelf()
+    load_past(owner)
     load_loaves(owner)
     return True
 

@@ -1,0 +1,312 @@
+"""A studio's file merged into this studio: what is new is added, what differs is told and stays as it is here.
+
+Logs grow by what they lack. A loaf that is here in an older version is brought up to date; one that was changed on both
+sides stays, and the other version is kept aside. Everything or nothing is kept.
+"""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+import zlib
+from collections import Counter
+from pathlib import PurePosixPath
+from typing import IO, Any
+
+from django.contrib.auth.models import User
+from django.core.exceptions import ObjectDoesNotExist
+from django.core.exceptions import ValidationError as FieldError
+from django.core.files.base import ContentFile
+from django.db import DatabaseError, models, transaction
+from PIL import Image
+
+from archtop.core import InputError, read_loaf
+from archtop.core.figure import Frozen
+from archtop.studio.actions.learning import learn_what_is_new, outcomes_of
+from archtop.studio.actions.mentions import mention
+from archtop.studio.actions.season import season_of
+from archtop.studio.carrying.tables import TABLES, Row, Table
+from archtop.studio.carrying.take_out import DOCUMENT, FORMAT, PHOTOS, VERSION
+from archtop.studio.models import BookFormula, Loaf, Order, Photo, Revision
+from archtop.studio.photos import LONGEST_PX, MOST_BYTES, cleaned
+
+__all__ = ["Brought", "bring_in"]
+
+# A zip may claim any size.
+_MOST_DOCUMENT, _MOST_ALL = 500_000_000, 20_000_000_000
+_PACKED, _LOCKED = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED), 0x1
+_SHOWN = 40
+
+Tables = dict[str, list[Row]]
+
+
+class Brought(Frozen):
+    """What was done, by table, and what a person should know."""
+
+    added: dict[str, int]
+    already_here: dict[str, int]
+    kept_yours: tuple[str, ...]
+    says: str
+
+
+def bring_in(owner: User, file: IO[bytes]) -> Brought:
+    """Merge a studio's file.
+
+    :raises InputError: ``import.unreadable``, ``import.format``, ``import.newer``, ``import.row`` or
+        ``import.names``; then nothing is kept
+    """
+    try:
+        zipped = zipfile.ZipFile(file)
+    except (zipfile.BadZipFile, OSError, EOFError) as error:
+        raise _unreadable(str(error)) from error
+    with zipped, transaction.atomic():
+        tables = _tables(zipped)
+        merging = _Merging(owner, zipped, tables)
+        for table in TABLES:
+            for number, row in enumerate(tables.get(table.name, ())):
+                merging.take(table, number, row)
+        merging.settle()
+    return merging.report()
+
+
+def _unreadable(why: str) -> InputError:
+    return InputError.one(
+        "import.unreadable", "file", why, "is no whole studio file",
+        "Choose a file that was taken out of a studio, or take it out again.",
+    )  # fmt: skip
+
+
+def _tables(zipped: zipfile.ZipFile) -> Tables:
+    """The file's tables, once it is known to be whole: every part of it is read through before anything is kept."""
+    _refuse_strange(zipped)
+    try:
+        broken = zipped.testzip()
+        document = json.loads(zipped.read(DOCUMENT))
+    except (zipfile.BadZipFile, zlib.error, EOFError, ValueError, RecursionError) as error:
+        raise _unreadable(str(error)[:80]) from error
+    if broken:
+        raise _unreadable(broken)
+    if not isinstance(document, dict) or document.get("format") != FORMAT:
+        found = str(document)[:60]
+        raise InputError.one("import.format", "format", found, f'must be "{FORMAT}"', "Choose another file.")
+    version = document.get("version")
+    if not isinstance(version, int) or version > VERSION:
+        raise InputError.one(
+            "import.newer", "version", version, f"this application reads versions up to {VERSION}",
+            "Update Arch Top first.",
+        )  # fmt: skip
+    if not isinstance(document.get("tables"), dict):
+        raise InputError.one("import.format", "tables", "missing", "holds the studio", "Choose another file.")
+    tables: Tables = document["tables"]
+    return tables
+
+
+def _refuse_strange(zipped: zipfile.ZipFile) -> None:
+    """Only the document and photographs, packed as this application packs, nothing that swells."""
+    names = zipped.namelist()
+    strange = [
+        name
+        for name in names
+        if name != DOCUMENT and not (name.startswith(PHOTOS) and len(PurePosixPath(name).parts) == 2)
+    ]
+    if DOCUMENT not in names or strange:
+        raise InputError.one(
+            "import.names", "file", ", ".join(strange[:3]) or f"no {DOCUMENT}", "is not what a studio's file holds",
+            "Choose a file that was taken out of a studio.",
+        )  # fmt: skip
+    sizes = {item.filename: item.file_size for item in zipped.infolist()}
+    if sizes[DOCUMENT] > _MOST_DOCUMENT or sum(sizes.values()) > _MOST_ALL:
+        raise InputError.one("import.names", "file", "its size", "would fill the memory", "Choose a studio's file.")
+    if any(item.compress_type not in _PACKED or item.flag_bits & _LOCKED for item in zipped.infolist()):
+        raise _unreadable("packed or locked in another way")
+
+
+class _Merging:
+    """One merge as it goes along."""
+
+    def __init__(self, owner: User, zipped: zipfile.ZipFile, tables: Tables) -> None:
+        self.owner, self.zipped, self.tables = owner, zipped, tables
+        self.added: Counter[str] = Counter()
+        self.here: Counter[str] = Counter()
+        self.yours: list[str] = []
+        self.touched: set[Any] = set()
+        self.files = set(zipped.namelist())
+        self.logs: dict[str, set[str]] = {}
+
+    def take(self, table: Table, number: int, row: Row) -> None:
+        """One row: added, found here already, or left as it is here."""
+        if table.grows and len(table.known_by) == 1 and str(row.get(table.known_by[0])) in self._logged(table):
+            self.here[table.name] += 1
+            return
+        try:
+            values = self._values(table, row)
+            known = {name: values[name] for name in table.known_by}
+            mine = self._rows(table).filter(**known).first() if known or table.name == "seasons" else None
+            if mine is None:
+                with transaction.atomic():
+                    self._add(table, values, row)
+            else:
+                self._compare(table, mine, values, row)
+        except (KeyError, TypeError, ValueError, FieldError, ObjectDoesNotExist, DatabaseError) as error:
+            if isinstance(error, InputError):
+                raise
+            raise InputError.one(
+                "import.row", f"{table.name}.{number}", str(error)[:120] or type(error).__name__,
+                "cannot be read as a row of this table", "Take the studio out again, or mend the file.",
+            ) from error  # fmt: skip
+
+    def _logged(self, table: Table) -> set[str]:
+        """What a log holds already, asked once: logs are long."""
+        if table.name not in self.logs:
+            log: models.QuerySet[Any] = models.QuerySet(model=table.model)
+            rows = log.values_list(table.known_by[0], flat=True)
+            self.logs[table.name] = {str(key) for key in rows}
+        return self.logs[table.name]
+
+    def _rows(self, table: Table) -> models.QuerySet[Any]:
+        rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
+        if table.name == "loaves":
+            return rows
+        if table.name == "pins":
+            return rows.filter(season__owner=self.owner)
+        return rows.filter(owner=self.owner) if table.owned else rows
+
+    def _values(self, table: Table, row: Row) -> Row:
+        """A row's values as this database has them."""
+        values: Row = {}
+        for field in table.fields:
+            given = row[field.name]
+            if field.name in table.refs and given is not None:
+                other = field.related_model
+                mine = {"owner": self.owner} if other is BookFormula else {}
+                values[field.name] = models.QuerySet(model=other).get(**{table.refs[field.name]: given}, **mine)
+                if isinstance(values[field.name], Loaf):
+                    self._refuse_others(values[field.name])
+            else:
+                values[field.name] = None if given is None else field.to_python(given)
+        return values
+
+    def _refuse_others(self, loaf: Loaf) -> None:
+        if loaf.owner_id != self.owner.pk:
+            raise InputError.one("import.row", "loaf", str(loaf.pk), "belongs to somebody else", "Ask its owner.")
+
+    def _add(self, table: Table, values: Row, row: Row) -> None:
+        if table.owned:
+            values["owner"] = self.owner
+        if table.name == "pins":
+            values["season"] = season_of(self.owner)
+        if table.name == "loaves":
+            read_loaf(values["document"])
+            values = self._renamed(values)
+        if table.name == "photos":
+            values["file"] = self._photo(values["file"])
+        made = table.model(**values)
+        made.save(force_insert=True)
+        # What was written when is part of what is carried; saving alone would say it was now.
+        timed = {
+            f.name: values[f.name] for f in table.fields if getattr(f, "auto_now", 0) or getattr(f, "auto_now_add", 0)
+        }
+        if timed:
+            models.QuerySet(model=table.model).filter(pk=made.pk).update(**timed)
+        if isinstance(made, Order):
+            made.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=row.get("loaves", [])))
+        self.added[table.name] += 1
+        self._touch(values, made)
+
+    def _touch(self, values: Row, made: models.Model) -> None:
+        loaf = made if isinstance(made, Loaf) else values.get("loaf")
+        if isinstance(loaf, Loaf):
+            self.touched.add(loaf.pk)
+
+    def _renamed(self, values: Row) -> Row:
+        """A loaf of another studio that has the name of one here is told apart from it."""
+        taken = Loaf.objects.filter(owner=self.owner, name=values["name"]).exists()
+        if not taken:
+            return values
+        name = f"{values['name'][:100]} (brought in)"
+        self._mine(f"{values['name']}: there is a loaf of that name here; the other is called “{name}” now.")
+        return {**values, "name": name, "document": {**values["document"], "name": name}}
+
+    def _photo(self, name: str) -> str:
+        """The photograph's file put in its place, made fit to keep where it was not."""
+        stored = PHOTOS + PurePosixPath(name).name
+        if stored not in self.files:
+            raise InputError.one("import.row", "photos", name, "its file is missing", "Take the studio out again.")
+        data = self.zipped.read(stored)
+        if not _fit_to_keep(data):
+            data, _, _ = cleaned(data)
+        field = Photo._meta.get_field("file")
+        return str(field.storage.save(name, ContentFile(data)))
+
+    def _compare(self, table: Table, mine: models.Model, values: Row, row: Row) -> None:
+        if isinstance(mine, Loaf):
+            self._refuse_others(mine)
+        ours = {field.name: getattr(mine, field.name) for field in table.fields}
+        if table.name == "photos":
+            ours["file"], values["file"] = None, None
+        if ours == values or table.grows or table.name == "stock_uses":
+            self.here[table.name] += 1
+        elif isinstance(mine, Loaf):
+            self._newer(mine, values)
+        else:
+            what = " ".join(str(row[name]) for name in table.known_by if row[name] is not None) or table.name
+            self._mine(f"{table.name}: {what} differs; yours was kept.")
+
+    def _newer(self, mine: Loaf, values: Row) -> None:
+        """A loaf that is here as well, in another version."""
+        same = mine.document == values["document"]
+        if not same and values["revision"] > mine.revision and self._came_from(mine, values):
+            read_loaf(values["document"])
+            keep = {name: values[name] for name in ("name", "document", "preview", "revision", "updated_at")}
+            models.QuerySet(model=Loaf).filter(pk=mine.pk).update(**keep)
+            self.added["loaves"] += 1
+            self.touched.add(mine.pk)
+            return
+        self.here["loaves"] += 1
+        if not same and mine.revision <= values["revision"]:
+            Revision.objects.create(
+                loaf=mine, number=values["revision"], based_on=mine.revision, document=values["document"],
+                kept_aside=True,
+            )  # fmt: skip
+            self._mine(f"{mine.name} was changed on both sides; yours was kept, the other version lies aside.")
+
+    def _came_from(self, mine: Loaf, values: Row) -> bool:
+        """Whether what is here is one of the other's own earlier versions."""
+        return any(
+            row["loaf"] == str(mine.pk) and row["number"] == mine.revision and row["document"] == mine.document
+            for row in self.tables.get("revisions", ())
+            if not row["kept_aside"] and row["number"] < values["revision"]
+        )
+
+    def _mine(self, words: str) -> None:
+        self.yours.append(words)
+
+    def settle(self) -> None:
+        """What follows from what was brought: the notebook's words, and what loaves teach."""
+        for loaf in Loaf.objects.filter(pk__in=self.touched):
+            mention(loaf, read_loaf(loaf.document), outcomes_of(loaf))
+            Loaf.objects.filter(pk=loaf.pk).update(to_learn=True)
+        learn_what_is_new()
+
+    def report(self) -> Brought:
+        """In words."""
+        added, here = sum(self.added.values()), sum(self.here.values())
+        more = f" Of {len(self.yours)} more things yours was kept." if self.yours else ""
+        return Brought(
+            added=dict(self.added), already_here=dict(self.here), kept_yours=tuple(self.yours[:_SHOWN]),
+            says=f"{self.added['loaves']} loaves and {added - self.added['loaves']} other things were added; "
+            f"{here} were here already.{more}",
+        )  # fmt: skip
+
+
+def _fit_to_keep(data: bytes) -> bool:
+    """Whether a photograph is one as this application keeps them: it then stays byte for byte."""
+    if len(data) > MOST_BYTES:
+        return False
+    try:
+        with Image.open(io.BytesIO(data), formats=("JPEG",)) as picture:
+            picture.load()
+            return max(picture.size) <= LONGEST_PX and not picture.getexif() and "icc_profile" not in picture.info
+    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError):
+        return False
