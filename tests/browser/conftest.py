@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import os
 import re
+import shutil
 import socket
 import subprocess
 import sys
@@ -41,7 +42,8 @@ class Server:
             env={**os.environ, "ARCHTOP_HOME": str(self.home)},
             stdout=subprocess.DEVNULL,
         )
-        for _ in range(150):
+        # The first start of a demo makes up a year of loaves.
+        for _ in range(600):
             try:
                 urllib.request.urlopen(f"{self.url}/api/session").close()
             except OSError:
@@ -57,8 +59,32 @@ class Server:
 
 
 @pytest.fixture(scope="session")
-def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    running = Server(tmp_path_factory.mktemp("studio"))
+def demo_home(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A demo studio just as it is loaded, made once for all workers: its past year takes a while."""
+    base = tmp_path_factory.getbasetemp()
+    home = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "demo"
+    loaded = home / "loaded"
+    try:
+        home.mkdir()
+    except FileExistsError:
+        for _ in range(900):
+            if loaded.exists():
+                return home
+            time.sleep(0.2)
+        raise RuntimeError("the demo was not loaded") from None
+    Server(home).stop()
+    loaded.touch()
+    return home
+
+
+def copied_to(folder: Path, home: Path) -> Path:
+    """A copy of a studio, to do anything with."""
+    return Path(shutil.copytree(home, folder))
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory, demo_home: Path) -> Iterator[Server]:
+    running = Server(copied_to(tmp_path_factory.mktemp("studio") / "home", demo_home))
     yield running
     running.stop()
 

@@ -77,7 +77,12 @@ def test_what_is_cut_at_the_bench_lies_on_the_rack(page: Page, desk: Desk) -> No
         page.keyboard.press("Space")
         page.wait_for_timeout(40)
     expect(page.get_by_text("All done.")).to_be_visible()
-    page.wait_for_timeout(600)
+    # Presses are sent one by one: the last is the cut.
+    log = f"/api/loaves/{page.url.split('/')[-2]}/bench"
+    for _ in range(150):
+        if "loaf.cut" in page.request.get(log).json()["done"]:
+            break
+        page.wait_for_timeout(200)
     page.goto("/shelf")
     expect(lot(page, "Bars of Short work")).to_contain_text(re.compile(r"\d+ bars"))
 

@@ -6,16 +6,25 @@ import { BenchRoom } from "./bench/BenchRoom";
 import { ClockPlace } from "./bench/clock/ClockPlace";
 import { RehearsalRoom } from "./bench/rehearsal/RehearsalRoom";
 import { CupboardPlace } from "./cupboard/CupboardPlace";
+import { GuidePlace } from "./guide/GuidePlace";
+import { TourPlace } from "./guide/TourPlace";
 import { ColoursPlace } from "./loaf/colours/ColoursPlace";
 import { CutPlace } from "./loaf/cut/CutPlace";
 import { FormulaPlace } from "./loaf/formula/FormulaPlace";
 import { LoafFrame } from "./loaf/LoafFrame";
 import { LoafRoom } from "./loaf/LoafRoom";
+import { NotesPlace } from "./loaf/notes/NotesPlace";
 import { OrderPlace } from "./loaf/order/OrderPlace";
 import { PotsPlace } from "./loaf/pots/PotsPlace";
 import { SectionPlace } from "./loaf/section/SectionPlace";
 import { TopPlace } from "./loaf/top/TopPlace";
 import { LoavesPlace } from "./loaves/LoavesPlace";
+import { FindPlace } from "./notebook/FindPlace";
+import { KeepingPlace } from "./notebook/KeepingPlace";
+import { LossesPlace } from "./notebook/LossesPlace";
+import { NotebookPlace } from "./notebook/NotebookPlace";
+import { NumbersPlace } from "./notebook/NumbersPlace";
+import { ThingPlace, ThingsPlace } from "./notebook/ThingsPlace";
 import { SeasonPlace } from "./season/SeasonPlace";
 import { SignInPlace } from "./session/SignInPlace";
 import { ShelfPlace } from "./shelf/ShelfPlace";
@@ -42,6 +51,17 @@ export function App() {
 				<Route path="season" element={<SeasonPlace />} />
 				<Route path="shelf" element={<ShelfPlace />} />
 				<Route path="cupboard" element={<CupboardPlace />} />
+				<Route path="notebook" element={<NotebookPlace />}>
+					<Route index element={<FindPlace />} />
+					<Route path="numbers" element={<NumbersPlace />} />
+					<Route path="things" element={<ThingsPlace />} />
+					<Route path="things/:kind/:key" element={<ThingPlace />} />
+					<Route path="losses" element={<LossesPlace />} />
+					<Route path="keeping" element={<KeepingPlace />} />
+				</Route>
+				<Route path="guide" element={<GuidePlace />} />
+				<Route path="guide/:page" element={<GuidePlace />} />
+				<Route path="tour" element={<TourPlace />} />
 			</Route>
 			<Route path="loaf/:id" element={<LoafFrame />}>
 				<Route element={<LoafRoom />}>
@@ -52,6 +72,7 @@ export function App() {
 					<Route path="pots" element={<PotsPlace />} />
 					<Route path="order" element={<OrderPlace />} />
 					<Route path="cut" element={<CutPlace />} />
+					<Route path="notes" element={<NotesPlace />} />
 				</Route>
 				<Route path="bench" element={<BenchRoom />}>
 					<Route index element={<BenchPlace />} />

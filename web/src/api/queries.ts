@@ -1,20 +1,25 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client } from "./client";
 import type {
+	Asked,
 	BackTarget,
 	BenchPress,
 	Colourant,
 	FacesIn,
+	FirstLoaf,
 	Formula,
 	FoundCuts,
 	Loaf,
 	LoafOut,
+	LoafOutcome,
 	Lot,
 	MoveIn,
 	NoteIn,
 	OrderIn,
+	Photo,
 	PhotoChange,
 	PointIn,
+	PricesIn,
 	ProblemReport,
 	RehearsalIn,
 	ReplanIn,
@@ -76,6 +81,11 @@ export const sessionQuery = queryOptions({
 export const loavesQuery = queryOptions({
 	queryKey: ["loaves"],
 	queryFn: () => unwrap(client.GET("/api/loaves")),
+});
+
+export const awayQuery = queryOptions({
+	queryKey: ["loaves", "away"],
+	queryFn: () => unwrap(client.GET("/api/loaves/away")),
 });
 
 export const cupboardQuery = queryOptions({
@@ -142,7 +152,8 @@ export const createLoaf = (name: string): Promise<LoafOut> =>
 /** Sent as it was read: what is wrong with a file is the server's to say. */
 export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));
-export const planLoaf = (document: Loaf) => unwrap(client.POST("/api/plan", { body: document }));
+export const planLoaf = (document: Loaf, loaf?: string) =>
+	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const tellFragile = (document: Loaf, later_min: number) =>
 	unwrap(client.POST("/api/faces/fragile", { body: { document, later_min } }));
@@ -171,15 +182,20 @@ export const photosQuery = (loaf_id: string) =>
 		queryKey: ["photos", loaf_id],
 		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/photos", { params: { path: { loaf_id } } })),
 	});
-export const addPhoto = (loaf_id: string, photo: File, bar: number | null) =>
+export const addPhoto = (
+	loaf_id: string,
+	photo: File,
+	bar: number | null,
+	kind: Photo["kind"] = "cut face",
+) =>
 	unwrap(
 		client.POST("/api/loaves/{loaf_id}/photos", {
 			params: { path: { loaf_id } },
-			body: { photo: "", kind: "cut face", bar },
+			body: { photo: "", kind, bar },
 			bodySerializer: () => {
 				const form = new FormData();
 				form.append("photo", photo);
-				form.append("kind", "cut face");
+				form.append("kind", kind);
 				if (bar !== null) form.append("bar", String(bar));
 				return form;
 			},
@@ -255,3 +271,78 @@ export const replanLoaf = (id: string, body: ReplanIn) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/replan", { params: { path: { loaf_id: id } }, body }));
 export const weighedOtherwise = (id: string, weighed: WeighedIn) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/weighed", { params: { path: { loaf_id: id } }, body: weighed }));
+
+export const outcomeQuery = (loaf_id: string) =>
+	queryOptions({
+		queryKey: ["outcome", loaf_id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/outcome", { params: { path: { loaf_id } } })),
+	});
+export const writeOutcome = (loaf_id: string, outcome: LoafOutcome, entry_id: string) =>
+	unwrap(
+		client.POST("/api/loaves/{loaf_id}/outcome", {
+			params: { path: { loaf_id } },
+			body: { entry_id, outcome },
+		}),
+	);
+export const remindersQuery = (loaf_id: string) =>
+	queryOptions({
+		queryKey: ["reminders", loaf_id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/reminders", { params: { path: { loaf_id } } })),
+	});
+export const faultsQuery = queryOptions({
+	queryKey: ["faults"],
+	queryFn: () => unwrap(client.GET("/api/faults")),
+	staleTime: Number.POSITIVE_INFINITY,
+});
+export const ghostsQuery = (photo_id: string, scale: string) =>
+	queryOptions({
+		queryKey: ["ghosts", photo_id, scale],
+		queryFn: () => unwrap(client.GET("/api/photos/{photo_id}/ghosts", { params: { path: { photo_id } } })),
+	});
+export const markPhoto = (photo_id: string, point: [number, number]) =>
+	unwrap(client.POST("/api/photos/{photo_id}/mark", { params: { path: { photo_id } }, body: { point } }));
+export const measureColour = (
+	photo_id: string,
+	card: [number, number],
+	soap: [number, number],
+	light: "daylight" | "lamp",
+) =>
+	unwrap(
+		client.POST("/api/photos/{photo_id}/colour", {
+			params: { path: { photo_id } },
+			body: { card, soap, light },
+		}),
+	);
+export const notebookQuery = (asked: Asked) =>
+	queryOptions({
+		queryKey: ["notebook", asked],
+		queryFn: () => unwrap(client.GET("/api/notebook", { params: { query: asked } })),
+	});
+export const thingQuery = (kind: "scent" | "colourant", key: string) =>
+	queryOptions({
+		queryKey: ["thing", kind, key],
+		queryFn: () =>
+			unwrap(client.GET("/api/notebook/things/{kind}/{key}", { params: { path: { kind, key } } })),
+	});
+export const numbersQuery = queryOptions({
+	queryKey: ["numbers"],
+	queryFn: () => unwrap(client.GET("/api/notebook/numbers")),
+});
+export const changeNumber = (key: string, off: boolean, forgotten_at: string | null) =>
+	unwrap(
+		client.PUT("/api/notebook/numbers/{key}", { params: { path: { key } }, body: { off, forgotten_at } }),
+	);
+export const lossesQuery = (since: string) =>
+	queryOptions({
+		queryKey: ["losses", since],
+		queryFn: () => unwrap(client.GET("/api/notebook/losses", { params: { query: { since } } })),
+	});
+export const pricesQuery = queryOptions({
+	queryKey: ["prices"],
+	queryFn: () => unwrap(client.GET("/api/prices")),
+});
+export const writePrices = (prices: PricesIn) => unwrap(client.PUT("/api/prices", { body: prices }));
+export const planFirstLoaf = (answers: FirstLoaf) =>
+	unwrap(client.POST("/api/first-loaf", { body: answers }));
+export const finishTour = () => unwrap(client.PUT("/api/session/toured"));
+export const bringStudioIn = (file: File) => unwrap(client.POST("/api/keeping/studio", asForm(file)));

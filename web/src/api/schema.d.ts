@@ -32,6 +32,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/toured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Finish Tour
+         * @description The tour was taken, or declined: it is not offered by itself again.
+         */
+        put: operations["finish_tour"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves": {
         parameters: {
             query?: never;
@@ -41,7 +61,7 @@ export interface paths {
         };
         /**
          * List Loaves
-         * @description Every loaf, the last touched first; those put away are marked so.
+         * @description Every loaf that is not put away, the last touched first.
          */
         get: operations["list_loaves"];
         put?: never;
@@ -50,6 +70,26 @@ export interface paths {
          * @description An empty page.
          */
         post: operations["create_loaf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Loaves Away
+         * @description The latest of those put away, and how many there are; the notebook finds them all.
+         */
+        get: operations["list_loaves_away"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -85,7 +125,7 @@ export interface paths {
         };
         /**
          * Open Loaf
-         * @description A loaf and its plan.
+         * @description A loaf and its plan, with what other loaves have taught by now.
          */
         get: operations["open_loaf"];
         /**
@@ -323,9 +363,29 @@ export interface paths {
         put?: never;
         /**
          * Plan Loaf
-         * @description The plan of a document, nothing kept.
+         * @description The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with.
          */
         post: operations["plan_loaf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-loaf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan First Loaf
+         * @description The loaf that a newcomer's answers come to, with its plan; nothing kept.
+         */
+        post: operations["plan_first_loaf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -636,6 +696,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Studio In
+         * @description Merge a studio's file into this one.
+         */
+        post: operations["bring_studio_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves/{loaf_id}/photos": {
         parameters: {
             query?: never;
@@ -673,6 +753,254 @@ export interface paths {
          * @description Scale it by two points, write down what differed, or take it away.
          */
         put: operations["change_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/outcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Outcome
+         * @description A loaf's plan against what came of it.
+         */
+        get: operations["open_outcome"];
+        put?: never;
+        /**
+         * Write Outcome
+         * @description Write a stage down; what stood there before stays in the log.
+         */
+        post: operations["write_outcome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reminders
+         * @description Past trouble that matters to this plan.
+         */
+        get: operations["read_reminders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description The colour of a point of a photograph, against a white card in it.
+         */
+        post: operations["measure_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/ghosts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ghosts
+         * @description The plan's embeds on a photograph of a cut face.
+         */
+        get: operations["read_ghosts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark
+         * @description Where a point of a photograph lies in the section.
+         */
+        post: operations["mark_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Faults
+         * @description What goes wrong with loaves.
+         */
+        get: operations["list_faults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find
+         * @description Loaves that have everything asked for.
+         */
+        get: operations["search_notebook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/things/{kind}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Thing
+         * @description Everything ever seen of a scent or a colour.
+         */
+        get: operations["read_thing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Numbers
+         * @description The studio's own numbers, with what they were seen in.
+         */
+        get: operations["list_numbers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/numbers/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Number
+         * @description Let plans take it or not; let what was seen before some moment count or not.
+         */
+        put: operations["change_number"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/losses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Losses
+         * @description What was wasted and kept since a day, in grams.
+         */
+        get: operations["read_losses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prices
+         * @description Prices of what is in the cupboard.
+         */
+        get: operations["read_prices"];
+        /**
+         * Write Prices
+         * @description Write some prices down.
+         */
+        put: operations["write_prices"];
         post?: never;
         delete?: never;
         options?: never;
@@ -914,13 +1242,15 @@ export interface components {
     schemas: {
         /**
          * SessionOut
-         * @description Who is signed in.
+         * @description Who is signed in, and whether the tour was taken or declined.
          */
         SessionOut: {
             /** Name */
             name: string | null;
             /** Demo */
             demo: boolean;
+            /** Toured */
+            toured: boolean;
         };
         /**
          * Problem
@@ -987,8 +1317,6 @@ export interface components {
              * Format: date-time
              */
             updated_at: string;
-            /** Put Away */
-            put_away: boolean;
             preview: components["schemas"]["Preview"];
         };
         /**
@@ -1202,8 +1530,8 @@ export interface components {
          * Bar
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          *
-         *     ``gaps_mm``: joints of a row so near to one of its faces that the face shows them. ``parts``: bars it is cut into
-         *     side by side, each of ``part_g``.
+         *     ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
+         *     face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``.
          */
         Bar: {
             /** Number */
@@ -1213,6 +1541,7 @@ export interface components {
             /** To Mm */
             to_mm: number;
             weight: components["schemas"]["Figure"];
+            cured: components["schemas"]["Figure"];
             /** Shows */
             shows: string[];
             /** Joints Mm */
@@ -2465,10 +2794,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 4
+             * @default 5
              * @constant
              */
-            version: 4;
+            version: 5;
             /** Name */
             name: string;
             /**
@@ -2552,7 +2881,7 @@ export interface components {
             /**
              * @default {
              *       "margin_percent": 3,
-             *       "film_mm": 0.5,
+             *       "film_mm": null,
              *       "scale_step_g": 1,
              *       "fine_step_g": 0.1,
              *       "carrier_fat": "sunflower-oleic",
@@ -3559,7 +3888,8 @@ export interface components {
          * Sizing
          * @description What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
          *
-         *     ``gelled``: the loaf is kept warm until it has gelled.
+         *     ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``gelled``: the loaf is kept warm
+         *     until it has gelled.
          */
         Sizing: {
             /**
@@ -3567,11 +3897,8 @@ export interface components {
              * @default 3
              */
             margin_percent: number;
-            /**
-             * Film Mm
-             * @default 0.5
-             */
-            film_mm: number;
+            /** Film Mm */
+            film_mm?: number | null;
             /**
              * Scale Step G
              * @default 1
@@ -4032,6 +4359,29 @@ export interface components {
         NewLoaf: {
             /** Name */
             name: string;
+        };
+        /**
+         * LoafAway
+         * @description A loaf that is put away.
+         */
+        LoafAway: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * LoavesAway
+         * @description How many are put away, and the latest of them.
+         */
+        LoavesAway: {
+            /** Count */
+            count: number;
+            /** Latest */
+            latest: components["schemas"]["LoafAway"][];
         };
         /**
          * Saved
@@ -4600,6 +4950,53 @@ export interface components {
             caution: string;
         };
         /**
+         * FirstPlanned
+         * @description A newcomer's loaf with its plan, and how it looks.
+         */
+        FirstPlanned: {
+            document: components["schemas"]["Loaf"];
+            plan: components["schemas"]["LoafPlan"];
+            preview: components["schemas"]["Preview"];
+        };
+        /**
+         * FirstColour
+         * @description A colour by its name and look.
+         */
+        FirstColour: {
+            /** Name */
+            name: string;
+            /** Srgb */
+            srgb: string;
+        };
+        /**
+         * FirstLoaf
+         * @description The answers. ``column_mm``: how thick the round column inside is; 0: none.
+         */
+        FirstLoaf: {
+            /** Name */
+            name: string;
+            mould: components["schemas"]["LoafMould"];
+            /** Colours */
+            colours: components["schemas"]["FirstColour"][];
+            /**
+             * How
+             * @default layers
+             * @enum {string}
+             */
+            how: "layers" | "drops" | "pot swirl";
+            /**
+             * Column Mm
+             * @default 0
+             */
+            column_mm: number;
+            column?: components["schemas"]["FirstColour"] | null;
+            /**
+             * Piped
+             * @default false
+             */
+            piped: boolean;
+        };
+        /**
          * CutPiece
          * @description A small piece that a face goes through: a circle across and up [mm], in its cured colour.
          */
@@ -5113,6 +5510,24 @@ export interface components {
             says: string;
         };
         /**
+         * Brought
+         * @description What was done, by table, and what a person should know.
+         */
+        Brought: {
+            /** Added */
+            added: {
+                [key: string]: number;
+            };
+            /** Already Here */
+            already_here: {
+                [key: string]: number;
+            };
+            /** Kept Yours */
+            kept_yours: string[];
+            /** Says */
+            says: string;
+        };
+        /**
          * PhotoOut
          * @description A photograph; ``mm_per_px``: its scale, once two of its points are known.
          */
@@ -5183,6 +5598,746 @@ export interface components {
              * @default false
              */
             removed: boolean;
+        };
+        /**
+         * BarWeight
+         * @description A bar on the scale.
+         */
+        BarWeight: {
+            /** Bar */
+            bar: number;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * Cause
+         * @description A likely cause; ``evidence``: what was recorded that speaks for it, empty where nothing was.
+         */
+        Cause: {
+            /** Says */
+            says: string;
+            /** Evidence */
+            evidence: string;
+        };
+        /**
+         * CostLine
+         * @description One thing: grams of it, and what they cost; ``None``: no price is known.
+         */
+        CostLine: {
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /** Grams */
+            grams: number;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * Costing
+         * @description A loaf's cost; money in the studio's own currency. ``without_price``: what is not counted in it.
+         */
+        Costing: {
+            /** Lines */
+            lines: components["schemas"]["CostLine"][];
+            hours: components["schemas"]["Figure"];
+            /** Hands */
+            hands: number;
+            /** Total */
+            total: number;
+            /** Bars */
+            bars: number;
+            /** Per Bar */
+            per_bar: number;
+            /** Per 100G */
+            per_100g: number;
+            /** Without Price */
+            without_price: string[];
+        };
+        /**
+         * Difference
+         * @description Something planned and what came of it; ``size``: how far apart they are, in words.
+         */
+        Difference: {
+            /** What */
+            what: string;
+            /** Planned */
+            planned: string;
+            /** Found */
+            found: string;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "as planned" | "a little" | "much";
+            /** Says */
+            says: string;
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+        };
+        /**
+         * Facts
+         * @description What the log tells; ``pipe_min`` by run, ``mixed_c`` by pot, ``mould_h``: from the pour to the cut.
+         */
+        Facts: {
+            /** Begun At */
+            begun_at?: string | null;
+            /** Poured At */
+            poured_at?: string | null;
+            /** Cut At */
+            cut_at?: string | null;
+            /** Mould H */
+            mould_h?: number | null;
+            /**
+             * Pipe Min
+             * @default {}
+             */
+            pipe_min: {
+                [key: string]: number;
+            };
+            /**
+             * Mixed C
+             * @default {}
+             */
+            mixed_c: {
+                [key: string]: number;
+            };
+            /**
+             * Weighed
+             * @default []
+             */
+            weighed: components["schemas"]["Weighed"][];
+            /**
+             * Thick
+             * @default []
+             */
+            thick: components["schemas"]["Thickness"][];
+            /**
+             * Skipped
+             * @default []
+             */
+            skipped: string[];
+            /**
+             * Otherwise
+             * @default []
+             */
+            otherwise: string[];
+            /**
+             * Went Wrong
+             * @default []
+             */
+            went_wrong: string[];
+        };
+        /**
+         * Fault
+         * @description Something that went wrong: which kind, how bad (1 a blemish, 2 a second, 3 a loss), on which bars, and where.
+         */
+        Fault: {
+            /** Kind */
+            kind: string;
+            /**
+             * Bad
+             * @default 1
+             */
+            bad: number;
+            /**
+             * Bars
+             * @default []
+             */
+            bars: number[];
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+        };
+        /**
+         * FoundEmbed
+         * @description Where an embed's middle was found in a bar's front face: across from the centre line, up from the floor [mm].
+         */
+        FoundEmbed: {
+            /** Embed */
+            embed: string;
+            /** Bar */
+            bar: number;
+            /** Across Mm */
+            across_mm: number;
+            /** Up Mm */
+            up_mm: number;
+        };
+        /**
+         * LeftOver
+         * @description What was left, in grams, of what colour, and where it went.
+         */
+        LeftOver: {
+            /**
+             * What
+             * @default batter
+             * @enum {string}
+             */
+            what: "batter" | "frosting" | "trimmings";
+            /** Colour */
+            colour?: string | null;
+            /** Grams */
+            grams: number;
+            /**
+             * Went
+             * @default saver mould
+             * @enum {string}
+             */
+            went: "saver mould" | "dough" | "shreds" | "thrown away";
+        };
+        /**
+         * LoafOutcome
+         * @description One moment's record; what is ``None`` or empty was not looked at.
+         *
+         *     ``level_mm``: how high the soap stands from the floor, frosting left out; ``ash``: 0 none to 3 all over; ``scent``:
+         *     0 gone, 1 faint, 2 as wished, 3 too strong.
+         */
+        LoafOutcome: {
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "unmoulded" | "cut" | "one week" | "cured";
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Level Mm */
+            level_mm?: number | null;
+            /** Bars */
+            bars?: number | null;
+            /**
+             * Weights
+             * @default []
+             */
+            weights: components["schemas"]["BarWeight"][];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["Fault"][];
+            /** Ash */
+            ash?: number | null;
+            /** Scent */
+            scent?: number | null;
+            /**
+             * Colours
+             * @default []
+             */
+            colours: components["schemas"]["SeenColour"][];
+            /**
+             * Embeds
+             * @default []
+             */
+            embeds: components["schemas"]["FoundEmbed"][];
+            /**
+             * Left
+             * @default []
+             */
+            left: components["schemas"]["LeftOver"][];
+            /** Verdict */
+            verdict?: ("again" | "again but" | "never") | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+        };
+        /**
+         * OpenOutcome
+         * @description Everything the notebook says of a loaf: what stands, what the log tells, the differences, the cost.
+         */
+        OpenOutcome: {
+            /** Outcomes */
+            outcomes: components["schemas"]["LoafOutcome"][];
+            facts: components["schemas"]["Facts"];
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+            /** Level Mm */
+            level_mm: number;
+            /** Bars */
+            bars: components["schemas"]["Figure"][];
+            costing: components["schemas"]["Costing"];
+            /** Currency */
+            currency: string;
+            /** Stock Used */
+            stock_used: boolean;
+        };
+        /**
+         * SeenColour
+         * @description A colour of the loaf as it came out, told by eye or measured from a photograph beside a white card.
+         */
+        SeenColour: {
+            /** Colour */
+            colour: string;
+            /** Srgb */
+            srgb: string;
+            /**
+             * How
+             * @default by eye
+             * @enum {string}
+             */
+            how: "by eye" | "white card";
+        };
+        /**
+         * Thickness
+         * @description How thick a bowl was when it was used for something, and what that asked of it [Pa].
+         */
+        Thickness: {
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
+            pa: components["schemas"]["Figure"];
+            /** Least Pa */
+            least_pa: number;
+            /** Most Pa */
+            most_pa: number | null;
+        };
+        /**
+         * Weighed
+         * @description An amount on the scale against its plan [g].
+         */
+        Weighed: {
+            /** Pot */
+            pot: string;
+            /** Label */
+            label: string;
+            /** Planned G */
+            planned_g: number;
+            /** Found G */
+            found_g: number;
+        };
+        /**
+         * OutcomeIn
+         * @description One stage as it is written down; ``entry_id`` makes it count once.
+         */
+        OutcomeIn: {
+            /**
+             * Entry Id
+             * Format: uuid
+             */
+            entry_id: string;
+            outcome: components["schemas"]["LoafOutcome"];
+        };
+        /**
+         * Reminder
+         * @description Past trouble that matters now: what, by what shared thing, in which loaves, of how many with that thing.
+         */
+        Reminder: {
+            /** Fault */
+            fault: string;
+            /** Thing */
+            thing: string;
+            /** Loaves */
+            loaves: string[];
+            /** Of */
+            of: number;
+            /**
+             * Last On
+             * Format: date
+             */
+            last_on: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * MeasuredColour
+         * @description A colour of the screen; ``off``: how far it may be out [ΔE00]; ``how``: what it was measured from.
+         */
+        MeasuredColour: {
+            /** Srgb */
+            srgb: string;
+            /** Off */
+            off: number;
+            /** How */
+            how: string;
+        };
+        /**
+         * CardIn
+         * @description A point on the white card and one on the soap, as shares of the photograph's width and height.
+         */
+        CardIn: {
+            /** Card */
+            card: [
+                number,
+                number
+            ];
+            /** Soap */
+            soap: [
+                number,
+                number
+            ];
+            /**
+             * Light
+             * @default daylight
+             * @enum {string}
+             */
+            light: "daylight" | "lamp";
+        };
+        /**
+         * GhostOn
+         * @description An embed as the plan has it, drawn on a photograph: outline and middle as shares of its width and height.
+         */
+        GhostOn: {
+            /** Embed */
+            embed: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Middle */
+            middle: [
+                number,
+                number
+            ];
+        };
+        /**
+         * MarkedAt
+         * @description A point of a photograph in the section: across from the centre line, up from the floor [mm].
+         */
+        MarkedAt: {
+            /** Across Mm */
+            across_mm: number;
+            /** Up Mm */
+            up_mm: number;
+        };
+        /**
+         * MarkIn
+         * @description A point of a photograph, as shares of its width and height.
+         */
+        MarkIn: {
+            /** Point */
+            point: [
+                number,
+                number
+            ];
+        };
+        /**
+         * FaultKind
+         * @description A fault; ``about``: what another loaf must share with this one for it to matter there.
+         *
+         *     ``causes``: what it most often comes from, as the evidence that would speak for it and the words.
+         */
+        FaultKind: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "embed" | "cut" | "batter" | "scent" | "formula" | "mould" | "colour" | "top";
+            /** Causes */
+            causes: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * Asked
+         * @description What is sought: words anywhere, and things that a loaf must have.
+         */
+        Asked: {
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Scent
+             * @default
+             */
+            scent: string;
+            /**
+             * Colourant
+             * @default
+             */
+            colourant: string;
+            /**
+             * Fault
+             * @default
+             */
+            fault: string;
+            /**
+             * Verdict
+             * @default
+             */
+            verdict: string;
+            /**
+             * Formula
+             * @default
+             */
+            formula: string;
+            /**
+             * Mould
+             * @default
+             */
+            mould: string;
+            /**
+             * Technique
+             * @default
+             */
+            technique: string;
+            /** Since */
+            since?: string | null;
+            /** Until */
+            until?: string | null;
+            /**
+             * Finished
+             * @default false
+             */
+            finished: boolean;
+            /**
+             * Page
+             * @default 0
+             */
+            page: number;
+        };
+        /**
+         * Choice
+         * @description A thing that loaves can be sought by, and how many have it.
+         */
+        Choice: {
+            /** Kind */
+            kind: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * Found
+         * @description A page of loaves, how many there are, and what else could be chosen.
+         */
+        Found: {
+            /** Loaves */
+            loaves: components["schemas"]["FoundLoaf"][];
+            /** Count */
+            count: number;
+            /** Pages */
+            pages: number;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+        };
+        /**
+         * FoundLoaf
+         * @description A loaf as the notebook lists it; ``says``: where the words were found; photographs by their id.
+         */
+        FoundLoaf: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: string | null;
+            /** Verdict */
+            verdict: string | null;
+            /** Faults */
+            faults: string[];
+            /** Says */
+            says: string;
+            preview: components["schemas"]["Preview"];
+            /** Face */
+            face: string | null;
+            /** Top */
+            top: string | null;
+        };
+        /**
+         * OwnNumber
+         * @description One of the studio's own numbers, with what it was lately seen in, latest first; ``rate`` ``None``: forgotten.
+         */
+        OwnNumber: {
+            /** Key */
+            key: string;
+            rate: components["schemas"]["Rate"] | null;
+            /** Off */
+            off: boolean;
+            /** Forgotten At */
+            forgotten_at: string | null;
+            /** Seen */
+            seen: components["schemas"]["SeenIn"][];
+        };
+        /**
+         * Rate
+         * @description A fitted number: ``low`` to ``high`` holds the next loaf's four times in five; from ``n`` observations.
+         */
+        Rate: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "mm²" | "ml" | "g" | "g/ml" | "%" | "°C" | "Pa" | "N" | "s" | "min" | "h" | "days" | "ratio" | "count";
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Default */
+            default: number;
+            /** N */
+            n: number;
+            /** How */
+            how: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * SeenIn
+         * @description What one loaf showed; ``counts``: not forgotten.
+         */
+        SeenIn: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+            /** Says */
+            says: string;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Counts */
+            counts: boolean;
+        };
+        /**
+         * ThingPage
+         * @description Everything ever seen of a scent or a colour.
+         */
+        ThingPage: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scent" | "colourant";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Told */
+            told: string[];
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+            /** Troubles */
+            troubles: string[];
+            number: components["schemas"]["OwnNumber"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Use
+         * @description A loaf with a scent or a colour in it, and what came of it.
+         */
+        Use: {
+            /**
+             * Loaf
+             * Format: uuid
+             */
+            loaf: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: string | null;
+            /** Dose */
+            dose: string;
+            /** Verdict */
+            verdict: string | null;
+            /** Faults */
+            faults: string[];
+            /** Notes */
+            notes: string;
+            /** Face */
+            face: string | null;
+        };
+        /**
+         * NumberIn
+         * @description Whether plans take a number, and since when what was seen of it counts; ``None``: all of it.
+         */
+        NumberIn: {
+            /**
+             * Off
+             * @default false
+             */
+            off: boolean;
+            /** Forgotten At */
+            forgotten_at?: string | null;
+        };
+        /**
+         * Losses
+         * @description What a season wasted and what it kept of what was left over [g].
+         */
+        Losses: {
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Loaves */
+            loaves: number;
+            /** Bowls G */
+            bowls_g: number;
+            /** Thrown G */
+            thrown_g: number;
+            /** Kept G */
+            kept_g: number;
+            /** Off The Shelf G */
+            off_the_shelf_g: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Prices
+         * @description Prices for a kilogram by the stock's names, and for an hour of hands (0: not counted), in ``currency``.
+         */
+        Prices: {
+            /** Currency */
+            currency: string;
+            /** Per Hour */
+            per_hour: number;
+            /** Per Kg */
+            per_kg: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * PricesIn
+         * @description Prices for a kilogram by the stock's names; ``None``: it has none any more.
+         */
+        PricesIn: {
+            /** Currency */
+            currency?: string | null;
+            /** Per Hour */
+            per_hour?: number | null;
+            /**
+             * Per Kg
+             * @default {}
+             */
+            per_kg: {
+                [key: string]: number | null;
+            };
         };
         /**
          * Alike
@@ -5856,6 +7011,26 @@ export interface operations {
             };
         };
     };
+    finish_tour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
     list_loaves: {
         parameters: {
             query?: never;
@@ -5905,6 +7080,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_loaves_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoavesAway"];
                 };
             };
         };
@@ -6492,7 +7687,9 @@ export interface operations {
     };
     plan_loaf: {
         parameters: {
-            query?: never;
+            query?: {
+                loaf?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6510,6 +7707,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoafPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    plan_first_loaf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstLoaf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstPlanned"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7028,6 +8267,45 @@ export interface operations {
             };
         };
     };
+    bring_studio_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brought"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
     list_photos: {
         parameters: {
             query?: never;
@@ -7148,6 +8426,491 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    open_outcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenOutcome"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    write_outcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutcomeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenOutcome"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_reminders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reminder"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    measure_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredColour"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_ghosts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GhostOn"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    mark_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedAt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_faults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultKind"][];
+                };
+            };
+        };
+    };
+    search_notebook: {
+        parameters: {
+            query?: {
+                words?: string;
+                scent?: string;
+                colourant?: string;
+                fault?: string;
+                verdict?: string;
+                formula?: string;
+                mould?: string;
+                technique?: string;
+                since?: string | null;
+                until?: string | null;
+                finished?: boolean;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "scent" | "colourant";
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingPage"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnNumber"][];
+                };
+            };
+        };
+    };
+    change_number: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnNumber"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_losses: {
+        parameters: {
+            query: {
+                since: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Losses"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Prices"];
+                };
+            };
+        };
+    };
+    write_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PricesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Prices"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,5 +1,5 @@
 import type { Readable } from "openapi-typescript-helpers";
-import type { components } from "./schema";
+import type { components, operations } from "./schema";
 
 // As the client hands them out: its mapping turns fixed-length pairs into plain arrays.
 type Schemas = Readable<components["schemas"]>;
@@ -103,3 +103,23 @@ export type StudioHours = Schemas["StudioHours"];
 export type OrderLine = Schemas["OrderLine"];
 export type OrderIn = Schemas["OrderIn"];
 export type PointIn = Schemas["PointIn"];
+export type LoafOutcome = Schemas["LoafOutcome"];
+export type Stage = LoafOutcome["stage"];
+export type Fault = Schemas["Fault"];
+export type LeftOver = Schemas["LeftOver"];
+export type OpenOutcome = Schemas["OpenOutcome"];
+export type Difference = Schemas["Difference"];
+export type Facts = Schemas["Facts"];
+export type Costing = Schemas["Costing"];
+export type Reminder = Schemas["Reminder"];
+export type FaultKind = Schemas["FaultKind"];
+export type FoundLoaf = Schemas["FoundLoaf"];
+export type FoundChoice = Schemas["Choice"];
+export type OwnNumber = Schemas["OwnNumber"];
+export type ThingPage = Schemas["ThingPage"];
+export type PricesIn = Schemas["PricesIn"];
+export type FirstLoaf = Schemas["FirstLoaf"];
+export type FirstPlanned = Schemas["FirstPlanned"];
+export type Brought = Schemas["Brought"];
+export type GhostOn = Schemas["GhostOn"];
+export type Asked = NonNullable<operations["search_notebook"]["parameters"]["query"]>;

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import { cupboardQuery } from "../api/queries";
 import { ColourantShelf } from "./ColourantShelf";
+import { PricesShelf } from "./PricesShelf";
 import { ScentShelf } from "./ScentShelf";
 import { StockShelf } from "./StockShelf";
 import { WeekNeeds } from "./WeekNeeds";
@@ -10,6 +11,7 @@ const SHELVES = [
 	["scents", "Scents"],
 	["colourants", "Colourants"],
 	["stock", "Stock"],
+	["prices", "Prices"],
 	["week", "A week's needs"],
 ] as const;
 
@@ -41,6 +43,9 @@ export function CupboardPlace() {
 				</Tabs.Content>
 				<Tabs.Content value="stock">
 					<StockShelf cupboard={cupboard} />
+				</Tabs.Content>
+				<Tabs.Content value="prices">
+					<PricesShelf />
 				</Tabs.Content>
 				<Tabs.Content value="week">
 					<WeekNeeds />

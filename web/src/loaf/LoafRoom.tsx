@@ -15,6 +15,7 @@ const PLACES = [
 	["order", "Order"],
 	["bench", "Bench"],
 	["cut", "Cut"],
+	["notes", "Notes"],
 ] as const;
 
 /** A loaf's own room: its name, how it is kept, and the places in the order of work. */

@@ -5,17 +5,13 @@ import { Button } from "../ui/Button";
 import { dayText } from "../ui/dates";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
+import { previewLook } from "./previewLook";
 
 /** A loaf on the list: its face, and when it is poured. */
 export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: () => void }) {
 	const { units } = useUnits();
 	const { preview } = loaf;
-	const layers = preview.layers.map((layer) => ({
-		low: layer.low_mm,
-		high: layer.high_mm,
-		shares: layer.shares,
-	}));
-	const look = { outline: preview.outline, level: layers.at(-1)?.high ?? 0, layers, top: top(preview.top) };
+	const look = previewLook(preview);
 	return (
 		<li className="tray flex flex-col overflow-hidden">
 			<Link to={`/loaf/${loaf.id}`} className="group block flex-1 p-4 text-ink no-underline">
@@ -45,16 +41,3 @@ export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: ()
 		</li>
 	);
 }
-
-const top = (preview: LoafSummary["preview"]["top"]) =>
-	preview && {
-		crown: 0,
-		coat: { mm: preview.coat_mm, shares: preview.coat },
-		bumps: preview.bumps.map(({ x, wide_mm, high_mm, srgb, kind }) => ({
-			x,
-			wide: wide_mm,
-			high: high_mm,
-			srgb,
-			kind,
-		})),
-	};

@@ -1,8 +1,17 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { type FormEvent, useId, useState } from "react";
-import { useNavigate } from "react-router";
-import { ApiProblem, bringLoafBack, createLoaf, importLoaf, loavesQuery, putLoafAway } from "../api/queries";
+import { Link, useNavigate } from "react-router";
+import {
+	ApiProblem,
+	awayQuery,
+	bringLoafBack,
+	createLoaf,
+	importLoaf,
+	loavesQuery,
+	putLoafAway,
+} from "../api/queries";
+import { TourOffer } from "../guide/TourOffer";
 import { Today } from "../season/Today";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
@@ -13,8 +22,7 @@ import { LoafCard } from "./LoafCard";
 export function LoavesPlace() {
 	const { data: loaves = [], error, isPending } = useQuery(loavesQuery);
 	const queries = useQueryClient();
-	const onShelf = loaves.filter((loaf) => !loaf.put_away);
-	const away = loaves.filter((loaf) => loaf.put_away);
+	const { data: away } = useQuery(awayQuery);
 	const refresh = () => queries.invalidateQueries({ queryKey: loavesQuery.queryKey });
 	const putAway = useMutation({ mutationFn: putLoafAway, onSuccess: refresh });
 	const bringBack = useMutation({ mutationFn: bringLoafBack, onSuccess: refresh });
@@ -22,22 +30,23 @@ export function LoavesPlace() {
 		<>
 			<h1 className="mb-4 text-3xl">Loaves</h1>
 			{error && <p role="alert">{error.message}</p>}
+			<TourOffer />
 			<div className="mb-4 empty:hidden">
 				<Today />
 			</div>
 			<ul className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-4">
-				{onShelf.map((loaf) => (
+				{loaves.map((loaf) => (
 					<LoafCard key={loaf.id} loaf={loaf} onPutAway={() => putAway.mutate(loaf.id)} />
 				))}
 				{!isPending && <NewLoaf />}
 			</ul>
-			{away.length > 0 && (
+			{away && away.count > 0 && (
 				<section className="mt-8" aria-labelledby="put-away">
 					<h2 id="put-away" className="text-lg">
 						Put away
 					</h2>
 					<ul className="mt-2 flex flex-wrap gap-2">
-						{away.map((loaf) => (
+						{away.latest.map((loaf) => (
 							<li key={loaf.id} className="flex items-center gap-2 rounded-lg bg-enamel py-1 pr-1 pl-3">
 								{loaf.name}
 								<Button
@@ -50,6 +59,12 @@ export function LoavesPlace() {
 							</li>
 						))}
 					</ul>
+					{away.count > away.latest.length && (
+						<p className="mt-2 text-sm">
+							And {away.count - away.latest.length} more: the <Link to="/notebook">notebook</Link> finds every
+							loaf.
+						</p>
+					)}
 				</section>
 			)}
 		</>

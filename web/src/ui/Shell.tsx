@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { Link, NavLink } from "react-router";
+import { Link, NavLink, useLocation } from "react-router";
 import { sessionQuery, signOut } from "../api/queries";
+import { guideFor } from "../guide/guideFor";
 import { Button } from "./Button";
 import { useUnits } from "./UnitsContext";
 import type { Units } from "./units";
@@ -16,6 +17,7 @@ const ROOMS = [
 	["/season", "Season"],
 	["/shelf", "Shelf"],
 	["/cupboard", "Cupboard"],
+	["/notebook", "Notebook"],
 ] as const;
 
 function UnitsSwitch() {
@@ -42,6 +44,7 @@ function UnitsSwitch() {
 export function Shell({ children }: { children: ReactNode }) {
 	const { data: session } = useQuery(sessionQuery);
 	const queries = useQueryClient();
+	const { pathname } = useLocation();
 	return (
 		<div className="min-h-screen">
 			<a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
@@ -60,11 +63,11 @@ export function Shell({ children }: { children: ReactNode }) {
 					</span>
 				)}
 				<nav aria-label="Studio" className="ml-4 flex gap-1">
-					{ROOMS.map(([to, text]) => (
+					{[...ROOMS, [guideFor(pathname), "Guide"] as const].map(([to, text]) => (
 						<NavLink
-							key={to}
+							key={text}
 							to={to}
-							end
+							end={to === "/"}
 							className={({ isActive }) =>
 								`rounded-lg px-3 py-1 font-semibold no-underline hover:bg-rim-wash ${isActive ? "text-rim underline underline-offset-8 decoration-3" : "text-ink"}`
 							}

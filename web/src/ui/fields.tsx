@@ -21,10 +21,20 @@ function Labelled({ label, suffix, children }: LabelledProps) {
 	);
 }
 
-interface NumberFieldProps {
-	label: string;
+interface NumberFieldProps extends NumberLook {
 	value: number;
 	onChange: (value: number) => void;
+}
+
+interface MaybeNumberProps extends NumberLook {
+	value: number | null;
+	onChange: (value: number | null) => void;
+	/** What stands there while nothing is typed. */
+	placeholder?: string;
+}
+
+interface NumberLook {
+	label: string;
 	/** What the number measures, in the core's unit; left out for percentages and counts. */
 	quantity?: Quantity;
 	suffix?: string;
@@ -34,19 +44,27 @@ interface NumberFieldProps {
 }
 
 /** A number in the user's units. Half-typed text stays as typed; only a number is handed on. */
-export function NumberField(props: NumberFieldProps) {
+export function NumberField({ onChange, ...props }: NumberFieldProps) {
+	return <MaybeNumberField {...props} onChange={(value) => value !== null && onChange(value)} />;
+}
+
+/** The same for a number that may be left out: emptied, there is none. */
+export function MaybeNumberField(props: MaybeNumberProps) {
 	const { label, value, onChange, quantity, suffix, step = 1, min } = props;
 	const { units } = useUnits();
 	const unit = quantity ? unitOf(units, quantity) : { label: suffix, size: 1, digits: props.digits ?? 2 };
-	const shown = quantity
-		? String(Number(inUnits(value, quantity, units, props.digits).replace("−", "-")))
-		: String(Number(value.toFixed(unit.digits)));
+	const told = (number: number) =>
+		quantity
+			? String(Number(inUnits(number, quantity, units, props.digits).replace("−", "-")))
+			: String(Number(number.toFixed(unit.digits)));
+	const shown = value === null ? "" : told(value);
 	const [text, setText] = useState(shown);
 	useEffect(() => setText(shown), [shown]);
 	const take = (next: string) => {
 		setText(next);
 		const number = Number(next.replace(",", "."));
-		if (next.trim() !== "" && Number.isFinite(number)) onChange(number * unit.size);
+		if (next.trim() === "") onChange(null);
+		else if (Number.isFinite(number)) onChange(number * unit.size);
 	};
 	return (
 		<Labelled label={label} suffix={unit.label}>
@@ -58,6 +76,7 @@ export function NumberField(props: NumberFieldProps) {
 					inputMode="decimal"
 					step={unit.size === 1 ? step : "any"}
 					min={min}
+					placeholder={props.placeholder}
 					value={text}
 					onChange={(event) => take(event.target.value)}
 					onBlur={() => setText(shown)}
@@ -131,6 +150,51 @@ export function DateField(props: {
 					max={props.max}
 					value={props.value ?? ""}
 					onChange={(event) => props.onChange(event.target.value || null)}
+				/>
+			)}
+		</Labelled>
+	);
+}
+
+/** Yes or no, in a line. */
+export function CheckField(props: {
+	label: ReactNode;
+	checked: boolean;
+	onChange: (checked: boolean) => void;
+}) {
+	return (
+		<label className="flex min-h-6 items-center gap-2 text-sm">
+			<input
+				type="checkbox"
+				className="size-4"
+				checked={props.checked}
+				onChange={(event) => props.onChange(event.target.checked)}
+			/>
+			{props.label}
+		</label>
+	);
+}
+
+/** Words over several lines. */
+export function NotesField(props: {
+	label: string;
+	value: string;
+	rows?: number;
+	max?: number;
+	onChange: (value: string) => void;
+	onBlur?: () => void;
+}) {
+	return (
+		<Labelled label={props.label}>
+			{(id) => (
+				<textarea
+					id={id}
+					className="field w-full"
+					rows={props.rows ?? 2}
+					maxLength={props.max ?? 2000}
+					value={props.value}
+					onChange={(event) => props.onChange(event.target.value)}
+					onBlur={props.onBlur}
 				/>
 			)}
 		</Labelled>

@@ -1,10 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Camera, Trash2 } from "lucide-react";
-import { useRef, useState } from "react";
-import { ApiProblem, addPhoto, changePhoto, photoAddress, photosQuery } from "../../api/queries";
+import { Trash2 } from "lucide-react";
+import { useState } from "react";
+import { addPhoto, changePhoto, photoAddress, photosQuery } from "../../api/queries";
 import type { Photo } from "../../api/types";
+import { pressedPlace } from "../../drawing/pressedPlace";
 import { Button } from "../../ui/Button";
-import { NumberField } from "../../ui/fields";
+import { CameraButton } from "../../ui/CameraButton";
+import { NotesField, NumberField } from "../../ui/fields";
+import { Refused } from "../../ui/Refused";
 import { useEditor } from "../editor/EditorContext";
 
 interface Props {
@@ -27,24 +30,13 @@ export function RealBar({ bar, pxPerMm, wideMm }: Props) {
 		mutationFn: (change: Parameters<typeof changePhoto>[1]) => changePhoto(photo?.id ?? "", change),
 		onSuccess: keep,
 	});
-	const problem = added.error ?? changed.error;
 	return (
 		<section aria-label="The real bar" className="min-w-0 space-y-2">
 			<div className="flex items-center gap-2">
 				<h2 className="flex-1 text-base">The real bar</h2>
-				<label className="inline-flex cursor-pointer items-center gap-1.5 rounded-lg border border-rim/60 bg-enamel px-3 py-1.5 font-semibold text-rim-deep text-sm hover:bg-rim-wash">
-					<Camera aria-hidden className="size-4" /> {photo ? "Another photograph" : "Its photograph"}
-					<input
-						type="file"
-						accept="image/jpeg,image/png,image/webp"
-						className="sr-only"
-						onChange={(event) => {
-							const file = event.target.files?.[0];
-							if (file) added.mutate(file);
-							event.target.value = "";
-						}}
-					/>
-				</label>
+				<CameraButton onPhoto={(file) => added.mutate(file)}>
+					{photo ? "Another photograph" : "Its photograph"}
+				</CameraButton>
 				{photo && (
 					<Button
 						look="quiet"
@@ -55,13 +47,7 @@ export function RealBar({ bar, pxPerMm, wideMm }: Props) {
 					</Button>
 				)}
 			</div>
-			{problem instanceof ApiProblem && (
-				<p role="alert" className="rounded bg-lye-wash px-2 py-1 text-sm">
-					{problem.report.problems?.[0]
-						? `${problem.report.problems[0].limit}. ${problem.report.problems[0].remedy}`
-						: problem.report.message}
-				</p>
-			)}
+			<Refused error={added.error ?? changed.error} />
 			{photo ? (
 				<Scaled
 					key={photo.id}
@@ -93,11 +79,10 @@ function Scaled({ photo, pxPerMm, wideMm, onChange }: ScaledProps) {
 	const [points, setPoints] = useState<[number, number][]>([]);
 	const [apart, setApart] = useState(photo.apart_mm ?? wideMm);
 	const [note, setNote] = useState(photo.note);
-	const ref = useRef<HTMLButtonElement>(null);
 	const width = photo.mm_per_px ? photo.wide_px * photo.mm_per_px * pxPerMm : WIDEST_PX;
 	const marks = points.length ? points : photo.points.map(([x = 0, y = 0]) => [x, y] as [number, number]);
-	const put = (x: number, y: number) => {
-		const next: [number, number][] = points.length === 1 ? [...points, [x, y]] : [[x, y]];
+	const put = (place: [number, number]) => {
+		const next = points.length === 1 ? [...points, place] : [place];
 		setPoints(next);
 		if (next.length === 2) onChange({ points: next, apart_mm: apart });
 	};
@@ -105,18 +90,22 @@ function Scaled({ photo, pxPerMm, wideMm, onChange }: ScaledProps) {
 		<div className="space-y-2">
 			<div className="max-h-[420px] overflow-auto rounded border border-line bg-white">
 				<button
-					ref={ref}
 					type="button"
 					className="relative block cursor-crosshair"
 					style={{ width }}
 					aria-label="Photograph: press two places whose distance you know"
 					onClick={(event) => {
-						const box = ref.current?.getBoundingClientRect();
-						if (box && event.detail > 0)
-							put((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+						const place = pressedPlace(event);
+						if (place) put(place);
 					}}
 				>
-					<img src={photoAddress(photo.id)} alt={`Bar ${photo.bar} as cut`} className="block w-full" />
+					<img
+						src={photoAddress(photo.id)}
+						alt={`Bar ${photo.bar} as cut`}
+						width={photo.wide_px}
+						height={photo.high_px}
+						className="block h-auto w-full"
+					/>
 					{marks.map(([x, y]) => (
 						<span
 							key={`${x} ${y}`}
@@ -145,17 +134,12 @@ function Scaled({ photo, pxPerMm, wideMm, onChange }: ScaledProps) {
 							: "Press both ends of something known, as the bar's foot."}
 				</p>
 			</div>
-			<label className="block font-semibold text-soft text-xs">
-				What differed
-				<textarea
-					className="field mt-0.5 w-full font-normal text-ink text-sm"
-					rows={2}
-					maxLength={2000}
-					value={note}
-					onChange={(event) => setNote(event.target.value)}
-					onBlur={() => note !== photo.note && onChange({ note })}
-				/>
-			</label>
+			<NotesField
+				label="What differed"
+				value={note}
+				onChange={setNote}
+				onBlur={() => note !== photo.note && onChange({ note })}
+			/>
 		</div>
 	);
 }

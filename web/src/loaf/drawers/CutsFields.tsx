@@ -1,6 +1,6 @@
 import type { Loaf } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
-import { NumberField, SelectField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
 
 const SAMPLES = [
@@ -61,15 +61,11 @@ export function CutsFields() {
 				/>
 			</FieldRow>
 			{(cuts.parts ?? 1) > 1 && (
-				<label className="flex items-center gap-2 text-sm">
-					<input
-						type="checkbox"
-						className="size-4"
-						checked={cuts.strips_first ?? false}
-						onChange={(event) => patch({ strips_first: event.target.checked })}
-					/>
-					Cut lengthwise first, then across
-				</label>
+				<CheckField
+					label="Cut lengthwise first, then across"
+					checked={cuts.strips_first ?? false}
+					onChange={(checked) => patch({ strips_first: checked })}
+				/>
 			)}
 		</div>
 	);

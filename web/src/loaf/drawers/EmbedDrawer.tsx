@@ -3,7 +3,7 @@ import type { Embed } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
-import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { patchEmbed, removeEmbed } from "../editor/changes";
@@ -154,15 +154,11 @@ function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: 
 	const fresh: Casting = { material: "silicone", mould_length_mm: embed.length_mm + 20, trim_mm: 5 };
 	return (
 		<>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={casting !== null}
-					onChange={(event) => onChange(event.target.checked ? fresh : null)}
-				/>
-				Cast it beforehand (otherwise it already lies on the shelf)
-			</label>
+			<CheckField
+				label="Cast it beforehand (otherwise it already lies on the shelf)"
+				checked={casting !== null}
+				onChange={(checked) => onChange(checked ? fresh : null)}
+			/>
 			{casting && (
 				<FieldRow>
 					<SelectField

@@ -1,6 +1,6 @@
 import type { Embed, Figurine } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
-import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
 import { OutlineFields } from "./OutlineFields";
@@ -26,15 +26,11 @@ export function FigurineFields({ embed, onChange }: Props) {
 	};
 	return (
 		<>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={figure !== null}
-					onChange={(event) => onChange(event.target.checked ? fresh : null)}
-				/>
-				A figure is cast inside it
-			</label>
+			<CheckField
+				label="A figure is cast inside it"
+				checked={figure !== null}
+				onChange={(checked) => onChange(checked ? fresh : null)}
+			/>
 			{figure && (
 				<fieldset className="space-y-2 rounded-lg border border-line bg-white p-2">
 					<legend className="px-1 text-xs font-semibold text-soft">The figure inside</legend>

@@ -7,7 +7,7 @@ import { fitScale } from "../../drawing/scale";
 import { Cautions } from "../../ui/Cautions";
 import { FieldRow } from "../../ui/Drawer";
 import { FileButton } from "../../ui/FileButton";
-import { NumberField, SelectField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { Problems } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
 import { DoughParts, newPart } from "./DoughParts";
@@ -193,15 +193,11 @@ function CavityFields({ make, onChange }: { make: Cavity; onChange: (make: Make)
 					onChange={(value) => onChange({ ...make, mould: { ...mould, cavities: Math.round(value) } })}
 				/>
 			</FieldRow>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={hollow}
-					onChange={(event) => setHollow(event.target.checked)}
-				/>
-				The model is the mould: measure its hollow
-			</label>
+			<CheckField
+				label="The model is the mould: measure its hollow"
+				checked={hollow}
+				onChange={(checked) => setHollow(checked)}
+			/>
 			<FileButton
 				label="Model file"
 				accept=".stl"

@@ -1,6 +1,6 @@
 import type { Embed } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
-import { NumberField } from "../../ui/fields";
+import { CheckField, NumberField } from "../../ui/fields";
 
 interface Props {
 	embed: Embed;
@@ -15,15 +15,11 @@ export function RowFields({ embed, says, onChange }: Props) {
 	const fresh = { piece_mm: Math.round(embed.length_mm / 5) + 2, slice_mm: 1 };
 	return (
 		<>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={row !== null}
-					onChange={(event) => onChange(event.target.checked ? fresh : null)}
-				/>
-				Pieces laid end to end
-			</label>
+			<CheckField
+				label="Pieces laid end to end"
+				checked={row !== null}
+				onChange={(checked) => onChange(checked ? fresh : null)}
+			/>
 			{row && (
 				<FieldRow>
 					<NumberField

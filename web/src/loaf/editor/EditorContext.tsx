@@ -30,7 +30,8 @@ export function EditorProvider({ loaf, children }: { loaf: LoafOut; children: Re
 	const draft = useMemo(() => readDraft(loaf.id), [loaf.id]);
 	const [history, setHistory] = useState(() => begin(draft?.document ?? loaf.document));
 	const document = history.present;
-	const live = useLivePlan(document, { plan: loaf.plan, of: loaf.document, problems: loaf.problems });
+	const first = { plan: loaf.plan, of: loaf.document, problems: loaf.problems };
+	const live = useLivePlan(document, first, loaf.id);
 	const basedOn = draft?.basedOn ?? loaf.revision;
 	const { state, keepMine } = useAutosave(loaf.id, document, loaf.document, basedOn);
 	const edit: Edit = useCallback(

@@ -11,7 +11,7 @@ export interface LivePlan {
 }
 
 /** Plans the newest document, one request at a time: whatever changed meanwhile goes into the next one. */
-export function useLivePlan(document: Loaf, first: LivePlan): LivePlan {
+export function useLivePlan(document: Loaf, first: LivePlan, id?: string): LivePlan {
 	const [live, setLive] = useState(first);
 	const newest = useRef(document);
 	const busy = useRef(false);
@@ -26,7 +26,7 @@ export function useLivePlan(document: Loaf, first: LivePlan): LivePlan {
 				const asked = newest.current;
 				planned.current = asked;
 				try {
-					setLive({ plan: await planLoaf(asked), of: asked, problems: [] });
+					setLive({ plan: await planLoaf(asked, id), of: asked, problems: [] });
 				} catch (error) {
 					const problems = error instanceof ApiProblem ? error.report.problems : [];
 					setLive((last) => ({ ...last, problems }));
@@ -35,6 +35,6 @@ export function useLivePlan(document: Loaf, first: LivePlan): LivePlan {
 			busy.current = false;
 		};
 		void run();
-	}, [document]);
+	}, [document, id]);
 	return live;
 }

@@ -1,5 +1,5 @@
 import type { Formula } from "../../api/types";
-import { TextField } from "../../ui/fields";
+import { CheckField, TextField } from "../../ui/fields";
 
 type Assessed = NonNullable<Formula["assessed"]>;
 
@@ -20,17 +20,13 @@ export function AssessedFields({
 	return (
 		<fieldset className="space-y-2">
 			<legend className="font-bold">Assessed for selling</legend>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={assessed !== null}
-					onChange={(event) =>
-						onChange(event.target.checked ? { reference: "Assessed list", inci: [], promised: [] } : null)
-					}
-				/>
-				Hold this formula to a list that a qualified assessor has passed
-			</label>
+			<CheckField
+				label="Hold this formula to a list that a qualified assessor has passed"
+				checked={assessed !== null}
+				onChange={(checked) =>
+					onChange(checked ? { reference: "Assessed list", inci: [], promised: [] } : null)
+				}
+			/>
 			{assessed && (
 				<>
 					<TextField

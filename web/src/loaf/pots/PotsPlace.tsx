@@ -8,6 +8,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
+import { Reminders } from "../section/Reminders";
 import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
 
@@ -68,6 +69,7 @@ export function PotsPlace() {
 				<div className="space-y-4">
 					<SizeBack />
 					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed)/} />
+					<Reminders />
 					<section aria-labelledby="label" className="tray space-y-2 p-4">
 						<h2 id="label" className="text-lg">
 							Ingredient label, a draft

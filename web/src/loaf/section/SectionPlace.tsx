@@ -4,7 +4,7 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { paintOf } from "../../drawing/paint";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { NumberField } from "../../ui/fields";
+import { CheckField, MaybeNumberField, NumberField } from "../../ui/fields";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -21,6 +21,7 @@ import { CrossSection } from "./CrossSection";
 import { LongView } from "./LongView";
 import { PotsNow } from "./PotsNow";
 import { RemarkList, Remarks } from "./Remarks";
+import { Reminders } from "./Reminders";
 
 /** The section shows one plausible outcome; the faces' own place shows others. */
 const OUTCOME: Outcome = { seed: 1, laterMin: 0, back: false };
@@ -89,6 +90,7 @@ export function SectionPlace() {
 						onSelect={take}
 					/>
 				</div>
+				<Reminders />
 				<Remarks />
 				<RemarkList remarks={faces.remarks} />
 			</div>
@@ -198,11 +200,12 @@ function SizingDrawer() {
 					value={sizing.margin_percent}
 					onChange={(margin_percent) => patch({ margin_percent })}
 				/>
-				<NumberField
+				<MaybeNumberField
 					label="Film on bowls"
 					quantity="length"
 					digits={2}
-					value={sizing.film_mm}
+					placeholder="as usual"
+					value={sizing.film_mm ?? null}
 					onChange={(film_mm) => patch({ film_mm })}
 				/>
 				<NumberField
@@ -221,18 +224,14 @@ function SizingDrawer() {
 					onChange={(room_c) => patch({ room_c })}
 				/>
 			</FieldRow>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={sizing.gelled ?? false}
-					onChange={(event) => patch({ gelled: event.target.checked })}
-				/>
-				Kept warm until it has gelled
-			</label>
+			<CheckField
+				label="Kept warm until it has gelled"
+				checked={sizing.gelled ?? false}
+				onChange={(gelled) => patch({ gelled })}
+			/>
 			<p className="text-xs text-soft">
 				What stays on bowls and spatulas is lost: about 0.2 mm when they are scraped, up to 1 mm of thick
-				batter when not (an estimate; weigh your own).
+				batter when not. Left empty, your own log says how much, once some loaves were weighed.
 			</p>
 		</Drawer>
 	);

@@ -3,7 +3,7 @@ import type { MotifKind, Run, TopRun } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
-import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
 import { addRun, moveRun, patchRun, removeRun } from "./topChanges";
@@ -163,15 +163,11 @@ function RunFields({ run, planned, index, last }: Props) {
 				)}
 			</FieldRow>
 			{run.motif.kind === "leaf" && (
-				<label className="flex items-center gap-2 text-sm">
-					<input
-						type="checkbox"
-						className="size-4"
-						checked={run.both_sides ?? false}
-						onChange={(event) => patch({ both_sides: event.target.checked })}
-					/>
-					Leaves point to both sides
-				</label>
+				<CheckField
+					label="Leaves point to both sides"
+					checked={run.both_sides ?? false}
+					onChange={(checked) => patch({ both_sides: checked })}
+				/>
 			)}
 			<BagColours run={run} onChange={(colours) => patch({ colours })} />
 			<NumberField

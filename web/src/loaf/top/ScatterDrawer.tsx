@@ -1,7 +1,7 @@
 import { Dices, PinOff, Plus, X } from "lucide-react";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { NumberField, SelectField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
 import { patchScatter, topOf } from "./topChanges";
 
@@ -57,15 +57,11 @@ export function ScatterDrawer() {
 								<X aria-hidden className="size-4" />
 							</Button>
 						</div>
-						<label className="flex items-center gap-2 text-sm">
-							<input
-								type="checkbox"
-								className="size-4"
-								checked={item.may_be_cut ?? false}
-								onChange={(event) => patch({ may_be_cut: event.target.checked })}
-							/>
-							The wire may go through them
-						</label>
+						<CheckField
+							label="The wire may go through them"
+							checked={item.may_be_cut ?? false}
+							onChange={(checked) => patch({ may_be_cut: checked })}
+						/>
 					</div>
 				);
 			})}

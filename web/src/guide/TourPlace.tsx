@@ -1,0 +1,319 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import {
+	ApiProblem,
+	cupboardQuery,
+	finishTour,
+	importLoaf,
+	planFirstLoaf,
+	sessionQuery,
+} from "../api/queries";
+import type { FirstLoaf, FirstPlanned } from "../api/types";
+import { FacePicture } from "../drawing/FacePicture";
+import { previewLook } from "../loaves/previewLook";
+import { Button } from "../ui/Button";
+import { Cautions } from "../ui/Cautions";
+import { NumberField, SelectField, TextField } from "../ui/fields";
+import { Problems } from "../ui/Problems";
+import { useUnits } from "../ui/UnitsContext";
+import { withUnit } from "../ui/units";
+
+const STEPS = ["The mould", "Its colours", "Something inside", "On top", "Your plan"] as const;
+const HOWS = [
+	["layers", "in layers, one on the other"],
+	["drops", "the last ones dropped into each other"],
+	["pot swirl", "swirled in the pot, poured together"],
+] as const;
+const MORE = ["#c2683a", "#f0ede4", "#3d4f8c"] as const;
+
+/** A newcomer's first loaf: five questions, each with the loaf as it stands so far, and a real plan at the end. */
+export function TourPlace() {
+	const { data: cupboard } = useQuery(cupboardQuery);
+	const [step, setStep] = useState(0);
+	const [answers, setAnswers] = useState<FirstLoaf>({
+		name: "My first loaf",
+		mould: {
+			name: "Loaf box",
+			material: "lined box",
+			length_mm: 250,
+			width_mm: 90,
+			height_mm: 70,
+			draft_deg: 0,
+			end_draft_deg: 0,
+			bow_mm: 0,
+			rim_mark_mm: 25.4,
+		},
+		colours: [{ name: "First colour", srgb: "#5f9a84" }],
+		how: "layers",
+		column_mm: 0,
+		column: null,
+		piped: false,
+	});
+	const planned = useQuery({
+		queryKey: ["first-loaf", answers],
+		queryFn: () => planFirstLoaf(answers),
+		placeholderData: keepPreviousData,
+		retry: false,
+	});
+	const change = (next: Partial<FirstLoaf>) => setAnswers({ ...answers, ...next });
+	const problem = planned.error instanceof ApiProblem ? planned.error.report : null;
+	const last = step === STEPS.length - 1;
+	return (
+		<div className="mx-auto grid max-w-5xl items-start gap-5 md:grid-cols-[minmax(0,1fr)_22rem]">
+			<title>Tour · Arch Top</title>
+			<section className="tray p-6" aria-label={STEPS[step]}>
+				<p className="text-soft text-sm">
+					{step + 1} of {STEPS.length}
+				</p>
+				<h1 className="text-2xl">{STEPS[step]}</h1>
+				<div className="mt-3 space-y-4">
+					{step === 0 && (
+						<>
+							<TextField
+								label="What is the loaf called?"
+								value={answers.name}
+								onChange={(name) => change({ name })}
+							/>
+							<SelectField
+								label="Which mould?"
+								value={answers.mould.name ?? ""}
+								options={[
+									["Loaf box", "measure my own"],
+									...(cupboard?.moulds ?? []).map((mould) => [mould.name, mould.name] as [string, string]),
+								]}
+								onChange={(name) => {
+									const mould = cupboard?.moulds.find((item) => item.name === name);
+									change({ mould: mould ? { ...mould } : { ...answers.mould, name } });
+								}}
+							/>
+							<div className="grid grid-cols-3 gap-3">
+								{(["length_mm", "width_mm", "height_mm"] as const).map((side) => (
+									<NumberField
+										key={side}
+										label={`Inside ${side.replace("_mm", "")}`}
+										quantity="length"
+										value={answers.mould[side]}
+										onChange={(value) => value > 10 && change({ mould: { ...answers.mould, [side]: value } })}
+									/>
+								))}
+							</div>
+							<p className="text-soft text-sm">
+								Measure inside, with the liner in: the plan takes it exactly.
+							</p>
+						</>
+					)}
+					{step === 1 && <Colours answers={answers} change={change} />}
+					{step === 2 && (
+						<>
+							<p>
+								A column cast beforehand shows in every bar. It takes batter's place, and the plan says how
+								thick the batter must be to carry it.
+							</p>
+							<NumberField
+								label="How thick is it? (0: none)"
+								quantity="length"
+								min={0}
+								value={answers.column_mm ?? 0}
+								onChange={(column_mm) =>
+									column_mm >= 0 &&
+									change({ column_mm, column: answers.column ?? { name: "Column", srgb: "#d9a23f" } })
+								}
+							/>
+							{(answers.column_mm ?? 0) > 0 && (
+								<label className="flex items-center gap-2 font-semibold text-sm">
+									Its colour
+									<input
+										type="color"
+										className="h-9 w-14 rounded border border-line bg-white"
+										value={answers.column?.srgb ?? "#d9a23f"}
+										onChange={(event) => change({ column: { name: "Column", srgb: event.target.value } })}
+									/>
+								</label>
+							)}
+						</>
+					)}
+					{step === 3 && (
+						<>
+							<p>
+								Frosting is the same batter, held back until it stands. The plan says how much to hold back.
+							</p>
+							<div className="flex gap-2">
+								<Button
+									look={answers.piped ? "plain" : "main"}
+									aria-pressed={!answers.piped}
+									onClick={() => change({ piped: false })}
+								>
+									Leave it plain
+								</Button>
+								<Button
+									look={answers.piped ? "main" : "plain"}
+									aria-pressed={answers.piped}
+									onClick={() => change({ piped: true })}
+								>
+									Two rows of kisses
+								</Button>
+							</div>
+						</>
+					)}
+					{last && planned.data && <Plan planned={planned.data} />}
+					{problem && <Problems problems={problem.problems ?? []} title="This cannot be made as it stands" />}
+				</div>
+				<div className="mt-6 flex items-center gap-2">
+					<Button disabled={step === 0} onClick={() => setStep(step - 1)}>
+						Back
+					</Button>
+					{last ? (
+						<Keep planned={problem ? undefined : planned.data} />
+					) : (
+						<Button look="main" disabled={!answers.name.trim()} onClick={() => setStep(step + 1)}>
+							Next
+						</Button>
+					)}
+				</div>
+			</section>
+			<aside aria-label="The loaf so far" className="tray p-4">
+				{planned.data && (
+					<>
+						<div className="flex h-52 items-end justify-center rounded-lg bg-bench p-2">
+							<FacePicture
+								look={previewLook(planned.data.preview)}
+								pieces={planned.data.preview.pieces}
+								width={300}
+								height={190}
+								label={`Face of ${answers.name}`}
+							/>
+						</div>
+						<Numbers planned={planned.data} />
+					</>
+				)}
+			</aside>
+		</div>
+	);
+}
+
+function Colours({ answers, change }: { answers: FirstLoaf; change: (next: Partial<FirstLoaf>) => void }) {
+	const { colours } = answers;
+	const set = (i: number, next: Partial<FirstLoaf["colours"][number]>) =>
+		change({ colours: colours.map((other, n) => (n === i ? { ...other, ...next } : other)) });
+	return (
+		<>
+			<ul className="space-y-2">
+				{colours.map((colour, i) => (
+					// biome-ignore lint/suspicious/noArrayIndexKey: colours are told apart by their place.
+					<li key={i} className="grid grid-cols-[3.5rem_1fr_auto] items-end gap-2">
+						<input
+							type="color"
+							aria-label={`Look of colour ${i + 1}`}
+							className="h-9 w-14 rounded border border-line bg-white"
+							value={colour.srgb}
+							onChange={(event) => set(i, { srgb: event.target.value })}
+						/>
+						<TextField
+							label={`Colour ${i + 1}`}
+							max={60}
+							value={colour.name}
+							onChange={(name) => name && set(i, { name })}
+						/>
+						<Button
+							look="quiet"
+							disabled={colours.length === 1}
+							onClick={() => change({ colours: colours.filter((_, n) => n !== i) })}
+						>
+							Take away
+						</Button>
+					</li>
+				))}
+			</ul>
+			<Button
+				disabled={colours.length >= 4}
+				onClick={() =>
+					change({
+						colours: [
+							...colours,
+							{ name: `Colour ${colours.length + 1}`, srgb: MORE[colours.length - 1] ?? "#8b6a98" },
+						],
+					})
+				}
+			>
+				One more colour
+			</Button>
+			<SelectField
+				label="How do they go in?"
+				value={answers.how ?? "layers"}
+				options={HOWS}
+				onChange={(how) => change({ how })}
+			/>
+		</>
+	);
+}
+
+function Numbers({ planned }: { planned: FirstPlanned }) {
+	const { units } = useUnits();
+	const { plan } = planned;
+	return (
+		<dl className="mt-3 grid grid-cols-[1fr_auto] gap-y-1 text-sm">
+			<dt>To mix</dt>
+			<dd className="figures text-right">
+				{withUnit(plan.total_to_mix_g, "weight", units, units === "metric" ? 0 : 1)}
+			</dd>
+			<dt>Batter in the mould</dt>
+			<dd className="figures text-right">{withUnit(plan.batter_in_mould.value, "volume", units)}</dd>
+			{plan.pushed_aside.value > 0 && (
+				<>
+					<dt>The column pushes aside</dt>
+					<dd className="figures text-right">{withUnit(plan.pushed_aside.value, "volume", units)}</dd>
+				</>
+			)}
+			<dt>Bars</dt>
+			<dd className="figures text-right">{plan.cuts.bars.length}</dd>
+		</dl>
+	);
+}
+
+function Plan({ planned }: { planned: FirstPlanned }) {
+	const { units } = useUnits();
+	const { plan } = planned;
+	return (
+		<div className="space-y-3 text-sm">
+			<p className="text-base">This is a plan you can weigh out. Nothing in it is a sample.</p>
+			<ul className="space-y-1">
+				{plan.pots.map((pot) => (
+					<li key={pot.id} className="flex justify-between gap-4 border-line border-b">
+						<span>
+							<strong>{pot.name}</strong>: {pot.portions.map((part) => part.name).join(", ")}
+						</span>
+						<span className="figures">
+							{withUnit(pot.total_g, "weight", units, units === "metric" ? 0 : 1)}
+						</span>
+					</li>
+				))}
+			</ul>
+			<ol className="list-decimal space-y-1 pl-5">
+				<li>Pots: every gram on the scale, on paper if you like.</li>
+				<li>Order: what is cast when, so that everything meets.</li>
+				<li>Rehearsal: the pour day on simulated batter, before real lye is on the table.</li>
+				<li>Bench: one step, one press. Then the cut, and a minute of notes.</li>
+			</ol>
+			<Cautions lines={plan.cautions} />
+		</div>
+	);
+}
+
+function Keep({ planned }: { planned: FirstPlanned | undefined }) {
+	const navigate = useNavigate();
+	const cache = useQueryClient();
+	const keep = useMutation({
+		mutationFn: async (first: FirstPlanned) => {
+			const loaf = await importLoaf(JSON.stringify(first.document));
+			cache.setQueryData(sessionQuery.queryKey, await finishTour());
+			return loaf;
+		},
+		onSuccess: (loaf) => navigate(`/loaf/${loaf.id}`),
+	});
+	return (
+		<Button look="main" disabled={!planned || keep.isPending} onClick={() => planned && keep.mutate(planned)}>
+			Keep it and open the loaf
+		</Button>
+	);
+}

@@ -1,0 +1,439 @@
+import type { ReactNode } from "react";
+
+export interface GuidePage {
+	readonly key: string;
+	readonly title: string;
+	readonly group: (typeof GROUPS)[number];
+	readonly body: ReactNode;
+}
+
+export const GROUPS = ["The loaf", "Around it", "To know", "Files"] as const;
+
+/** Every page of the guide. */
+export const PAGES: readonly GuidePage[] = [
+	{
+		key: "section",
+		title: "Section",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					The loaf, cut through and from the side, true to scale. Drag a column, and what it pushes aside, the
+					level and every pot change under your hand. Arrow keys move what is in hand; with Shift ten times as
+					far.
+				</p>
+				<h2>The drawers beside it</h2>
+				<ul>
+					<li>
+						<strong>Mould</strong>: measure inside, with the liner in. Leaning and bowed walls are counted.
+					</li>
+					<li>
+						<strong>Work</strong>: what is done in which order: pours to a height, columns laid in, pieces
+						pressed in, a wire drawn through, a line dusted. Each pour says how it goes in: layer, drops, pot
+						swirl, from a corner, in plops.
+					</li>
+					<li>
+						<strong>Embeds</strong> and <strong>Pieces</strong>: what is cast beforehand, from an outline, a
+						drawing (SVG) or a model (STL), or taken from the shelf.
+					</li>
+					<li>
+						<strong>Bowls</strong>: how much to spare, how fine the scale reads, what stays on bowls. Left
+						empty, your own log says what stays.
+					</li>
+				</ul>
+				<p>
+					Underlined numbers open: how each came about, its range, and whether it is exact, published, common
+					practice, your log or an estimate. Ctrl+Z takes a change back; everything is saved by itself.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "formula",
+		title: "Formula",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					Fats by percent, lye and water by concentration, by ratio or by share of the oils, additives where
+					they go in. The lye is reckoned from each fat's saponification value and the purity on your bag;
+					rounding never adds lye.
+				</p>
+				<p>
+					A discount leaves lye out; a fat added after trace is a superfat of its own. Arch Top counts neither
+					twice. Formulas are kept in the book with every version.
+				</p>
+				<p>
+					The readings at the side (hardness, how soon it unmoulds, how it thickens) follow from fatty acids
+					and are estimates. Your own log moves them.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "colours",
+		title: "Colours",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					Each colour of the loaf: the jars in it by grams to a kilogram of oils, and its scent. The forecast
+					shows it wet, next day and cured, from the jar's test bar, the fats' own colour and what vanillin
+					browns. Two colours that touch and will merge are told before you pour.
+				</p>
+				<p>
+					Make a test bar of every new jar: weigh the dose, cure it, photograph it beside a white card. Under
+					<strong> Notes</strong> you write down how colours really came out, and jars learn from it.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "top",
+		title: "Top",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					Tips by their openings, motifs from one squeeze, runs of them over the loaf. The frosting each takes
+					and how long hands need are told by colour; five motifs on your scale overrule the shape. Pieces are
+					strewn fairly, so that every bar gets its share and the wire misses what it should.
+				</p>
+				<p>The template prints at 1:1; check the ruler on the page with your own before you cut by it.</p>
+			</>
+		),
+	},
+	{
+		key: "pots",
+		title: "Pots",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					What goes on the scale, pot by pot, adding up exactly to its totals; on paper too. Volumes become
+					grams by the batter's density, with the film on bowls and what is to spare added.
+				</p>
+				<p>
+					<strong>Sizing backwards</strong>: use a bottle of scent or a bag of shreds exactly; the last pour
+					moves until the plan takes just that.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "order",
+		title: "Order",
+		group: "The loaf",
+		body: (
+			<p>
+				What is cast how long before the pour: each with its earliest and latest sensible moment, from the
+				waits of the trade, your formula and your own log. Give it a day, and windows become dates. The season
+				puts the same jobs among your hours, for all loaves together.
+			</p>
+		),
+	},
+	{
+		key: "bench",
+		title: "Bench and trace clock",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					One step on the screen, one press: Space or Enter goes on, Backspace takes back. Scale and
+					thermometer are followed live. Nothing is lost by a reload or a lost connection: presses wait in
+					this browser.
+				</p>
+				<p>
+					The clock tells when a bowl is thick enough to carry an embed, hold a layer or be piped. Give it
+					readings: a spoonful on a sheet with rings, a cup lifted off, or a stage told by eye. Without a
+					reading it says so, rather than guess. <strong>Trouble</strong> says what to do now, and plans the
+					rest again.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "rehearsal",
+		title: "Rehearsal",
+		group: "The loaf",
+		body: (
+			<p>
+				The same bench on simulated batter, sped up. It thickens by another law than the clock believes in, so
+				that a missed window costs nothing here and teaches what it would have cost. Nothing of it is kept.
+			</p>
+		),
+	},
+	{
+		key: "cut",
+		title: "Cut",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					Every bar's face in its cured colours, for several plausible outcomes: right volumes, right order,
+					how height and thickness tell; not the exact pattern. Wires move by hand or are found for equal
+					weights or even faces. Put a photograph of the real bar beside its prediction; two presses tell its
+					scale.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "notes",
+		title: "Notes",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					A minute of writing at four moments: unmoulded, cut, one week, cured. Leave out what you did not
+					look at. What is typed stays in this browser until it is written down; what is written stays in the
+					log even when it is written anew.
+				</p>
+				<ul>
+					<li>
+						<strong>Photographs</strong> come from the phone's camera or a file; place, time and device are
+						taken out of them. On a cut face press both ends of the bar's foot: the plan's pieces lie over it,
+						dashed. Press where a piece really lies.
+					</li>
+					<li>
+						<strong>Colours</strong>: lay a white card beside the bar, in daylight, both in the same light.
+						Press the card, then the soap. Under a warm lamp it errs three times as far.
+					</li>
+					<li>
+						<strong>Weights</strong>: half of the bars tell what stayed on the bowls; the same bars cured tell
+						what curing takes.
+					</li>
+				</ul>
+				<p>
+					Beside it stands plan against outcome: every difference with its likeliest causes, those first for
+					which the log speaks.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "loaves",
+		title: "Loaves",
+		group: "Around it",
+		body: (
+			<>
+				<p>
+					Start from an empty page, a file, or the tour. Above the loaves stands what is next today: what may
+					be unmoulded, cut or spritzed, and what will run short.
+				</p>
+				<p>
+					The order of a loaf's places is the order of work: Section, Formula, Colours, Top, Pots, Order,
+					Bench, Cut, Notes.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "season",
+		title: "Season",
+		group: "Around it",
+		body: (
+			<>
+				<p>
+					Every loaf with a date placed among your hours, hands and moulds. Drag a job or press its arrows,
+					pin it, or say when it was done: the rest is planned again, as little changed as can be.
+				</p>
+				<p>
+					Where a date cannot be met, it says which waits, moulds or hours clash, and what would make it
+					possible. Orders know heads, halves and spare bars. The calendar's private address can be taken
+					back.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "shelf",
+		title: "Shelf",
+		group: "Around it",
+		body: (
+			<p>
+				Pieces, dough, scraps and curing bars with weight and age, whom they are spoken for, and what could
+				use them up. The bench puts things here and takes them by itself.
+			</p>
+		),
+	},
+	{
+		key: "cupboard",
+		title: "Cupboard",
+		group: "Around it",
+		body: (
+			<p>
+				Bottles with their limits and notes, jars with their test bars, what there is of everything, what it
+				costs. A loaf whose cut is written down takes its supplies off the stock, once.
+			</p>
+		),
+	},
+	{
+		key: "notebook",
+		title: "Notebook",
+		group: "Around it",
+		body: (
+			<>
+				<p>
+					<strong>Loaves</strong>: any past loaf by its words, scent, colour, fault, verdict or date, plan
+					beside photograph.
+				</p>
+				<p>
+					<strong>Your own numbers</strong>: what your log shows against the defaults, with how many loaves it
+					was seen in and the range of the next one. Few loaves move a number a little. Turn one off and plans
+					take the default; forget, and what was seen before does not count; remember, and it does again.
+				</p>
+				<p>
+					<strong>Scents and colours</strong>: a page for each with all that was ever seen of it. What matters
+					to a plan comes up by itself in its Section and Pots: before you pour.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "schools",
+		title: "The schools",
+		group: "To know",
+		body: (
+			<>
+				<p>Makers work by different schools. Arch Top plans each; none is the right one.</p>
+				<h2>How warm</h2>
+				<ul>
+					<li>
+						<strong>Cool</strong>: lye rested for hours, fats just fluid, 21 to 32 °C: slow, with time for
+						swirls.
+					</li>
+					<li>
+						<strong>Matched warm</strong>: lye and fats both at about 38 to 46 °C.
+					</li>
+					<li>
+						<strong>Hot lye</strong>: poured onto hard fats so that it melts them; liquid oils after. It
+						thickens, then loosens.
+					</li>
+				</ul>
+				<h2>How much water</h2>
+				<p>
+					About two of water to one of lye is a steep discount: it thickens sooner and unmoulds sooner. More
+					water gives time, and more ash.
+				</p>
+				<h2>Where frosting comes from</h2>
+				<ul>
+					<li>Held back from the loaf's pot, until it stands.</li>
+					<li>From a formula of its own, mixed first, so that it is ready when the loaf is.</li>
+					<li>Whipped or beaten; its volume is yours to write down.</li>
+				</ul>
+				<h2>Gel or not</h2>
+				<p>
+					Kept warm through gel, a loaf is firm sooner and its colours deeper; kept cool, it stays paler and
+					waits longer in its mould. Cold embeds cool what is around them.
+				</p>
+				<p>All of it is common practice, without a published source.</p>
+			</>
+		),
+	},
+	{
+		key: "safety",
+		title: "Safety",
+		group: "To know",
+		body: (
+			<>
+				<p>
+					<strong>Sodium hydroxide burns skin and eyes.</strong> Your supplier's safety sheets and your local
+					rules come before anything Arch Top says.
+				</p>
+				<ul>
+					<li>Goggles, gloves, long sleeves; air; children and animals out of the room.</li>
+					<li>Lye into water, never water into lye. No aluminium: it gives off hydrogen.</li>
+					<li>
+						On the skin: plenty of running water at once, wet clothes off. In the eye: rinse for at least 15
+						minutes, and get medical help.
+					</li>
+					<li>
+						Raw batter is as caustic as lye until it has saponified. Gloves on until it is cut and washed up.
+					</li>
+					<li>Alcohol for spritzing burns: away from flame and hot lye.</li>
+					<li>
+						Fine powders (charcoal, mica, titanium dioxide) are not to be breathed: mask, and no draught.
+					</li>
+					<li>Unplug the blender before it is scraped. A helper for tall moulds.</li>
+					<li>Wipe bowls; never rinse thick batter down the drain.</li>
+				</ul>
+				<h2>Scent</h2>
+				<p>
+					Every bottle has a highest rate for products that are washed off, on its supplier's sheet. Arch Top
+					holds your plan against what you typed from it; the sheet decides.
+				</p>
+				<h2>Selling</h2>
+				<p>
+					Local cosmetic law, labelling rules and a qualified assessor decide what may be sold and what must
+					stand on it. Nothing outside the assessed list goes in. Arch Top only reminds.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "files",
+		title: "What the files hold",
+		group: "Files",
+		body: (
+			<>
+				<h2>A loaf</h2>
+				<p>
+					One JSON document, <code>format: "archtop.loaf"</code>, with a version; its JSON Schema ships as{" "}
+					<code>docs/loaf.schema.json</code>. It carries the bottles and jars it names. Older versions are
+					lifted as they are read.
+				</p>
+				<h2>The whole studio</h2>
+				<p>
+					A zip: <code>studio.json</code> and the folder <code>photos</code>.
+				</p>
+				<ul>
+					<li>
+						<code>format</code> is <code>archtop.studio</code>; <code>version</code> is 1;{" "}
+						<code>made_at</code> the moment it was taken out.
+					</li>
+					<li>
+						<code>tables</code>: a list of rows for each of loaves, revisions, bench, readings, outcomes,
+						photos, lots, moves, moulds, fats, cupboard, stock, formulas, formula_versions, prices, settings,
+						stock_uses, numbers, seasons, pins, orders. Rows name each other by ids and names, never by a
+						number of one database.
+					</li>
+					<li>What follows from other rows (search words, fitted numbers) is not carried but made anew.</li>
+					<li>The calendar's private address stays behind, and so do passwords.</li>
+				</ul>
+				<p>
+					Out, in and out again is the same, photographs byte for byte. CSV has the same tables, one file
+					each; what is itself a document stands in its cell as JSON.
+				</p>
+				<h2>In and out besides</h2>
+				<p>
+					SVG outlines and STL models in; iCalendar, PDF and SVG sheets, PNG faces out; JPEG, PNG and WebP
+					photographs in, up to 25 MB, kept as JPEG of at most 2000 points with nothing in it but the picture.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "command-line",
+		title: "On the command line",
+		group: "Files",
+		body: (
+			<>
+				<pre>{`archtop plan FILE              a loaf in, its plan out (JSON)
+archtop calc --list            every calculator with its schemas
+archtop calc NAME FILE         one calculation, JSON in and out
+archtop serve | demo           the application, with or without the demo studio
+archtop export LOAF            a loaf's document, by its id
+archtop export --studio FILE   the whole studio with its photographs
+archtop export --tables FILE   every table as CSV
+archtop import FILE            a loaf's document, or a studio's file to merge
+archtop backup [FILE]          a copy of database and photographs while it is open
+archtop restore FILE           a backup in the place of the studio`}</pre>
+				<p>
+					A studio lives in the folder <code>ARCHTOP_HOME</code>. Bad input answers with exit code 2 and the
+					problems as JSON.
+				</p>
+			</>
+		),
+	},
+];

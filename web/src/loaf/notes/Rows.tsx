@@ -1,0 +1,47 @@
+import { Plus, X } from "lucide-react";
+import type { ReactNode } from "react";
+import { Button } from "../../ui/Button";
+
+interface Props<T> {
+	legend: string;
+	items: readonly T[];
+	/** What a new line begins as. */
+	fresh: T;
+	add: string;
+	/** What a line is called when it is taken away. */
+	nameOf: (item: T) => string;
+	columns: string;
+	onChange: (items: T[]) => void;
+	children: (item: T, set: (next: Partial<T>) => void) => ReactNode;
+}
+
+/** Lines that are added one by one, changed and taken away. */
+export function Rows<T>({ legend, items, fresh, add, nameOf, columns, onChange, children }: Props<T>) {
+	return (
+		<fieldset>
+			<legend className="font-semibold text-soft text-xs">{legend}</legend>
+			<ul className="space-y-1.5">
+				{items.map((item, i) => (
+					// biome-ignore lint/suspicious/noArrayIndexKey: two lines may be alike, and are told apart by their place.
+					<li key={i} className="grid grid-cols-[1fr_auto] items-start gap-1.5">
+						<div className={`grid items-end gap-1.5 ${columns}`}>
+							{children(item, (next) =>
+								onChange(items.map((other, n) => (n === i ? { ...item, ...next } : other))),
+							)}
+						</div>
+						<Button
+							look="quiet"
+							aria-label={`Take away: ${nameOf(item)}`}
+							onClick={() => onChange(items.filter((_, n) => n !== i))}
+						>
+							<X aria-hidden className="size-4" />
+						</Button>
+					</li>
+				))}
+			</ul>
+			<Button className="mt-1.5" onClick={() => onChange([...items, fresh])}>
+				<Plus aria-hidden className="size-4" /> {add}
+			</Button>
+		</fieldset>
+	);
+}

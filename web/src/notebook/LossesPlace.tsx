@@ -1,0 +1,54 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { lossesQuery } from "../api/queries";
+import { DateField } from "../ui/fields";
+import { useUnits } from "../ui/UnitsContext";
+import { withUnit } from "../ui/units";
+
+const aYearAgo = () => new Date(Date.now() - 365 * 86_400_000).toISOString().slice(0, 10);
+
+/** Where batter went besides into bars. */
+export function LossesPlace() {
+	const [since, setSince] = useState(aYearAgo);
+	const { data: losses } = useQuery(lossesQuery(since));
+	const { units } = useUnits();
+	const rows = losses
+		? ([
+				["On bowls and spatulas", losses.bowls_g, "#8a5a0b"],
+				["Thrown away at the bench", losses.thrown_g, "#9f231b"],
+				["Thrown away from the shelf", losses.off_the_shelf_g, "#9f231b"],
+				["Left over and kept", losses.kept_g, "#1d6b4a"],
+			] as const)
+		: [];
+	const most = Math.max(1, ...rows.map(([, grams]) => grams));
+	return (
+		<section className="tray max-w-3xl space-y-3 p-5" aria-label="Leftovers and losses">
+			<div className="w-44">
+				<DateField label="Since" value={since} onChange={(day) => day && setSince(day)} />
+			</div>
+			{losses && <p role="status">{losses.says}</p>}
+			<ul className="space-y-2">
+				{rows.map(([name, grams, fill]) => (
+					<li key={name} className="grid grid-cols-[13rem_1fr_6rem] items-center gap-3 text-sm">
+						<span>{name}</span>
+						<span aria-hidden className="h-4 rounded bg-bench">
+							<span
+								className="block h-4 rounded"
+								style={{ width: `${(100 * grams) / most}%`, background: fill }}
+							/>
+						</span>
+						<span className="figures text-right">
+							{withUnit(grams, "weight", units, units === "metric" ? 0 : 1)}
+						</span>
+					</li>
+				))}
+			</ul>
+			<p className="text-soft text-xs">
+				What stayed on bowls is told by the bars' weights, where at least half of a loaf was weighed. What was
+				kept lies on the <Link to="/shelf">shelf</Link> as dough, shreds or pieces, with the loaves that could
+				use it up. Wipe bowls; never rinse thick batter down the drain.
+			</p>
+		</section>
+	);
+}
