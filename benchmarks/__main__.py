@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from benchmarks import bench_room, clock, dragging, faces, ingredients, levels, pieces, planning, season, top
+from benchmarks import bench_room, clock, dragging, faces, ingredients, levels, notebook, pieces, planning, season, top
 
 
 def main() -> None:
     """Print the table."""
-    for benchmark in (planning, ingredients, levels, pieces, top, faces, season, clock, dragging, bench_room):
+    for benchmark in (planning, ingredients, levels, pieces, top, faces, season, notebook, clock, dragging, bench_room):
         benchmark.run()
 
 

@@ -23,9 +23,10 @@ _DEMO = Path(__file__).parent.parent / "src/archtop/studio/demo"
 _VOXEL_MM, _SLICES = 0.5, 24
 
 
-def _field(loaf: Loaf, cupboard: Cupboard) -> ColourField:
+def _fresh(loaf: Loaf, cupboard: Cupboard) -> Callable[[], ColourField]:
+    """A loaf's inside that nothing has been asked of yet, as often as it is called."""
     result = plan(loaf, cupboard)
-    return field_of(loaf, result.fills, bowls_of(loaf, result, cupboard))
+    return partial(field_of, loaf, result.fills, bowls_of(loaf, result, cupboard))
 
 
 def run() -> None:
@@ -34,7 +35,7 @@ def run() -> None:
     cupboard = read_cupboard(json.loads((_DEMO / "cupboard.json").read_text(encoding="utf-8")))
     for file in sorted(_DEMO.glob("*.loaf.json")):
         loaf = read_loaf(json.loads(file.read_text(encoding="utf-8")))
-        field = _field(loaf, cupboard)
+        field = _fresh(loaf, cupboard)
         ys = np.linspace(10, loaf.mould.length_mm - 10, 10)
         ten = _seconds(partial(_faces, field, ys, 0.25))
         one = _seconds(partial(_faces, field, ys[4:5], 0.8))
@@ -44,7 +45,7 @@ def run() -> None:
             f"aim 2 s; preview of one {one * 1000:.0f} ms, aim 60 ms",
         )
         if loaf.name == "Paper Kites":
-            _against_voxels(field, ten)
+            _against_voxels(field(), ten)
             _fragile(loaf, cupboard)
     _growth()
 
@@ -71,13 +72,14 @@ def _growth() -> None:
         ]  # fmt: skip
         document = blank_loaf("Growth").model_dump(mode="json")
         document |= {"work": work, "colours": [*document["colours"], {"id": "dark", "name": "Dark", "srgb": "#203040"}]}
-        field = _field(read_loaf(document), standard_cupboard())
+        field = _fresh(read_loaf(document), standard_cupboard())
         took = _seconds(partial(_faces, field, np.linspace(20, 230, 3), 0.5))
         first = first or took
         line(f"three faces at 0.5 mm of {pours} pours", f"{took:.2f} s", f"{took / first:.1f} times that of 10")
 
 
-def _faces(field: ColourField, ys: NDArray[np.float64], px_mm: float) -> None:
+def _faces(fresh: Callable[[], ColourField], ys: NDArray[np.float64], px_mm: float) -> None:
+    field = fresh()
     for y in ys:
         field.face(float(y), px_mm)
 

@@ -41,7 +41,7 @@ def served_demo() -> Iterator[int]:
             stdout=subprocess.DEVNULL,
         )
         try:
-            for _ in range(150):
+            for _ in range(600):
                 try:
                     http.client.HTTPConnection("127.0.0.1", port, timeout=5).request("GET", "/")
                 except OSError:

@@ -43,7 +43,8 @@ def demo_studio() -> Iterator[None]:
 
 
 def _wait_until_up() -> None:
-    for _ in range(100):
+    # The first start of a demo makes up a year of loaves.
+    for _ in range(600):
         try:
             urllib.request.urlopen(f"{BASE}/api/session").close()
         except OSError:
@@ -127,6 +128,20 @@ def _season(page: Page) -> None:
     page.evaluate("window.scrollTo(0, 0)")
 
 
+def _notes(page: Page) -> None:
+    """A past loaf, its photograph with the plan drawn over it."""
+    page.goto(f"{BASE}/notebook?words=kiln")
+    page.get_by_role("link", name=re.compile("Kiln")).click()
+    page.get_by_role("group", name="Moment").get_by_role("button", name="Cut").click()
+    page.get_by_label("Of bar").fill("4")
+    page.locator("polygon[stroke-dasharray]").first.wait_for(state="attached")
+
+
+def _numbers(page: Page) -> None:
+    page.goto(f"{BASE}/notebook/numbers")
+    page.locator("[data-number]").first.wait_for()
+
+
 def _shelf(page: Page) -> None:
     page.goto(f"{BASE}/shelf")
     page.get_by_role("heading", name="Lamp globes").wait_for()
@@ -137,7 +152,7 @@ def _cupboard(page: Page) -> None:
     page.get_by_role("heading", name="Cupboard").wait_for()
 
 
-VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
+VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], object]]] = {
     "loaves": (DESK, _loaves),
     "season": (DESK, _season),
     "section": (DESK, _section),
@@ -150,6 +165,10 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], None]]] = {
     "clock": (TABLET, _clock),
     "rehearsal": (TABLET, _rehearsal),
     "cut": (DESK, _cut),
+    "notes": (DESK, _notes),
+    "notebook": (DESK, lambda page: page.goto(f"{BASE}/notebook")),
+    "numbers": (DESK, _numbers),
+    "guide": (DESK, lambda page: page.goto(f"{BASE}/guide/notes")),
     "shelf": (DESK, _shelf),
     "cupboard": (DESK, _cupboard),
 }
