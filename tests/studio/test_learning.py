@@ -27,6 +27,7 @@ from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf, Observation, OwnRate
 from tests.core.conftest import box
+from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
 POURED = timezone.now() - dt.timedelta(days=40)
@@ -115,6 +116,19 @@ def test_a_loaf_that_no_longer_plans_teaches_nothing_and_is_asked_once(owner: Us
     assert not loaf.observations.exists()
     assert not Loaf.objects.get(pk=loaf.pk).to_learn
     assert open_numbers() == []
+
+
+def test_a_loaf_shortened_since_it_was_weighed_can_still_be_opened_and_learned_from(
+    studio: Studio, owner: User
+) -> None:
+    loaf = made(owner, "Shortened", 110)
+    short = read_loaf(box(name="Shortened", mould={"length_mm": 120, "width_mm": 90, "height_mm": 70}))
+    save_loaf(loaf, 1, short)
+    opened = studio.get(f"/loaves/{loaf.pk}/outcome")
+    assert opened.status_code == 200
+    assert len(opened.json()["bars"]) < len(opened.json()["outcomes"][0]["weights"])
+    Loaf.objects.update(to_learn=True)
+    assert own("film") is not None
 
 
 def test_the_loaf_on_the_bench_is_evidence_and_not_yet_prior(owner: User) -> None:

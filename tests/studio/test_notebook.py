@@ -71,6 +71,11 @@ def test_a_loaf_that_is_begun_keeps_the_numbers_it_began_with(studio: Studio, ow
     elsewhere = studio.send("POST", "/plan", document).json()["total_to_mix_g"]
     assert live == first
     assert elsewhere > first
+    target = {"use": "fat", "key": "olive", "amount": 400}
+    asked = {"document": document, "target": target}
+    kept = studio.send("POST", "/size-back", {**asked, "loaf": str(begun.pk)}).json()
+    learned = studio.send("POST", "/size-back", asked).json()
+    assert kept["level_mm"] > learned["level_mm"]
 
 
 def test_numbers_are_turned_off_forgotten_and_remembered(studio: Studio, owner: User, plain: Loaf) -> None:
@@ -240,6 +245,7 @@ def test_nobody_else_sees_or_writes_any_of_it(studio: Studio, plain: Loaf) -> No
     assert stranger.get(f"/loaves/{plain.pk}/reminders").status_code == 404
     assert stranger.get("/notebook?words=rope").json()["loaves"] == []
     assert stranger.send("POST", f"/plan?loaf={plain.pk}", box()).status_code == 404
+    assert stranger.send("POST", "/faces", {"document": box(), "loaf": str(plain.pk)}).status_code == 404
     assert Studio(None).get("/notebook").status_code == 401
 
 

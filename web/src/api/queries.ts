@@ -155,10 +155,10 @@ export const importLoaf = (text: string): Promise<LoafOut> =>
 export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
-export const tellFragile = (document: Loaf, later_min: number) =>
-	unwrap(client.POST("/api/faces/fragile", { body: { document, later_min } }));
-export const findCuts = (document: Loaf, aim: FoundCuts["aim"]) =>
-	unwrap(client.POST("/api/cuts/find", { body: { document, aim } }));
+export const tellFragile = (document: Loaf, loaf: string, later_min: number) =>
+	unwrap(client.POST("/api/faces/fragile", { body: { document, loaf, later_min } }));
+export const findCuts = (document: Loaf, loaf: string, aim: FoundCuts["aim"]) =>
+	unwrap(client.POST("/api/cuts/find", { body: { document, loaf, aim } }));
 export const seasonQuery = queryOptions({
 	queryKey: ["season"],
 	queryFn: () => unwrap(client.GET("/api/season")),
@@ -210,10 +210,10 @@ export const changePhoto = (photo_id: string, change: Partial<PhotoChange>) =>
 	);
 export const photoAddress = (id: string) => `/api/photos/${id}/file`;
 export const askPoint = (asked: PointIn) => unwrap(client.POST("/api/faces/point", { body: asked }));
-export const sizeBack = (document: Loaf, target: BackTarget) =>
-	unwrap(client.POST("/api/size-back", { body: { document, target } }));
-export const reachColour = (document: Loaf, colour: string) =>
-	unwrap(client.POST("/api/reach", { body: { document, colour } }));
+export const sizeBack = (document: Loaf, loaf: string, target: BackTarget) =>
+	unwrap(client.POST("/api/size-back", { body: { document, loaf, target } }));
+export const reachColour = (document: Loaf, loaf: string, colour: string) =>
+	unwrap(client.POST("/api/reach", { body: { document, loaf, colour } }));
 /** A file goes as a form; the client's JSON is not for it. */
 const asForm = (file: File) => ({
 	body: { file: "" },

@@ -125,7 +125,7 @@ export interface paths {
         };
         /**
          * Open Loaf
-         * @description A loaf and its plan, with what other loaves have taught by now.
+         * @description A loaf and its plan, with what other loaves have taught by now, or had when its work was begun.
          */
         get: operations["open_loaf"];
         /**
@@ -5048,10 +5048,12 @@ export interface components {
         };
         /**
          * FacesIn
-         * @description A document and how its faces are to be drawn; ``px_mm``: how fine, ``seed``: which plausible outcome.
+         * @description How a document's faces are to be drawn; ``px_mm``: how fine, ``seed``: which plausible outcome.
          */
         FacesIn: {
             document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
             /**
              * Px Mm
              * @default 0.5
@@ -5107,10 +5109,12 @@ export interface components {
         };
         /**
          * FragileIn
-         * @description A document, and how much later than planned it is poured.
+         * @description How much later than planned it is poured [min].
          */
         FragileIn: {
             document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
             /**
              * Later Min
              * @default 0
@@ -5140,10 +5144,12 @@ export interface components {
         };
         /**
          * CutsIn
-         * @description A document, and what its cuts are to be shifted for.
+         * @description What a document's cuts are to be shifted for.
          */
         CutsIn: {
             document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
             /**
              * Aim
              * @enum {string}
@@ -5166,6 +5172,8 @@ export interface components {
          */
         PointIn: {
             document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
             /**
              * Seed
              * @default 1
@@ -5223,10 +5231,12 @@ export interface components {
         };
         /**
          * SizeBackIn
-         * @description A loaf and what it is to use up.
+         * @description What a document is to use up.
          */
         SizeBackIn: {
             document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
             target: components["schemas"]["BackTarget"];
         };
         /**
@@ -5260,10 +5270,12 @@ export interface components {
         };
         /**
          * ReachIn
-         * @description A loaf and the colour of it to help with.
+         * @description The colour of a document to help with.
          */
         ReachIn: {
             document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
             /** Colour */
             colour: string;
         };
@@ -7784,6 +7796,15 @@ export interface operations {
                     "application/json": components["schemas"]["Faces"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7815,6 +7836,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FragileTold"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7850,6 +7880,15 @@ export interface operations {
                     "application/json": components["schemas"]["FoundCuts"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7881,6 +7920,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Origin"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7916,6 +7964,15 @@ export interface operations {
                     "application/json": components["schemas"]["Backsized"];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7947,6 +8004,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reach"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -28,7 +28,6 @@ from archtop.core.notebook.weighing import (
     Balance,
     balance_of,
     cured_loss_percent,
-    planned_g,
     weight_ratio,
 )
 
@@ -36,5 +35,5 @@ __all__ = [
     "DRIED_BY_CUT", "STAGES", "Balance", "Cause", "Circumstance", "Difference", "Facts", "Fault", "FaultKind",
     "Finished", "LeftOver", "LoafOutcome", "PastLoaf", "Press", "Reminder", "SeenColour", "Stage", "Thickness",
     "Weighed", "balance_of", "cured_loss_percent", "differences_of", "facts_of", "fault_kinds", "last_said",
-    "observations_of", "past_of", "planned_g", "read_outcome", "reminders_for", "shared_by", "weight_ratio",
+    "observations_of", "past_of", "read_outcome", "reminders_for", "shared_by", "weight_ratio",
 ]  # fmt: skip

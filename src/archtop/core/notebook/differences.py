@@ -18,6 +18,7 @@ from archtop.core.notebook.faults import fault_kinds
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import balance_of, cured_loss_percent, weight_ratio
 from archtop.core.pieces import prism_of
+from archtop.core.wording import counted
 
 __all__ = ["Difference", "differences_of"]
 
@@ -126,7 +127,7 @@ def _bars(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Differe
         size = _size(ratio[0] - 1, _WEIGHT)
         yield Difference(
             what="Weight of a fresh bar", planned="100 %", found=f"{ratio[0]:.1%}", size=size,
-            says=f"{ratio[1]} bars weigh {ratio[0] - 1:+.1%} against their plan.",
+            says=f"Against their plan, {counted(ratio[1], 'bar')} on the scale: {ratio[0] - 1:+.1%}.",
             causes=_named("over" if ratio[0] > 1 else "under", of, size),
         )  # fmt: skip
     fresh = [item.grams for outcome in outcomes if outcome.stage == "cut" for item in outcome.weights]
@@ -153,7 +154,7 @@ def _embeds(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diffe
         yield Difference(
             what=f"Where {embed.name} lies", planned=f"{embed.across_mm:g} across, {embed.up_mm:g} up",
             found=f"{embed.across_mm + across:.1f} across, {embed.up_mm + up:.1f} up [mm]", size=size,
-            says=f"{embed.name} lies " + (" and ".join(ways) or "where it was drawn") + f", in {len(marks)} faces.",
+            says=f"{embed.name} lies {' and '.join(ways) or 'where it was drawn'}, in {counted(len(marks), 'face')}.",
             causes=_named("sunk" if up < 0 else "tilted", of, size),
         )  # fmt: skip
 
@@ -178,8 +179,9 @@ def _slow(of: Circumstance, size: Size) -> tuple[Cause, ...]:
 
 
 def _colours(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
+    # A colour that the loaf has lost since then has nothing to be held against.
     shown = {colour.id: colour for colour in of.result.colours}
-    for seen in last_said(outcomes, "colours") or ():
+    for seen in [item for item in last_said(outcomes, "colours") or () if item.colour in shown]:
         plan = shown[seen.colour]
         off = difference(lab_of(reflectance_of(seen.srgb)), lab_of(reflectance_of(plan.shown)))
         size = _size(off, _SHADES)
@@ -206,7 +208,7 @@ def _times(of: Circumstance) -> Iterator[Difference]:
         )  # fmt: skip
     if of.facts.poured_at and of.loaf.pour_on:
         days = (of.facts.poured_at.date() - of.loaf.pour_on).days
-        off = f"{abs(days)} day{'s' if abs(days) > 1 else ''} {'late' if days > 0 else 'early'}"
+        off = f"{counted(abs(days), 'day')} {'late' if days > 0 else 'early'}"
         yield Difference(
             what="Day of the pour", planned=of.loaf.pour_on.isoformat(), found=of.facts.poured_at.date().isoformat(),
             size="as planned" if days == 0 else "a little" if abs(days) <= 2 else "much",
@@ -221,7 +223,8 @@ def _cured(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Differ
         planned = 100 * (1 - bar.cured.value / bar.weight.value)
         yield Difference(
             what="Lost in curing", planned=f"{planned:.1f} %", found=f"{lost[0]:.1f} %",
-            size=_size(lost[0] - planned, (2.0, 5.0)), says=f"{lost[1]} bars lost {lost[0]:.1f} % of their weight.",
+            size=_size(lost[0] - planned, (2.0, 5.0)),
+            says=f"{counted(lost[1], 'bar')} lost {lost[0]:.1f} % by weight.",
         )  # fmt: skip
 
 

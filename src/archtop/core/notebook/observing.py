@@ -24,6 +24,7 @@ from archtop.core.paces import UNKNOWN, Pace
 from archtop.core.plan import LoafPlan
 from archtop.core.rates import Observation
 from archtop.core.sizing import DEFAULT_FILM_MM
+from archtop.core.wording import counted
 
 __all__ = ["Finished", "observations_of"]
 
@@ -83,7 +84,8 @@ def _weights(of: Finished) -> Iterator[Observation]:
         yield Observation(
             rate="density", value=ratio[0] / (1 - DRIED_BY_CUT) * planned / level,
             sd=math.hypot(_DENSITY_SD, _LEVEL_MM / level),
-            says=f"{ratio[1]} bars weigh {ratio[0]:.1%} of their plan at a level of {level:g} mm for {planned:.1f}",
+            says=f"{counted(ratio[1], 'bar')} at {ratio[0]:.1%} of the planned weight, at a level of {level:g} mm "
+            f"for {planned:.1f}",
         )  # fmt: skip
 
 
@@ -113,7 +115,7 @@ def _curing(of: Finished) -> Iterator[Observation]:
     lost = cured_loss_percent(of.outcomes)
     if lost:
         sd = _CURE_POINTS / math.sqrt(lost[1])
-        yield Observation(rate="cure", value=lost[0], sd=sd, says=f"{lost[1]} bars lost {lost[0]:.1f} %")
+        yield Observation(rate="cure", value=lost[0], sd=sd, says=f"{counted(lost[1], 'bar')} lost {lost[0]:.1f} %")
 
 
 def _bowls(of: Finished) -> Iterator[Observation]:

@@ -9,7 +9,7 @@ from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.outcome import LoafOutcome
 from archtop.core.plan import LoafPlan
 
-__all__ = ["DRIED_BY_CUT", "Balance", "balance_of", "cured_loss_percent", "planned_g", "weight_ratio"]
+__all__ = ["DRIED_BY_CUT", "Balance", "balance_of", "cured_loss_percent", "weight_ratio"]
 
 # Water that a loaf loses before it is cut: a stated guess, of its weight.
 DRIED_BY_CUT = 0.01
@@ -17,7 +17,7 @@ DRIED_BY_CUT = 0.01
 _LEAST_SHARE = 0.5
 
 
-def planned_g(result: LoafPlan, number: int) -> float:
+def _planned_g(result: LoafPlan, number: int) -> float:
     """What bar ``number`` should weigh fresh [g]; halves and strips are numbered one by one."""
     parts = result.cuts.bars[0].parts
     return result.cuts.bars[(number - 1) // parts].part_g
@@ -31,12 +31,18 @@ def _at(outcomes: Sequence[LoafOutcome], *stages: str) -> dict[int, float]:
     return found
 
 
+def _fresh(result: LoafPlan, outcomes: Sequence[LoafOutcome]) -> dict[int, float]:
+    """Fresh bars on the scale; those that a later change of the loaf's cuts has left no place for are left out."""
+    count = sum(bar.parts for bar in result.cuts.bars)
+    return {bar: grams for bar, grams in _at(outcomes, "cut").items() if bar <= count}
+
+
 def weight_ratio(result: LoafPlan, outcomes: Sequence[LoafOutcome]) -> tuple[float, int] | None:
     """Fresh bars over their planned weights, and how many were weighed."""
-    fresh = _at(outcomes, "cut")
+    fresh = _fresh(result, outcomes)
     if not fresh:
         return None
-    return sum(fresh.values()) / sum(planned_g(result, bar) for bar in fresh), len(fresh)
+    return sum(fresh.values()) / sum(_planned_g(result, bar) for bar in fresh), len(fresh)
 
 
 def cured_loss_percent(outcomes: Sequence[LoafOutcome]) -> tuple[float, int] | None:
@@ -68,8 +74,8 @@ def balance_of(result: LoafPlan, outcomes: Sequence[LoafOutcome], facts: Facts) 
 
     Nothing where less than half of the loaf was weighed.
     """
-    fresh = _at(outcomes, "cut")
-    weighed = sum(planned_g(result, bar) for bar in fresh)
+    fresh = _fresh(result, outcomes)
+    weighed = sum(_planned_g(result, bar) for bar in fresh)
     if weighed < _LEAST_SHARE * sum(bar.weight.value for bar in result.cuts.bars):
         return None
     # What was not weighed is believed to differ as what was.

@@ -12,7 +12,7 @@ from collections.abc import Mapping, Sequence
 
 from django.utils import timezone
 
-from archtop.core import Cupboard, InputError, LoafPlan, plan, read_loaf
+from archtop.core import Cupboard, InputError, LoafPlan
 from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.document import Loaf as Document
@@ -20,6 +20,7 @@ from archtop.core.figure import Figure, Frozen
 from archtop.studio.actions.bench import Pressed, standing, times_done, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new, standing_notes
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf
 
 __all__ = [
@@ -62,13 +63,14 @@ class Planned(Frozen):
 
 
 def planned(loaf: Loaf) -> Planned:
-    """The saved loaf, planned; its bowls thicken as this studio's pots have.
+    """The saved loaf, planned; its bowls thicken as this studio's pots had when its work was begun.
 
     :raises InputError: the loaf no longer plans
     """
-    learn_what_is_new(besides=loaf)
-    document, cupboard = read_loaf(loaf.document), cupboard_of_studio(loaf)
-    result = plan(document, cupboard)
+    if loaf.rates_then is None:
+        learn_what_is_new(besides=loaf)
+    cupboard = cupboard_of_studio(loaf)
+    document, result = Plans(cupboard).of(loaf)
     return Planned(
         document=document, cupboard=cupboard, result=result,
         bowls=bowls_of(document, result, cupboard),

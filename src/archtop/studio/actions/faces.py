@@ -8,12 +8,11 @@ import io
 import numpy as np
 from PIL import Image
 
-from archtop.core import Loaf, LoafPlan, plan
+from archtop.core import Cupboard, Loaf, LoafPlan, plan
 from archtop.core.clock import bowls_of
 from archtop.core.figure import Frozen
 from archtop.core.judging import Remark
 from archtop.core.pour import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours
-from archtop.studio.actions.cupboard import cupboard_of_studio
 
 __all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of"]
 
@@ -61,15 +60,16 @@ class Faces(Frozen):
 
 
 def faces_of(
-    loaf: Loaf, px_mm: float, seed: int, later_min: float, back: bool, bars: tuple[int, ...] | None = None
-) -> Faces:
+    loaf: Loaf, cupboard: Cupboard, px_mm: float, seed: int, later_min: float, back: bool,
+    bars: tuple[int, ...] | None = None,
+) -> Faces:  # fmt: skip
     """The faces of a loaf's bars, in the cured colours.
 
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
     :param back: the bars' back faces instead of their fronts
     :raises InputError: the loaf does not plan
     """
-    result, field = _inside(loaf, seed, later_min)
+    result, field = _inside(loaf, cupboard, seed, later_min)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
     places = {bar.number: bar.to_mm if back else bar.from_mm for bar in result.cuts.bars}
@@ -94,8 +94,7 @@ def faces_of(
     )
 
 
-def _inside(loaf: Loaf, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
-    cupboard = cupboard_of_studio()
+def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
     result = plan(loaf, cupboard)
     return result, field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
 
@@ -108,12 +107,11 @@ class FragileTold(Frozen):
     says: str
 
 
-def fragile_of(loaf: Loaf, later_min: float) -> FragileTold:
+def fragile_of(loaf: Loaf, cupboard: Cupboard, later_min: float) -> FragileTold:
     """What is fragile in a loaf, over several outcomes.
 
     :raises InputError: the loaf does not plan
     """
-    cupboard = cupboard_of_studio()
     result = plan(loaf, cupboard)
     bowls = bowls_of(loaf, result, cupboard)
     found = fragile_in(
@@ -131,12 +129,12 @@ class Origin(Frozen):
     says: str
 
 
-def origin_of(loaf: Loaf, seed: int, later_min: float, at: tuple[float, float, float]) -> Origin:
+def origin_of(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, at: tuple[float, float, float]) -> Origin:
     """Which moment made a point ``at`` (across, along, up) [mm].
 
     :raises InputError: the loaf does not plan
     """
-    _, field = _inside(loaf, seed, later_min)
+    _, field = _inside(loaf, cupboard, seed, later_min)
     found = field.origin(*at)
     if found is None:
         return Origin(colour=None, says="No batter: outside the loaf, or in an embed.")

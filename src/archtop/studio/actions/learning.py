@@ -8,7 +8,7 @@ from collections.abc import Iterable, Sequence
 from django.db import transaction
 from django.utils import timezone
 
-from archtop.core import InputError, plan, read_loaf
+from archtop.core import InputError
 from archtop.core.clock import Note, bowls_of
 from archtop.core.figure import Frozen
 from archtop.core.notebook import Finished, LoafOutcome, Press, facts_of, observations_of
@@ -17,6 +17,7 @@ from archtop.core.rates import Observation as Seen
 from archtop.core.rates import Rate, fitted, place_of
 from archtop.studio.actions.bench import standing, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf, Observation, OutcomeEntry, OwnRate
 
 __all__ = [
@@ -69,8 +70,8 @@ def finished_of(loaf: Loaf, learned: bool = True) -> Finished:
 
     :raises InputError: it no longer plans
     """
-    cupboard, document = cupboard_of_studio(loaf, learned), read_loaf(loaf.document)
-    result = plan(document, cupboard)
+    cupboard = cupboard_of_studio(loaf, learned)
+    document, result = Plans(cupboard).of(loaf)
     bowls = bowls_of(document, result, cupboard)
     log = list(loaf.bench.all())
     presses = [

@@ -10,9 +10,10 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core import InputError, plan, read_loaf
+from archtop.core import InputError
 from archtop.core.figure import Frozen
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Photo
 
 __all__ = ["GhostOn", "MarkedAt", "ghosts_on", "mark_on"]
@@ -72,8 +73,7 @@ def ghosts_on(photo: Photo) -> tuple[GhostOn, ...]:
     :raises InputError: ``photo.unscaled``, or the loaf no longer plans
     """
     foot = _Foot.of(photo)
-    document = read_loaf(photo.loaf.document)
-    result = plan(document, cupboard_of_studio(photo.loaf))
+    document, result = Plans(cupboard_of_studio(photo.loaf)).of(photo.loaf)
     parts = result.cuts.bars[0].parts
     shows = next((bar.shows for bar in result.cuts.bars if bar.number == ((photo.bar or 1) - 1) // parts + 1), ())
     outlines = {piece.id: piece.outline for piece in result.pieces}

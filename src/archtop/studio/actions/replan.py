@@ -21,5 +21,5 @@ def replan_loaf(loaf: Loaf, lost: Mapping[str, float], done: Collection[str] | N
     :raises InputError: no such bowl, or the loaf does not plan
     """
     return replan(
-        read_loaf(loaf.document), cupboard_of_studio(), standing(loaf.bench.all()) if done is None else done, lost
+        read_loaf(loaf.document), cupboard_of_studio(loaf), standing(loaf.bench.all()) if done is None else done, lost
     )

@@ -11,7 +11,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 
-from archtop.core import InputError, LoafPlan, plan, read_loaf
+from archtop.core import InputError, LoafPlan
 from archtop.core import Loaf as Document
 from archtop.core.casting import (
     Alike,
@@ -249,12 +249,11 @@ def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
 
 
 def _order_line(order: Order) -> OrderLine:
-    cupboard = cupboard_of_studio()
+    plans = Plans(cupboard_of_studio())
     bars = []
     for row in order.loaves.all():
         try:
-            cuts = plan(read_loaf(row.document), cupboard).cuts
-            bars.append(sum(bar.parts for bar in cuts.bars))
+            bars.append(sum(bar.parts for bar in plans.of(row)[1].cuts.bars))
         except InputError:
             continue
     need = favours_need(order.heads, order.spare_percent, sum(bars), bars[0] if bars else 0) if order.heads else None

@@ -12,11 +12,12 @@ from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
 
-from archtop.core import InputError, LoafPlan, Lot, LotState, could_use, lot_state, plan, read_loaf
+from archtop.core import InputError, LoafPlan, Lot, LotState, could_use, lot_state, read_loaf
 from archtop.core import Loaf as Document
 from archtop.core.figure import Frozen
 from archtop.core.putting_by import ShelfMove as Move
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
 
 __all__ = ["ShelfLine", "Why", "change_lot", "move_lot", "open_shelf", "put_on_shelf", "shelve_step"]
@@ -129,14 +130,14 @@ def _reserved(
     coming: Iterable[tuple[Loaf, Document]], taken: set[tuple[str, uuid.UUID]]
 ) -> dict[str, list[tuple[str, int, float]]]:
     """What loaves mean to take of each lot and have not yet taken: name, count, grams."""
-    cupboard = cupboard_of_studio()
+    plans = Plans(cupboard_of_studio())
     found: dict[str, list[tuple[str, int, float]]] = {}
     for row, document in coming:
         named = [*(embed.lot for embed in document.embeds), *(piece.lot for piece in document.pieces)]
         if not any(named) and not any(getattr(step, "shreds_lot", None) for step in document.work):
             continue
         try:
-            uses = plan(document, cupboard).shelf
+            uses = plans.of(row)[1].shelf
         except InputError:
             continue  # It says so itself where it is opened; what does not plan takes nothing.
         for use in uses:
@@ -155,9 +156,8 @@ def shelve_step(loaf: Loaf, step: str, action: Literal["done", "undone"]) -> Non
         return
     if net:
         return
-    document = read_loaf(loaf.document)
     try:
-        result = plan(document, cupboard_of_studio())
+        document, result = Plans(cupboard_of_studio(loaf)).of(loaf)
     except InputError:
         return
     for move in next((item.moves for item in result.steps if item.key == step), ()):

@@ -6,10 +6,11 @@ import datetime as dt
 
 from django.contrib.auth.models import User
 
-from archtop.core import InputError, Supply, plan, read_loaf, together
+from archtop.core import InputError, Supply, read_loaf, together
 from archtop.core.casting import SeasonPlan, StudioHours
 from archtop.core.figure import Frozen
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, Season
 
 __all__ = ["Week", "week_from"]
@@ -27,6 +28,7 @@ class Week(Frozen):
 def week_from(owner: User, first: dt.date) -> Week:
     """Add up the supplies of every loaf poured in the seven days from ``first``, by the season or its own date."""
     cupboard = cupboard_of_studio()
+    plans = Plans(cupboard)
     last = first + dt.timedelta(days=6)
     supplies: list[Supply] = []
     loaves: list[str] = []
@@ -38,7 +40,7 @@ def week_from(owner: User, first: dt.date) -> Week:
         if day is None or not first <= day <= last:
             continue
         try:
-            supplies += plan(document, cupboard).supplies
+            supplies += plans.of(row)[1].supplies
             loaves.append(row.name)
         except InputError:
             unplanned.append(row.name)

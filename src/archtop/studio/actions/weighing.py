@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from archtop.core import plan, read_loaf
 from archtop.core.chemistry import Role
 from archtop.core.overshooting import Overshoot, overshoot
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf
 
 __all__ = ["weighed_otherwise"]
@@ -16,5 +16,5 @@ def weighed_otherwise(loaf: Loaf, pot: str, key: str, role: Role, grams: float) 
 
     :raises InputError: no such pot or ingredient, or a weight that cannot be
     """
-    document, cupboard = read_loaf(loaf.document), cupboard_of_studio()
-    return overshoot(document, plan(document, cupboard), cupboard, pot, key, role, grams)
+    cupboard = cupboard_of_studio(loaf)
+    return overshoot(*Plans(cupboard).of(loaf), cupboard, pot, key, role, grams)

@@ -12,7 +12,7 @@ from django.utils.text import slugify
 from ninja import Router, Status
 
 from archtop.core import Loaf as Document
-from archtop.core import LoafPlan, blank_loaf, plan, read_loaf
+from archtop.core import LoafPlan, blank_loaf, read_loaf
 from archtop.studio.actions import (
     StaleSave,
     create_loaf,
@@ -23,6 +23,7 @@ from archtop.studio.actions import (
     save_loaf,
 )
 from archtop.studio.actions.learning import learn_what_is_new
+from archtop.studio.actions.plans import Plans
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import (
     LoafAway,
@@ -95,9 +96,10 @@ def bring_in(request: HttpRequest, payload: LoafIn) -> Status[LoafOut]:
 
 @router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")
 def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
-    """A loaf and its plan, with what other loaves have taught by now."""
+    """A loaf and its plan, with what other loaves have taught by now, or had when its work was begun."""
     loaf = loaf_of(request, loaf_id)
-    learn_what_is_new(besides=loaf)
+    if loaf.rates_then is None:
+        learn_what_is_new(besides=loaf)
     return _whole(loaf)
 
 
@@ -192,8 +194,7 @@ def rim_strip(request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4")
 def _planned_file(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[Document, LoafPlan, str]:
     """A loaf's document and plan, and the stem of its files' names."""
     loaf = loaf_of(request, loaf_id)
-    document = read_loaf(loaf.document)
-    return document, plan(document, cupboard_of_studio(loaf)), slugify(loaf.name) or "loaf"
+    return *Plans(cupboard_of_studio(loaf)).of(loaf), slugify(loaf.name) or "loaf"
 
 
 def _file(content: bytes, kind: str, name: str) -> HttpResponse:

@@ -8,7 +8,7 @@ import uuid
 from django.http import HttpRequest
 from ninja import Router
 
-from archtop.core import Backsized, FirstLoaf, InputError, LoafPlan, Reach, first_loaf, plan, reach, size_back
+from archtop.core import Backsized, Cupboard, FirstLoaf, InputError, LoafPlan, Reach, first_loaf, plan, reach, size_back
 from archtop.core.chemistry import batter_of
 from archtop.core.colouring import base_of_colour
 from archtop.core.shifting import FoundCuts, find_cuts
@@ -33,10 +33,15 @@ __all__ = ["router"]
 router = Router(tags=["planning"])
 
 
+def _cupboard(request: HttpRequest, loaf: uuid.UUID | None) -> Cupboard:
+    """The studio's; for a document of a loaf whose work has begun, with the numbers it began with."""
+    return cupboard_of_studio(loaf_of(request, loaf) if loaf else None)
+
+
 @router.post("/plan", response={200: LoafPlan, 404: ProblemReport, 422: ProblemReport}, operation_id="plan_loaf")
 def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> LoafPlan:
     """The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with."""
-    return plan(payload, cupboard_of_studio(loaf_of(request, loaf) if loaf else None))
+    return plan(payload, _cupboard(request, loaf))
 
 
 @router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")
@@ -47,42 +52,45 @@ def plan_first_loaf(request: HttpRequest, payload: FirstLoaf) -> FirstPlanned:  
     return FirstPlanned(document=document, plan=result, preview=preview_of(document, result))
 
 
-@router.post("/faces", response={200: Faces, 422: ProblemReport}, operation_id="draw_faces")
-def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:  # noqa: ARG001
+@router.post("/faces", response={200: Faces, 404: ProblemReport, 422: ProblemReport}, operation_id="draw_faces")
+def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
     """Pictures of cut faces, nothing kept."""
     bars = tuple(payload.bars) if payload.bars is not None else None
-    return faces_of(payload.document, payload.px_mm, payload.seed, payload.later_min, payload.back, bars)
+    cupboard = _cupboard(request, payload.loaf)
+    return faces_of(payload.document, cupboard, payload.px_mm, payload.seed, payload.later_min, payload.back, bars)
 
 
-@router.post("/faces/fragile", response={200: FragileTold, 422: ProblemReport}, operation_id="tell_fragile")
-def tell_fragile(request: HttpRequest, payload: FragileIn) -> FragileTold:  # noqa: ARG001
+@router.post(
+    "/faces/fragile", response={200: FragileTold, 404: ProblemReport, 422: ProblemReport}, operation_id="tell_fragile"
+)
+def tell_fragile(request: HttpRequest, payload: FragileIn) -> FragileTold:
     """What goes wrong in some outcomes, and in how many."""
-    return fragile_of(payload.document, payload.later_min)
+    return fragile_of(payload.document, _cupboard(request, payload.loaf), payload.later_min)
 
 
-@router.post("/cuts/find", response={200: FoundCuts, 422: ProblemReport}, operation_id="find_cuts")
-def find(request: HttpRequest, payload: CutsIn) -> FoundCuts:  # noqa: ARG001
+@router.post("/cuts/find", response={200: FoundCuts, 404: ProblemReport, 422: ProblemReport}, operation_id="find_cuts")
+def find(request: HttpRequest, payload: CutsIn) -> FoundCuts:
     """Where to cut for equal weights or even faces, nothing kept."""
-    return find_cuts(payload.document, cupboard_of_studio(), payload.aim)
+    return find_cuts(payload.document, _cupboard(request, payload.loaf), payload.aim)
 
 
-@router.post("/faces/point", response={200: Origin, 422: ProblemReport}, operation_id="ask_point")
-def ask_point(request: HttpRequest, payload: PointIn) -> Origin:  # noqa: ARG001
+@router.post("/faces/point", response={200: Origin, 404: ProblemReport, 422: ProblemReport}, operation_id="ask_point")
+def ask_point(request: HttpRequest, payload: PointIn) -> Origin:
     """Which moment made a point of a face."""
     at = (payload.across, payload.along, payload.up)
-    return origin_of(payload.document, payload.seed, payload.later_min, at)
+    return origin_of(payload.document, _cupboard(request, payload.loaf), payload.seed, payload.later_min, at)
 
 
-@router.post("/size-back", response={200: Backsized, 422: ProblemReport}, operation_id="size_back")
-def size_backwards(request: HttpRequest, payload: SizeBackIn) -> Backsized:  # noqa: ARG001
+@router.post("/size-back", response={200: Backsized, 404: ProblemReport, 422: ProblemReport}, operation_id="size_back")
+def size_backwards(request: HttpRequest, payload: SizeBackIn) -> Backsized:
     """The loaf sized to use something up, nothing kept."""
-    return size_back(payload.document, cupboard_of_studio(), payload.target)
+    return size_back(payload.document, _cupboard(request, payload.loaf), payload.target)
 
 
-@router.post("/reach", response={200: Reach, 422: ProblemReport}, operation_id="reach_colour")
-def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:  # noqa: ARG001
+@router.post("/reach", response={200: Reach, 404: ProblemReport, 422: ProblemReport}, operation_id="reach_colour")
+def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     """What to add to a colour to come closest to its wish."""
-    cupboard, loaf = cupboard_of_studio(), payload.document
+    cupboard, loaf = _cupboard(request, payload.loaf), payload.document
     colour = next((item for item in loaf.colours if item.id == payload.colour), None)
     if colour is None:
         raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")

@@ -194,10 +194,16 @@ class NoteIn(Schema):
     note: Note
 
 
-class FacesIn(Schema):
-    """A document and how its faces are to be drawn; ``px_mm``: how fine, ``seed``: which plausible outcome."""
+class DocumentIn(Schema):
+    """A document as it stands in the browser; ``loaf``: the saved one it is of, which keeps its numbers once begun."""
 
     document: LoafIn
+    loaf: uuid.UUID | None = None
+
+
+class FacesIn(DocumentIn):
+    """How a document's faces are to be drawn; ``px_mm``: how fine, ``seed``: which plausible outcome."""
+
     px_mm: Annotated[float, Field(ge=0.1, le=3)] = 0.5
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
@@ -205,10 +211,9 @@ class FacesIn(Schema):
     bars: Annotated[list[int], Field(max_length=400)] | None = None
 
 
-class FragileIn(Schema):
-    """A document, and how much later than planned it is poured."""
+class FragileIn(DocumentIn):
+    """How much later than planned it is poured [min]."""
 
-    document: LoafIn
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
 
 
@@ -220,17 +225,15 @@ class FirstPlanned(Schema):
     preview: Preview
 
 
-class CutsIn(Schema):
-    """A document, and what its cuts are to be shifted for."""
+class CutsIn(DocumentIn):
+    """What a document's cuts are to be shifted for."""
 
-    document: LoafIn
     aim: Aim
 
 
-class PointIn(Schema):
+class PointIn(DocumentIn):
     """A point of a face [mm], and the outcome it is asked of."""
 
-    document: LoafIn
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
     across: Annotated[float, Field(ge=-2000, le=2000)]
@@ -353,17 +356,15 @@ class MoveIn(Schema):
     why: Why
 
 
-class SizeBackIn(Schema):
-    """A loaf and what it is to use up."""
+class SizeBackIn(DocumentIn):
+    """What a document is to use up."""
 
-    document: LoafIn
     target: BackTarget
 
 
-class ReachIn(Schema):
-    """A loaf and the colour of it to help with."""
+class ReachIn(DocumentIn):
+    """The colour of a document to help with."""
 
-    document: LoafIn
     colour: str
 
 

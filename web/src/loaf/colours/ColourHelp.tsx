@@ -8,8 +8,8 @@ import { useEditor } from "../editor/EditorContext";
 
 /** You can add, never take out: what to add to come to the wish. */
 export function ColourHelp({ colour, onTake }: { colour: Colour; onTake: (doses: ColourDose[]) => void }) {
-	const { document } = useEditor();
-	const ask = useMutation({ mutationFn: () => reachColour(document, colour.id) });
+	const { id, document } = useEditor();
+	const ask = useMutation({ mutationFn: () => reachColour(document, id, colour.id) });
 	const found = ask.data;
 	const take = () => {
 		if (!found) return;

@@ -34,26 +34,31 @@ export function BesideField({ beside, onChange }: Props) {
 
 /** A second row of faces: the same loaf in the next outcome, or another loaf. */
 export function BesideStrip({ beside, outcome }: { beside: string; outcome: Outcome }) {
-	const { live } = useEditor();
+	const { id, live } = useEditor();
 	const other = useQuery({ ...loafQuery(beside), enabled: beside !== "" && beside !== "outcome" });
 	if (beside === "outcome") {
 		const next = { ...outcome, seed: outcome.seed + 1 };
-		return <Strip title={`Outcome ${next.seed}`} document={live.of} plan={live.plan} outcome={next} />;
+		return (
+			<Strip title={`Outcome ${next.seed}`} loaf={id} document={live.of} plan={live.plan} outcome={next} />
+		);
 	}
 	if (!other.data) return null;
 	const { document, plan } = other.data;
-	return <Strip title={document.name} document={document} plan={plan} outcome={outcome} />;
+	return (
+		<Strip title={document.name} loaf={other.data.id} document={document} plan={plan} outcome={outcome} />
+	);
 }
 
 interface StripProps {
 	title: string;
+	loaf: string;
 	document: ReturnType<typeof useEditor>["live"]["of"];
 	plan: ReturnType<typeof useEditor>["live"]["plan"];
 	outcome: Outcome;
 }
 
-function Strip({ title, document, plan, outcome }: StripProps) {
-	const faces = useFaces(document, outcome);
+function Strip({ title, loaf, document, plan, outcome }: StripProps) {
+	const faces = useFaces(document, loaf, outcome);
 	return (
 		<section aria-label={`Beside: ${title}`} className="tray p-5">
 			<h2 className="text-base">{title}</h2>

@@ -19,14 +19,14 @@ import { WireStrip } from "./WireStrip";
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
-	const { live } = useEditor();
+	const { id, live } = useEditor();
 	const { units } = useUnits();
 	const { plan } = live;
 	const { bars, slices } = plan.cuts;
 	const parts = bars[0]?.parts ?? 1;
 	const [outcome, setOutcome] = useState<Outcome>({ seed: 1, laterMin: 0, back: false });
 	const [beside, setBeside] = useState("");
-	const faces = useFaces(live.of, outcome);
+	const faces = useFaces(live.of, id, outcome);
 	const grams = units === "metric" ? 0 : 1;
 	const [front, back] = [
 		slices.find((part) => part.end === "front"),

@@ -27,7 +27,7 @@ interface Props {
 
 /** One bar, large: point at a place and read which pour it came from. */
 export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
-	const { live } = useEditor();
+	const { id: loaf, live } = useEditor();
 	const id = useId();
 	const ref = useRef<SVGSVGElement>(null);
 	const [at, setAt] = useState<{ x: number; z: number } | null>(null);
@@ -39,6 +39,7 @@ export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
 		setAt({ x, z });
 		mutate({
 			document: live.of,
+			loaf,
 			seed: outcome.seed,
 			later_min: outcome.laterMin,
 			across: x,

@@ -11,9 +11,9 @@ const AIMS: readonly (readonly [FoundCuts["aim"], string])[] = [
 
 /** Looks for a shift of all cuts that serves an aim, and offers it. */
 export function FindCuts() {
-	const { live, edit } = useEditor();
+	const { id, live, edit } = useEditor();
 	const { mutate, data, isPending, reset } = useMutation({
-		mutationFn: (aim: FoundCuts["aim"]) => findCuts(live.of, aim),
+		mutationFn: (aim: FoundCuts["aim"]) => findCuts(live.of, id, aim),
 	});
 	const take = (front_slice_mm: number) => {
 		edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, front_slice_mm, back_slice_mm: 0 } }));

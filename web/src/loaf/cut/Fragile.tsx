@@ -4,10 +4,10 @@ import { useEditor } from "../editor/EditorContext";
 
 /** What goes wrong in some outcomes; asked once the sharp faces are there, because it takes longer than they do. */
 export function Fragile({ laterMin, ready }: { laterMin: number; ready: boolean }) {
-	const { live } = useEditor();
+	const { id, live } = useEditor();
 	const { data, isPlaceholderData } = useQuery({
-		queryKey: ["fragile", live.of, laterMin],
-		queryFn: () => tellFragile(live.of, laterMin),
+		queryKey: ["fragile", id, live.of, laterMin],
+		queryFn: () => tellFragile(live.of, id, laterMin),
 		enabled: ready,
 		placeholderData: keepPreviousData,
 		staleTime: Number.POSITIVE_INFINITY,

@@ -33,11 +33,16 @@ export const pictureOf = (face: CutFacePicture): NonNullable<FaceLook["picture"]
 export const HALFWAY = 0;
 
 /** Pictures of a planned loaf's faces: coarse ones at once, sharp ones as soon as they are there. */
-export function useFaces(document: Loaf, outcome: Outcome, bars: number[] | null = null): DrawnFaces {
+export function useFaces(
+	document: Loaf,
+	loaf: string,
+	outcome: Outcome,
+	bars: number[] | null = null,
+): DrawnFaces {
 	const { seed, laterMin, back } = outcome;
 	const asked = (px_mm: number) => ({
-		queryKey: ["faces", document, seed, laterMin, back, bars, px_mm],
-		queryFn: () => drawFaces({ document, px_mm, seed, later_min: laterMin, back, bars }),
+		queryKey: ["faces", loaf, document, seed, laterMin, back, bars, px_mm],
+		queryFn: () => drawFaces({ document, loaf, px_mm, seed, later_min: laterMin, back, bars }),
 		placeholderData: keepPreviousData,
 		staleTime: Number.POSITIVE_INFINITY,
 		gcTime: 60_000,

@@ -16,7 +16,7 @@ const USES = [
 
 /** Sizing the other way round: the loaf takes exactly what there is. */
 export function SizeBack() {
-	const { document, edit, live } = useEditor();
+	const { id: loaf, document, edit, live } = useEditor();
 	const [use, setUse] = useState<BackTarget["use"]>("scent");
 	const [key, setKey] = useState("");
 	const [amount, setAmount] = useState(30);
@@ -32,7 +32,7 @@ export function SizeBack() {
 				: [];
 	const chosen = keys.some(([id]) => id === key) ? key : (keys[0]?.[0] ?? "");
 	const ask = useMutation({
-		mutationFn: () => sizeBack(document, { use, amount, key: chosen, share_percent: share }),
+		mutationFn: () => sizeBack(document, loaf, { use, amount, key: chosen, share_percent: share }),
 	});
 	const found = ask.data;
 	return (

@@ -28,13 +28,13 @@ const OUTCOME: Outcome = { seed: 1, laterMin: 0, back: false };
 
 /** Home of a loaf: the loaf cut open, to scale, with every number beside what it measures. */
 export function SectionPlace() {
-	const { document, live } = useEditor();
+	const { id, document, live } = useEditor();
 	const [selected, setSelected] = useState<string | null>(null);
 	const [bar, setBar] = useState<number | null>(null);
 	const [open, setOpen] = useState<string[]>([]);
 	const [stage, setStage] = useState<string | null>(null);
 	const [poured, setPoured] = useState(true);
-	const faces = useFaces(live.of, OUTCOME, [bar ?? HALFWAY]);
+	const faces = useFaces(live.of, id, OUTCOME, [bar ?? HALFWAY]);
 	const wide = useWide();
 	const embed = document.embeds.find((item) => item.id === selected);
 	const take = (id: string) => {
