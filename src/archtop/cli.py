@@ -57,6 +57,10 @@ def _django(*command: str) -> str:
     return ""
 
 
+def _serve(args: argparse.Namespace) -> str:
+    return _django(args.command, "--port", args.port, *(["--share"] if args.share else []))
+
+
 def _export(args: argparse.Namespace) -> str:
     for option, file in (("--studio", args.studio), ("--tables", args.tables)):
         if file:
@@ -83,7 +87,8 @@ def _parser() -> argparse.ArgumentParser:
     for name, text in (("serve", "serve the application"), ("demo", "serve it with the demo studio")):
         sub = commands.add_parser(name, help=f"{text} on 127.0.0.1")
         sub.add_argument("--port", default="8735")
-        sub.set_defaults(run=lambda args: _django(args.command, "--port", args.port))
+        sub.add_argument("--share", action="store_true", help="let phones and tablets of this network in")
+        sub.set_defaults(run=_serve)
     export = commands.add_parser("export", help="write a loaf's document to standard output, or the studio to a file")
     export.add_argument("loaf", nargs="?", help="its id")
     export.add_argument("--studio", metavar="FILE", help="the whole studio with its photographs, as a zip")

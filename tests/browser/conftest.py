@@ -24,6 +24,11 @@ ROOT = Path(__file__).parents[2]
 RESULTS = ROOT / "test-results"
 
 
+# What a tablet calls the studio's machine: to a browser that is no secure place, as it is on a real network.
+NETWORK_NAME = "studio.test"
+OURS = ("http://127.0.0.1:", f"http://{NETWORK_NAME}:", "blob:", "data:")
+
+
 class Server:
     """``archtop demo`` on a port and in a folder of its own."""
 
@@ -39,7 +44,7 @@ class Server:
         """Start, and wait until it answers."""
         self.process = subprocess.Popen(
             [Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
-            env={**os.environ, "ARCHTOP_HOME": str(self.home)},
+            env={**os.environ, "ARCHTOP_HOME": str(self.home), "ARCHTOP_HOSTS": NETWORK_NAME},
             stdout=subprocess.DEVNULL,
         )
         # The first start of a demo makes up a year of loaves.
@@ -103,6 +108,7 @@ def browser_type_launch_args() -> dict[str, Any]:
         "--disable-quic",
         "--no-first-run",
         *(f"--disable-{name}" for name in quiet),
+        f"--host-resolver-rules=MAP {NETWORK_NAME} 127.0.0.1",
     ]
     return {"executable_path": "/usr/bin/chromium", "args": args}
 
@@ -122,7 +128,7 @@ def _watched(context: BrowserContext, request: pytest.FixtureRequest) -> Iterato
     context.on("weberror", lambda error: broken.append(str(error.error)))
     context.on(
         "request",
-        lambda r: None if r.url.startswith(("http://127.0.0.1:", "blob:", "data:")) else outside.append(r.url),
+        lambda r: None if r.url.startswith(OURS) else outside.append(r.url),
     )
     yield
     context.set_offline(False)

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import json
 import re
+import socket
 from importlib.resources import files
 from pathlib import Path
+from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
@@ -13,6 +15,7 @@ from django.core.management import call_command
 from django.core.management.base import CommandError
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
+from django.test import Client
 
 from archtop.core import read_loaf
 from archtop.core.rates import Rate
@@ -78,6 +81,26 @@ def test_first_start_shows_the_owners_password_once(served: list[dict], capsys) 
     assert User.objects.get(username="owner").check_password(password[1])
     call_command("serve")
     assert "shown only now" not in capsys.readouterr().out
+
+
+def test_other_devices_are_let_in_only_where_that_is_asked_for(
+    served: list[dict], settings: Any, client: Client, capsys: pytest.CaptureFixture[str]
+) -> None:
+    settings.ALLOWED_HOSTS = ["127.0.0.1"]
+    call_command("serve")
+    assert served[0]["host"] == "127.0.0.1"
+    assert "not encrypted" not in capsys.readouterr().out
+    name = f"{socket.gethostname().lower()}.local"
+    assert client.get("/api/session", headers={"host": name}).status_code == 400
+    call_command("serve", "--share")
+    assert served[1]["host"] == "0.0.0.0"
+    said = capsys.readouterr().out
+    address = re.search(r"network find it at http://([\d.]+):8735/", said)
+    assert address
+    assert "not encrypted" in said
+    for host in (name, address[1]):
+        assert client.get("/api/loaves", headers={"host": host}).status_code == 401
+    assert client.get("/api/session", headers={"host": "elsewhere.example"}).status_code == 400
 
 
 def test_out_and_in_again(owner: User, loaf: Loaf, tmp_path: Path, capsys) -> None:

@@ -2,6 +2,7 @@
 
 - ``ARCHTOP_HOME``: the studio's folder (database, key, photographs, backups); ``.archtop`` here by default
 - ``ARCHTOP_DEMO``: ``1`` signs visitors from this machine in by themselves
+- ``ARCHTOP_HOSTS``: further names, with commas, that this studio answers to
 - ``ARCHTOP_DEBUG``: ``1`` for development
 """
 

@@ -1,4 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
+import { v4 as newId } from "uuid";
 import { client } from "./client";
 import type {
 	Asked,
@@ -246,14 +247,14 @@ export const bringLoafBack = (id: string) =>
 export const pressStep = (id: string, press: BenchPress) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/bench", { params: { path: { loaf_id: id } }, body: press }));
 export const putOnShelf = (lot: Lot) =>
-	unwrap(client.POST("/api/shelf", { body: { move_id: crypto.randomUUID(), lot } }));
+	unwrap(client.POST("/api/shelf", { body: { move_id: newId(), lot } }));
 export const changeLot = (lot: Lot) =>
 	unwrap(client.PUT("/api/shelf/{key}", { params: { path: { key: lot.key } }, body: lot }));
 export const moveLot = (key: string, move: Omit<MoveIn, "move_id">) =>
 	unwrap(
 		client.POST("/api/shelf/{key}/moves", {
 			params: { path: { key } },
-			body: { move_id: crypto.randomUUID(), ...move },
+			body: { move_id: newId(), ...move },
 		}),
 	);
 export const takeNote = (id: string, note: NoteIn) =>

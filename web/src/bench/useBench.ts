@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
+import { v4 as newId } from "uuid";
 import { benchQuery, clocksQuery, pressStep } from "../api/queries";
 import type { BenchPress, Step } from "../api/types";
 import { type Bench, benchOf, type Put } from "./benchOf";
@@ -34,7 +35,7 @@ export function pressOf(
 	shown: { grams?: number; celsius?: number } = {},
 ): BenchPress {
 	return {
-		press_id: crypto.randomUUID(),
+		press_id: newId(),
 		step,
 		action,
 		pressed_at: new Date(at).toISOString(),

@@ -1,9 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { weekQuery } from "../api/queries";
+import { today } from "../ui/dates";
 import { SupplyTable } from "../ui/SupplyTable";
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** What all the loaves of seven days take together. */
 export function WeekNeeds() {

@@ -2,11 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { lossesQuery } from "../api/queries";
+import { dayAfter } from "../season/seasonTime";
+import { today } from "../ui/dates";
 import { DateField } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
 
-const aYearAgo = () => new Date(Date.now() - 365 * 86_400_000).toISOString().slice(0, 10);
+const aYearAgo = () => dayAfter(today(), -365);
 
 /** Where batter went besides into bars. */
 export function LossesPlace() {

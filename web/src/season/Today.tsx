@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { seasonQuery, weekQuery } from "../api/queries";
 import type { Block, Season } from "../api/types";
-import { dayShort, hoursText } from "../ui/dates";
+import { dayShort, hoursText, today } from "../ui/dates";
 import { localDay, localTime } from "./seasonTime";
 
 /** What is next: today's jobs, what may be turned out or cut by now, what waits and until when. */
@@ -35,7 +35,7 @@ export function todayOf(season: Season, now: Date) {
 /** Today at a glance, where the loaves are. */
 export function Today() {
 	const { data } = useQuery(seasonQuery);
-	const week = useQuery(weekQuery(new Date().toISOString().slice(0, 10)));
+	const week = useQuery(weekQuery(today()));
 	const short = (week.data?.supplies ?? []).filter((item) => (item.short_g ?? 0) > 0);
 	if (!data?.plan) return null;
 	const { zone } = data.hours;

@@ -12,6 +12,11 @@ const SHORT = new Intl.DateTimeFormat("en-GB", {
 });
 const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
+/** The day it is where the reader is, as "2027-03-05". */
+export function today(now = new Date()): string {
+	return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+}
+
 /** "Sat 5 December" from an ISO date. */
 export const dayText = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
 

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { NumberField } from "./fields";
+import { CheckField, DateField, MaybeNumberField, NotesField, NumberField, SelectField } from "./fields";
 import { PercentRows } from "./PercentRows";
 import { UnitsProvider, useUnits } from "./UnitsContext";
 
@@ -84,5 +84,62 @@ describe("PercentRows", () => {
 			</UnitsProvider>,
 		);
 		expect(screen.getByRole<HTMLButtonElement>("button", { name: "Take out Part 1" }).disabled).toBe(true);
+	});
+});
+
+function Maybe({ start }: { start: number | null }) {
+	const [value, setValue] = useState(start);
+	return (
+		<UnitsProvider>
+			<MaybeNumberField
+				label="Level"
+				quantity="length"
+				value={value}
+				placeholder="planned 60 mm"
+				onChange={setValue}
+			/>
+			<output>{value === null ? "none" : value}</output>
+		</UnitsProvider>
+	);
+}
+
+describe("MaybeNumberField", () => {
+	it("is none until something is typed, and none again once it is emptied", () => {
+		render(<Maybe start={null} />);
+		expect(field().value).toBe("");
+		expect(field().placeholder).toBe("planned 60 mm");
+		fireEvent.change(field(), { target: { value: "57.5" } });
+		shown("57.5");
+		fireEvent.change(field(), { target: { value: "" } });
+		shown("none");
+	});
+});
+
+describe("fields without a unit", () => {
+	it("choose, tell a day or none, tick, and take words", () => {
+		const told: unknown[] = [];
+		const tell = (value: unknown) => told.push(value);
+		render(
+			<>
+				<SelectField
+					label="Went"
+					value="dough"
+					options={[
+						["dough", "dough"],
+						["shreds", "shreds"],
+					]}
+					onChange={tell}
+				/>
+				<DateField label="On" value="2027-03-05" onChange={tell} />
+				<CheckField label="Gelled" checked={false} onChange={tell} />
+				<NotesField label="Notes" value="" onChange={tell} />
+			</>,
+		);
+		fireEvent.change(screen.getByLabelText("Went"), { target: { value: "shreds" } });
+		fireEvent.change(screen.getByLabelText("On"), { target: { value: "2027-03-06" } });
+		fireEvent.change(screen.getByLabelText("On"), { target: { value: "" } });
+		fireEvent.click(screen.getByLabelText("Gelled"));
+		fireEvent.change(screen.getByLabelText("Notes"), { target: { value: "A wren sang." } });
+		expect(told).toEqual(["shreds", "2027-03-06", null, true, "A wren sang."]);
 	});
 });

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
+import { v4 as newId } from "uuid";
 import { type ApiProblem, clocksQuery, takeNote, takeNoteBack } from "../../api/queries";
 import type { BowlClock, BowlNote, NoteIn, Problem, Turn } from "../../api/types";
 import type { Outgoing } from "../outbox";
@@ -11,7 +12,7 @@ export type Given = Partial<BowlNote> & Pick<BowlNote, "kind">;
 
 /** A note at a moment of the room's clock [ms]. */
 export const noteOf = (bowl: string, given: Given, at: number): NoteIn => ({
-	press_id: crypto.randomUUID(),
+	press_id: newId(),
 	bowl,
 	taken_at: new Date(at).toISOString(),
 	note: { minute: 0, value: 0, stage: "", seconds: 0, ...given },
@@ -55,7 +56,7 @@ export function useClocks(loaf: string): Clocks {
 			},
 			takeBack: (pressId) => {
 				setRefused([]);
-				add({ press_id: crypto.randomUUID(), back: pressId });
+				add({ press_id: newId(), back: pressId });
 			},
 		}),
 		[data, waiting.length, refused, add],

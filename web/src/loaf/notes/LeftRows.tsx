@@ -1,9 +1,10 @@
 import type { ColourPlan, LeftOver } from "../../api/types";
-import { NumberField } from "../../ui/fields";
+import { NumberField, SelectField } from "../../ui/fields";
 import { Rows } from "./Rows";
 
-const WHATS = ["batter", "frosting", "trimmings"] as const;
-const WENT = ["saver mould", "dough", "shreds", "thrown away"] as const;
+const alike = <T extends string>(word: T) => [word, word] as const;
+const WHATS = (["batter", "frosting", "trimmings"] as const).map(alike);
+const WENT = (["saver mould", "dough", "shreds", "thrown away"] as const).map(alike);
 
 interface Props {
 	left: readonly LeftOver[];
@@ -25,29 +26,18 @@ export function LeftRows({ left, colours, onChange }: Props) {
 		>
 			{(item, set) => (
 				<>
-					<select
-						className="field"
-						aria-label="Left over"
+					<SelectField
+						label="Left over"
 						value={item.what ?? "batter"}
-						onChange={(event) => set({ what: event.target.value as LeftOver["what"] })}
-					>
-						{WHATS.map((what) => (
-							<option key={what}>{what}</option>
-						))}
-					</select>
-					<select
-						className="field"
-						aria-label="Its colour"
+						options={WHATS}
+						onChange={(what) => set({ what })}
+					/>
+					<SelectField
+						label="Its colour"
 						value={item.colour ?? ""}
-						onChange={(event) => set({ colour: event.target.value || null })}
-					>
-						<option value="">mixed</option>
-						{colours.map((colour) => (
-							<option key={colour.id} value={colour.id}>
-								{colour.name}
-							</option>
-						))}
-					</select>
+						options={[["", "mixed"], ...colours.map((colour) => [colour.id, colour.name] as const)]}
+						onChange={(colour) => set({ colour: colour || null })}
+					/>
 					<NumberField
 						label="Weight"
 						quantity="weight"
@@ -55,16 +45,12 @@ export function LeftRows({ left, colours, onChange }: Props) {
 						value={item.grams}
 						onChange={(grams) => grams > 0 && set({ grams })}
 					/>
-					<select
-						className="field"
-						aria-label="Where it went"
+					<SelectField
+						label="Where it went"
 						value={item.went ?? "saver mould"}
-						onChange={(event) => set({ went: event.target.value as LeftOver["went"] })}
-					>
-						{WENT.map((went) => (
-							<option key={went}>{went}</option>
-						))}
-					</select>
+						options={WENT}
+						onChange={(went) => set({ went })}
+					/>
 				</>
 			)}
 		</Rows>

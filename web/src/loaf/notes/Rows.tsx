@@ -19,11 +19,11 @@ interface Props<T> {
 export function Rows<T>({ legend, items, fresh, add, nameOf, columns, onChange, children }: Props<T>) {
 	return (
 		<fieldset>
-			<legend className="font-semibold text-soft text-xs">{legend}</legend>
-			<ul className="space-y-1.5">
+			<legend className="mb-1 font-semibold text-soft text-xs">{legend}</legend>
+			<ul className="divide-y divide-line">
 				{items.map((item, i) => (
 					// biome-ignore lint/suspicious/noArrayIndexKey: two lines may be alike, and are told apart by their place.
-					<li key={i} className="grid grid-cols-[1fr_auto] items-start gap-1.5">
+					<li key={i} className="grid grid-cols-[1fr_auto] items-start gap-1.5 py-2 first:pt-0">
 						<div className={`grid items-end gap-1.5 ${columns}`}>
 							{children(item, (next) =>
 								onChange(items.map((other, n) => (n === i ? { ...item, ...next } : other))),

@@ -1,7 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { v4 as newId } from "uuid";
 import { ApiProblem, outcomeQuery, writeOutcome } from "../../api/queries";
 import type { LoafOutcome, Stage } from "../../api/types";
+import { today } from "../../ui/dates";
 import { emptyOutcome } from "./stages";
 
 const draftKey = (id: string, stage: Stage) => `archtop.outcome.${id}.${stage}`;
@@ -20,16 +22,15 @@ export function useOutcome(id: string, stage: Stage) {
 	const cache = useQueryClient();
 	const { data: open, error } = useQuery(outcomeQuery(id));
 	const written = open?.outcomes.find((item) => item.stage === stage);
-	const today = new Date().toISOString().slice(0, 10);
 	const [draft, setDraft] = useState<LoafOutcome | null>(() => readDraft(id, stage));
-	const outcome = draft ?? written ?? emptyOutcome(stage, today);
+	const outcome = draft ?? written ?? emptyOutcome(stage, today());
 	const change = (next: Partial<LoafOutcome>) => {
 		const changed = { ...outcome, ...next };
 		localStorage.setItem(draftKey(id, stage), JSON.stringify(changed));
 		setDraft(changed);
 	};
 	const write = useMutation({
-		mutationFn: () => writeOutcome(id, outcome, crypto.randomUUID()),
+		mutationFn: () => writeOutcome(id, outcome, newId()),
 		onSuccess: (opened) => {
 			localStorage.removeItem(draftKey(id, stage));
 			setDraft(null);

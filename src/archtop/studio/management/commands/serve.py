@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import secrets
+import socket
 from argparse import ArgumentParser
 from typing import Any
 
+from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
@@ -24,6 +26,17 @@ __all__ = ["Command"]
 _LARGEST_BODY = 120_000_000
 
 
+def _own_address() -> str:
+    """This machine's address in its network; its own to itself where there is none."""
+    with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        try:
+            # Nothing is sent: choosing a way to anywhere outside tells by which address this machine is seen.
+            probe.connect(("192.0.2.1", 9))
+        except OSError:
+            return "127.0.0.1"
+        return str(probe.getsockname()[0])
+
+
 class Command(BaseCommand):
     """``archtop serve``."""
 
@@ -32,6 +45,7 @@ class Command(BaseCommand):
     def add_arguments(self, parser: ArgumentParser) -> None:
         """Where to listen."""
         parser.add_argument("--port", type=int, default=8735)
+        parser.add_argument("--share", action="store_true", help="let other devices of this network in")
 
     def handle(self, *args: Any, **options: Any) -> None:  # noqa: ARG002
         """Migrate, make the owner, serve until stopped."""
@@ -40,13 +54,24 @@ class Command(BaseCommand):
         self.make_owner()
         warm()
         self.stdout.write(f"Arch Top is at http://127.0.0.1:{options['port']}/")
+        if options["share"]:
+            self.let_others_in(options["port"])
         self.stdout.flush()
         serve(
             get_wsgi_application(),
-            host="127.0.0.1",
+            host="0.0.0.0" if options["share"] else "127.0.0.1",
             port=options["port"],
             threads=8,
             max_request_body_size=_LARGEST_BODY,
+        )
+
+    def let_others_in(self, port: int) -> None:
+        """Answer to the names that a phone or tablet of this network may call this machine by."""
+        address, name = _own_address(), socket.gethostname().lower()
+        settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, address, name, f"{name}.local"]
+        self.stdout.write(
+            f"Phones and tablets of this network find it at http://{address}:{port}/ and sign in as {OWNER!r}. "
+            "What they send is not encrypted: only in a network you trust."
         )
 
     def back_up_before_upgrade(self) -> None:
