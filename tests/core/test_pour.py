@@ -254,6 +254,15 @@ def test_one_seed_is_one_face_and_another_another() -> None:
     assert (first != other).mean() > 0.02
 
 
+def test_faces_drawn_at_once_are_the_same_as_one_by_one() -> None:
+    work = [pour("a", 20, {"a": 100}), pour("b", 60, {"b": 100}, how="drops", passes=6, fall_mm=60)]
+    at = (20.0, 90.0, 160.0, 230.0)
+    together = field(work).faces(at, 1.0)
+    for one, face in zip((field(work).face(y, 1.0) for y in at), together, strict=True):
+        assert np.array_equal(one.colours, face.colours)
+        assert np.array_equal(one.source, face.source)
+
+
 @given(st.lists(st.floats(0.05, 1), min_size=2, max_size=5), st.floats(-2, 2), st.floats(0, 1))
 def test_a_pot_is_emptied_by_its_shares(parts: list[float], turns: float, start: float) -> None:
     shares = [part / sum(parts) for part in parts]

@@ -121,6 +121,13 @@ def bench_steps(
                     ),
                 )
             )  # fmt: skip
+            if pot.kind == "column":
+                steps.append(
+                    Step(
+                        key=f"{pot.id}.out", stage=pot.name, do="wait", title=f"Turn out {pot.name}",
+                        detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
+                    )
+                )  # fmt: skip
             if pot.id in small:
                 steps += _finishing(small[pot.id], made[small[pot.id].id])
         else:

@@ -5692,7 +5692,10 @@ export interface components {
         };
         /**
          * Facts
-         * @description What the log tells; ``pipe_min`` by run, ``mixed_c`` by pot, ``mould_h``: from the pour to the cut.
+         * @description What the log tells; ``pipe_min`` by run, ``mixed_c`` by pot.
+         *
+         *     ``mould_h``: from the pour to the cut; ``cast_h``: the same for what was cast beforehand, from the filled mould to
+         *     its turning out, by the casting's name in the order of work.
          */
         Facts: {
             /** Begun At */
@@ -5703,6 +5706,13 @@ export interface components {
             cut_at?: string | null;
             /** Mould H */
             mould_h?: number | null;
+            /**
+             * Cast H
+             * @default {}
+             */
+            cast_h: {
+                [key: string]: number;
+            };
             /**
              * Pipe Min
              * @default {}

@@ -81,7 +81,7 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
         if what == "loaf" and material != "silicone" and found.firm_percent >= _BRITTLE_PERCENT:
             latest, earliest = _BRITTLE_H, min(earliest, _BRITTLE_H - 6)
             because.append("so much hard fat that it breaks later")
-    if own and (mine := own.get(f"wait:{what} {material}")):
+    if own and (mine := own.get(table.rate)):
         earliest *= mine.value
         because.append(f"{mine.n} of your own")
         basis = "your log"
@@ -89,4 +89,4 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
         # Never a window of nothing: what lets go later is also good for longer.
         latest = max(latest, earliest + 6.0)
     why = table.why + (f" Moved by {', '.join(because)}." if because else "")
-    return Wait(earliest_h=earliest, latest_h=latest, why=why, basis=basis)
+    return Wait(earliest_h=earliest, latest_h=latest, why=why, basis=basis, rate=table.rate)

@@ -47,7 +47,10 @@ class Job(Frozen):
 
 
 class Link(Frozen):
-    """From the end of ``before`` to the start of ``after``: at least, and at most where there is a most [h]."""
+    """From the end of ``before`` to the start of ``after``: at least, and at most where there is a most [h].
+
+    ``rate``: the studio's own number that moves it.
+    """
 
     before: str
     after: str
@@ -55,6 +58,7 @@ class Link(Frozen):
     most_h: float | None
     why: str
     basis: Basis
+    rate: str = ""
 
 
 class Hold(Frozen):
@@ -171,7 +175,7 @@ class _Weaving:
         self.links.append(
             Link(
                 before=self.at + before, after=self.at + after, least_h=wait.earliest_h, most_h=wait.latest_h,
-                why=wait.why, basis=wait.basis,
+                why=wait.why, basis=wait.basis, rate=wait.rate,
             )
         )  # fmt: skip
 

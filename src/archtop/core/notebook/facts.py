@@ -51,12 +51,17 @@ class Thickness(Frozen):
 
 
 class Facts(Frozen):
-    """What the log tells; ``pipe_min`` by run, ``mixed_c`` by pot, ``mould_h``: from the pour to the cut."""
+    """What the log tells; ``pipe_min`` by run, ``mixed_c`` by pot.
+
+    ``mould_h``: from the pour to the cut; ``cast_h``: the same for what was cast beforehand, from the filled mould to
+    its turning out, by the casting's name in the order of work.
+    """
 
     begun_at: dt.datetime | None = None
     poured_at: dt.datetime | None = None
     cut_at: dt.datetime | None = None
     mould_h: float | None = None
+    cast_h: dict[str, float] = {}
     pipe_min: dict[str, float] = {}
     mixed_c: dict[str, float] = {}
     weighed: tuple[Weighed, ...] = ()
@@ -91,6 +96,7 @@ def facts_of(
         poured_at=poured.at if poured else None,
         cut_at=cut.at if cut else None,
         mould_h=hours if hours >= _LEAST_MOULD_H else None,
+        cast_h=dict(_turned_out(done)),
         pipe_min=dict(_piped(presses)),
         mixed_c=dict(_warmth(presses)),
         weighed=tuple(_weighed(result, done)),
@@ -99,6 +105,16 @@ def facts_of(
         otherwise=tuple(_otherwise(presses, titles)),
         went_wrong=tuple(item.name for item in troubles() if f"trouble.{item.key}" in done),
     )
+
+
+def _turned_out(done: Mapping[str, Press]) -> Iterator[tuple[str, float]]:
+    for step, press in done.items():
+        pot, _, what = step.rpartition(".")
+        filled = done.get(f"{pot}.cast")
+        if pot.startswith("cast-") and what in ("out", "made") and filled:
+            hours = (press.at - filled.at).total_seconds() / 3600
+            if hours >= _LEAST_MOULD_H:
+                yield pot.removeprefix("cast-"), hours
 
 
 def _piped(presses: Sequence[Press]) -> Iterator[tuple[str, float]]:

@@ -11,6 +11,7 @@ from typing import NamedTuple
 
 from scipy.optimize import minimize_scalar
 
+from archtop.core.casting import network_of
 from archtop.core.chemistry import batter_of
 from archtop.core.clock import Bowl, Note, pot_pace, scent_pace
 from archtop.core.colour import Colourant, Lab, Spectrum, difference, forecast, lab_of, reflectance_of
@@ -37,8 +38,9 @@ _EYE_SD, _CARD_SD = 0.3, 0.12
 # Farther from anything the jar can make, it is not the jar's strength that is off [ΔE00].
 _FAR = 12.0
 _STRONGEST = math.log(3)
-# Stuck at the turning out, it wanted about a quarter longer.
-_STUCK = 1.25
+# Stuck at the turning out, it wanted about a quarter longer; out later than so many times the reckoned wait, it tells
+# nothing of the soonest. Stated guesses.
+_STUCK, _TELLS, _WAIT_SD = 1.25, 1.3, 0.1
 
 
 class Finished(NamedTuple):
@@ -59,7 +61,7 @@ class Finished(NamedTuple):
 
 def observations_of(of: Finished) -> tuple[Observation, ...]:
     """Everything a loaf shows."""
-    return (*_weights(of), *_top(of), *_curing(of), *_bowls(of), *_colours(of), *_mould(of))
+    return (*_weights(of), *_top(of), *_curing(of), *_bowls(of), *_colours(of), *_waits(of))
 
 
 def _weights(of: Finished) -> Iterator[Observation]:
@@ -171,17 +173,31 @@ def _strength(
     return math.exp(float(best.x)), float(best.fun)
 
 
-def _mould(of: Finished) -> Iterator[Observation]:
-    """How long it stood, against what the plan says is soonest."""
-    if of.facts.mould_h is None:
-        return
-    cut = next((task for task in of.result.order if task.key == "cut"), None)
-    if cut is None or cut.earliest_h <= 0:
-        return
+def _waits(of: Finished) -> Iterator[Observation]:
+    """How long things stood in their moulds, against what the plan says is soonest."""
+    stood = {f"out.{key}": hours for key, hours in of.facts.cast_h.items()}
+    if of.facts.mould_h is not None:
+        stood["cut"] = of.facts.mould_h
     stuck = any(fault.kind in ("sticky", "torn") for outcome in of.outcomes for fault in outcome.faults)
-    hours = of.facts.mould_h * (_STUCK if stuck else 1.0)
-    yield Observation(
-        rate=f"wait:loaf {of.loaf.mould.material}", value=hours / cut.earliest_h, sd=0.1,
-        says=f"{of.facts.mould_h:.0f} h in the mould{', and it stuck' if stuck else ''}; "
-        f"{cut.earliest_h:.0f} h is soonest",
-    )  # fmt: skip
+    for link in network_of(of.loaf, of.result).links:
+        if link.rate and link.after in stood and link.least_h > 0:
+            seen = _wait(stood[link.after], link.least_h, stuck and link.after == "cut")
+            if seen:
+                yield Observation(rate=link.rate, value=seen[0], sd=seen[1], says=seen[2])
+
+
+def _wait(hours: float, soonest_h: float, stuck: bool) -> tuple[float, float, str] | None:
+    """What a turning out tells of the wait it needed: its ratio to the reckoned one, how surely, and in words.
+
+    Out and clean, it had waited long enough: sooner than reckoned that is news; about when it was reckoned, the
+    reckoning held, the less surely the later; long after, it tells nothing of the soonest. Stuck, it wanted longer.
+    """
+    ratio = hours / soonest_h
+    told = f"{hours:.0f} h in the mould"
+    if stuck:
+        return ratio * _STUCK, _WAIT_SD, f"{told}, and it stuck; {soonest_h:.0f} h is soonest"
+    if ratio <= 1:
+        return ratio, _WAIT_SD, f"{told} were enough; {soonest_h:.0f} h is soonest"
+    if ratio <= _TELLS:
+        return 1.0, _WAIT_SD + ratio - 1, f"{told}, and it came out clean; {soonest_h:.0f} h is soonest"
+    return None

@@ -7,8 +7,10 @@ from __future__ import annotations
 
 import functools
 import math
+import os
 import zlib
 from collections.abc import Iterator, Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from typing import NamedTuple
 
 import numpy as np
@@ -103,6 +105,11 @@ class ColourField:
             colours[asked & _in_ellipse(x, z, ellipse)] = SHREDS
         colours[embed & inside] = _EMBED
         return Face(colours, source, level / rows, -wide, level)
+
+    def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:
+        """Several faces, as many at a time as there are cores: the kernel lets go of the interpreter."""
+        with ThreadPoolExecutor(os.cpu_count()) as cores:
+            return list(cores.map(lambda y: self.face(y, px_mm), ys))
 
     @staticmethod
     def _ask(

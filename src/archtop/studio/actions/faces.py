@@ -75,23 +75,18 @@ def faces_of(
     places = {bar.number: bar.to_mm if back else bar.from_mm for bar in result.cuts.bars}
     places[HALFWAY] = loaf.mould.length_mm / 2
     asked = bars if bars is not None else tuple(bar.number for bar in result.cuts.bars)
-    pictures = []
-    for number in asked:
-        if number in places:
-            y = places[number]
-            face = field.face(y, px_mm)
-            pieces = tuple(
+    ys = {number: places[number] for number in asked if number in places}
+    pictures = tuple(
+        FacePicture(
+            bar=number, y=y, left_mm=face.left_mm, wide_mm=-2 * face.left_mm, top_mm=face.top_mm,
+            png=_png(face, palette, seed),
+            pieces=tuple(
                 CutPiece(x=cut.x, z=cut.z, radius=cut.radius, srgb=palette[cut.colour]) for cut in field.cut_pieces(y)
-            )
-            pictures.append(
-                FacePicture(
-                    bar=number, y=y, left_mm=face.left_mm, wide_mm=-2 * face.left_mm, top_mm=face.top_mm,
-                    png=_png(face, palette, seed), pieces=pieces,
-                )
-            )  # fmt: skip
-    return Faces(
-        faces=tuple(pictures), expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa)
-    )
+            ),
+        )
+        for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), px_mm), strict=True)
+    )  # fmt: skip
+    return Faces(faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa))
 
 
 def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:

@@ -146,7 +146,9 @@ def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
         pot, _, what = step.rpartition(".")
         if pot.startswith("cast-") and what in ("cast", "made"):
             yield f"{ident}/cast.{pot.removeprefix('cast-')}", Pin(start=at, done=True)
-        elif step.startswith("loaf.lay."):
+        elif pot.startswith("cast-") and what == "out":
+            yield f"{ident}/out.{pot.removeprefix('cast-')}", Pin(start=at, done=True)
+        elif step.startswith("loaf.lay.") and f"cast-{step.removeprefix('loaf.lay.')}.out" not in pressed:
             # What has been laid in was turned out before.
             yield f"{ident}/out.{step.removeprefix('loaf.lay.')}", Pin(start=at, done=True)
         elif step == "loaf.cover":

@@ -108,13 +108,15 @@ def _live(
     bowls = bowls_of(document, real, truth.cupboard)
     mixed = poured
     log = [*_presses(planned, real, mixed, chance)]
+    stood_h = next((at - mixed).total_seconds() / 3600 for step, at, _ in log if step == "loaf.cut")
+    stuck = stood_h < _soonest_cut_h(real)
     BenchEntry.objects.bulk_create(
         BenchEntry(loaf=loaf, press_id=uuid.uuid4(), step=step, action="done", pressed_at=at, grams=grams)
         for step, at, grams in log
     )
     done = {step: at for step, at, _ in log}
     BowlNote.objects.bulk_create(_readings(loaf, bowls, done, mixed, chance))
-    outcomes = [*_outcomes(document, planned, real, truth, poured, days, notes, chance)]
+    outcomes = [*_outcomes(document, planned, real, truth, poured, days, notes, stuck, chance)]
     OutcomeEntry.objects.bulk_create(
         OutcomeEntry(loaf=loaf, entry_id=uuid.uuid4(), stage=item.stage, data=item.model_dump(mode="json"))
         for item in outcomes
@@ -131,7 +133,7 @@ def _presses(
     """The loaf's own steps, from the oils to the cut."""
     minute = -40.0
     runs = {f"loaf.pipe.{run.id}": run.minutes.value for run in real.top.runs}
-    soonest = next(task.earliest_h for task in real.order if task.key == "cut")
+    soonest = _soonest_cut_h(planned)
     for step in planned.steps:
         if not step.key.startswith(("loaf.", "frosting.")):
             continue
@@ -145,7 +147,8 @@ def _presses(
         elif step.key in runs:
             minute += runs[step.key] * math.exp(chance.normal(0, 0.12))
         elif step.key == "loaf.cut":
-            minute += 60 * soonest * math.exp(chance.normal(0, 0.08))
+            # Somewhat after the plan's soonest, as the day allows.
+            minute += 60 * soonest * math.exp(chance.normal(0.1, 0.12))
         else:
             minute += 1.5
         for amount in step.amounts if step.pot and step.key.endswith(".oils") else ():
@@ -156,6 +159,10 @@ def _presses(
                     amount.value + chance.normal(0, 0.6),
                 )
         yield step.key, mixed + dt.timedelta(minutes=minute), None
+
+
+def _soonest_cut_h(result: LoafPlan) -> float:
+    return next(task.earliest_h for task in result.order if task.key == "cut")
 
 
 def _readings(
@@ -186,7 +193,7 @@ def _readings(
 
 def _outcomes(
     document: Document, planned: LoafPlan, real: LoafPlan, truth: _Truth, poured: dt.datetime, days: int,
-    notes: list[str], chance: np.random.Generator,
+    notes: list[str], stuck: bool, chance: np.random.Generator,
 ) -> Iterator[LoafOutcome]:  # fmt: skip
     """What was written down at each moment that has come."""
     pot = planned.pots[-1]
@@ -201,7 +208,7 @@ def _outcomes(
     heavy = truth.of("density") * math.exp(chance.normal(0, 0.006))
     level = planned.level_mm * share / heavy
     scents = {part.scent for blend in document.blends for part in blend.parts}
-    faults = [*_faults(document, scents, chance)]
+    faults = [*_faults(document, scents, stuck, chance)]
     day = poured.date()
     yield LoafOutcome(
         stage="unmoulded", on=day + dt.timedelta(days=1), level_mm=round(level * 2) / 2,
@@ -252,11 +259,11 @@ def _outcomes(
     )  # fmt: skip
 
 
-def _faults(document: Document, scents: set[str], chance: np.random.Generator) -> Iterator[dict[str, Any]]:
+def _faults(document: Document, scents: set[str], stuck: bool, chance: np.random.Generator) -> Iterator[dict[str, Any]]:
     """What went wrong: some of it by the scent, some by chance."""
     likely = [("voids", 0.12, bool(document.embeds)), ("sunk", 0.15, bool(document.embeds)), ("smears", 0.1, True)]
     likely += [("riced", 0.35, "wet-slate" in scents), ("browned", 0.4, "lamp-resin" in scents)]
-    likely += [("sticky", 0.3, document.mould.material == "silicone"), ("fallen", 0.1, document.frosting is not None)]
+    likely += [("sticky", 1.0, stuck), ("fallen", 0.1, document.frosting is not None)]
     likely += [("off-colour", 0.1, True), ("soft", 0.1, document.frosting is not None)]
     for kind, share, there in likely:
         if there and chance.random() < share:
