@@ -255,7 +255,7 @@ def test_one_seed_is_one_face_and_another_another() -> None:
 
 
 def test_faces_drawn_at_once_are_the_same_as_one_by_one() -> None:
-    work = [pour("a", 20, {"a": 100}), pour("b", 60, {"b": 100}, how="drops", passes=6, fall_mm=60)]
+    work = [pour("a", 20, {"white": 100}), pour("b", 60, {"red": 100}, how="drops", passes=6, fall_mm=60)]
     at = (20.0, 90.0, 160.0, 230.0)
     together = field(work).faces(at, 1.0)
     for one, face in zip((field(work).face(y, 1.0) for y in at), together, strict=True):
