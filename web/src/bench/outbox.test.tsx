@@ -1,0 +1,120 @@
+import { act, renderHook } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { ApiProblem } from "../api/queries";
+import { dropWaiting, keepWaiting, readWaiting } from "./outbox";
+import { useOutbox } from "./useOutbox";
+
+interface Said {
+	press_id: string;
+	words: string;
+}
+
+const said = (press_id: string): Said => ({ press_id, words: `words of ${press_id}` });
+const ids = (items: readonly Said[]) => items.map((item) => item.press_id);
+const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
+const offline = new TypeError("Failed to fetch");
+const refused = new ApiProblem(422, { code: "input.refused", message: "no", problems: [] });
+
+beforeEach(() => {
+	vi.useFakeTimers();
+	localStorage.clear();
+});
+afterEach(() => vi.useRealTimers());
+
+describe("what waits in this browser", () => {
+	it("stands in the order it was put there, though all of it came in one moment", () => {
+		for (const id of ["c", "a", "b"]) keepWaiting("bench.1", said(id));
+		expect(ids(readWaiting("bench.1"))).toEqual(["c", "a", "b"]);
+	});
+
+	it("is kept apart by its room", () => {
+		keepWaiting("bench.1", said("a"));
+		keepWaiting("bench.2", said("b"));
+		dropWaiting("bench.2", "b");
+		expect(ids(readWaiting("bench.1"))).toEqual(["a"]);
+		expect(readWaiting("bench.2")).toEqual([]);
+	});
+
+	it("is not overwritten by another tab that has read an older state", () => {
+		keepWaiting("bench.1", said("mine"));
+		readWaiting("bench.1");
+		keepWaiting("bench.1", said("theirs"));
+		dropWaiting("bench.1", "mine");
+		expect(ids(readWaiting("bench.1"))).toEqual(["theirs"]);
+	});
+
+	it("loses only what was cut off", () => {
+		keepWaiting("bench.1", said("a"));
+		localStorage.setItem("archtop.outbox.bench.1.b", '{"order": 1, "it');
+		expect(ids(readWaiting("bench.1"))).toEqual(["a"]);
+		expect(localStorage.getItem("archtop.outbox.bench.1.b")).toBeNull();
+	});
+});
+
+describe("useOutbox", () => {
+	function start(send: (item: Said) => Promise<unknown>, onRefused?: (problem: ApiProblem) => void) {
+		return renderHook(() => useOutbox<Said>("bench.1", send, onRefused));
+	}
+
+	it("sends one after another, the next only when the last has arrived", async () => {
+		const arrive: (() => void)[] = [];
+		const send = vi.fn((_: Said) => new Promise<void>((resolve) => arrive.push(resolve)));
+		const { result } = start(send);
+		act(() => result.current.add(said("a")));
+		act(() => result.current.add(said("b")));
+		await wait(1);
+		expect(ids(send.mock.calls.map(([item]) => item))).toEqual(["a"]);
+		arrive[0]?.();
+		await wait(1);
+		expect(ids(send.mock.calls.map(([item]) => item))).toEqual(["a", "b"]);
+		expect(ids(result.current.waiting)).toEqual(["b"]);
+		arrive[1]?.();
+		await wait(1);
+		expect(result.current.waiting).toEqual([]);
+		expect(localStorage.length).toBe(0);
+	});
+
+	it("tries again what did not arrive, and says meanwhile that it is stuck", async () => {
+		const send = vi.fn(async (_: Said) => {});
+		send.mockRejectedValueOnce(offline);
+		const { result } = start(send);
+		act(() => result.current.add(said("a")));
+		await wait(1);
+		expect(result.current.stuck).toBe(true);
+		expect(ids(readWaiting("bench.1"))).toEqual(["a"]);
+		await wait(3000);
+		expect(result.current.stuck).toBe(false);
+		expect(result.current.waiting).toEqual([]);
+	});
+
+	it("sends after a reload what an earlier page left behind", async () => {
+		keepWaiting("bench.1", said("left"));
+		const send = vi.fn(async (_: Said) => {});
+		start(send);
+		await wait(1);
+		expect(ids(send.mock.calls.map(([item]) => item))).toEqual(["left"]);
+	});
+
+	it("lets go of what the server refuses, tells it, and goes on with the next", async () => {
+		const told = vi.fn();
+		const send = vi.fn(async (item: Said) => {
+			if (item.press_id === "bad") throw refused;
+		});
+		const { result } = start(send, told);
+		act(() => result.current.add(said("bad")));
+		act(() => result.current.add(said("good")));
+		await wait(10);
+		expect(told).toHaveBeenCalledExactlyOnceWith(refused);
+		expect(result.current.waiting).toEqual([]);
+	});
+
+	it("keeps what a broken server did not take", async () => {
+		const broken = new ApiProblem(500, { code: "http.500", message: "no", problems: [] });
+		const { result } = start(async () => {
+			throw broken;
+		});
+		act(() => result.current.add(said("a")));
+		await wait(9000);
+		expect(ids(result.current.waiting)).toEqual(["a"]);
+	});
+});

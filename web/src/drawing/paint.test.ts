@@ -1,0 +1,89 @@
+import { describe, expect, it } from "vitest";
+import type { Loaf, LoafPlan, Piece } from "../api/types";
+import { outlinePath } from "./outlinePath";
+import { fillOf, lookOf, paintOf } from "./paint";
+import { pieceLooks } from "./pieceLook";
+import type { Scale } from "./scale";
+
+const loaf = {
+	mould: { length_mm: 200 },
+	colours: [
+		{ id: "sea", srgb: "#112233" },
+		{ id: "new", srgb: "#445566" },
+	],
+	pieces: [{ id: "shell", colour: "new" }],
+	work: [
+		{
+			do: "pour",
+			id: "p",
+			name: "Tide",
+			colours: [{ colour: "sea", percent: 100 }],
+			pieces: [{ pieces: "shell", count: 20 }],
+		},
+		{ do: "press", pieces: "shell", count: 10, sunk_percent: 50 },
+	],
+	frosting: { base: { thick_mm: 4, colours: [{ colour: "new", percent: 100 }] } },
+	top: { crown: { mound_mm: 2, swell_mm: 3, texture_mm: 1 } },
+} as unknown as Loaf;
+const plan = {
+	level_mm: 60,
+	colours: [
+		{ id: "sea", forecast: {}, shown: "#0f2030" },
+		{ id: "new", forecast: null, shown: "#999999" },
+	],
+	layers: [{ pour: "p", low_mm: 0, high_mm: 60 }],
+	made: { shell: { each_ml: 8 } },
+	top: { front_mm: 0, back_mm: 200, middle: { y: 100, bumps: [] } },
+} as unknown as LoafPlan;
+
+describe("paintOf", () => {
+	const paint = paintOf(loaf, plan);
+
+	it("shows what is forecast, and the wish where nothing is", () => {
+		expect(paint.colour("sea")).toBe("#0f2030");
+		expect(paint.colour("new")).toBe("#445566");
+		expect(paint.colour("gone")).toBe("#cccccc");
+	});
+
+	it("strews pieces as cubes of their volume, so many as a face meets", () => {
+		const [specks] = paint.layers[0]?.specks ?? [];
+		expect(specks).toEqual({ srgb: "#445566", size: 20, count: 2 });
+		expect(paint.pressed).toEqual([{ srgb: "#445566", size: 20, count: 1, sunk: 0.5 }]);
+	});
+
+	it("raises the top most in the middle of the loaf", () => {
+		const at = (y: number) => lookOf(paint, plan, [], { ...plan.top.middle, y }).top?.crown;
+		expect([at(0), at(100), at(200)]).toEqual([2.5, 5.5, 2.5]);
+		expect(lookOf(paint, plan, []).top?.coat).toEqual({ mm: 4, shares: [{ srgb: "#445566", percent: 100 }] });
+	});
+});
+
+describe("fills and outlines", () => {
+	it("one colour is plain, several are a pattern, none is grey", () => {
+		const red = { srgb: "#ff0000", percent: 50 };
+		expect(fillOf([red], "mix")).toBe("#ff0000");
+		expect(fillOf([red, red], "mix")).toBe("url(#mix)");
+		expect(fillOf([], "mix")).toBe("#cccccc");
+	});
+
+	it("an outline and its holes are one path, moved together", () => {
+		const scale = { x: (mm: number) => 2 * mm, y: (mm: number) => 100 - 2 * mm, pxPerMm: 2 } as Scale;
+		const ring = [
+			[0, 0],
+			[10, 0],
+			[0, 10],
+		];
+		expect(outlinePath(ring, [], scale, 1, 5)).toBe("M2.00 90.00L22.00 90.00L2.00 70.00Z");
+		expect(outlinePath(ring, [ring], scale)).toBe(
+			"M0.00 100.00L20.00 100.00L0.00 80.00ZM0.00 100.00L20.00 100.00L0.00 80.00Z",
+		);
+	});
+
+	it("a figure is drawn after what surrounds it", () => {
+		const figure = { outline: [[1, 1]], holes: [], colour: "new" };
+		const piece = { outline: [[0, 0]], holes: [], colour: "sea", figure } as unknown as Piece;
+		const colour = (id: string) => `of ${id}`;
+		expect(pieceLooks(piece, colour).map((look) => look.colour)).toEqual(["of sea", "of new"]);
+		expect(pieceLooks({ ...piece, figure: null } as Piece, colour)).toHaveLength(1);
+	});
+});
