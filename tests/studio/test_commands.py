@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 import socket
+import zipfile
 from importlib.resources import files
 from pathlib import Path
 from typing import Any
@@ -13,10 +14,11 @@ import pytest
 from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.core.management.base import CommandError
-from django.db import connection
+from django.db import connection, connections
 from django.db.migrations.executor import MigrationExecutor
 from django.test import Client
 
+from archtop.cli import main
 from archtop.core import read_loaf
 from archtop.core.rates import Rate
 from archtop.studio.actions.learning import open_numbers
@@ -111,6 +113,46 @@ def test_out_and_in_again(owner: User, loaf: Loaf, tmp_path: Path, capsys) -> No
     assert Loaf.objects.count() == 1
     call_command("import_loaf", str(file))
     assert [read_loaf(row.document) for row in Loaf.objects.all()] == [read_loaf(json.loads(DEMO_TEXT))] * 2
+
+
+@pytest.fixture
+def one_connection(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A command closes its connections when it ends; the tests' database lives in one of them."""
+    monkeypatch.setattr(connections, "close_all", lambda: None)
+
+
+@pytest.mark.usefixtures("one_connection")
+def test_the_whole_studio_out_and_in_from_the_command_line(owner: User, loaf: Loaf, tmp_path: Path, capsys) -> None:
+    studio, tables = tmp_path / "studio.zip", tmp_path / "tables.zip"
+    assert main(["export", "--studio", str(studio), "--tables", str(tables)]) == 0
+    assert capsys.readouterr().out.split() == [str(studio), str(tables)]
+    assert "loaves.csv" in zipfile.ZipFile(tables).namelist()
+    Loaf.objects.filter(pk=loaf.pk).update(name="Changed here")
+    assert main(["import", str(studio)]) == 0
+    assert capsys.readouterr().out.startswith("0 loaves and 0 other things were added")
+    assert Loaf.objects.count() == 1
+    with pytest.raises(SystemExit):
+        main(["export", "--studio", str(studio)])
+    assert "File exists" in capsys.readouterr().err
+
+
+@pytest.mark.usefixtures("one_connection")
+def test_an_export_of_nothing_and_a_zip_of_something_else_are_refused(owner: User, tmp_path: Path, capsys) -> None:
+    assert main(["export"]) == 2
+    assert json.loads(capsys.readouterr().err)["problems"][0]["code"] == "export.none"
+    other = tmp_path / "holiday.zip"
+    with zipfile.ZipFile(other, "w") as file:
+        file.writestr("beach.txt", "Sand.")
+    with pytest.raises(SystemExit):
+        main(["import", str(other)])
+    assert "is not what a studio's file holds" in capsys.readouterr().err
+
+
+@pytest.mark.usefixtures("one_connection")
+def test_a_share_asked_for_on_the_command_line_reaches_the_server(served: list[dict]) -> None:
+    assert main(["serve", "--share", "--port", "9123"]) == 0
+    assert main(["serve"]) == 0
+    assert [(call["host"], call["port"]) for call in served] == [("0.0.0.0", 9123), ("127.0.0.1", 8735)]
 
 
 def test_what_is_not_there_is_said_so(owner: User, tmp_path: Path) -> None:

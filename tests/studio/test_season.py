@@ -30,10 +30,10 @@ def _quick(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr("archtop.studio.actions.season._SECONDS", 1.5)
 
 
-def ready_loaf(owner: User, name: str = "Lamp", days: int | None = 60) -> Loaf:
+def ready_loaf(owner: User, name: str = "Lamp", days: int | None = 60, **more: Any) -> Loaf:
     column = rod("col", 40, casting={"material": "silicone", "mould_length_mm": 520, "trim_mm": 5})
     day = None if days is None else (timezone.localdate() + dt.timedelta(days=days)).isoformat()
-    return create_loaf(owner, read_loaf(box_with(column, to_mm=60, name=name, ready_on=day)))
+    return create_loaf(owner, read_loaf(box_with(column, to_mm=60, name=name, ready_on=day, **more)))
 
 
 def blocks(season: dict[str, Any]) -> dict[str, dict[str, Any]]:
@@ -67,14 +67,59 @@ def test_what_the_bench_log_says_is_done_is_done(studio: Studio, owner: User) ->
     season = studio.send("POST", "/season/plan").json()
     cast = blocks(season)["cast.col"]
     assert cast["held"] == "done"
-    assert abs(dt.datetime.fromisoformat(cast["start"]) - at) < dt.timedelta(minutes=16)
+    assert ended(cast, at)
     assert blocks(season)["out.col"]["held"] == ""
     out = timezone.now() - dt.timedelta(hours=6)
     press(loaf, uuid.uuid4(), "cast-col.out", "done", out)
     press(loaf, uuid.uuid4(), "loaf.lay.col", "done", timezone.now())
     turned = blocks(studio.send("POST", "/season/plan").json())["out.col"]
     assert turned["held"] == "done"
-    assert abs(dt.datetime.fromisoformat(turned["start"]) - out) < dt.timedelta(minutes=16)
+    assert ended(turned, out)
+
+
+def ended(block: dict[str, Any], at: dt.datetime) -> bool:
+    """A press says that a job is over; the season is told to a quarter of an hour."""
+    return abs(dt.datetime.fromisoformat(block["end"]) - at) < dt.timedelta(minutes=16)
+
+
+def test_a_loaf_that_is_cut_has_only_its_curing_left(studio: Studio, owner: User) -> None:
+    loaf = ready_loaf(owner, top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]})
+    poured = timezone.now() - dt.timedelta(hours=30)
+    pressed = {"cast-col.cast": -48, "loaf.lay.col": -1, "loaf.cover": 0, "loaf.spritz-again": 1, "loaf.cut": 28}
+    for step, hours in pressed.items():
+        press(loaf, uuid.uuid4(), step, "done", poured + dt.timedelta(hours=hours))
+    found = blocks(studio.send("POST", "/season/plan").json())
+    done = {key for key, block in found.items() if block["held"] == "done"}
+    # Nobody pressed that it was dry-fitted; poured as it is, it was.
+    assert done == {"cast.col", "out.col", "fit", "pour", "spritz", "cut"}
+    assert all(ended(found[job], poured + dt.timedelta(hours=hours)) for job, hours in (("spritz", 1), ("cut", 28)))
+    assert found["cured"]["held"] == ""
+
+
+def test_a_spritz_that_was_missed_is_told_and_the_rest_goes_on(studio: Studio, owner: User) -> None:
+    loaf = ready_loaf(owner, top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]})
+    press(loaf, uuid.uuid4(), "loaf.cover", "done", timezone.now() - dt.timedelta(hours=5))
+    season = studio.send("POST", "/season/plan").json()
+    (missed,) = season["plan"]["missed"]
+    assert "Spritz Lamp again" in missed
+    assert "spritz" not in blocks(season)
+    assert blocks(season)["cut"]["held"] == ""
+    press(loaf, uuid.uuid4(), "loaf.spritz-again", "skipped", timezone.now())
+    over = studio.send("POST", "/season/plan").json()
+    assert over["plan"]["missed"] == []
+    assert blocks(over)["spritz"]["held"] == "done"
+
+
+def test_a_loaf_that_no_longer_plans_is_told_and_the_others_are_planned(studio: Studio, owner: User) -> None:
+    broken, whole = ready_loaf(owner, "Broken"), ready_loaf(owner, "Whole")
+    order = {"kind": "favours", "name": "Both", "heads": 8, "loaves": [str(broken.pk), str(whole.pk)]}
+    alone = studio.send("POST", "/season/orders", {**order, "loaves": [str(whole.pk)]}).json()["orders"][0]
+    Loaf.objects.filter(pk=broken.pk).update(document={**broken.document, "formulas": []})
+    season = studio.send("POST", "/season/plan").json()
+    assert [item["name"] for item in season["unplanned"]] == ["Broken"]
+    assert {block["loaf"] for block in season["plan"]["blocks"]} == {str(whole.pk)}
+    both = studio.send("PUT", f"/season/orders/{alone['id']}", order).json()["orders"][0]
+    assert both["need"]["given"] == alone["need"]["given"]
 
 
 def test_i_did_it_then_replans_the_rest_and_refuses_the_future(studio: Studio, owner: User) -> None:

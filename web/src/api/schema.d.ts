@@ -6575,7 +6575,7 @@ export interface components {
          *
          *     ``proven``: that nothing better exists among plans that begin no sooner than three weeks before they must.
          *
-         *     ``clash``: what cannot all be kept, in words; ``ways``: what would help.
+         *     ``clash``: what cannot all be kept, in words; ``ways``: what would help; ``missed``: windows that have closed.
          */
         SeasonPlan: {
             /** Blocks */
@@ -6596,6 +6596,11 @@ export interface components {
             ways: components["schemas"]["Way"][];
             /** Says */
             says: string;
+            /**
+             * Missed
+             * @default []
+             */
+            missed: string[];
         };
         /**
          * StudioHours

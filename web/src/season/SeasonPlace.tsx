@@ -108,7 +108,8 @@ function WhyNot({ season, change }: { season: Season; change: Change }) {
 	const { plan, unplanned } = season;
 	const names = new Map((plan?.loaves ?? []).map((loaf) => [loaf.loaf, loaf]));
 	const late = [...names.values()].filter((loaf) => loaf.late_h > 0);
-	if (!plan || (plan.clash.length === 0 && late.length === 0 && unplanned.length === 0)) return null;
+	const missed = plan?.missed ?? [];
+	if (!plan || plan.clash.length + late.length + unplanned.length + missed.length === 0) return null;
 	return (
 		<section aria-label="Why not" className="tray space-y-2 border-lye/40 p-4 text-sm">
 			{late.map((loaf) => (
@@ -117,6 +118,16 @@ function WhyNot({ season, change }: { season: Season; change: Change }) {
 					earliest, {Math.ceil(loaf.late_h / 24)} days late.
 				</p>
 			))}
+			{missed.length > 0 && (
+				<>
+					<h2 className="text-base">These moments have passed</h2>
+					<ul className="list-disc space-y-0.5 pl-5">
+						{missed.map((words) => (
+							<li key={words}>{words}</li>
+						))}
+					</ul>
+				</>
+			)}
 			{plan.clash.length > 0 && (
 				<>
 					<h2 className="text-base">These cannot all be kept</h2>

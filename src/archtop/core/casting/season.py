@@ -12,6 +12,7 @@ from pydantic import AwareDatetime
 from archtop.core.casting.calendar import StudioHours, openings_of
 from archtop.core.casting.checking import faults_in
 from archtop.core.casting.critical import refuse_impossible, windows_of
+from archtop.core.casting.lived import Pin, lived
 from archtop.core.casting.network import Job, JobKind, Network, Planned, joined, network_of
 from archtop.core.casting.problem import Fixed, SeasonProblem
 from archtop.core.casting.sharing import cast_together
@@ -47,13 +48,6 @@ class SeasonLoaf:
     loaf: Loaf
     result: Planned
     ready: dt.datetime | None
-
-
-class Pin(Frozen):
-    """A job held where a person put it, or where it was done."""
-
-    start: AwareDatetime
-    done: bool = False
 
 
 class Block(Frozen):
@@ -108,7 +102,7 @@ class SeasonPlan(Frozen):
 
     ``proven``: that nothing better exists among plans that begin no sooner than three weeks before they must.
 
-    ``clash``: what cannot all be kept, in words; ``ways``: what would help.
+    ``clash``: what cannot all be kept, in words; ``ways``: what would help; ``missed``: windows that have closed.
     """
 
     blocks: tuple[Block, ...]
@@ -120,6 +114,7 @@ class SeasonPlan(Frozen):
     clash: tuple[str, ...]
     ways: tuple[Way, ...]
     says: str
+    missed: tuple[str, ...] = ()
 
 
 def plan_season(
@@ -179,6 +174,7 @@ def plan_network(
     :param promised: days that some jobs are to begin on
     """
     refuse_impossible(network)
+    network, pins, missed = lived(network, pins, now)
     grid = _Grid(now)
     problem = problem_of(network, hours, grid.origin, ready, moulds, pins, before).changed(
         on_day={
@@ -209,7 +205,7 @@ def plan_network(
         sessions=found.sessions, proven=found.proven, seconds=found.seconds,
         clash=tuple(_in_words(what, problem, names) for what in clash),
         ways=tuple(Way(kind=way.kind, what=way.what, late_h=way.late_h, says=way.says) for way in ways),
-        says=_says(found, late),
+        says=_says(found, late), missed=missed,
     )  # fmt: skip
 
 

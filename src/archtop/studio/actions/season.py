@@ -136,27 +136,36 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
     return found, unplanned
 
 
+# Jobs that one step of the bench ends.
+_ENDS = {"loaf.cover": "pour", "loaf.spritz-again": "spritz", "loaf.cut": "cut"}
+
+
 def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
-    """Jobs that the bench log says are done."""
-    entries = list(read.loaf.bench.all())
-    done = set(standing(entries))
-    pressed = {entry.step: entry.pressed_at for entry in entries if entry.action == "done" and entry.step in done}
-    ident = str(read.loaf.id)
-    for step, at in pressed.items():
+    """Jobs that the bench log says are over."""
+    stands = standing(read.loaf.bench.all())
+    pressed = {step: entry.pressed_at for step, entry in stands.items() if entry.action == "done"}
+
+    def over(job: str, step: str) -> tuple[str, Pin]:
+        return f"{read.loaf.id}/{job}", Pin(start=stands[step].pressed_at, done=True, at_end=True)
+
+    for step in pressed:
         pot, _, what = step.rpartition(".")
-        if pot.startswith("cast-") and what in ("cast", "made"):
-            yield f"{ident}/cast.{pot.removeprefix('cast-')}", Pin(start=at, done=True)
-        elif pot.startswith("cast-") and what == "out":
-            yield f"{ident}/out.{pot.removeprefix('cast-')}", Pin(start=at, done=True)
-        elif step.startswith("loaf.lay.") and f"cast-{step.removeprefix('loaf.lay.')}.out" not in pressed:
+        key = pot.removeprefix("cast-")
+        if key != pot and what == "cast":
+            yield over(f"cast.{key}", step)
+        elif key != pot and what in ("out", "made"):
+            yield over(f"out.{key}", step)
+            if f"{pot}.cast" not in pressed or f"{pot}.knead" in pressed:
+                # What is kneaded, melted or piped has no mould: made, its casting is over.
+                yield over(f"cast.{key}", step)
+        elif step.startswith("loaf.lay.") and f"cast-{what}.out" not in pressed:
             # What has been laid in was turned out before.
-            yield f"{ident}/out.{step.removeprefix('loaf.lay.')}", Pin(start=at, done=True)
-        elif step == "loaf.cover":
-            yield f"{ident}/pour", Pin(start=at, done=True)
-        elif step == "loaf.spritz-again":
-            yield f"{ident}/spritz", Pin(start=at, done=True)
-        elif step == "loaf.cut":
-            yield f"{ident}/cut", Pin(start=at, done=True)
+            yield over(f"out.{what}", step)
+        elif step in _ENDS:
+            yield over(_ENDS[step], step)
+    if "loaf.spritz-again" in stands.keys() - pressed.keys():
+        # Passed over, it is not asked for again.
+        yield over("spritz", "loaf.spritz-again")
 
 
 class Changed(NamedTuple):
