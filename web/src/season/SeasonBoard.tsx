@@ -1,7 +1,7 @@
 import { type PointerEvent, useRef } from "react";
 import type { Block, Season } from "../api/types";
 import { useWidth } from "../drawing/useSize";
-import { dayShort } from "../ui/dates";
+import { dayShort, hoursText } from "../ui/dates";
 import { KINDS } from "./kinds";
 import { dayAfter, daysBetween, localDay, localTime, mondayOf } from "./seasonTime";
 
@@ -84,7 +84,7 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 							</text>
 							<text x="4" y={top + 35} fontSize="11" fill={loaf.late_h > 0 ? "#9f231b" : "#47586b"}>
 								{loaf.late_h > 0
-									? `${Math.ceil(loaf.late_h / 24)} days late`
+									? `${hoursText(Math.ceil(loaf.late_h / 24) * 24)} late`
 									: loaf.ready
 										? `by ${dayShort(localDay(loaf.ready, zone))}`
 										: ""}

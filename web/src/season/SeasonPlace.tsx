@@ -4,7 +4,7 @@ import { useState } from "react";
 import { pinJob, planSeason } from "../api/queries";
 import type { Season } from "../api/types";
 import { Button } from "../ui/Button";
-import { dayShort } from "../ui/dates";
+import { dayShort, hoursText } from "../ui/dates";
 import { FeedDrawer } from "./FeedDrawer";
 import { HoursDrawer } from "./HoursDrawer";
 import { JobCard } from "./JobCard";
@@ -115,7 +115,7 @@ function WhyNot({ season, change }: { season: Season; change: Change }) {
 			{late.map((loaf) => (
 				<p key={loaf.loaf}>
 					<strong>{loaf.name}</strong> is ready on {dayShort(localDay(loaf.cured, season.hours.zone))} at the
-					earliest, {Math.ceil(loaf.late_h / 24)} days late.
+					earliest, {hoursText(Math.ceil(loaf.late_h / 24) * 24)} late.
 				</p>
 			))}
 			{missed.length > 0 && (

@@ -102,4 +102,4 @@ def _told(closed: list[Link], jobs: Mapping[str, Job], pins: Mapping[str, Pin]) 
         job, before = jobs[link.after], jobs[link.before]
         # Of a loaf that is cut nobody asks any more whether it was spritzed.
         if job.loaf not in cut:
-            yield f"“{job.title}” should have come at most {link.most_h:g} h after “{before.title}”. {link.why}"
+            yield f"“{job.title}” should have come at most {link.most_h:.3g} h after “{before.title}”. {link.why}"

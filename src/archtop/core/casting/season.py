@@ -322,7 +322,7 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
 
 
 def _span(hours: float) -> str:
-    return f"{hours:g} h" if hours < 48 else f"{hours / 24:.3g} days"
+    return f"{hours:.3g} h" if hours < 48 else f"{hours / 24:.3g} days"
 
 
 def _says(found: Found, late: int) -> str:

@@ -103,7 +103,7 @@ def ways_out(problem: SeasonProblem, clash: tuple[str, ...]) -> tuple[WayOut, ..
 
 def _way(problem: SeasonProblem, kind: str, what: str, cost: int, says: str, left: int) -> WayOut:
     hours = left * problem.step_h
-    still = "." if left == 0 else f": still {f'{hours:g} h' if hours < 24 else f'{hours / 24:.1f} days'} late."
+    still = "." if left == 0 else f": still {f'{hours:.3g} h' if hours < 24 else f'{hours / 24:.1f} days'} late."
     return WayOut(kind=kind, what=what, late_h=hours, cost=cost, says=says + still)
 
 

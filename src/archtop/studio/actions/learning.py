@@ -154,7 +154,9 @@ def _refit(keys: Iterable[str]) -> None:
             rows = rows.filter(seen_at__gt=row.forgotten_at)
         seen = [Seen(rate=key, value=item.value, sd=item.sd, says=item.says) for item in rows]
         _, colon, what = key.partition(":")
-        fit = fitted(seen, {key: names.get(key, what)} if colon else None).get(key)
+        # Of a wait, the kind of thing and the mould it lies in.
+        told = names.get(key, what.replace(" ", ", ", 1))
+        fit = fitted(seen, {key: told} if colon else None).get(key)
         row.data = fit.model_dump(mode="json") if fit else None
         row.save()
 
