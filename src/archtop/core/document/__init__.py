@@ -5,7 +5,8 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 """
 
 from archtop.core.document.consistency import pieces_used
-from archtop.core.document.loaf import FORMAT, VERSION, Loaf, blank_loaf, read_loaf
+from archtop.core.document.contents import FORMAT, VERSION
+from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
 from archtop.core.document.parts import (
     BaseCoat,
     Brings,

@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
+from archtop.core.document.contents import Contents
 from archtop.core.document.parts import ColourShare, Dust, Lay, Pour, Press
 from archtop.core.errors import Problem, shown
 from archtop.core.making import CompositeMake, DoughMake
 
-if TYPE_CHECKING:
-    from archtop.core.document.loaf import Loaf
-
 __all__ = ["inconsistencies", "pieces_used"]
 
 
-def inconsistencies(loaf: Loaf) -> list[Problem]:
+def inconsistencies(loaf: Contents) -> list[Problem]:
     """Everything in which a document contradicts itself."""
     return [*_twice(loaf), *_dangling(loaf), *_shares_off(loaf), *_laying(loaf), *_more_than_made(loaf)]
 
@@ -23,7 +21,7 @@ def _problem(code: str, field: str, value: Any, limit: str, remedy: str) -> Prob
     return Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy)
 
 
-def _twice(loaf: Loaf) -> list[Problem]:
+def _twice(loaf: Contents) -> list[Problem]:
     """Ids that stand twice in their list."""
     pours = [step.id for step in loaf.work if not isinstance(step, Lay)]
     lists: dict[str, list[str]] = {
@@ -44,7 +42,7 @@ def _twice(loaf: Loaf) -> list[Problem]:
     ]
 
 
-def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
+def _references(loaf: Contents) -> list[tuple[str, str, str]]:
     """(field, list it points into, id) for every reference in the document."""
     refs = [("formula", "formulas", loaf.formula)]
     refs += [(f"colours.{i}.scent.blend", "blends", c.scent.blend) for i, c in enumerate(loaf.colours) if c.scent]
@@ -83,7 +81,7 @@ def _references(loaf: Loaf) -> list[tuple[str, str, str]]:
     return refs
 
 
-def _dangling(loaf: Loaf) -> list[Problem]:
+def _dangling(loaf: Contents) -> list[Problem]:
     known: dict[str, set[str]] = {
         "formulas": {f.id for f in loaf.formulas},
         "colours": {c.id for c in loaf.colours},
@@ -99,13 +97,13 @@ def _dangling(loaf: Loaf) -> list[Problem]:
     ]
 
 
-def _share_lists(loaf: Loaf) -> list[tuple[str, tuple[ColourShare, ...]]]:
+def _share_lists(loaf: Contents) -> list[tuple[str, tuple[ColourShare, ...]]]:
     lists = [(f"work.{i}.colours", step.colours) for i, step in enumerate(loaf.work) if isinstance(step, Pour)]
     base = loaf.frosting.base if loaf.frosting else None
     return lists + ([("frosting.base.colours", base.colours)] if base else [])
 
 
-def _shares_off(loaf: Loaf) -> list[Problem]:
+def _shares_off(loaf: Contents) -> list[Problem]:
     return [
         _problem(
             "shares.sum", field, f"{total:g} %", "colour shares must add up to 100 %",
@@ -116,7 +114,7 @@ def _shares_off(loaf: Loaf) -> list[Problem]:
     ]  # fmt: skip
 
 
-def _laying(loaf: Loaf) -> list[Problem]:
+def _laying(loaf: Contents) -> list[Problem]:
     """Every embed is laid once."""
     laid = [step.embed for step in loaf.work if isinstance(step, Lay)]
     return [
@@ -129,7 +127,7 @@ def _laying(loaf: Loaf) -> list[Problem]:
     ]  # fmt: skip
 
 
-def _more_than_made(loaf: Loaf) -> list[Problem]:
+def _more_than_made(loaf: Contents) -> list[Problem]:
     """Pieces that go into the loaf in greater number than they are made."""
     used = pieces_used(loaf)
     return [
@@ -142,7 +140,7 @@ def _more_than_made(loaf: Loaf) -> list[Problem]:
     ]  # fmt: skip
 
 
-def pieces_used(loaf: Loaf) -> dict[str, int]:
+def pieces_used(loaf: Contents) -> dict[str, int]:
     """How many of each set of small pieces are stirred in, pressed in or strewn on top."""
     used: dict[str, int] = {}
     for step in loaf.work:

@@ -2,61 +2,21 @@
 
 from __future__ import annotations
 
-import datetime as dt
-from typing import Annotated, Any, Final, Literal
+from typing import Any
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import ValidationError, model_validator
 
-from archtop.core.chemistry import FatShare, Formula, ScentBlend
+from archtop.core.chemistry import FatShare, Formula
 from archtop.core.document.consistency import inconsistencies
+from archtop.core.document.contents import FORMAT, VERSION, Contents
 from archtop.core.document.lifts import LIFTS
-from archtop.core.document.parts import (
-    Brings,
-    Colour,
-    Cuts,
-    Embed,
-    Frosting,
-    Id,
-    Kept,
-    Name,
-    Pieces,
-    Sizing,
-    Top,
-    Work,
-)
 from archtop.core.errors import InputError, problems_from_validation
-from archtop.core.figure import Frozen
-from archtop.core.geometry import LoafMould
 
-__all__ = ["FORMAT", "VERSION", "Loaf", "blank_loaf", "read_loaf"]
-
-FORMAT: Final = "archtop.loaf"
-VERSION: Final = 5
+__all__ = ["Loaf", "blank_loaf", "read_loaf"]
 
 
-class Loaf(Frozen):
+class Loaf(Contents):
     """A loaf, complete: see the module. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
-
-    format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[5] = VERSION
-    name: Name
-    story: Annotated[str, Field(max_length=4000)] = ""
-    pour_on: dt.date | None = None
-    ready_on: dt.date | None = None
-    mould: LoafMould
-    formulas: Annotated[tuple[Formula, ...], Field(min_length=1, max_length=20)]
-    formula: Id
-    colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]
-    blends: Annotated[tuple[ScentBlend, ...], Field(max_length=20)] = ()
-    embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
-    work: Annotated[tuple[Annotated[Work, Field(discriminator="do")], ...], Field(max_length=500)] = ()
-    keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
-    frosting: Frosting | None = None
-    top: Top = Top()
-    pieces: Annotated[tuple[Pieces, ...], Field(max_length=60)] = ()
-    cuts: Cuts = Cuts()
-    sizing: Sizing = Sizing()
-    brings: Brings = Brings()
 
     @model_validator(mode="after")
     def _refers_to_what_is_there(self) -> Loaf:

@@ -1,0 +1,56 @@
+"""What a loaf document holds, whether or not it agrees with itself."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Final, Literal
+
+from pydantic import Field
+
+from archtop.core.chemistry import Formula, ScentBlend
+from archtop.core.document.parts import (
+    Brings,
+    Colour,
+    Cuts,
+    Embed,
+    Frosting,
+    Id,
+    Kept,
+    Name,
+    Pieces,
+    Sizing,
+    Top,
+    Work,
+)  # fmt: skip
+from archtop.core.figure import Frozen
+from archtop.core.geometry import LoafMould
+
+__all__ = ["FORMAT", "VERSION", "Contents"]
+
+FORMAT: Final = "archtop.loaf"
+VERSION: Final = 5
+
+
+class Contents(Frozen):
+    """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
+
+    format: Literal["archtop.loaf"] = FORMAT
+    version: Literal[5] = VERSION
+    name: Name
+    story: Annotated[str, Field(max_length=4000)] = ""
+    pour_on: dt.date | None = None
+    ready_on: dt.date | None = None
+    mould: LoafMould
+    formulas: Annotated[tuple[Formula, ...], Field(min_length=1, max_length=20)]
+    formula: Id
+    colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]
+    blends: Annotated[tuple[ScentBlend, ...], Field(max_length=20)] = ()
+    embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
+    work: Annotated[tuple[Annotated[Work, Field(discriminator="do")], ...], Field(max_length=500)] = ()
+    keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
+    frosting: Frosting | None = None
+    top: Top = Top()
+    pieces: Annotated[tuple[Pieces, ...], Field(max_length=60)] = ()
+    cuts: Cuts = Cuts()
+    sizing: Sizing = Sizing()
+    brings: Brings = Brings()
