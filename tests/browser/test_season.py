@@ -164,3 +164,14 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     with page.expect_download() as download:
         page.get_by_role("link", name="Calendar file").click()
     assert download.value.suggested_filename == "casting-order.ics"
+
+
+def test_bars_on_the_rack_are_turned_from_home(page: Page) -> None:
+    page.goto("/")
+    today = page.get_by_role("region", name="Today")
+    turned = today.get_by_role("button", name="Turned: Sluice Gate")
+    turned.click()
+    expect(turned).to_have_count(0)
+    page.reload()
+    expect(today.get_by_role("button", name=re.compile("^Turned: "))).not_to_have_count(0)
+    expect(turned).to_have_count(0)

@@ -6516,8 +6516,26 @@ export interface components {
             count: number;
         };
         /**
+         * OnTheRack
+         * @description A loaf that was cut and is not cured yet; ``turned_at`` ``None``: not turned so far.
+         */
+        OnTheRack: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+            /**
+             * Cut At
+             * Format: date-time
+             */
+            cut_at: string;
+            /** Turned At */
+            turned_at: string | null;
+            times: components["schemas"]["RackTimes"];
+        };
+        /**
          * OpenSeason
-         * @description Everything about a season: hours, moulds, orders, what could be cast together, the last plan.
+         * @description Everything about a season: hours, moulds, orders, what could be cast together, the last plan, the rack.
          */
         OpenSeason: {
             hours: components["schemas"]["StudioHours"];
@@ -6541,6 +6559,8 @@ export interface components {
             stale: boolean;
             /** Feed */
             feed: string;
+            /** Rack */
+            rack: components["schemas"]["OnTheRack"][];
         };
         /**
          * OrderLine
@@ -6568,6 +6588,23 @@ export interface components {
             /** Loaves */
             loaves: string[];
             need: components["schemas"]["FavoursNeed"] | null;
+        };
+        /**
+         * RackTimes
+         * @description When bars that were cut are to be turned next, when they may be used, and why they are turned.
+         *
+         *     ``turn_from`` ``None``: they are cured before that.
+         */
+        RackTimes: {
+            /** Turn From */
+            turn_from: string | null;
+            /**
+             * Cured From
+             * Format: date-time
+             */
+            cured_from: string;
+            /** Why */
+            why: string;
         };
         /**
          * SeasonPlan

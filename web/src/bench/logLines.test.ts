@@ -51,8 +51,10 @@ describe("logLines", () => {
 				press("away"),
 				press("away", { action: "undone" }),
 				press("loaf.cut"),
+				press("loaf.turn"),
 			),
 		).toEqual([
+			"The bars were turned",
 			"Unmould and cut: bars 1 to 2",
 			"Back at the bench",
 			"Called away",

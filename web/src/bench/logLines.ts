@@ -29,6 +29,7 @@ export function logLines(
 	const titles = new Map(steps.map((step) => [step.key, step]));
 	const words = ({ step: key, action, grams, celsius }: BenchPress): string | null => {
 		if (key === "away") return action === "done" ? "Called away" : "Back at the bench";
+		if (key === "loaf.turn") return `${ACTIONS[action]}The bars were turned`;
 		if (key.startsWith("trouble.")) {
 			return ACTIONS[action] + (troubles.find((item) => `trouble.${item.key}` === key)?.name ?? key);
 		}

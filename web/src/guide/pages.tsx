@@ -220,7 +220,7 @@ export const PAGES: readonly GuidePage[] = [
 			<>
 				<p>
 					Start from an empty page, a file, or the tour. Above the loaves stands what is next today: what may
-					be unmoulded, cut or spritzed, and what will run short.
+					be unmoulded, cut or spritzed, which bars on the rack are to be turned, and what will run short.
 				</p>
 				<p>
 					The order of a loaf's places is the order of work: Section, Formula, Colours, Top, Pots, Order,

@@ -1,9 +1,14 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { seasonQuery, weekQuery } from "../api/queries";
+import { v4 as newId } from "uuid";
+import { pressStep, seasonQuery, weekQuery } from "../api/queries";
 import type { Block, Season } from "../api/types";
+import { Button } from "../ui/Button";
 import { dayShort, hoursText, today } from "../ui/dates";
+import { Refused } from "../ui/Refused";
 import { localDay, localTime } from "./seasonTime";
+
+type OnTheRack = Season["rack"][number];
 
 /** What is next: today's jobs, what may be turned out or cut by now, what waits and until when. */
 export function todayOf(season: Season, now: Date) {
@@ -29,6 +34,7 @@ export function todayOf(season: Season, now: Date) {
 				done.has(wait.before) && !done.has(wait.after) && wait.end > stamp && !wait.after.endsWith("/fit"),
 		),
 		late: open.filter((block) => block.end < stamp),
+		turn: season.rack.filter(({ times }) => times.turn_from && times.turn_from <= stamp),
 	};
 }
 
@@ -37,10 +43,10 @@ export function Today() {
 	const { data } = useQuery(seasonQuery);
 	const week = useQuery(weekQuery(today()));
 	const short = (week.data?.supplies ?? []).filter((item) => (item.short_g ?? 0) > 0);
-	if (!data?.plan) return null;
+	if (!data || (!data.plan && data.rack.length === 0)) return null;
 	const { zone } = data.hours;
 	const found = todayOf(data, new Date());
-	const titles = new Map(data.plan.blocks.map((block) => [block.key, block.title]));
+	const titles = new Map((data.plan?.blocks ?? []).map((block) => [block.key, block.title]));
 	const text = (iso: string) => `${dayShort(localDay(iso, zone))} ${localTime(iso, zone)}`;
 	const line = (block: Block) => (
 		<li key={block.key}>
@@ -58,8 +64,15 @@ export function Today() {
 			</div>
 			<div>
 				<h2 className="text-base">May be done by now</h2>
-				<ul className="mt-1 space-y-0.5">{[...found.may, ...found.late].map(line)}</ul>
-				{found.may.length + found.late.length === 0 && <p className="text-soft">Nothing yet.</p>}
+				<ul className="mt-1 space-y-0.5">
+					{[...found.may, ...found.late].map(line)}
+					{found.turn.map((bars) => (
+						<Turn key={bars.loaf} bars={bars} zone={zone} />
+					))}
+				</ul>
+				{found.may.length + found.late.length + found.turn.length === 0 && (
+					<p className="text-soft">Nothing yet.</p>
+				)}
 			</div>
 			<div>
 				<h2 className="text-base">Waits</h2>
@@ -82,5 +95,35 @@ export function Today() {
 				</Link>
 			</div>
 		</section>
+	);
+}
+
+/** Bars that have lain long enough on one side; pressed, the loaf's log has it. */
+function Turn({ bars, zone }: { bars: OnTheRack; zone: string }) {
+	const cache = useQueryClient();
+	const turned = useMutation({
+		mutationFn: () =>
+			pressStep(bars.loaf, {
+				press_id: newId(),
+				step: "loaf.turn",
+				action: "done",
+				pressed_at: new Date().toISOString(),
+			}),
+		onSuccess: () => cache.invalidateQueries({ queryKey: seasonQuery.queryKey }),
+	});
+	const last = dayShort(localDay(bars.turned_at ?? bars.cut_at, zone));
+	return (
+		<li className="flex items-center gap-2 py-0.5">
+			<span className="min-w-0 flex-1" title={bars.times.why}>
+				Turn the bars of {bars.name}{" "}
+				<span className="text-soft">
+					({bars.turned_at ? "turned" : "cut"} {last})
+				</span>
+				<Refused error={turned.error} />
+			</span>
+			<Button aria-label={`Turned: ${bars.name}`} disabled={turned.isPending} onClick={() => turned.mutate()}>
+				Turned
+			</Button>
+		</li>
 	);
 }

@@ -6,7 +6,7 @@ const NOW = new Date("2027-03-05T17:00:00Z");
 
 function season(blocks: object[], waits: object[] = [], zone = "Europe/Berlin"): Season {
 	const whole = blocks.map((block) => ({ earliest: "2027-03-01T00:00:00Z", held: "", ...block }));
-	return { hours: { zone }, plan: { blocks: whole, waits } } as unknown as Season;
+	return { hours: { zone }, plan: { blocks: whole, waits }, rack: [] } as unknown as Season;
 }
 
 const job = (key: string, kind: string, start: string, more: object = {}) => ({
@@ -55,8 +55,19 @@ describe("todayOf", () => {
 		expect(keys(found.late)).toEqual(["missed"]);
 	});
 
+	it("tells bars that have lain long enough on one side, and no others", () => {
+		const bars = (name: string, turn_from: string | null) => ({ name, times: { turn_from } });
+		const rack = [
+			bars("due", "2027-03-05T16:00:00Z"),
+			bars("later", "2027-03-06T16:00:00Z"),
+			bars("nearly cured", null),
+		];
+		const found = todayOf({ ...season([]), rack } as unknown as Season, NOW);
+		expect(found.turn.map(({ name }) => name)).toEqual(["due"]);
+	});
+
 	it("is empty where nothing is planned yet", () => {
-		const none = { hours: { zone: "UTC" }, plan: null } as unknown as Season;
+		const none = { hours: { zone: "UTC" }, plan: null, rack: [] } as unknown as Season;
 		expect(Object.values(todayOf(none, NOW)).flat()).toEqual([]);
 	});
 });

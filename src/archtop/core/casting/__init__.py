@@ -9,6 +9,7 @@ from archtop.core.casting.greedy import earliest_first
 from archtop.core.casting.lived import Lived, Pin, lived
 from archtop.core.casting.network import Hold, Job, JobKind, Link, Network, joined, network_of
 from archtop.core.casting.problem import Fixed, SeasonProblem
+from archtop.core.casting.rack import RackTimes, rack_times
 from archtop.core.casting.season import (
     Block,
     LateLoaf,
@@ -26,9 +27,9 @@ from archtop.core.casting.why_not import WayOut, clash_of, ways_out
 
 __all__ = [
     "Alike", "Appointment", "Block", "Circumstances", "DayOff", "FavoursNeed", "Fixed", "Found", "Hold",
-    "Hours", "Job", "JobKind", "LateLoaf", "Link", "Lived", "Network", "Pin", "SeasonLoaf", "SeasonPlan",
+    "Hours", "Job", "JobKind", "LateLoaf", "Link", "Lived", "Network", "Pin", "RackTimes", "SeasonLoaf", "SeasonPlan",
     "SeasonProblem", "StudioHours", "WaitBar", "Way", "WayOut", "alike_in", "cast_together", "clash_of",
     "earliest_first", "faults_in", "favours_need", "joined", "least_makespan", "lived", "network_of", "openings_of",
-    "plan_network", "plan_season", "problem_of", "refuse_impossible", "solve", "wait_in", "ways_out",
+    "plan_network", "plan_season", "problem_of", "rack_times", "refuse_impossible", "solve", "wait_in", "ways_out",
     "windows_of",
 ]  # fmt: skip

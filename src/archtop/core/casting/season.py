@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import math
+import time
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -38,6 +39,8 @@ __all__ = [
 STEP_H = 0.25
 # A loaf that is late by more than this is late by less than the season is long.
 _SLACK_DAYS, _MOST_LOAVES, _LONGEST_DAYS = 45, 200, 400
+# Where many are late each other's moulds and hands are the likelier reason: looking at each alone may take so long.
+_ALONE_SECONDS = 2.0
 
 
 @dataclass(frozen=True)
@@ -211,8 +214,9 @@ def plan_network(
 
 def _alone_if_that_is_late(problem: SeasonProblem, found: Found) -> SeasonProblem:
     """What to ask about: a late loaf that would be late by itself says why in the fewest words."""
+    until = time.perf_counter() + _ALONE_SECONDS
     for loaf, late in sorted(found.late.items(), key=lambda item: -item[1]):
-        if late:
+        if late and time.perf_counter() < until:
             alone = problem.only(loaf)
             if sum((least_late(alone, 1.0) or {}).values()):
                 return alone

@@ -30,6 +30,7 @@ from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.actions.plans import Plans
+from archtop.studio.actions.rack import OnTheRack, rack_of
 from archtop.studio.models import Loaf, Order, Season
 
 __all__ = [
@@ -77,7 +78,7 @@ class Unplanned(Frozen):
 
 
 class OpenSeason(Frozen):
-    """Everything about a season: hours, moulds, orders, what could be cast together, the last plan."""
+    """Everything about a season: hours, moulds, orders, what could be cast together, the last plan, the rack."""
 
     hours: StudioHours
     moulds: tuple[MouldCount, ...]
@@ -89,6 +90,7 @@ class OpenSeason(Frozen):
     planned_at: dt.datetime | None
     stale: bool
     feed: str
+    rack: tuple[OnTheRack, ...]
 
 
 class _Read(NamedTuple):
@@ -256,6 +258,7 @@ def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
         planned_at=season.planned_at,
         stale=season.planned_at is None or (newest is not None and newest > season.planned_at),
         feed=season.feed,
+        rack=rack_of(season.owner, now),
     )
 
 
