@@ -142,7 +142,7 @@ export const PAGES: readonly GuidePage[] = [
 					One step on the screen, one press: Space or Enter goes on, Backspace takes back. Scale and
 					thermometer are followed live. Nothing is lost by a reload or a lost connection: presses wait in
 					this browser. A tablet at the bench or a phone for the photographs comes in once the studio is
-					served with <code>archtop serve --share</code>; its address is told there.
+					served with <code>archtop serve --share</code>, which tells the address.
 				</p>
 				<p>
 					The clock tells when a bowl is thick enough to carry an embed, hold a layer or be piped. Give it
