@@ -5,6 +5,7 @@ A failing test leaves its screenshot (pytest-playwright) and the browser's conso
 
 from __future__ import annotations
 
+import datetime as dt
 import os
 import re
 import shutil
@@ -29,6 +30,15 @@ NETWORK_NAME = "studio.test"
 OURS = ("http://127.0.0.1:", f"http://{NETWORK_NAME}:", "blob:", "data:")
 
 
+_BEGAN = time.monotonic()
+
+
+def _moment() -> str:
+    """Where the suite's clock stands: a server that is started anew goes on from there."""
+    first = os.environ["ARCHTOP_NOW"]
+    return first and (dt.datetime.fromisoformat(first) + dt.timedelta(seconds=time.monotonic() - _BEGAN)).isoformat()
+
+
 class Server:
     """``archtop demo`` on a port and in a folder of its own."""
 
@@ -44,7 +54,12 @@ class Server:
         """Start, and wait until it answers."""
         self.process = subprocess.Popen(
             [Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
-            env={**os.environ, "ARCHTOP_HOME": str(self.home), "ARCHTOP_HOSTS": NETWORK_NAME},
+            env={
+                **os.environ,
+                "ARCHTOP_HOME": str(self.home),
+                "ARCHTOP_HOSTS": NETWORK_NAME,
+                "ARCHTOP_NOW": _moment(),
+            },
             stdout=subprocess.DEVNULL,
         )
         # The first start of a demo makes up a year of loaves.

@@ -104,7 +104,7 @@ def test_a_row_a_figure_and_pieces_pressed_in(page: Page, desk: Desk) -> None:
     page.get_by_role("button", name="Press pieces in").click()
     page.get_by_label("How many").last.fill("6")
     # As poured, the face shows only those that it goes through.
-    page.get_by_label("as poured").uncheck()
+    page.get_by_label("as poured").click()
     expect(page.locator("[data-pressed]").first).to_be_visible()
     page.get_by_label("Seam").select_option("left")
     expect(page.locator("[data-seam='left']")).to_be_visible()

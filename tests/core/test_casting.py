@@ -26,6 +26,7 @@ from archtop.core.casting import (
     SeasonLoaf,
     SeasonPlan,
     SeasonProblem,
+    SeasonTerms,
     StudioHours,
     alike_in,
     clash_of,
@@ -267,7 +268,8 @@ def season(*loaves: Loaf, ready: float | None = 60, at: StudioHours | None = Non
         SeasonLoaf(f"l{i}", item, plan(item, CUPBOARD), None if ready is None else NOW + dt.timedelta(days=ready))
         for i, item in enumerate(loaves)
     ]
-    return plan_season(items, at or hours(), NOW, seconds=more.pop("seconds", 4.0), **more)
+    together = more.pop("together", ())
+    return plan_season(items, SeasonTerms(at or hours(), NOW, effort=more.pop("effort", 4.0), **more), together)
 
 
 def starts(result: SeasonPlan) -> dict[str, dt.datetime]:
@@ -330,7 +332,7 @@ def test_every_plan_holds(count: int, hands: int, ready: int, moulds: int) -> No
     """``plan_season`` itself refuses a plan with a fault; here the greedy way is held to the same waits, at least."""
     loaves = [loaf(f"Loaf {i}") for i in range(count)]
     hold = network_of(loaves[0], plan(loaves[0], CUPBOARD)).holds[0].mould
-    result = season(*loaves, ready=ready, at=hours(hands=hands), moulds={hold: moulds}, seconds=1.0)
+    result = season(*loaves, ready=ready, at=hours(hands=hands), moulds={hold: moulds}, effort=1.0)
     assert result.blocks
     assert all(late.late_h >= 0 for late in result.loaves)
 
@@ -443,7 +445,7 @@ def test_the_calculator_places_what_it_is_given_and_refuses_rings() -> None:
             {"key": "b", "loaf": "l", "title": "Pour", "kind": "pour", "minutes": 60},
         ],
         "links": [{"before": "a", "after": "b", "least_h": 24, "most_h": 48, "why": "It sets.", "basis": "exact"}],
-        "seconds": 2,
+        "effort": 2,
     }
     found = calculate("casting-order", given)
     first, second = found.model_dump()["blocks"]

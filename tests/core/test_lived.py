@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import plan, read_loaf, standard_cupboard
-from archtop.core.casting import Pin, SeasonLoaf, SeasonPlan, StudioHours, lived, network_of, plan_season
+from archtop.core.casting import Pin, SeasonLoaf, SeasonPlan, SeasonTerms, StudioHours, lived, network_of, plan_season
 from archtop.core.casting.network import Job, Link, Network
 from tests.core.conftest import box_with, rod
 
@@ -87,7 +87,9 @@ def season_of(**pins: Pin) -> SeasonPlan:
     """A loaf with a column and a second spritz, for some weeks from now."""
     loaf = read_loaf(box_with(rod(), top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]}))
     item = SeasonLoaf("l", loaf, plan(loaf, CUPBOARD), NOW + dt.timedelta(days=60))
-    return plan_season([item], StudioHours(), NOW, pins={f"l/{key}": pin for key, pin in pins.items()}, seconds=2.0)
+    return plan_season(
+        [item], SeasonTerms(StudioHours(), NOW, pins={f"l/{key}": pin for key, pin in pins.items()}, effort=2.0)
+    )
 
 
 JOBS = ("cast.rod", "out.rod", "fit", "pour", "spritz", "cut")

@@ -17,10 +17,10 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.db import connection
-from django.utils import timezone
 from PIL import Image
 
 from archtop.core import InputError, Lot, read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import add_photo, count_stock, create_loaf, press, put_on_shelf, save_loaf, write_formula
 from archtop.studio.actions.learning import open_numbers
 from archtop.studio.actions.outcomes import save_outcome
@@ -46,7 +46,7 @@ def lived(owner: User, settings: Any, tmp_path: Any) -> Loaf:
     document = read_loaf(box(frosting=frosted(150)))
     loaf = create_loaf(owner, document)
     loaf, _ = save_loaf(loaf, 1, document.model_copy(update={"story": "Second thoughts"}))
-    poured = timezone.now() - dt.timedelta(days=40)
+    poured = wall_clock.now() - dt.timedelta(days=40)
     for step, hours in (("loaf.mix", 0), ("loaf.cover", 1), ("loaf.cut", 30)):
         press(loaf, uuid.uuid4(), step, "done", poured + dt.timedelta(hours=hours), grams=None)
     day = (poured.date() + dt.timedelta(days=2)).isoformat()

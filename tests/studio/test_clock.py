@@ -11,9 +11,9 @@ import numpy as np
 import pypdfium2
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf
 from archtop.studio.models import BowlNote, Loaf
 from archtop.studio.sheets.ring_sheet import CHECK_BAR_MM, RINGS_MM
@@ -38,7 +38,7 @@ def take(studio: Studio, loaf: Loaf, note: dict[str, Any], press_id: str = "", a
     """Send a note."""
     body = {
         "press_id": press_id or str(uuid.uuid4()), "bowl": BOWL, "note": note,
-        "taken_at": (at or timezone.now()).isoformat(),
+        "taken_at": (at or wall_clock.now()).isoformat(),
     }  # fmt: skip
     return studio.send("POST", f"/loaves/{loaf.pk}/clock", body)
 
@@ -101,11 +101,11 @@ def test_what_cannot_be_read_is_refused_and_nothing_kept(studio: Studio, mixed: 
 
 
 def test_clocks_that_are_wrong_and_bowls_that_are_not_there(studio: Studio, mixed: Loaf) -> None:
-    ahead = take(studio, mixed, RING, at=timezone.now() + dt.timedelta(hours=1))
+    ahead = take(studio, mixed, RING, at=wall_clock.now() + dt.timedelta(hours=1))
     assert ahead.json()["problems"][0]["code"] == "reading.from_ahead"
-    early = take(studio, mixed, RING, at=timezone.now() - dt.timedelta(hours=1))
+    early = take(studio, mixed, RING, at=wall_clock.now() - dt.timedelta(hours=1))
     assert early.json()["problems"][0]["code"] == "reading.before_mixing"
-    body = {"press_id": str(uuid.uuid4()), "bowl": "other", "note": RING, "taken_at": timezone.now().isoformat()}
+    body = {"press_id": str(uuid.uuid4()), "bowl": "other", "note": RING, "taken_at": wall_clock.now().isoformat()}
     answer = studio.send("POST", f"/loaves/{mixed.pk}/clock", body)
     assert answer.json()["problems"][0]["code"] == "reading.bowl"
 
@@ -134,7 +134,7 @@ def test_nobody_reads_anothers_clock(studio: Studio, mixed: Loaf) -> None:
 
 
 def test_eight_hours_of_readings_still_open(studio: Studio, mixed: Loaf) -> None:
-    start = timezone.now()
+    start = wall_clock.now()
     BowlNote.objects.bulk_create(
         BowlNote(loaf=mixed, press_id=uuid.uuid4(), bowl=BOWL, data={**RING, "stage": ""}, taken_at=start)
         for _ in range(480)

@@ -8,10 +8,10 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf, standard_cupboard
 from archtop.core.rates import Rate
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, press, save_loaf
 from archtop.studio.actions.learning import (
     finished_of,
@@ -30,7 +30,7 @@ from tests.core.conftest import box
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
-POURED = timezone.now() - dt.timedelta(days=40)
+POURED = wall_clock.now() - dt.timedelta(days=40)
 
 
 def made(owner: User, name: str, grams: float = 120, days: int = 38) -> Loaf:
@@ -46,7 +46,7 @@ def did(loaf: Loaf, step: str, minutes: float, **more: Any) -> None:
 
 
 def weighed(loaf: Loaf, grams: float, days: int = 38) -> None:
-    on = (timezone.localdate() - dt.timedelta(days=days)).isoformat()
+    on = (wall_clock.today() - dt.timedelta(days=days)).isoformat()
     said = {"stage": "cut", "on": on, "weights": [{"bar": bar, "grams": grams} for bar in range(1, 10)]}
     save_outcome(loaf, uuid.uuid4(), said)
 
@@ -168,10 +168,10 @@ def test_more_loaves_that_agree_make_a_number_surer(owner: User) -> None:
 def test_forgetting_leaves_what_is_seen_afterwards(owner: User) -> None:
     made(owner, "Old", 105)
     old = own("film")
-    forget("film", timezone.now())
+    forget("film", wall_clock.now())
     assert own("film") is None
     loaf = create_loaf(owner, read_loaf(box(name="New")))
-    press(loaf, uuid.uuid4(), "loaf.cover", "done", timezone.now() + dt.timedelta(minutes=1))
+    press(loaf, uuid.uuid4(), "loaf.cover", "done", wall_clock.now() + dt.timedelta(minutes=1))
     weighed(loaf, 118, days=0)
     new = own("film")
     assert old is not None

@@ -12,17 +12,17 @@ from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
-from django.utils import timezone
 from PIL import Image
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import add_photo, count_stock, create_loaf, press, scale_photo
 from archtop.studio.models import Loaf, OutcomeEntry, ShelfLot, Stock
 from tests.core.conftest import box, box_with, rod
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
-DAY = (timezone.localdate() - dt.timedelta(days=2)).isoformat()
+DAY = (wall_clock.today() - dt.timedelta(days=2)).isoformat()
 
 
 @pytest.fixture
@@ -62,7 +62,7 @@ def test_finish_differences_next_plan(studio: Studio, owner: User, plain: Loaf) 
 
 def test_a_loaf_that_is_begun_keeps_the_numbers_it_began_with(studio: Studio, owner: User, plain: Loaf) -> None:
     begun = create_loaf(owner, read_loaf(box(name="Begun")))
-    press(begun, uuid.uuid4(), "loaf.ready", "done", timezone.now())
+    press(begun, uuid.uuid4(), "loaf.ready", "done", wall_clock.now())
     first = studio.get(f"/loaves/{begun.pk}").json()["plan"]["total_to_mix_g"]
     write(studio, plain, weights=light_bars(studio, plain, 0.94))
     assert studio.get(f"/loaves/{begun.pk}").json()["plan"]["total_to_mix_g"] == first
@@ -96,7 +96,7 @@ def test_numbers_are_turned_off_forgotten_and_remembered(studio: Studio, owner: 
     assert usual < learned
     studio.send("PUT", "/notebook/numbers/film", {"off": False})
     assert mixed() == learned
-    now = timezone.now().isoformat()
+    now = wall_clock.now().isoformat()
     forgotten = studio.send("PUT", "/notebook/numbers/film", {"off": False, "forgotten_at": now}).json()
     (film,) = [item for item in forgotten if item["key"] == "film"]
     assert film["rate"] is None
@@ -136,7 +136,7 @@ def test_what_was_kept_lies_on_the_shelf_and_supplies_come_off_the_stock_once(st
 @pytest.mark.parametrize(
     ("said", "code"),
     [
-        ({"on": (timezone.localdate() + dt.timedelta(days=9)).isoformat()}, "outcome.date"),
+        ({"on": (wall_clock.today() + dt.timedelta(days=9)).isoformat()}, "outcome.date"),
         ({"weights": [{"bar": 77, "grams": 90}]}, "outcome.bar"),
         ({"faults": [{"kind": "cursed"}]}, "outcome.fault"),
     ],

@@ -8,9 +8,9 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, press
 from archtop.studio.models import Loaf
 from tests.core.conftest import box
@@ -21,7 +21,7 @@ pytestmark = pytest.mark.django_db
 
 def cut(owner: User, name: str, days_ago: float) -> Loaf:
     loaf = create_loaf(owner, read_loaf(box(name=name)))
-    press(loaf, uuid.uuid4(), "loaf.cut", "done", timezone.now() - dt.timedelta(days=days_ago))
+    press(loaf, uuid.uuid4(), "loaf.cut", "done", wall_clock.now() - dt.timedelta(days=days_ago))
     return loaf
 
 
@@ -35,7 +35,7 @@ def test_what_is_cut_lies_there_until_it_is_cured_the_next_to_be_turned_first(st
     cut(owner, "Cured", 40)
     create_loaf(owner, read_loaf(box(name="Poured")))
     assert [item["name"] for item in rack(studio)] == ["Old", "Fresh"]
-    assert rack(studio)[0]["times"]["turn_from"] < timezone.now().isoformat()
+    assert rack(studio)[0]["times"]["turn_from"] < wall_clock.now().isoformat()
 
 
 def test_a_press_turns_the_bars_and_can_be_taken_back(studio: Studio, owner: User) -> None:
@@ -43,17 +43,17 @@ def test_a_press_turns_the_bars_and_can_be_taken_back(studio: Studio, owner: Use
     for action, turned in (("done", True), ("undone", False)):
         body = {
             "press_id": str(uuid.uuid4()), "step": "loaf.turn", "action": action,
-            "pressed_at": timezone.now().isoformat(),
+            "pressed_at": wall_clock.now().isoformat(),
         }  # fmt: skip
         assert studio.send("POST", f"/loaves/{loaf.pk}/bench", body).status_code == 200
         (lies,) = rack(studio)
         assert (lies["turned_at"] is not None) is turned
-        assert (lies["times"]["turn_from"] > timezone.now().isoformat()) is turned
+        assert (lies["times"]["turn_from"] > wall_clock.now().isoformat()) is turned
 
 
 def test_a_cut_taken_back_and_a_loaf_put_away_and_others_loaves_lie_nowhere(studio: Studio, owner: User) -> None:
     back, away = cut(owner, "Back", 8), cut(owner, "Away", 8)
-    press(back, uuid.uuid4(), "loaf.cut", "undone", timezone.now())
+    press(back, uuid.uuid4(), "loaf.cut", "undone", wall_clock.now())
     studio.send("DELETE", f"/loaves/{away.pk}")
     cut(User.objects.create_user("stranger", password="another long one"), "Theirs", 8)
     assert rack(studio) == []

@@ -8,9 +8,9 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf
 from archtop.studio.models import BenchEntry, BowlNote, Loaf, ShelfMove
 from tests.core.conftest import box_with, frosted, rod
@@ -93,7 +93,7 @@ def test_a_temperature_kept_at_mixing_moves_every_clock_of_that_pot(studio: Stud
     plain = [clock["face"]["curve"][-1]["pa"] for clock in studio.get(f"/loaves/{box.pk}/clock").json()["bowls"]]
     body = {
         "press_id": str(uuid.uuid4()), "step": "loaf.mix#it-comes-to", "action": "done", "celsius": 55,
-        "pressed_at": timezone.now().isoformat(),
+        "pressed_at": wall_clock.now().isoformat(),
     }  # fmt: skip
     assert studio.send("POST", f"/loaves/{box.pk}/bench", body).status_code == 200
     warm = [clock["face"]["curve"][-1]["pa"] for clock in studio.get(f"/loaves/{box.pk}/clock").json()["bowls"]]
@@ -101,7 +101,7 @@ def test_a_temperature_kept_at_mixing_moves_every_clock_of_that_pot(studio: Stud
 
 
 def test_a_studio_that_has_read_its_pots_has_a_pace_of_its_own(studio: Studio, owner: User, box: Loaf) -> None:
-    mixed_at = timezone.now() - dt.timedelta(minutes=40)
+    mixed_at = wall_clock.now() - dt.timedelta(minutes=40)
     press_at(studio, box, "loaf.mix", mixed_at)
     for minute, ring in ((8, 70), (12, 60), (16, 50)):
         take(studio, box, {"kind": "spread", "value": ring}, at=mixed_at + dt.timedelta(minutes=minute))

@@ -9,16 +9,20 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from icalendar import Calendar
 from pypdf import PdfReader
 
 from archtop.core import plan, read_loaf
-from archtop.core.casting import network_of
+from archtop.core.casting import StudioHours, network_of
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, cupboard_of_studio, press
+from archtop.studio.actions import season as season_actions
 from archtop.studio.actions.learning import open_numbers
 from archtop.studio.actions.outcomes import save_outcome
-from archtop.studio.models import Loaf, Season
+from archtop.studio.actions.season import change_hours, change_moulds
+from archtop.studio.models import Loaf, Order, Season
 from tests.core.conftest import box_with, rod
 from tests.studio.conftest import Studio
 
@@ -27,13 +31,17 @@ pytestmark = pytest.mark.django_db
 
 @pytest.fixture(autouse=True)
 def _quick(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("archtop.studio.actions.season._SECONDS", 1.5)
+    monkeypatch.setattr("archtop.studio.actions.season._EFFORT", 1.0)
 
 
 def ready_loaf(owner: User, name: str = "Lamp", days: int | None = 60, **more: Any) -> Loaf:
     column = rod("col", 40, casting={"material": "silicone", "mould_length_mm": 520, "trim_mm": 5})
-    day = None if days is None else (timezone.localdate() + dt.timedelta(days=days)).isoformat()
+    day = None if days is None else (wall_clock.today() + dt.timedelta(days=days)).isoformat()
     return create_loaf(owner, read_loaf(box_with(column, to_mm=60, name=name, ready_on=day, **more)))
+
+
+def day_after(days: int) -> dt.date:
+    return wall_clock.today() + dt.timedelta(days=days)
 
 
 def blocks(season: dict[str, Any]) -> dict[str, dict[str, Any]]:
@@ -62,16 +70,16 @@ def test_a_season_is_planned_pinned_and_let_go(studio: Studio, owner: User) -> N
 
 def test_what_the_bench_log_says_is_done_is_done(studio: Studio, owner: User) -> None:
     loaf = ready_loaf(owner)
-    at = timezone.now() - dt.timedelta(days=2)
+    at = wall_clock.now() - dt.timedelta(days=2)
     press(loaf, uuid.uuid4(), "cast-col.cast", "done", at)
     season = studio.send("POST", "/season/plan").json()
     cast = blocks(season)["cast.col"]
     assert cast["held"] == "done"
     assert ended(cast, at)
     assert blocks(season)["out.col"]["held"] == ""
-    out = timezone.now() - dt.timedelta(hours=6)
+    out = wall_clock.now() - dt.timedelta(hours=6)
     press(loaf, uuid.uuid4(), "cast-col.out", "done", out)
-    press(loaf, uuid.uuid4(), "loaf.lay.col", "done", timezone.now())
+    press(loaf, uuid.uuid4(), "loaf.lay.col", "done", wall_clock.now())
     turned = blocks(studio.send("POST", "/season/plan").json())["out.col"]
     assert turned["held"] == "done"
     assert ended(turned, out)
@@ -84,7 +92,7 @@ def ended(block: dict[str, Any], at: dt.datetime) -> bool:
 
 def test_a_loaf_that_is_cut_has_only_its_curing_left(studio: Studio, owner: User) -> None:
     loaf = ready_loaf(owner, top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]})
-    poured = timezone.now() - dt.timedelta(hours=30)
+    poured = wall_clock.now() - dt.timedelta(hours=30)
     pressed = {"cast-col.cast": -48, "loaf.lay.col": -1, "loaf.cover": 0, "loaf.spritz-again": 1, "loaf.cut": 28}
     for step, hours in pressed.items():
         press(loaf, uuid.uuid4(), step, "done", poured + dt.timedelta(hours=hours))
@@ -98,13 +106,13 @@ def test_a_loaf_that_is_cut_has_only_its_curing_left(studio: Studio, owner: User
 
 def test_a_spritz_that_was_missed_is_told_and_the_rest_goes_on(studio: Studio, owner: User) -> None:
     loaf = ready_loaf(owner, top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]})
-    press(loaf, uuid.uuid4(), "loaf.cover", "done", timezone.now() - dt.timedelta(hours=5))
+    press(loaf, uuid.uuid4(), "loaf.cover", "done", wall_clock.now() - dt.timedelta(hours=5))
     season = studio.send("POST", "/season/plan").json()
     (missed,) = season["plan"]["missed"]
     assert "Spritz Lamp again" in missed
     assert "spritz" not in blocks(season)
     assert blocks(season)["cut"]["held"] == ""
-    press(loaf, uuid.uuid4(), "loaf.spritz-again", "skipped", timezone.now())
+    press(loaf, uuid.uuid4(), "loaf.spritz-again", "skipped", wall_clock.now())
     over = studio.send("POST", "/season/plan").json()
     assert over["plan"]["missed"] == []
     assert blocks(over)["spritz"]["held"] == "done"
@@ -126,12 +134,12 @@ def test_i_did_it_then_replans_the_rest_and_refuses_the_future(studio: Studio, o
     ready_loaf(owner)
     season = studio.send("POST", "/season/plan").json()
     cast = blocks(season)["cast.col"]
-    then = timezone.now() - dt.timedelta(hours=30)
+    then = wall_clock.now() - dt.timedelta(hours=30)
     done = studio.send("PUT", "/season/pins", {"job": cast["key"], "start": then.isoformat(), "done": True}).json()
     assert blocks(done)["cast.col"]["held"] == "done"
     # Older than a week it would drag: the pour comes within one.
     assert dt.datetime.fromisoformat(blocks(done)["pour"]["start"]) <= then + dt.timedelta(days=7, hours=2)
-    later = (timezone.now() + dt.timedelta(days=1)).isoformat()
+    later = (wall_clock.now() + dt.timedelta(days=1)).isoformat()
     answer = studio.send("PUT", "/season/pins", {"job": cast["key"], "start": later, "done": True})
     assert answer.status_code == 422
     assert answer.json()["problems"][0]["code"] == "pin.future"
@@ -158,7 +166,7 @@ def test_what_is_refused_changes_nothing(studio: Studio, owner: User) -> None:
     before = studio.send("POST", "/season/plan").json()
     no_hours = before["hours"] | {"week": [[]] * 7}
     assert studio.send("PUT", "/season/hours", no_hours).status_code == 422
-    later = (timezone.now() + dt.timedelta(days=1)).isoformat()
+    later = (wall_clock.now() + dt.timedelta(days=1)).isoformat()
     pin = {"job": before["plan"]["blocks"][0]["key"], "start": later, "done": True}
     assert studio.send("PUT", "/season/pins", pin).status_code == 422
     after = studio.get("/season").json()
@@ -175,7 +183,7 @@ def test_a_job_held_where_nothing_fits_is_refused_with_the_reasons(studio: Studi
     before = studio.send("POST", "/season/plan").json()
     pour = blocks(before)["pour"]
     # An hour from now there can be no column of two days.
-    soon = (timezone.now() + dt.timedelta(hours=1)).isoformat()
+    soon = (wall_clock.now() + dt.timedelta(hours=1)).isoformat()
     answer = studio.send("PUT", "/season/pins", {"job": pour["key"], "start": soon})
     assert answer.status_code == 422
     (problem,) = answer.json()["problems"]
@@ -186,13 +194,13 @@ def test_a_job_held_where_nothing_fits_is_refused_with_the_reasons(studio: Studi
 
 def test_a_promised_day_is_kept_or_told(studio: Studio, owner: User) -> None:
     column = rod("col", 40, casting={"material": "silicone", "mould_length_mm": 520, "trim_mm": 5})
-    day = timezone.localdate() + dt.timedelta(days=20)
+    day = wall_clock.today() + dt.timedelta(days=20)
     dates = {"pour_on": day.isoformat(), "ready_on": (day + dt.timedelta(days=40)).isoformat()}
     create_loaf(owner, read_loaf(box_with(column, to_mm=60, name="Promised", **dates)))
     season = studio.send("POST", "/season/plan").json()
     assert blocks(season)["pour"]["start"].startswith(day.isoformat())
     column["casting"]["material"] = "stiff"
-    soon = {"pour_on": (timezone.localdate() + dt.timedelta(days=1)).isoformat()}
+    soon = {"pour_on": (wall_clock.today() + dt.timedelta(days=1)).isoformat()}
     create_loaf(owner, read_loaf(box_with(column, to_mm=60, name="Too soon", **dates | soon)))
     plan = studio.send("POST", "/season/plan").json()["plan"]
     assert any("“Pour Too soon” on its day" in words for words in plan["clash"])
@@ -225,7 +233,7 @@ def test_hours_and_moulds_change_the_plan(studio: Studio, owner: User) -> None:
 
 def test_orders_count_heads_and_set_dates(studio: Studio, owner: User) -> None:
     loaf = ready_loaf(owner, days=None)
-    day = (timezone.localdate() + dt.timedelta(days=70)).isoformat()
+    day = (wall_clock.today() + dt.timedelta(days=70)).isoformat()
     order = {"kind": "favours", "name": "Wedding", "ready_on": day, "heads": 30, "loaves": [str(loaf.id)]}
     season = studio.send("POST", "/season/orders", order).json()
     (line,) = season["orders"]
@@ -303,12 +311,12 @@ def test_seasons_and_orders_are_their_owners(studio: Studio, owner: User) -> Non
 def test_waits_are_learned_from_the_log_and_move_the_season(owner: User) -> None:
     loaf = ready_loaf(owner)
     before = network_wait(loaf)
-    poured = timezone.now() - dt.timedelta(days=3)
+    poured = wall_clock.now() - dt.timedelta(days=3)
     press(loaf, uuid.uuid4(), "loaf.cover", "done", poured)
     press(loaf, uuid.uuid4(), "loaf.cut", "done", poured + dt.timedelta(hours=2 * before))
     # Cut a day late and clean: that says nothing of the soonest.
     assert not any(number.key.startswith("wait:") for number in open_numbers())
-    on = (timezone.localdate() - dt.timedelta(days=1)).isoformat()
+    on = (wall_clock.today() - dt.timedelta(days=1)).isoformat()
     save_outcome(loaf, uuid.uuid4(), {"stage": "cut", "on": on, "faults": [{"kind": "sticky"}]})
     (number,) = [number for number in open_numbers() if number.key.startswith("wait:")]
     assert number.rate is not None
@@ -322,3 +330,54 @@ def network_wait(loaf: Loaf) -> float:
     document, cupboard = read_loaf(loaf.document), cupboard_of_studio()
     links = network_of(document, plan(document, cupboard), own=cupboard.rates).links
     return next(link.least_h for link in links if link.after == "cut")
+
+
+def test_what_another_tab_changes_while_it_is_planned_is_kept(
+    studio: Studio, owner: User, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Planning takes seconds and locks nothing: hours, moulds and orders changed meanwhile are not lost by its end."""
+    loaf = ready_loaf(owner)
+    hold = network_of(read_loaf(loaf.document), plan(read_loaf(loaf.document), cupboard_of_studio())).holds[0].mould
+    real = season_actions.plan_season
+
+    def slowly(*args: Any) -> Any:
+        found = real(*args)
+        other = season_actions.season_of(owner)
+        change_hours(other, StudioHours(hands=2))
+        change_moulds(other, {"spare": 3}, [["a/b", "c/d"]])
+        return found
+
+    monkeypatch.setattr(season_actions, "plan_season", slowly)
+    season = studio.send("PUT", "/season/moulds", {"moulds": {hold: 2}, "together": [["a/b", "c/d"]]}).json()
+    kept = Season.objects.get(owner=owner)
+    assert StudioHours.model_validate(kept.hours).hands == 2
+    assert kept.moulds == {hold: 2, "spare": 3}
+    # The plan does not know of it, and says so.
+    assert season["stale"] is True
+    monkeypatch.undo()
+    assert studio.send("POST", "/season/plan").json()["stale"] is False
+
+
+def test_a_plan_is_old_once_an_order_wants_its_loaf_sooner(studio: Studio, owner: User) -> None:
+    loaf = ready_loaf(owner)
+    assert studio.send("POST", "/season/plan").json()["stale"] is False
+    order = Order.objects.create(owner=owner, kind="commission", name="Door", ready_on=day_after(55))
+    order.loaves.set([loaf])
+    assert studio.get("/season").json()["stale"] is True
+
+
+def test_orders_are_read_with_as_many_queries_however_many_there_are(studio: Studio, owner: User) -> None:
+    loaves = [ready_loaf(owner, f"Lamp {n}") for n in range(3)]
+
+    def queries(count: int) -> int:
+        for n in range(count):
+            order = Order.objects.create(
+                owner=owner, kind="favours", name=f"{count}-{n}", ready_on=day_after(58), heads=4
+            )
+            order.loaves.set(loaves)
+        with CaptureQueriesContext(connection) as seen:
+            assert studio.get("/season").status_code == 200
+        return len(seen)
+
+    queries(1)
+    assert queries(2) == queries(9)

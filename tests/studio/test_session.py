@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
 import pytest
 from django.contrib.auth.models import User
 
+from archtop.studio import wall_clock
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -17,7 +20,10 @@ def sign_in(studio: Studio, password: str) -> int:
 
 def test_name_and_password(owner: User) -> None:
     studio = Studio(None)
-    assert studio.get("/session").json() == {"name": None, "demo": False, "toured": False}
+    found = studio.get("/session").json()
+    assert found == {"name": None, "demo": False, "toured": False, "now": found["now"]}
+    # The browser goes by the studio's clock.
+    assert abs(dt.datetime.fromisoformat(found["now"]) - wall_clock.now()) < dt.timedelta(minutes=1)
     assert sign_in(studio, "wrong") == 401
     assert sign_in(studio, "a long enough one") == 200
     assert studio.get("/session").json()["name"] == "owner"

@@ -8,9 +8,9 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, cupboard_of_studio
 from archtop.studio.management.commands.demo import load_shelf
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
@@ -22,7 +22,7 @@ pytestmark = pytest.mark.django_db
 
 def lot(**changes: Any) -> dict[str, Any]:
     """Three columns made yesterday."""
-    yesterday = timezone.localdate() - dt.timedelta(days=1)
+    yesterday = wall_clock.today() - dt.timedelta(days=1)
     return {
         "key": "rods", "name": "Rods", "kind": "column", "srgb": "#aa8855", "made_on": yesterday.isoformat(),
         "count": 3, "grams": 900, **changes,
@@ -49,7 +49,7 @@ def press(studio: Studio, loaf: Loaf, step: str, action: str = "done", press_id:
     """One press at the bench."""
     body = {
         "press_id": press_id or str(uuid.uuid4()), "step": step, "action": action,
-        "pressed_at": timezone.now().isoformat(),
+        "pressed_at": wall_clock.now().isoformat(),
     }  # fmt: skip
     assert studio.send("POST", f"/loaves/{loaf.pk}/bench", body).status_code == 200
 

@@ -8,9 +8,9 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, save_loaf
 from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.models import CupboardItem, Loaf
@@ -18,7 +18,7 @@ from tests.core.conftest import box
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
-DAY = (timezone.localdate() - dt.timedelta(days=2)).isoformat()
+DAY = (wall_clock.today() - dt.timedelta(days=2)).isoformat()
 
 
 def tinted(owner: User, name: str, grams: float, jar: str = "jar-red") -> Loaf:

@@ -8,9 +8,9 @@ from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
-from django.utils import timezone
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import count_stock, create_loaf, press
 from archtop.studio.models import Loaf
 from tests.core.conftest import box
@@ -21,11 +21,11 @@ pytestmark = pytest.mark.django_db
 
 @pytest.fixture(autouse=True)
 def _quick(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("archtop.studio.actions.season._SECONDS", 1.0)
+    monkeypatch.setattr("archtop.studio.actions.season._EFFORT", 1.0)
 
 
 def day(days: int) -> str:
-    return (timezone.localdate() + dt.timedelta(days=days)).isoformat()
+    return (wall_clock.today() + dt.timedelta(days=days)).isoformat()
 
 
 def week(studio: Studio, first: str) -> dict[str, Any]:
@@ -52,7 +52,7 @@ def test_the_seasons_day_counts_where_a_loaf_has_none_of_its_own(studio: Studio,
     blocks = studio.send("POST", "/season/plan").json()["plan"]["blocks"]
     (poured,) = [block["start"][:10] for block in blocks if block["kind"] == "pour"]
     assert week(studio, poured)["loaves"] == ["Promised"]
-    at = timezone.now() - dt.timedelta(days=1)
+    at = wall_clock.now() - dt.timedelta(days=1)
     press(loaf, uuid.uuid4(), "loaf.cover", "done", at)
     studio.send("POST", "/season/plan")
     assert week(studio, day(-1))["loaves"] == []

@@ -3,9 +3,11 @@
 - ``ARCHTOP_HOME``: the studio's folder (database, key, photographs, backups); ``.archtop`` here by default
 - ``ARCHTOP_DEMO``: ``1`` signs visitors from this machine in by themselves
 - ``ARCHTOP_HOSTS``: further names, with commas, that this studio answers to
+- ``ARCHTOP_NOW``: the moment from which the studio's clock goes on, instead of the machine's (for practice and tests)
 - ``ARCHTOP_DEBUG``: ``1`` for development
 """
 
+import datetime as dt
 import os
 import re
 import secrets
@@ -15,6 +17,11 @@ HOME = Path(os.environ.get("ARCHTOP_HOME", ".archtop")).resolve()
 DEMO = os.environ.get("ARCHTOP_DEMO") == "1"
 DEBUG = os.environ.get("ARCHTOP_DEBUG") == "1"
 WEB_DIST = Path(os.environ.get("ARCHTOP_WEB", Path(__file__).resolve().parents[3] / "web" / "dist"))
+
+# By how much the studio's clock is ahead of the machine's.
+CLOCK_AHEAD = dt.timedelta()
+if _moment := os.environ.get("ARCHTOP_NOW"):
+    CLOCK_AHEAD = dt.datetime.fromisoformat(_moment) - dt.datetime.now(dt.UTC)
 
 
 def _secret_key() -> str:

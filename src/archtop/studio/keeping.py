@@ -19,6 +19,7 @@ from django.conf import settings
 from django.db import connection, connections
 
 from archtop.core import InputError
+from archtop.studio import wall_clock
 
 __all__ = ["back_up", "restore"]
 
@@ -36,7 +37,7 @@ def back_up(to: Path | None = None, now: dt.datetime | None = None) -> Path:
 
     :raises InputError: ``backup.damaged`` when the copy does not pass SQLite's own check; ``backup.exists``
     """
-    stamp = (now or dt.datetime.now(dt.UTC)).strftime("%Y%m%d-%H%M%S-%f")
+    stamp = (now or wall_clock.now()).strftime("%Y%m%d-%H%M%S-%f")
     to = to or settings.HOME / "backups" / f"studio-{stamp}.zip"
     if to.exists():
         raise InputError.one("backup.exists", "file", str(to), "is there already", "Choose another name.")

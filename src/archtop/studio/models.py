@@ -9,6 +9,8 @@ from typing import Any, NoReturn
 from django.conf import settings
 from django.db import models
 
+from archtop.studio.wall_clock import StampField
+
 _ONLY_GROWS = "A log only grows: add an entry that undoes this one."
 
 
@@ -21,8 +23,8 @@ class Loaf(models.Model):
     document = models.JSONField()
     preview = models.JSONField(default=dict)
     revision = models.PositiveIntegerField(default=1)
-    created_at = models.DateTimeField(auto_now_add=True)
-    updated_at = models.DateTimeField(auto_now=True)
+    created_at = StampField(auto_now_add=True)
+    updated_at = StampField(auto_now=True)
     put_away = models.BooleanField(default=False)
     rates_then = models.JSONField(
         null=True, help_text="What the studio had learned when work on it began: its plan stays the one it began with."
@@ -45,7 +47,7 @@ class Revision(models.Model):
     based_on = models.PositiveIntegerField(default=0)
     document = models.JSONField()
     kept_aside = models.BooleanField(default=False)
-    saved_at = models.DateTimeField(auto_now_add=True)
+    saved_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("-saved_at", "-id")
@@ -100,7 +102,7 @@ class BenchEntry(OnlyGrows):
     pressed_at = models.DateTimeField()
     grams = models.FloatField(null=True, help_text="What the scale showed, where one was read.")
     celsius = models.FloatField(null=True, help_text="What the thermometer showed, where one was read.")
-    received_at = models.DateTimeField(auto_now_add=True)
+    received_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("id",)
@@ -119,7 +121,7 @@ class BowlNote(OnlyGrows):
     data = models.JSONField(default=dict)
     takes_back = models.UUIDField(null=True)
     taken_at = models.DateTimeField()
-    received_at = models.DateTimeField(auto_now_add=True)
+    received_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("taken_at", "id")
@@ -134,7 +136,7 @@ class ShelfLot(models.Model):
     key = models.CharField(max_length=80, unique=True)
     data = models.JSONField()
     loaf = models.ForeignKey(Loaf, null=True, on_delete=models.SET_NULL, related_name="lots")
-    put_at = models.DateTimeField(auto_now_add=True)
+    put_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("-put_at", "-id")
@@ -153,7 +155,7 @@ class ShelfMove(OnlyGrows):
     why = models.CharField(max_length=20)
     loaf = models.ForeignKey(Loaf, null=True, on_delete=models.SET_NULL, related_name="moves")
     step = models.CharField(max_length=120, blank=True)
-    moved_at = models.DateTimeField(auto_now_add=True)
+    moved_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("id",)
@@ -211,7 +213,7 @@ class CupboardItem(models.Model):
     kind = models.CharField(max_length=12, choices=[("scent", "scent"), ("colourant", "colourant")])
     key = models.SlugField(max_length=40)
     data = models.JSONField()
-    updated_at = models.DateTimeField(auto_now=True)
+    updated_at = StampField(auto_now=True)
 
     class Meta:
         ordering = ("kind", "key")
@@ -226,7 +228,7 @@ class Stock(models.Model):
 
     name = models.CharField(max_length=60, unique=True, help_text="Like fat:olive or scent:market-tea.")
     grams = models.FloatField()
-    counted_at = models.DateTimeField(auto_now=True)
+    counted_at = StampField(auto_now=True)
 
     class Meta:
         ordering = ("name",)
@@ -256,7 +258,7 @@ class FormulaVersion(models.Model):
     book = models.ForeignKey(BookFormula, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     data = models.JSONField()
-    written_at = models.DateTimeField(auto_now_add=True)
+    written_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("-number",)
@@ -307,6 +309,7 @@ class Photo(models.Model):
 class Season(models.Model):
     """An owner's hours, moulds and shared castings, and the last plan of all their loaves.
 
+    ``planned_from``: what was asked for when that plan was made, in short.
     ``feed``: the secret in the address of the calendar that other programs read; empty while there is none.
     """
 
@@ -316,6 +319,7 @@ class Season(models.Model):
     together = models.JSONField(default=list)
     plan = models.JSONField(null=True)
     planned_at = models.DateTimeField(null=True)
+    planned_from = models.CharField(max_length=64, blank=True)
     feed = models.CharField(max_length=64, blank=True)
 
     def __str__(self) -> str:
@@ -366,7 +370,7 @@ class OutcomeEntry(OnlyGrows):
     entry_id = models.UUIDField(unique=True)
     stage = models.CharField(max_length=12)
     data = models.JSONField()
-    written_at = models.DateTimeField(auto_now_add=True)
+    written_at = StampField(auto_now_add=True)
 
     class Meta:
         ordering = ("id",)
@@ -469,7 +473,7 @@ class StockUse(models.Model):
 
     loaf = models.OneToOneField(Loaf, on_delete=models.CASCADE, related_name="stock_use")
     data = models.JSONField()
-    used_at = models.DateTimeField(auto_now_add=True)
+    used_at = StampField(auto_now_add=True)
 
     def __str__(self) -> str:
         return f"{self.loaf.name}: {len(self.data)} things"

@@ -1,5 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { v4 as newId } from "uuid";
+import { goBy } from "../ui/wallClock";
 import { client } from "./client";
 import type {
 	Asked,
@@ -75,7 +76,11 @@ async function unwrap<T>(request: Promise<Answer<T>>): Promise<T> {
 
 export const sessionQuery = queryOptions({
 	queryKey: ["session"],
-	queryFn: () => unwrap(client.GET("/api/session")),
+	queryFn: async () => {
+		const session = await unwrap(client.GET("/api/session"));
+		goBy(session.now);
+		return session;
+	},
 	staleTime: Number.POSITIVE_INFINITY,
 });
 

@@ -1242,7 +1242,7 @@ export interface components {
     schemas: {
         /**
          * SessionOut
-         * @description Who is signed in, and whether the tour was taken or declined.
+         * @description Who is signed in, whether the tour was taken or declined, and what time it is in the studio.
          */
         SessionOut: {
             /** Name */
@@ -1251,6 +1251,11 @@ export interface components {
             demo: boolean;
             /** Toured */
             toured: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
         };
         /**
          * Problem
@@ -6625,8 +6630,6 @@ export interface components {
             sessions: number;
             /** Proven */
             proven: boolean;
-            /** Seconds */
-            seconds: number;
             /** Clash */
             clash: string[];
             /** Ways */

@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { Outlet } from "react-router";
 import { useEditor } from "../loaf/editor/EditorContext";
+import { now } from "../ui/wallClock";
 import { useClocks } from "./clock/useClocks";
 import { type Room, RoomContext } from "./room";
 import { useBench } from "./useBench";
@@ -11,9 +12,9 @@ export function BenchRoom() {
 	const { id, live } = useEditor();
 	const bench = useBench(id, live.plan.steps);
 	const clocks = useClocks(id);
-	const devices = useDevices(Date.now);
+	const devices = useDevices(now);
 	const room = useMemo<Room>(
-		() => ({ base: `/loaf/${id}/bench`, bench, clocks, now: Date.now, devices, rehearsing: null }),
+		() => ({ base: `/loaf/${id}/bench`, bench, clocks, now, devices, rehearsing: null }),
 		[id, bench, clocks, devices],
 	);
 	return (

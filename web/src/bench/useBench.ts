@@ -3,6 +3,7 @@ import { useCallback, useMemo } from "react";
 import { v4 as newId } from "uuid";
 import { benchQuery, clocksQuery, pressStep } from "../api/queries";
 import type { BenchPress, Step } from "../api/types";
+import { now } from "../ui/wallClock";
 import { type Bench, benchOf, type Put } from "./benchOf";
 import { useOutbox } from "./useOutbox";
 
@@ -20,7 +21,7 @@ export function useBench(loaf: string, steps: readonly Step[]): Bench {
 		[loaf, queries],
 	);
 	const { waiting, stuck, add } = useOutbox<BenchPress>(`bench.${loaf}`, send);
-	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, Date.now(), shown)), [add]);
+	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, now(), shown)), [add]);
 	return useMemo(() => {
 		const kept = data?.entries ?? [];
 		return benchOf(steps, [...kept, ...unsent(kept, waiting)], put, waiting.length, stuck);

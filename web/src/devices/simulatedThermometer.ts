@@ -1,3 +1,4 @@
+import { now as wallNow } from "../ui/wallClock";
 import type { Thermometer } from "./thermometer";
 
 const TICK_MS = 500;
@@ -34,7 +35,7 @@ export class SimulatedThermometer implements Thermometer {
 	/** ``now``: the bench's own clock [ms], which a rehearsal runs faster. */
 	constructor(
 		private warmth: Warmth = COLD,
-		private readonly now: () => number = Date.now,
+		private readonly now: () => number = wallNow,
 		private readonly random: () => number = Math.random,
 	) {
 		this.probe = this.warmth.room;

@@ -5,6 +5,7 @@ import type { OwnNumber } from "../api/types";
 import { Button } from "../ui/Button";
 import { dayText } from "../ui/dates";
 import { CheckField } from "../ui/fields";
+import { moment } from "../ui/wallClock";
 
 /** Which numbers now come from one's own bench, from how much, in place of what. */
 export function NumbersPlace() {
@@ -83,7 +84,7 @@ export function NumberCard({ number }: { number: OwnNumber }) {
 						Remember everything again
 					</Button>
 				) : (
-					<Button look="quiet" onClick={() => change.mutate({ off, at: new Date().toISOString() })}>
+					<Button look="quiet" onClick={() => change.mutate({ off, at: moment().toISOString() })}>
 						Forget what was seen<span className="sr-only">: {name}</span>
 					</Button>
 				)}

@@ -4,6 +4,7 @@ import type { StudioHours } from "../api/types";
 import { Button } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
 import { NumberField, TextField } from "../ui/fields";
+import { now } from "../ui/wallClock";
 import { local, localDay, moment } from "./seasonTime";
 import type { Change } from "./useSeason";
 
@@ -147,7 +148,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 			<div className="flex flex-wrap gap-2">
 				<Button
 					onClick={() => {
-						const day = localDay(new Date().toISOString(), zone);
+						const day = localDay(new Date(now()).toISOString(), zone);
 						const fresh = {
 							title: "Appointment",
 							start: moment(`${day}T18:00`, zone),
@@ -160,7 +161,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 				</Button>
 				<Button
 					onClick={() => {
-						const day = localDay(new Date().toISOString(), zone);
+						const day = localDay(new Date(now()).toISOString(), zone);
 						setDraft({ ...draft, days_off: [...off, { first: day, last: day, why: "" }] });
 					}}
 				>

@@ -5,6 +5,7 @@ import { pinJob, planSeason } from "../api/queries";
 import type { Season } from "../api/types";
 import { Button } from "../ui/Button";
 import { dayShort, hoursText } from "../ui/dates";
+import { moment } from "../ui/wallClock";
 import { FeedDrawer } from "./FeedDrawer";
 import { HoursDrawer } from "./HoursDrawer";
 import { JobCard } from "./JobCard";
@@ -24,7 +25,7 @@ export function SeasonPlace() {
 	const [week, setWeek] = useState<string | null>(null);
 	if (!season) return null;
 	const { plan, hours } = season;
-	const today = localDay(new Date().toISOString(), hours.zone);
+	const today = localDay(moment().toISOString(), hours.zone);
 	const block = plan?.blocks.find((item) => item.key === selected);
 	return (
 		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,360px)]">

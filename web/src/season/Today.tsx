@@ -6,6 +6,7 @@ import type { Block, Season } from "../api/types";
 import { Button } from "../ui/Button";
 import { dayShort, hoursText, today } from "../ui/dates";
 import { Refused } from "../ui/Refused";
+import { moment } from "../ui/wallClock";
 import { localDay, localTime } from "./seasonTime";
 
 type OnTheRack = Season["rack"][number];
@@ -45,7 +46,7 @@ export function Today() {
 	const short = (week.data?.supplies ?? []).filter((item) => (item.short_g ?? 0) > 0);
 	if (!data || (!data.plan && data.rack.length === 0)) return null;
 	const { zone } = data.hours;
-	const found = todayOf(data, new Date());
+	const found = todayOf(data, moment());
 	const titles = new Map((data.plan?.blocks ?? []).map((block) => [block.key, block.title]));
 	const text = (iso: string) => `${dayShort(localDay(iso, zone))} ${localTime(iso, zone)}`;
 	const line = (block: Block) => (
@@ -107,7 +108,7 @@ function Turn({ bars, zone }: { bars: OnTheRack; zone: string }) {
 				press_id: newId(),
 				step: "loaf.turn",
 				action: "done",
-				pressed_at: new Date().toISOString(),
+				pressed_at: moment().toISOString(),
 			}),
 		onSuccess: () => cache.invalidateQueries({ queryKey: seasonQuery.queryKey }),
 	});

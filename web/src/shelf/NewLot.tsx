@@ -6,11 +6,10 @@ import type { Lot } from "../api/types";
 import { keyOf } from "../cupboard/useShelf";
 import { Button } from "../ui/Button";
 import { FieldRow } from "../ui/Drawer";
+import { today } from "../ui/dates";
 import { DateField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { KEPT, KINDS } from "./words";
-
-const today = () => new Date().toLocaleDateString("sv-SE");
 
 const fresh = (): Lot => ({
 	key: "",

@@ -1,3 +1,5 @@
+import { moment } from "./wallClock";
+
 const DAY = new Intl.DateTimeFormat("en-GB", {
 	weekday: "short",
 	day: "numeric",
@@ -13,7 +15,7 @@ const SHORT = new Intl.DateTimeFormat("en-GB", {
 const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 /** The day it is where the reader is, as "2027-03-05". */
-export function today(now = new Date()): string {
+export function today(now = moment()): string {
 	return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
 }
 

@@ -15,6 +15,7 @@ from archtop.core.casting.season import (
     LateLoaf,
     SeasonLoaf,
     SeasonPlan,
+    SeasonTerms,
     WaitBar,
     Way,
     plan_network,
@@ -28,7 +29,7 @@ from archtop.core.casting.why_not import WayOut, clash_of, ways_out
 __all__ = [
     "Alike", "Appointment", "Block", "Circumstances", "DayOff", "FavoursNeed", "Fixed", "Found", "Hold",
     "Hours", "Job", "JobKind", "LateLoaf", "Link", "Lived", "Network", "Pin", "RackTimes", "SeasonLoaf", "SeasonPlan",
-    "SeasonProblem", "StudioHours", "WaitBar", "Way", "WayOut", "alike_in", "cast_together", "clash_of",
+    "SeasonProblem", "SeasonTerms", "StudioHours", "WaitBar", "Way", "WayOut", "alike_in", "cast_together", "clash_of",
     "earliest_first", "faults_in", "favours_need", "joined", "least_makespan", "lived", "network_of", "openings_of",
     "plan_network", "plan_season", "problem_of", "rack_times", "refuse_impossible", "solve", "wait_in", "ways_out",
     "windows_of",

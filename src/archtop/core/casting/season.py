@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import datetime as dt
 import math
-import time
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 
 from pydantic import AwareDatetime
 
 from archtop.core.casting.calendar import StudioHours, openings_of
 from archtop.core.casting.checking import faults_in
 from archtop.core.casting.critical import refuse_impossible, windows_of
+from archtop.core.casting.effort import Effort
 from archtop.core.casting.lived import Pin, lived
 from archtop.core.casting.network import Job, JobKind, Network, Planned, joined, network_of
 from archtop.core.casting.problem import Fixed, SeasonProblem
@@ -30,6 +30,7 @@ __all__ = [
     "Pin",
     "SeasonLoaf",
     "SeasonPlan",
+    "SeasonTerms",
     "WaitBar",
     "plan_network",
     "plan_season",
@@ -39,8 +40,8 @@ __all__ = [
 STEP_H = 0.25
 # A loaf that is late by more than this is late by less than the season is long.
 _SLACK_DAYS, _MOST_LOAVES, _LONGEST_DAYS = 45, 200, 400
-# Where many are late each other's moulds and hands are the likelier reason: looking at each alone may take so long.
-_ALONE_SECONDS = 2.0
+# Where many are late each other's moulds and hands are the likelier reason: looking at each alone may take so much.
+_ALONE = 2.0
 
 
 @dataclass(frozen=True)
@@ -51,6 +52,26 @@ class SeasonLoaf:
     loaf: Loaf
     result: Planned
     ready: dt.datetime | None
+
+
+@dataclass(frozen=True)
+class SeasonTerms:
+    """What a season is planned among.
+
+    ``ready``, ``names``: by loaf. ``moulds``: how many there are, by the holds' mould; one where nothing is said.
+    ``pins``: jobs held or done, by key. ``before``: where jobs stood in the last plan. ``promised``: days that some
+    jobs are to begin on. ``effort``: of the solver, see :class:`~archtop.core.casting.effort.Effort`.
+    """
+
+    hours: StudioHours
+    now: dt.datetime
+    ready: Mapping[str, dt.datetime] = field(default_factory=dict)
+    names: Mapping[str, str] = field(default_factory=dict)
+    moulds: Mapping[str, int] = field(default_factory=dict)
+    pins: Mapping[str, Pin] = field(default_factory=dict)
+    before: Mapping[str, dt.datetime] = field(default_factory=dict)
+    promised: Mapping[str, dt.date] = field(default_factory=dict)
+    effort: float = 8.0
 
 
 class Block(Frozen):
@@ -113,7 +134,6 @@ class SeasonPlan(Frozen):
     loaves: tuple[LateLoaf, ...]
     sessions: int
     proven: bool
-    seconds: float
     clash: tuple[str, ...]
     ways: tuple[Way, ...]
     says: str
@@ -122,21 +142,15 @@ class SeasonPlan(Frozen):
 
 def plan_season(
     loaves: Sequence[SeasonLoaf],
-    hours: StudioHours,
-    now: dt.datetime,
-    moulds: Mapping[str, int] | None = None,
-    pins: Mapping[str, Pin] | None = None,
-    before: Mapping[str, dt.datetime] | None = None,
+    terms: SeasonTerms,
     together: Sequence[tuple[str, str]] = (),
     own: Mapping[str, Rate] | None = None,
-    seconds: float = 8.0,
 ) -> SeasonPlan:
     """Place every job of every loaf.
 
-    :param moulds: how many there are, by the holds' mould; one where nothing is said
-    :param pins: jobs held or done, by key
-    :param before: where jobs stood in the last plan
+    :param terms: ``ready``, ``names`` and ``promised`` are taken from the loaves
     :param together: castings done once for two loaves
+    :param own: what the studio has learned of its waits
     :raises InputError: ``ready.past``, ``season.loaves`` or of the hours
     """
     if len(loaves) > _MOST_LOAVES:
@@ -144,50 +158,38 @@ def plan_season(
             "season.loaves", "loaves", len(loaves), f"{_MOST_LOAVES} loaves are the most", "Plan a part of them."
         )
     for item in loaves:
-        pin = (pins or {}).get(f"{item.ident}/cut")
-        if item.ready is not None and item.ready < now and not (pin and pin.done):
+        pin = terms.pins.get(f"{item.ident}/cut")
+        if item.ready is not None and item.ready < terms.now and not (pin and pin.done):
             raise InputError.one(
                 "ready.past", item.loaf.name, item.ready.date().isoformat(), "lies in the past",
                 "Choose a day to come, or take the date away.",
             )  # fmt: skip
     network = cast_together(joined(tuple(network_of(i.loaf, i.result, i.ident, own) for i in loaves)), together)
-    ready = {item.ident: item.ready for item in loaves if item.ready is not None}
-    names = {item.ident: item.loaf.name for item in loaves}
-    today = now.astimezone(hours.clock).date()
-    promised = {
-        f"{item.ident}/pour": item.loaf.pour_on for item in loaves if item.loaf.pour_on and item.loaf.pour_on >= today
-    }
-    return plan_network(network, hours, now, ready, names, moulds or {}, pins or {}, before or {}, seconds, promised)
+    today = terms.now.astimezone(terms.hours.clock).date()
+    told = replace(
+        terms,
+        ready={item.ident: item.ready for item in loaves if item.ready is not None},
+        names={item.ident: item.loaf.name for item in loaves},
+        promised={
+            f"{item.ident}/pour": item.loaf.pour_on
+            for item in loaves
+            if item.loaf.pour_on and item.loaf.pour_on >= today
+        },
+    )
+    return plan_network(network, told)
 
 
-def plan_network(
-    network: Network,
-    hours: StudioHours,
-    now: dt.datetime,
-    ready: Mapping[str, dt.datetime],
-    names: Mapping[str, str],
-    moulds: Mapping[str, int],
-    pins: Mapping[str, Pin],
-    before: Mapping[str, dt.datetime],
-    seconds: float,
-    promised: Mapping[str, dt.date] | None = None,
-) -> SeasonPlan:
+def plan_network(network: Network, terms: SeasonTerms) -> SeasonPlan:
     """The same from a network, whatever it comes from.
 
-    :param promised: days that some jobs are to begin on
+    :raises InputError: ``link.cycle``, ``link.window``, ``link.unknown`` or of the hours
     """
     refuse_impossible(network)
-    network, pins, missed = lived(network, pins, now)
-    grid = _Grid(now)
-    problem = problem_of(network, hours, grid.origin, ready, moulds, pins, before).changed(
-        on_day={
-            key: tuple(
-                grid.step(dt.datetime.combine(day + dt.timedelta(days=n), dt.time(0), hours.clock)) - n for n in (0, 1)
-            )
-            for key, day in (promised or {}).items()
-        }
-    )
-    found = solve(problem, seconds)
+    network, pins, missed = lived(network, terms.pins, terms.now)
+    terms = replace(terms, pins=pins)
+    grid = _Grid(terms.now)
+    problem = problem_of(network, terms, grid.origin).changed(on_day=_days(terms, grid))
+    found = solve(problem, terms.effort)
     if found.feasible and (faults := faults_in(problem, found.starts)):
         raise RuntimeError(f"the solver's plan does not hold: {faults}")
     late = sum(found.late.values())
@@ -199,26 +201,35 @@ def plan_network(
         waits=tuple(_waits(problem, found, grid)),
         loaves=tuple(
             LateLoaf(
-                loaf=job.loaf, name=names.get(job.loaf, job.title), ready=ready.get(job.loaf),
+                loaf=job.loaf, name=terms.names.get(job.loaf, job.title), ready=terms.ready.get(job.loaf),
                 cured=grid.at(found.starts[job.key]), late_h=found.late.get(job.loaf, 0) * STEP_H,
             )
             for job in network.jobs
             if job.kind == "cured" and found.feasible
         ),
-        sessions=found.sessions, proven=found.proven, seconds=found.seconds,
-        clash=tuple(_in_words(what, problem, names) for what in clash),
+        sessions=found.sessions, proven=found.proven,
+        clash=tuple(_in_words(what, problem, terms.names) for what in clash),
         ways=tuple(Way(kind=way.kind, what=way.what, late_h=way.late_h, says=way.says) for way in ways),
         says=_says(found, late), missed=missed,
     )  # fmt: skip
 
 
+def _days(terms: SeasonTerms, grid: _Grid) -> dict[str, tuple[int, int]]:
+    """From and to [steps] of the days some jobs are promised for, on the studio's clock."""
+
+    def midnight(day: dt.date) -> int:
+        return grid.step(dt.datetime.combine(day, dt.time(0), terms.hours.clock))
+
+    return {key: (midnight(day), midnight(day + dt.timedelta(days=1)) - 1) for key, day in terms.promised.items()}
+
+
 def _alone_if_that_is_late(problem: SeasonProblem, found: Found) -> SeasonProblem:
     """What to ask about: a late loaf that would be late by itself says why in the fewest words."""
-    until = time.perf_counter() + _ALONE_SECONDS
+    effort = Effort(_ALONE)
     for loaf, late in sorted(found.late.items(), key=lambda item: -item[1]):
-        if late and time.perf_counter() < until:
+        if late and not effort.spent:
             alone = problem.only(loaf)
-            if sum((least_late(alone, 1.0) or {}).values()):
+            if sum((least_late(alone, effort, _ALONE / 2) or {}).values()):
                 return alone
     return problem
 
@@ -237,32 +248,29 @@ class _Grid:
         return self.origin + dt.timedelta(hours=step * STEP_H)
 
 
-def problem_of(
-    network: Network,
-    hours: StudioHours,
-    origin: dt.datetime,
-    ready: Mapping[str, dt.datetime],
-    moulds: Mapping[str, int],
-    pins: Mapping[str, Pin],
-    before: Mapping[str, dt.datetime],
-) -> SeasonProblem:
-    """A season on the grid, from ``origin`` on."""
+def problem_of(network: Network, terms: SeasonTerms, origin: dt.datetime) -> SeasonProblem:
+    """A season on the grid, from ``origin`` on.
+
+    :raises InputError: ``hours.nothing`` when there are no working hours at all
+    """
 
     def step(moment: dt.datetime) -> int:
         return round((moment - origin).total_seconds() / 3600 / STEP_H)
 
     longest = max((link.least_h for link in network.links), default=0.0) / 24
-    last = max([origin, *ready.values(), *(pin.start for pin in pins.values())])
+    last = max([origin, *terms.ready.values(), *(pin.start for pin in terms.pins.values())])
     days = min(math.ceil((last - origin).total_seconds() / 86400 + longest) + _SLACK_DAYS, _LONGEST_DAYS)
     keys = {job.key for job in network.jobs}
     return SeasonProblem(
         network=network,
-        openings=openings_of(hours, origin, days, STEP_H),
-        ready={loaf: math.floor((moment - origin).total_seconds() / 3600 / STEP_H) for loaf, moment in ready.items()},
-        hands=hours.hands,
-        moulds=moulds,
-        fixed={key: Fixed(step(pin.start), pin.done) for key, pin in pins.items() if key in keys},
-        before={key: step(moment) for key, moment in before.items() if key in keys},
+        openings=openings_of(terms.hours, origin, days, STEP_H),
+        ready={
+            loaf: math.floor((moment - origin).total_seconds() / 3600 / STEP_H) for loaf, moment in terms.ready.items()
+        },
+        hands=terms.hours.hands,
+        moulds=terms.moulds,
+        fixed={key: Fixed(step(pin.start), pin.done) for key, pin in terms.pins.items() if key in keys},
+        before={key: step(moment) for key, moment in terms.before.items() if key in keys},
         now=0,
         horizon=round(days * 24 / STEP_H),
         step_h=STEP_H,
@@ -331,8 +339,8 @@ def _span(hours: float) -> str:
 
 def _says(found: Found, late: int) -> str:
     if not found.feasible:
-        return "It cannot be done as it stands." if found.proven else "No plan was found in the time there was."
-    best = "proven best" if found.proven else "the best that was found in time"
+        return "It cannot be done as it stands." if found.proven else "No plan was found with the effort it was given."
+    best = "proven best" if found.proven else "the best that was found"
     if late:
         return f"Late by {_span(late * STEP_H)} altogether; {best}, in {found.sessions} sessions."
     return f"Everything meets, in {found.sessions} sessions; {best}."

@@ -6,28 +6,27 @@ sessions; castings and pours as late as they may be, cuts as early.
 
 from __future__ import annotations
 
-import time
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from ortools.sat.python import cp_model
 
 from archtop.core.casting.critical import windows_of
+from archtop.core.casting.effort import Effort
 from archtop.core.casting.network import Job
 from archtop.core.casting.problem import SeasonProblem
 
 __all__ = ["Found", "SeasonModel", "least_late", "least_makespan", "solve"]
 
-# Share of the time that each aim may take.
+# Share of the effort that each aim may take.
 _SHARES = (0.4, 0.2, 0.2, 0.2)
-_WORKERS = 2
 # What is gained by a job being later: a loaf as a whole is, but is turned out and cut as soon as it may be.
 _LATER = {"cast": -2, "turn out": 1, "fit": -1, "pour": -3, "spritz": 1, "cut": 3}
 # Castings and pours lie so close before the last moment, where that can be [days].
 _SENSIBLE_DAYS = 21.0
 # By how much dates are let go of when they cannot be met, step by step [days].
 _LATER_DAYS = (0, 3, 8, 20, 45)
-# So many times the time it was given is waited for a first plan, since any is worth it.
+# So many times the effort it was given goes into a first plan, since any is worth it.
 _PATIENCE = 4
 
 
@@ -40,8 +39,6 @@ class Found:
     moved: tuple[str, ...]
     sessions: int
     proven: bool
-    seconds: float
-    first_seconds: float
 
     @property
     def feasible(self) -> bool:
@@ -197,36 +194,30 @@ class SeasonModel:
         return cp_model.LinearExpr.sum(terms)
 
 
-def _solver(seconds: float) -> cp_model.CpSolver:
-    solver = cp_model.CpSolver()
-    solver.parameters.max_time_in_seconds = max(seconds, 0.05)
-    solver.parameters.num_workers = _WORKERS
-    solver.parameters.random_seed = 1
-    return solver
+class _Seen(cp_model.CpSolverSolutionCallback):
+    """Tells somebody of every plan that is found."""
 
-
-class _First(cp_model.CpSolverSolutionCallback):
-    """When the first plan was there."""
-
-    def __init__(self, began: float) -> None:
+    def __init__(self, tell: Callable[[], None]) -> None:
         super().__init__()
-        self.began, self.after = began, 0.0
+        self.tell = tell
 
     def on_solution_callback(self) -> None:
-        if not self.after:
-            self.after = time.perf_counter() - self.began
+        self.tell()
 
 
-def solve(problem: SeasonProblem, seconds: float = 8.0) -> Found:
-    """The best plan that is found in so many seconds."""
-    began = time.perf_counter()
-    first = _First(began)
-    starts, proven = _dates_met_if_they_can_be(problem, first, seconds)
+def solve(problem: SeasonProblem, effort: float = 8.0, on_plan: Callable[[], None] | None = None) -> Found:
+    """The best plan that is found with so much effort, the same on any machine.
+
+    :param effort: of the solver, as :class:`~archtop.core.casting.effort.Effort` counts it
+    :param on_plan: called whenever a plan is found
+    """
+    seen = _Seen(on_plan) if on_plan else None
+    starts, proven = _dates_met_if_they_can_be(problem, seen, effort)
     if starts:
         # From here on nothing is later than that, which narrows where each job may lie.
         held = problem.changed(ready=_as_late_as(problem, starts))
         for near in (True, False):
-            better = _refined(held.changed(within=_within(held, near)), starts, first, seconds)
+            better = _refined(held.changed(within=_within(held, near)), starts, seen, effort)
             if better is not None:
                 starts, proven = better[0], better[1] and proven
                 break
@@ -243,8 +234,6 @@ def solve(problem: SeasonProblem, seconds: float = 8.0) -> Found:
         ),
         sessions=len({n for key in starts if (n := _opening(problem, jobs[key], starts[key])) is not None}),
         proven=proven,
-        seconds=time.perf_counter() - began,
-        first_seconds=first.after,
     )  # fmt: skip
 
 
@@ -252,7 +241,7 @@ def _is_moved(problem: SeasonProblem, job: Job, before: int, starts: Mapping[str
     return bool(job.minutes) and job.key not in problem.fixed and starts[job.key] != before
 
 
-def _dates_met_if_they_can_be(problem: SeasonProblem, first: _First, seconds: float) -> tuple[dict[str, int], bool]:
+def _dates_met_if_they_can_be(problem: SeasonProblem, seen: _Seen | None, effort: float) -> tuple[dict[str, int], bool]:
     """The least lateness: nothing where there is no plan, and whether that is proven.
 
     A plan that meets all dates is looked for first, close before them: that is found a hundred times sooner than a
@@ -271,8 +260,8 @@ def _dates_met_if_they_can_be(problem: SeasonProblem, first: _First, seconds: fl
         if more == 0:
             built.dates_met()
         built.model.minimize(cp_model.LinearExpr.sum(list(built.lateness().values())))
-        solver = _solver(_PATIENCE * seconds if more is None else _SHARES[0] * seconds)
-        status = solver.solve(built.model, first)
+        most = _PATIENCE * effort if more is None else _SHARES[0] * effort
+        solver, status = Effort(most).solve(built.model, seen=seen)
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return {key: solver.value(start) for key, start in built.starts.items()}, status == cp_model.OPTIMAL
     return {}, status == cp_model.INFEASIBLE
@@ -294,12 +283,12 @@ def _within(problem: SeasonProblem, near: bool) -> dict[str, tuple[int, int]]:
 
 
 def _refined(
-    problem: SeasonProblem, starts: dict[str, int], first: _First, seconds: float
+    problem: SeasonProblem, starts: dict[str, int], seen: _Seen | None, effort: float
 ) -> tuple[dict[str, int], bool] | None:
     """The aims after the first, one after the other; nothing where the problem as it is narrowed has no plan."""
     built = SeasonModel(problem)
     built.dates_met()
-    proven, left, any_plan = True, 0.0, False
+    proven, left, any_plan = True, Effort(0.0), False
     aims: list[Callable[[], cp_model.LinearExprT]] = [
         lambda: cp_model.LinearExpr.sum(list(built.displaced().values())),
         lambda: cp_model.LinearExpr.sum(built.sessions()),
@@ -311,11 +300,8 @@ def _refined(
         for start, value in zip(built.starts.values(), starts.values(), strict=True):
             built.model.add_hint(start, value)
         # What an aim did not need, the next may use.
-        left += share * seconds
-        at = time.perf_counter()
-        solver = _solver(left)
-        status = solver.solve(built.model, first)
-        left = max(left - (time.perf_counter() - at), 0.0)
+        left.left += share * effort
+        solver, status = left.solve(built.model, seen=seen)
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return (starts, False) if any_plan else None
         any_plan = True
@@ -327,13 +313,13 @@ def _refined(
     return starts, proven
 
 
-def least_late(problem: SeasonProblem, seconds: float) -> Mapping[str, int] | None:
-    """By how much each loaf is late at the least [steps]; ``None``: no plan, or none found in time."""
+def least_late(problem: SeasonProblem, effort: Effort, share: float) -> Mapping[str, int] | None:
+    """By how much each loaf is late at the least [steps]; ``None``: no plan, or none found with that effort."""
     built = SeasonModel(problem)
     late = built.lateness()
     built.model.minimize(cp_model.LinearExpr.sum(list(late.values())))
-    solver = _solver(seconds)
-    if solver.solve(built.model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    solver, status = effort.solve(built.model, share)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     return {loaf: solver.value(over) for loaf, over in late.items()}
 
@@ -344,13 +330,12 @@ def _opening(problem: SeasonProblem, job: Job, start: int) -> int | None:
     return next((n for n, (low, high) in enumerate(problem.openings) if low <= start < high), None)
 
 
-def least_makespan(problem: SeasonProblem, seconds: float) -> tuple[int, bool]:
+def least_makespan(problem: SeasonProblem, effort: float) -> tuple[int, bool]:
     """The end of the last job, as early as it can be [steps], and whether that is proven."""
     built = SeasonModel(problem)
     end = built.model.new_int_var(0, problem.horizon, "end")
     for key, start in built.starts.items():
         built.model.add(end >= start + built.length(key))
     built.model.minimize(end)
-    solver = _solver(seconds)
-    status = solver.solve(built.model)
+    solver, status = Effort(effort).solve(built.model)
     return int(solver.objective_value), status == cp_model.OPTIMAL

@@ -6,20 +6,20 @@ leaving out one after the other. Ways out are tried one by one, each with a solv
 
 from __future__ import annotations
 
-import time
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from ortools.sat.python import cp_model
 
+from archtop.core.casting.effort import Effort
 from archtop.core.casting.network import Link, Network
 from archtop.core.casting.problem import SeasonProblem
 from archtop.core.casting.solver import SeasonModel, least_late
 
 __all__ = ["WayOut", "clash_of", "ways_out"]
 
-# For one question, and for all questions about a clash or about ways out: a person waits for the answer.
-_SECONDS, _ALL_SECONDS = 1.0, 4.0
+# Effort for one question, and for all questions about a clash or about ways out: a person waits for the answer.
+_ONE, _ALL = 1.0, 4.0
 # Sodium lactate lets a column go in half the time (common practice, no source).
 _LACTATE = 0.5
 
@@ -36,44 +36,41 @@ class WayOut:
 
 
 def clash_of(problem: SeasonProblem) -> tuple[str, ...]:
-    """What cannot all be kept; empty when it can, or when that is not known in time."""
+    """What cannot all be kept; empty when it can, or when that is not known with the effort there is."""
     return tuple(_Clash(problem).least())
 
 
 class _Clash:
     def __init__(self, problem: SeasonProblem) -> None:
         self.problem = problem
-        self.until = 0.0
+        # That there is a clash at all is worth more than what can be left out of it.
+        self.at_all, self.less = Effort(2 * _ALL), Effort(_ALL)
 
-    def cannot(self, without: frozenset[str], seconds: float = _SECONDS) -> list[str] | None:
+    def cannot(self, without: frozenset[str], effort: Effort, share: float | None = None) -> list[str] | None:
         """Supposed things that clash, leaving some out; nothing when the rest can be kept, or that is not known."""
         built = SeasonModel(self.problem, suppose=True)
         built.dates_met()
         held = [literal for what, literal in built.supposed.items() if what not in without]
         built.model.add_assumptions(held)
-        solver = cp_model.CpSolver()
-        solver.parameters.max_time_in_seconds = seconds
-        solver.parameters.num_workers = 1
-        if solver.solve(built.model) != cp_model.INFEASIBLE:
+        solver, status = effort.solve(built.model, share)
+        if status != cp_model.INFEASIBLE:
             return None
         names = {literal.index: what for what, literal in built.supposed.items()}
         core = solver.sufficient_assumptions_for_infeasibility()
         return [names[index] for index in core] or [names[literal.index] for literal in held]
 
     def least(self) -> list[str]:
-        """No part of it can be left out without the rest being possible, as far as there is time to find out."""
-        # That there is a clash at all is worth more time than what can be left out of it.
-        core = self.cannot(frozenset(), 2 * _ALL_SECONDS)
-        self.until = time.perf_counter() + _ALL_SECONDS
+        """No part of it can be left out without the rest being possible, as far as there is effort to find out."""
+        core = self.cannot(frozenset(), self.at_all)
         if core is None:
             return []
         everything = set(self.all_supposed())
         for what in list(core):
             if what not in core:
                 continue
-            if time.perf_counter() > self.until:
+            if self.less.spent:
                 break
-            left = self.cannot(frozenset(everything - set(core) | {what}))
+            left = self.cannot(frozenset(everything - set(core) | {what}), self.less, _ONE)
             if left is not None:
                 core = [item for item in core if item in left]
         return core
@@ -86,13 +83,13 @@ class _Clash:
 
 def ways_out(problem: SeasonProblem, clash: tuple[str, ...]) -> tuple[WayOut, ...]:
     """What would help, the cheapest first: each was tried, or is the plan itself with another date."""
-    late_now = least_late(problem, _SECONDS)
+    late_now = least_late(problem, Effort(_ONE), _ONE)
     found = list(_later_dates(problem, late_now or {}))
-    until = time.perf_counter() + _ALL_SECONDS
+    effort = Effort(_ALL)
     for kind, what, cost, says, tried in _tries(problem, clash):
-        if time.perf_counter() > until:
+        if effort.spent:
             break
-        late = least_late(tried, _SECONDS)
+        late = least_late(tried, effort, _ONE)
         if late is None:
             continue
         left = sum(late.values())

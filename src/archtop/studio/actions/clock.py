@@ -10,13 +10,12 @@ import datetime as dt
 import uuid
 from collections.abc import Mapping, Sequence
 
-from django.utils import timezone
-
 from archtop.core import Cupboard, InputError, LoafPlan
 from archtop.core.attending import Turn, turns_of
 from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.document import Loaf as Document
 from archtop.core.figure import Figure, Frozen
+from archtop.studio import wall_clock
 from archtop.studio.actions.bench import Pressed, standing, times_done, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new, standing_notes
@@ -159,7 +158,7 @@ def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note:
     bowl = next((bowl for bowl in of.bowls if bowl.key == bowl_key), None)
     if bowl is None:
         raise InputError.one("reading.bowl", "bowl", bowl_key, "is not one of this loaf's bowls", "Choose a bowl.")
-    if at > timezone.now() + _AHEAD:
+    if at > wall_clock.now() + _AHEAD:
         raise InputError.one(
             "reading.from_ahead", "taken_at", at.isoformat(), "lies ahead of the studio's clock",
             "Set this device's clock, and take the reading again.",
@@ -187,5 +186,5 @@ def take_back(loaf: Loaf, press_id: uuid.UUID, of: uuid.UUID) -> None:
         raise InputError.one("reading.unknown", "of", str(of), "is no reading of this loaf", "Reload the bench.")
     _to_learn(loaf)
     BowlNote.objects.get_or_create(
-        press_id=press_id, defaults={"loaf": loaf, "bowl": row.bowl, "takes_back": of, "taken_at": timezone.now()}
+        press_id=press_id, defaults={"loaf": loaf, "bowl": row.bowl, "takes_back": of, "taken_at": wall_clock.now()}
     )

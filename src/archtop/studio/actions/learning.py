@@ -6,7 +6,6 @@ import datetime as dt
 from collections.abc import Iterable, Sequence
 
 from django.db import transaction
-from django.utils import timezone
 
 from archtop.core import InputError
 from archtop.core.clock import Note, bowls_of
@@ -15,6 +14,7 @@ from archtop.core.notebook import Finished, LoafOutcome, Press, facts_of, observ
 from archtop.core.paces import pace_from
 from archtop.core.rates import Observation as Seen
 from archtop.core.rates import Rate, fitted, place_of
+from archtop.studio import wall_clock
 from archtop.studio.actions.bench import standing, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
@@ -113,7 +113,7 @@ def learn(loaf: Loaf) -> None:
         seen: Sequence[Seen] = observations_of(of)
     except InputError:
         seen, of = (), None
-    at = (of.facts.cut_at or of.facts.poured_at or of.facts.begun_at if of else None) or timezone.now()
+    at = (of.facts.cut_at or of.facts.poured_at or of.facts.begun_at if of else None) or wall_clock.now()
     with transaction.atomic():
         old = set(loaf.observations.values_list("rate", flat=True))
         loaf.observations.all().delete()

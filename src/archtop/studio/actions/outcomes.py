@@ -6,7 +6,6 @@ import uuid
 from typing import Any
 
 from django.db import transaction
-from django.utils import timezone
 
 from archtop.core import Costing, Lot, cost_of, read_loaf, stock_key
 from archtop.core.colour import Light, MeasuredColour, against_white
@@ -24,6 +23,7 @@ from archtop.core.notebook import (
     read_outcome,
     reminders_for,
 )
+from archtop.studio import wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import finished_of, learn, outcomes_of
 from archtop.studio.actions.mentions import mention
@@ -86,7 +86,7 @@ def save_outcome(loaf: Loaf, entry_id: uuid.UUID, data: Any) -> OpenOutcome:
     :raises InputError: of :func:`archtop.core.notebook.read_outcome`
     """
     of = finished_of(loaf)
-    outcome = read_outcome(data, of.loaf, of.result, timezone.localdate())
+    outcome = read_outcome(data, of.loaf, of.result, wall_clock.today())
     with transaction.atomic():
         _, new = OutcomeEntry.objects.get_or_create(
             entry_id=entry_id,

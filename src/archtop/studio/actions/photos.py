@@ -7,9 +7,9 @@ import uuid
 
 from django.core.files.base import ContentFile
 from django.db import transaction
-from django.utils import timezone
 
 from archtop.core import InputError, read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions.learning import outcomes_of
 from archtop.studio.actions.mentions import mention
 from archtop.studio.models import Loaf, Photo
@@ -28,7 +28,7 @@ def add_photo(loaf: Loaf, data: bytes, kind: str, bar: int | None, taken_at: dt.
     """
     jpeg, wide, high = cleaned(data)
     with transaction.atomic():
-        photo = Photo(loaf=loaf, kind=kind, bar=bar, wide_px=wide, high_px=high, taken_at=taken_at or timezone.now())
+        photo = Photo(loaf=loaf, kind=kind, bar=bar, wide_px=wide, high_px=high, taken_at=taken_at or wall_clock.now())
         photo.file.save(f"{uuid.uuid4()}.jpg", ContentFile(jpeg), save=False)
         photo.save()
     return photo

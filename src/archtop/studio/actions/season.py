@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+import hashlib
+import json
 import secrets
 from collections.abc import Iterator, Mapping
 from typing import Any, NamedTuple
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.utils import timezone
 
 from archtop.core import InputError, LoafPlan
 from archtop.core import Loaf as Document
@@ -19,6 +20,7 @@ from archtop.core.casting import (
     Pin,
     SeasonLoaf,
     SeasonPlan,
+    SeasonTerms,
     StudioHours,
     alike_in,
     favours_need,
@@ -26,6 +28,7 @@ from archtop.core.casting import (
     plan_season,
 )
 from archtop.core.figure import Frozen
+from archtop.studio import wall_clock
 from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new
@@ -34,15 +37,25 @@ from archtop.studio.actions.rack import OnTheRack, rack_of
 from archtop.studio.models import Loaf, Order, Season
 
 __all__ = [
-    "Changed", "MouldCount", "OpenSeason", "OrderLine", "change_hours", "change_moulds", "feed_of", "open_season",
-    "replan", "save_order", "season_of",
-]  # fmt: skip
+    "Changed",
+    "MouldCount",
+    "OpenSeason",
+    "OrderLine",
+    "change_hours",
+    "change_moulds",
+    "feed_of",
+    "hours_of",
+    "open_season",
+    "replan",
+    "save_order",
+    "season_of",
+]
 
 _READY_AT = dt.time(9)
 # An ordinary loaf is poured, cut and cured; a loaf with only a pour date is ready so long after it.
 _AFTER_POUR = dt.timedelta(days=31)
-# How long the solver may think while a person waits.
-_SECONDS = 5.0
+# How much the solver may do while a person waits.
+_EFFORT = 2.5
 
 
 class MouldCount(Frozen):
@@ -105,13 +118,14 @@ def season_of(owner: User) -> Season:
     return Season.objects.get_or_create(owner=owner, defaults={"hours": StudioHours().model_dump(mode="json")})[0]
 
 
-def _hours(season: Season) -> StudioHours:
+def hours_of(season: Season) -> StudioHours:
+    """When hands may work in it, and on whose clock."""
     return StudioHours.model_validate(season.hours or {})
 
 
 def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplanned]]:
     """Loaves with a date that are not long cut, read and planned; and those that cannot be."""
-    plans, zone = Plans(cupboard_of_studio()), _hours(season).clock
+    plans, zone = Plans(cupboard_of_studio()), hours_of(season).clock
     found, unplanned = [], []
     rows = Loaf.objects.filter(owner=season.owner, put_away=False).prefetch_related("orders", "bench")
     for row in rows:
@@ -182,47 +196,73 @@ class Changed(NamedTuple):
 def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None = None) -> Season:
     """Plan the season again, with a change if there is one; what was planned stays where it can.
 
-    The planning takes seconds, so nothing is locked while it lasts; change and plan are kept together after it.
+    The planning takes seconds, so nothing is locked while it lasts; change and plan are kept together after it, over
+    whatever was changed elsewhere meanwhile: of that nothing is lost, and the plan is told to be older than it.
 
     :raises InputError: ``pin.future``, ``season.clash`` when there is no plan with the change, or of
         :func:`archtop.core.casting.plan_season`; then nothing is kept
     """
-    now = now or timezone.now()
+    now = now or wall_clock.now()
     changed = changed or Changed()
     season = season_of(owner)
     _refuse_done_ahead(changed.pins or {}, now)
-    if changed.hours is not None:
-        season.hours = changed.hours.model_dump(mode="json")
-    season.moulds = {**season.moulds, **(changed.moulds or {})}
-    if changed.together is not None:
-        season.together = [list(pair) for pair in changed.together]
+    _change(season, changed)
     learn_what_is_new()
     reads, _ = _loaves(season, now)
-    held: dict[str, Pin | None] = {pin.job: Pin(start=pin.start, done=pin.done) for pin in season.pins.all()}
-    held |= changed.pins or {}
+    held = {**_held(season), **(changed.pins or {})}
     pins = {key: pin for read in reads for key, pin in _done(read)}
     pins |= {job: pin for job, pin in held.items() if pin is not None}
     last = SeasonPlan.model_validate(season.plan) if season.plan else None
     before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
     planned = plan_season(
         [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
-        _hours(season), now, season.moulds, pins, before, [tuple(pair) for pair in season.together],
-        cupboard_of_studio().rates, _SECONDS,
+        SeasonTerms(hours_of(season), now, moulds=season.moulds, pins=pins, before=before, effort=_EFFORT),
+        [tuple(pair) for pair in season.together], cupboard_of_studio().rates,
     )  # fmt: skip
     if changed != Changed() and reads and not planned.blocks:
         raise InputError.one(
             "season.clash", "plan", planned.says, "these cannot all be kept: " + "; ".join(planned.clash),
             " Or: ".join(way.says for way in planned.ways) or "Leave it where it was.",
         )  # fmt: skip
-    season.plan, season.planned_at = planned.model_dump(mode="json"), now
+    planned_from = _asked_of(season, reads, held)
     with transaction.atomic():
-        season.save(update_fields=["hours", "moulds", "together", "plan", "planned_at"])
+        # Read again: hours, moulds and castings together may have been changed in another tab meanwhile.
+        season = Season.objects.select_for_update().get(pk=season.pk)
+        _change(season, changed)
+        season.plan, season.planned_at = planned.model_dump(mode="json"), now
+        season.planned_from = planned_from
+        season.save(update_fields=["hours", "moulds", "together", "plan", "planned_at", "planned_from"])
         for job, pin in (changed.pins or {}).items():
             if pin is None:
                 season.pins.filter(job=job).delete()
             else:
                 season.pins.update_or_create(job=job, defaults={"start": pin.start, "done": pin.done})
     return season
+
+
+def _change(season: Season, changed: Changed) -> None:
+    """Put onto a season what a person wants otherwise, and nothing else."""
+    if changed.hours is not None:
+        season.hours = changed.hours.model_dump(mode="json")
+    season.moulds = {**season.moulds, **(changed.moulds or {})}
+    if changed.together is not None:
+        season.together = [list(pair) for pair in changed.together]
+
+
+def _asked_of(season: Season, reads: list[_Read], held: Mapping[str, Pin | None]) -> str:
+    """What a plan was made from, in short: a season that asks for something else has an older plan than it should."""
+    asked = [
+        season.hours,
+        season.moulds,
+        season.together,
+        sorted((job, pin.start.isoformat(), pin.done) for job, pin in held.items() if pin),
+        sorted((str(read.loaf.id), read.loaf.revision, str(read.ready)) for read in reads),
+    ]
+    return hashlib.sha256(json.dumps(asked, sort_keys=True).encode()).hexdigest()
+
+
+def _held(season: Season) -> dict[str, Pin | None]:
+    return {pin.job: Pin(start=pin.start, done=pin.done) for pin in season.pins.all()}
 
 
 def _refuse_done_ahead(pins: Mapping[str, Pin | None], now: dt.datetime) -> None:
@@ -236,34 +276,38 @@ def _refuse_done_ahead(pins: Mapping[str, Pin | None], now: dt.datetime) -> None
 
 def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
     """The season as it stands."""
-    now = now or timezone.now()
+    now = now or wall_clock.now()
     reads, unplanned = _loaves(season, now)
     holds = {
         hold.mould: hold.name
         for read in reads
         for hold in network_of(read.document, read.result, str(read.loaf.id)).holds
     }
-    newest = max((read.loaf.updated_at for read in reads), default=None)
     return OpenSeason(
-        hours=_hours(season),
+        hours=hours_of(season),
         moulds=tuple(
             MouldCount(mould=mould, name=name, count=season.moulds.get(mould, 1))
             for mould, name in sorted(holds.items(), key=lambda item: item[1])
         ),
         alike=alike_in({str(read.loaf.id): read.document for read in reads}),
         together=tuple((first, second) for first, second in season.together),
-        orders=tuple(_order_line(order) for order in Order.objects.filter(owner=season.owner, put_away=False)),
+        orders=_order_lines(season),
         unplanned=tuple(unplanned),
         plan=SeasonPlan.model_validate(season.plan) if season.plan else None,
         planned_at=season.planned_at,
-        stale=season.planned_at is None or (newest is not None and newest > season.planned_at),
+        stale=season.planned_at is None or season.planned_from != _asked_of(season, reads, _held(season)),
         feed=season.feed,
         rack=rack_of(season.owner, now),
     )
 
 
-def _order_line(order: Order) -> OrderLine:
+def _order_lines(season: Season) -> tuple[OrderLine, ...]:
     plans = Plans(cupboard_of_studio())
+    orders = Order.objects.filter(owner=season.owner, put_away=False).prefetch_related("loaves")
+    return tuple(_order_line(order, plans) for order in orders)
+
+
+def _order_line(order: Order, plans: Plans) -> OrderLine:
     bars = []
     for row in order.loaves.all():
         try:

@@ -10,12 +10,12 @@ from typing import Literal
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Sum
-from django.utils import timezone
 
 from archtop.core import InputError, LoafPlan, Lot, LotState, could_use, lot_state, read_loaf
 from archtop.core import Loaf as Document
 from archtop.core.figure import Frozen
 from archtop.core.putting_by import ShelfMove as Move
+from archtop.studio import wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
@@ -194,6 +194,6 @@ def _lot_of(loaf: Loaf, document: Document, result: LoafPlan, move: Move) -> She
     blends = {blend.id: blend.name for blend in document.blends}
     lot = Lot(
         key=key, name=move.name, kind=move.kind, srgb=shown, colour=colour.name,
-        scent=blends[colour.scent.blend] if colour.scent else "", made_on=timezone.localdate(), material=move.material,
+        scent=blends[colour.scent.blend] if colour.scent else "", made_on=wall_clock.today(), material=move.material,
     )  # fmt: skip
     return ShelfLot.objects.create(key=key, data=_described(lot), loaf=loaf)

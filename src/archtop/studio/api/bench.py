@@ -5,13 +5,13 @@ from __future__ import annotations
 import uuid
 
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router
 
 from archtop.core.departures import Departure, departures
 from archtop.core.overshooting import Overshoot
 from archtop.core.replanning import Replan
 from archtop.core.troubles import Trouble, troubles
+from archtop.studio import wall_clock
 from archtop.studio.actions import (
     BenchClocks,
     Rehearsal,
@@ -65,7 +65,7 @@ _CLOCKS = {200: BenchClocks, 404: ProblemReport, 422: ProblemReport}
 @router.get("/{uuid:loaf_id}/clock", response=_CLOCKS, operation_id="open_clocks")
 def read_clocks(request: HttpRequest, loaf_id: uuid.UUID) -> BenchClocks:
     """Every bowl's clock as it stands now, and the turns of what waits for them."""
-    return open_clocks(loaf_of(request, loaf_id), timezone.now())
+    return open_clocks(loaf_of(request, loaf_id), wall_clock.now())
 
 
 @router.post("/{uuid:loaf_id}/clock", response=_CLOCKS, operation_id="take_note")
@@ -74,7 +74,7 @@ def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> BenchCloc
     loaf = loaf_of(request, loaf_id)
     of = planned(loaf)
     take_note(loaf, of, payload.press_id, payload.bowl, payload.note, payload.taken_at)
-    return open_clocks(loaf, timezone.now(), of)
+    return open_clocks(loaf, wall_clock.now(), of)
 
 
 @router.post("/{uuid:loaf_id}/clock/back", response=_CLOCKS, operation_id="take_note_back")
@@ -82,7 +82,7 @@ def note_back(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteBack) -> Be
     """Take a note back."""
     loaf = loaf_of(request, loaf_id)
     take_back(loaf, payload.press_id, payload.of)
-    return open_clocks(loaf, timezone.now())
+    return open_clocks(loaf, wall_clock.now())
 
 
 @router.post(

@@ -11,6 +11,7 @@ from archtop.core import Colourant, Formula, Scent
 from archtop.studio.actions import count_stock, cupboard_of_studio, put_in, take_out, write_formula
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, MouldOut, StockCount, VersionOut
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import BookFormula, LoafMould
 
 __all__ = ["router"]
@@ -70,7 +71,7 @@ def open_book(request: HttpRequest) -> list[BookFormulaOut]:
 @router.post("/formulas", response={201: BookFormulaOut, 422: ProblemReport}, operation_id="write_formula")
 def write(request: HttpRequest, payload: Formula) -> Status[BookFormulaOut]:
     """Write a formula into the book, as the newest version under its name."""
-    version = write_formula(request.user, payload)  # type: ignore[arg-type]
+    version = write_formula(owner_of(request), payload)
     return Status(201, _book(version.book))
 
 

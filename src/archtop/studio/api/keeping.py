@@ -8,11 +8,12 @@ from typing import IO
 
 from django.contrib.auth.models import User
 from django.http import FileResponse, HttpRequest
-from django.utils import timezone
 from ninja import File, Router
 from ninja.files import UploadedFile
 
+from archtop.studio import wall_clock
 from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.carrying import Brought, bring_in, tables_as_csv, take_out
 
 __all__ = ["router"]
@@ -25,23 +26,23 @@ def _file(owner: User, write: Callable[[User, IO[bytes]], None], name: str) -> F
     to = tempfile.TemporaryFile()  # noqa: SIM115
     write(owner, to)
     to.seek(0)
-    stamp = timezone.localdate().isoformat()
+    stamp = wall_clock.today().isoformat()
     return FileResponse(to, as_attachment=True, filename=f"{name}-{stamp}.zip", content_type="application/zip")
 
 
 @router.get("/studio.zip", operation_id="take_studio_out", include_in_schema=False)
 def take_studio_out(request: HttpRequest) -> FileResponse:
     """The whole studio with its photographs."""
-    return _file(request.user, take_out, "studio")  # type: ignore[arg-type]
+    return _file(owner_of(request), take_out, "studio")
 
 
 @router.get("/tables.zip", operation_id="take_tables_out", include_in_schema=False)
 def take_tables_out(request: HttpRequest) -> FileResponse:
     """Every table as CSV."""
-    return _file(request.user, tables_as_csv, "tables")  # type: ignore[arg-type]
+    return _file(owner_of(request), tables_as_csv, "tables")
 
 
 @router.post("/studio", response={200: Brought, 422: ProblemReport}, operation_id="bring_studio_in")
 def bring_studio_in(request: HttpRequest, file: File[UploadedFile]) -> Brought:
     """Merge a studio's file into this one."""
-    return bring_in(request.user, file)  # type: ignore[arg-type]
+    return bring_in(owner_of(request), file)

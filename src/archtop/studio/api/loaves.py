@@ -37,6 +37,7 @@ from archtop.studio.api.schemas import (
     SaveLoaf,
     StaleReport,
 )
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.sheets import PaperName, UnitsName, rim_strip_pdf, template_pdf, template_svg, weigh_out_pdf
 
@@ -85,13 +86,13 @@ def list_loaves_away(request: HttpRequest) -> LoavesAway:
 @router.post("", response={201: LoafOut, 422: ProblemReport}, operation_id="create_loaf")
 def create(request: HttpRequest, payload: NewLoaf) -> Status[LoafOut]:
     """An empty page."""
-    return Status(201, _whole(create_loaf(request.user, blank_loaf(payload.name))))  # type: ignore[arg-type]
+    return Status(201, _whole(create_loaf(owner_of(request), blank_loaf(payload.name))))
 
 
 @router.post("/import", response={201: LoafOut, 422: ProblemReport}, operation_id="import_loaf")
 def bring_in(request: HttpRequest, payload: LoafIn) -> Status[LoafOut]:
     """A loaf from its file; always a new loaf, whatever else is called that."""
-    return Status(201, _whole(create_loaf(request.user, payload)))  # type: ignore[arg-type]
+    return Status(201, _whole(create_loaf(owner_of(request), payload)))
 
 
 @router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")

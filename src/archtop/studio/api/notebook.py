@@ -20,6 +20,7 @@ from archtop.studio.actions.outcomes import OpenOutcome, measure_colour, open_ou
 from archtop.studio.actions.prices import Prices, prices_of_studio, save_prices
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Photo
 
 __all__ = ["router"]
@@ -134,13 +135,13 @@ def faults(request: HttpRequest) -> list[FaultKind]:  # noqa: ARG001
 @router.get("/notebook", response={200: Found, 422: ProblemReport}, operation_id="search_notebook")
 def find(request: HttpRequest, asked: Query[Asked]) -> Found:
     """Loaves that have everything asked for."""
-    return search(request.user, asked)  # type: ignore[arg-type]
+    return search(owner_of(request), asked)
 
 
 @router.get("/notebook/things/{kind}/{key}", response={200: ThingPage, 422: ProblemReport}, operation_id="read_thing")
 def thing(request: HttpRequest, kind: ThingKind, key: str) -> ThingPage:
     """Everything ever seen of a scent or a colour."""
-    return thing_page(request.user, kind, key)  # type: ignore[arg-type]
+    return thing_page(owner_of(request), kind, key)
 
 
 @router.get("/notebook/numbers", response=list[OwnNumber], operation_id="list_numbers")
@@ -162,7 +163,7 @@ def change_number(request: HttpRequest, key: str, payload: NumberIn) -> list[Own
 @router.get("/notebook/losses", response={200: Losses, 422: ProblemReport}, operation_id="read_losses")
 def losses(request: HttpRequest, since: dt.date) -> Losses:
     """What was wasted and kept since a day, in grams."""
-    return losses_since(request.user, since)  # type: ignore[arg-type]
+    return losses_since(owner_of(request), since)
 
 
 @router.get("/prices", response=Prices, operation_id="read_prices")

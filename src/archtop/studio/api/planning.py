@@ -26,6 +26,7 @@ from archtop.studio.actions import (
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import CutsIn, FacesIn, FirstPlanned, FragileIn, LoafIn, PointIn, ReachIn, SizeBackIn
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.preview import preview_of
 
 __all__ = ["router"]
@@ -105,4 +106,4 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
 @router.get("/week", response={200: Week, 422: ProblemReport}, operation_id="read_week")
 def read_week(request: HttpRequest, first: dt.date) -> Week:
     """What the loaves poured in the seven days from ``first`` need."""
-    return week_from(request.user, first)  # type: ignore[arg-type]
+    return week_from(owner_of(request), first)

@@ -78,11 +78,12 @@ LoafIn = Annotated[Document, WrapValidator(_read)]
 
 
 class SessionOut(Schema):
-    """Who is signed in, and whether the tour was taken or declined."""
+    """Who is signed in, whether the tour was taken or declined, and what time it is in the studio."""
 
     name: str | None
     demo: bool
     toured: bool
+    now: dt.datetime
 
 
 class SignIn(Schema):

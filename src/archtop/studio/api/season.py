@@ -16,12 +16,14 @@ from archtop.studio.actions.season import (
     Changed,
     OpenSeason,
     feed_of,
+    hours_of,
     open_season,
     replan,
     save_order,
     season_of,
 )
 from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Order, Season
 from archtop.studio.sheets import PaperName, calendar_of, week_sheet_pdf
 
@@ -61,7 +63,7 @@ class OrderIn(Schema):
 
 
 def _season(request: HttpRequest) -> Season:
-    return season_of(request.user)  # type: ignore[arg-type]
+    return season_of(owner_of(request))
 
 
 @router.get("", response=_ANSWERS, operation_id="open_season")
@@ -73,35 +75,35 @@ def read(request: HttpRequest) -> OpenSeason:
 @router.post("/plan", response=_ANSWERS, operation_id="plan_season")
 def plan_again(request: HttpRequest) -> OpenSeason:
     """Plan it again; what was planned stays where it can."""
-    return open_season(replan(request.user))  # type: ignore[arg-type]
+    return open_season(replan(owner_of(request)))
 
 
 @router.put("/hours", response=_ANSWERS, operation_id="change_hours")
 def hours(request: HttpRequest, payload: StudioHours) -> OpenSeason:
     """Other working hours, days off, appointments or hands; the plan follows."""
-    return open_season(replan(request.user, Changed(hours=payload)))  # type: ignore[arg-type]
+    return open_season(replan(owner_of(request), Changed(hours=payload)))
 
 
 @router.put("/moulds", response=_ANSWERS, operation_id="change_moulds")
 def moulds(request: HttpRequest, payload: MouldsIn) -> OpenSeason:
     """Other moulds, or castings done together; the plan follows."""
     changed = Changed(moulds=payload.moulds, together=payload.together)
-    return open_season(replan(request.user, changed))  # type: ignore[arg-type]
+    return open_season(replan(owner_of(request), changed))
 
 
 @router.put("/pins", response=_ANSWERS, operation_id="pin_job")
 def pin(request: HttpRequest, payload: PinIn) -> OpenSeason:
     """Hold a job, tell that it was done, or let it go; the rest is planned again around it."""
     held = None if payload.start is None else Pin(start=payload.start, done=payload.done)
-    return open_season(replan(request.user, Changed(pins={payload.job: held})))  # type: ignore[arg-type]
+    return open_season(replan(owner_of(request), Changed(pins={payload.job: held})))
 
 
 @router.post("/orders", response=_ANSWERS, operation_id="add_order")
 def add_order(request: HttpRequest, payload: OrderIn) -> OpenSeason:
     """Write an order down."""
     what = payload.dict()
-    save_order(request.user, None, what, what.pop("loaves"))  # type: ignore[arg-type]
-    return open_season(replan(request.user))  # type: ignore[arg-type]
+    save_order(owner_of(request), None, what, what.pop("loaves"))
+    return open_season(replan(owner_of(request)))
 
 
 @router.put("/orders/{int:order_id}", response=_ANSWERS, operation_id="change_order")
@@ -109,8 +111,8 @@ def change_order(request: HttpRequest, order_id: int, payload: OrderIn) -> OpenS
     """Change an order."""
     order = get_object_or_404(Order, id=order_id, owner=request.user)
     what = payload.dict()
-    save_order(request.user, order.id, what, what.pop("loaves"))  # type: ignore[arg-type]
-    return open_season(replan(request.user))  # type: ignore[arg-type]
+    save_order(owner_of(request), order.id, what, what.pop("loaves"))
+    return open_season(replan(owner_of(request)))
 
 
 @router.delete("/orders/{int:order_id}", response=_ANSWERS, operation_id="put_order_away")
@@ -119,7 +121,7 @@ def put_order_away(request: HttpRequest, order_id: int) -> OpenSeason:
     order = get_object_or_404(Order, id=order_id, owner=request.user)
     order.put_away = True
     order.save(update_fields=["put_away"])
-    return open_season(replan(request.user))  # type: ignore[arg-type]
+    return open_season(replan(owner_of(request)))
 
 
 @router.put("/feed", response=_ANSWERS, operation_id="change_feed")
@@ -159,5 +161,5 @@ def week_sheet(request: HttpRequest, first: dt.date, paper: PaperName = "A4") ->
     plan = _plan(season)
     if plan is None:
         raise InputError.one("season.unplanned", "plan", None, "nothing is planned yet", "Plan the season first.")
-    zone = StudioHours.model_validate(season.hours or {}).clock
+    zone = hours_of(season).clock
     return HttpResponse(week_sheet_pdf(plan, first, zone, paper), content_type="application/pdf")

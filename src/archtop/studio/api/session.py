@@ -9,6 +9,7 @@ from django.middleware.csrf import CsrfViewMiddleware
 from ninja import Router
 from ninja.errors import HttpError
 
+from archtop.studio import wall_clock
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import SessionOut, SignIn
 from archtop.studio.models import Setting
@@ -21,7 +22,7 @@ router = Router(tags=["session"])
 def _session(request: HttpRequest) -> SessionOut:
     name = request.user.get_username() if request.user.is_authenticated else None
     toured = Setting.objects.filter(key="toured").exists()
-    return SessionOut(name=name, demo=settings.DEMO, toured=toured)
+    return SessionOut(name=name, demo=settings.DEMO, toured=toured, now=wall_clock.now())
 
 
 @router.get("", auth=None, response=SessionOut, operation_id="who_is_there")

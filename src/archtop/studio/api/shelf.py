@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from django.utils import timezone
 from ninja import Router, Status
 
 from archtop.core import Lot
+from archtop.studio import wall_clock
 from archtop.studio.actions import ShelfLine, change_lot, move_lot, open_shelf, put_on_shelf
+from archtop.studio.actions.season import hours_of, season_of
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import LotIn, MoveIn
+from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import ShelfLot
 
 __all__ = ["router"]
@@ -22,7 +24,8 @@ _ANSWERS = {204: None, 404: ProblemReport, 422: ProblemReport}
 @router.get("", response=list[ShelfLine], operation_id="open_shelf")
 def open_(request: HttpRequest) -> list[ShelfLine]:
     """Every lot of which there is any."""
-    return open_shelf(request.user, timezone.localdate())  # type: ignore[arg-type]
+    owner = owner_of(request)
+    return open_shelf(owner, wall_clock.today(hours_of(season_of(owner)).clock))
 
 
 @router.post("", response={204: None, 422: ProblemReport}, operation_id="put_on_shelf")

@@ -67,7 +67,7 @@ TABLES: tuple[Table, ...] = (
     Table("lots", studio.ShelfLot, ("key",), _LOAF),
     Table("moves", studio.ShelfMove, ("move_id",), {**_LOAF, "lot": "key"}, grows=True),
     Table("numbers", studio.OwnRate, ("key",), stays=("data",)),
-    Table("seasons", studio.Season, (), stays=("feed",), owned=True),
+    Table("seasons", studio.Season, (), stays=("feed", "planned_from"), owned=True),
     Table("pins", studio.SeasonPin, ("job",), stays=("season",)),
     Table("orders", studio.Order, ("kind", "name", "ready_on"), owned=True),
 )

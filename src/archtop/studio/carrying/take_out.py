@@ -12,8 +12,8 @@ from typing import IO, Any, Final
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.utils import timezone
 
+from archtop.studio import wall_clock
 from archtop.studio.carrying.tables import TABLES, rows_of
 
 __all__ = ["DOCUMENT", "FORMAT", "PHOTOS", "VERSION", "tables_as_csv", "take_out"]
@@ -26,7 +26,7 @@ DOCUMENT, PHOTOS = "studio.json", "photos/"
 def _document(owner: User) -> dict[str, Any]:
     with transaction.atomic():
         tables = {table.name: list(rows_of(table, owner)) for table in TABLES}
-    return {"format": FORMAT, "version": VERSION, "made_at": timezone.now().isoformat(), "tables": tables}
+    return {"format": FORMAT, "version": VERSION, "made_at": wall_clock.now().isoformat(), "tables": tables}
 
 
 def take_out(owner: User, to: IO[bytes]) -> None:

@@ -18,7 +18,6 @@ from typing import Any, NamedTuple
 
 import numpy as np
 from django.contrib.auth.models import User
-from django.utils import timezone
 from PIL import Image
 
 from archtop.core import Cupboard, LoafPlan, plan, read_loaf, stock_key
@@ -28,6 +27,7 @@ from archtop.core.notebook import LoafOutcome
 from archtop.core.pour import field_of
 from archtop.core.rates import Rate, kind_of
 from archtop.core.rheology import spread_mm
+from archtop.studio import wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn
 from archtop.studio.actions.loaves import create_loaf
@@ -41,6 +41,7 @@ __all__ = ["load_past"]
 _FOLDER = files("archtop.studio") / "demo"
 # The last of them was poured so many days ago, and one every so many days before.
 _LAST, _EVERY = 12, 9
+_POURED_AT = dt.time(18, 30)
 # So many of the latest have a photograph of a face.
 _PHOTOS, _PHOTO_PX_MM = 16, 0.3
 _READ_AT_MIN = (3.0, 6.0, 13.0, 19.0)
@@ -76,7 +77,7 @@ def load_past(owner: User) -> None:
         days = _LAST + _EVERY * (len(told["loaves"]) - 1 - number)
         chance = np.random.default_rng(1000 + number)
         data = json.loads((_FOLDER / f"{like}.loaf.json").read_text(encoding="utf-8"))
-        poured = timezone.localtime().replace(hour=18, minute=30, second=0, microsecond=0) - dt.timedelta(days=days)
+        poured = dt.datetime.combine(wall_clock.today() - dt.timedelta(days=days), _POURED_AT, dt.UTC)
         loaf = create_loaf(owner, read_loaf({**_recoloured(data, told["palette"], chance), "name": name}))
         _live(loaf, truth, usual, poured, days, told["notes"], chance)
         if number >= len(told["loaves"]) - _PHOTOS:

@@ -3,6 +3,7 @@ import { useCallback, useMemo, useState } from "react";
 import { v4 as newId } from "uuid";
 import { type ApiProblem, clocksQuery, takeNote, takeNoteBack } from "../../api/queries";
 import type { BowlClock, BowlNote, NoteIn, Problem, Turn } from "../../api/types";
+import { now } from "../../ui/wallClock";
 import type { Outgoing } from "../outbox";
 import { useOutbox } from "../useOutbox";
 
@@ -51,7 +52,7 @@ export function useClocks(loaf: string): Clocks {
 			refused,
 			note: (bowl, given) => {
 				setRefused([]);
-				const note = noteOf(bowl, given, Date.now());
+				const note = noteOf(bowl, given, now());
 				add({ press_id: note.press_id, note });
 			},
 			takeBack: (pressId) => {

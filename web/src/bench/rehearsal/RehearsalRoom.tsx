@@ -4,6 +4,7 @@ import { Outlet } from "react-router";
 import { ApiProblem, rehearse } from "../../api/queries";
 import type { NoteIn, Problem, Rehearsal, RehearsalIn } from "../../api/types";
 import { useEditor } from "../../loaf/editor/EditorContext";
+import { now as wallNow } from "../../ui/wallClock";
 import { benchOf } from "../benchOf";
 import { noteOf } from "../clock/useClocks";
 import { type Room, RoomContext } from "../room";
@@ -16,7 +17,7 @@ const anySeed = () => Math.floor(Math.random() * 2 ** 31);
 
 const asked = (day: Day, notes: readonly NoteIn[] = day.notes): RehearsalIn => ({
 	seed: day.seed,
-	now: new Date(dayNow(day, Date.now())).toISOString(),
+	now: new Date(dayNow(day, wallNow())).toISOString(),
 	presses: [...day.presses],
 	notes: [...notes],
 });
@@ -24,7 +25,7 @@ const asked = (day: Day, notes: readonly NoteIn[] = day.notes): RehearsalIn => (
 /** A bench to practise on: simulated batter, a clock that runs faster, a log that only this browser keeps. */
 export function RehearsalRoom() {
 	const { id, live } = useEditor();
-	const [day, setDay] = useState<Day>(() => readDay(id) ?? newDay(Date.now(), anySeed()));
+	const [day, setDay] = useState<Day>(() => readDay(id) ?? newDay(wallNow(), anySeed()));
 	const current = useRef(day);
 	const change = useCallback(
 		(make: (day: Day) => Day) => {
@@ -35,7 +36,7 @@ export function RehearsalRoom() {
 		[id],
 	);
 	useEffect(() => keepDay(id, current.current), [id]);
-	const now = useCallback(() => dayNow(current.current, Date.now()), []);
+	const now = useCallback(() => dayNow(current.current, wallNow()), []);
 	const devices = useDevices(now);
 	const [refused, setRefused] = useState<readonly Problem[]>([]);
 	const { data } = useQuery({
@@ -54,7 +55,7 @@ export function RehearsalRoom() {
 				(step, action, shown) =>
 					change((last) => ({
 						...last,
-						presses: [...last.presses, pressOf(step, action, dayNow(last, Date.now()), shown)],
+						presses: [...last.presses, pressOf(step, action, dayNow(last, wallNow()), shown)],
 					})),
 				0,
 			),
@@ -86,11 +87,11 @@ export function RehearsalRoom() {
 			},
 			rehearsing: {
 				speed: day.clock.speed,
-				run: (speed) => change((last) => wound(last, Date.now(), { speed })),
-				pass: (minutes) => change((last) => wound(last, Date.now(), { minutes })),
+				run: (speed) => change((last) => wound(last, wallNow(), { speed })),
+				pass: (minutes) => change((last) => wound(last, wallNow(), { minutes })),
 				startOver: () => {
 					setRefused([]);
-					change(() => newDay(Date.now(), anySeed()));
+					change(() => newDay(wallNow(), anySeed()));
 				},
 				look: async () => (await rehearse(id, asked(current.current))).seen,
 				outcomes: found?.outcomes ?? [],

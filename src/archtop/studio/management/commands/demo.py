@@ -12,10 +12,10 @@ from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
 from django.core.management import call_command
-from django.utils import timezone
 
 from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
 from archtop.core.casting import StudioHours
+from archtop.studio import wall_clock
 from archtop.studio.actions import count_stock, create_loaf, put_in, put_on_shelf, write_formula
 from archtop.studio.actions.season import change_hours, change_moulds, season_of
 from archtop.studio.demo.past import load_past
@@ -41,7 +41,7 @@ def load_cupboard() -> None:
 def load_shelf() -> None:
     """Put the demo's lots on the shelf, made so many days before today: pieces age from the day they are made."""
     for lot in json.loads((_FOLDER / "shelf.json").read_text(encoding="utf-8")):
-        made_on = timezone.localdate() - dt.timedelta(days=lot.pop("days_ago"))
+        made_on = wall_clock.today() - dt.timedelta(days=lot.pop("days_ago"))
         put_on_shelf(Lot.model_validate({**lot, "made_on": made_on}), uuid.uuid4())
 
 
@@ -62,7 +62,7 @@ def load_demo() -> bool:
 def load_loaves(owner: User) -> None:
     """The demo's loaves with dates counted from today, the orders they belong to, and the studio's hours."""
     told = json.loads((_FOLDER / "season.json").read_text(encoding="utf-8"))
-    today = timezone.localdate()
+    today = wall_clock.today()
 
     def day(days: int) -> str:
         return (today + dt.timedelta(days=days)).isoformat()

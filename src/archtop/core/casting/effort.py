@@ -1,0 +1,47 @@
+"""How much a solver may work: counted in the solver's own steps, so that an answer is the same on any machine.
+
+A limit in seconds gives a busy machine another answer than a quiet one. CP-SAT counts what it does in a unit of its own
+("deterministic time"), about a second of one quiet core; with one worker and one seed the same question then has the
+same answer always.
+"""
+
+from __future__ import annotations
+
+from ortools.sat.python import cp_model
+
+__all__ = ["Effort"]
+
+_SEED = 1
+# Less than this is no question worth asking.
+_LEAST = 0.05
+
+
+class Effort:
+    """Work that is left for several questions, which share it.
+
+    :param most: of all questions together [units of the solver's deterministic time]
+    """
+
+    def __init__(self, most: float) -> None:
+        self.left = most
+
+    @property
+    def spent(self) -> bool:
+        """Whether nothing is left for a further question."""
+        return self.left < _LEAST
+
+    def solve(
+        self, model: cp_model.CpModel, share: float | None = None, seen: cp_model.CpSolverSolutionCallback | None = None
+    ) -> tuple[cp_model.CpSolver, cp_model.CpSolverStatus]:
+        """Ask one question.
+
+        :param share: the most this one may take of what is left; all of it where nothing is said
+        :param seen: told of every plan that is found
+        """
+        solver = cp_model.CpSolver()
+        solver.parameters.max_deterministic_time = max(min(self.left, share or self.left), _LEAST)
+        solver.parameters.num_workers = 1
+        solver.parameters.random_seed = _SEED
+        status = solver.solve(model, seen)
+        self.left -= solver.response_proto.deterministic_time
+        return solver, status
