@@ -9,6 +9,8 @@ PORT ?= 8735
 
 export DJANGO_SETTINGS_MODULE := archtop.site.settings
 export npm_config_update_notifier := false
+# Where Python is told to write no bytecode every start would compile hundreds of modules again: three times as long.
+unexport PYTHONDONTWRITEBYTECODE
 
 .PHONY: demo dev test lint types drift test-core test-studio test-web test-browser bench screenshots schemas lock clean
 
@@ -65,7 +67,7 @@ lock: .make/python  ## Pin every Python package again
 	$(PY) -m pip install -q --disable-pip-version-check uv==$(UV_VERSION)
 	.venv/bin/uv pip sync -q --python $(PY) requirements.lock
 	.venv/bin/uv pip install -q --python $(PY) --no-deps -e .
-	$(PY) -c "from archtop.core.pour import warm; warm()"
+	$(PY) -c "import django; django.setup(); from archtop.core.pour import warm; warm()"
 	@touch $@
 
 .make/web: web/package.json web/pnpm-lock.yaml

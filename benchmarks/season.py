@@ -42,7 +42,11 @@ def run() -> None:
         problem = problem_of(network, SeasonTerms(StudioHours(), _NOW, ready, moulds=moulds), _NOW)
         began = time.perf_counter()
         seen: list[float] = []
-        found = solve(problem, _EFFORT, lambda seen=seen, began=began: seen.append(time.perf_counter() - began))
+
+        def tell(began: float = began, seen: list[float] = seen) -> None:
+            seen.append(time.perf_counter() - began)
+
+        found = solve(problem, _EFFORT, tell)
         took = time.perf_counter() - began
         greedy = earliest_first(problem)
         late = sum(max(0, greedy[f"l{i}/cured"] - problem.ready[f"l{i}"]) for i in range(count)) * problem.step_h / 24
