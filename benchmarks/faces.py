@@ -65,12 +65,18 @@ def _growth() -> None:
     for pours in (10, 30, 100):
         work = [
             {
-                "do": "pour", "id": f"p{i}", "name": f"P{i}", "to_mm": 5 + 60 * (i + 1) / pours, "how": "drops",
-                "passes": 4, "fall_mm": 60, "thickness": "light",
+                "do": "pour",
+                "id": f"p{i}",
+                "name": f"P{i}",
+                "to_mm": 5 + 60 * (i + 1) / pours,
+                "how": "drops",
+                "passes": 4,
+                "fall_mm": 60,
+                "thickness": "light",
                 "colours": [{"colour": ("plain", "dark")[i % 2], "percent": 100}],
             }
             for i in range(pours)
-        ]  # fmt: skip
+        ]
         document = blank_loaf("Growth").model_dump(mode="json")
         document |= {"work": work, "colours": [*document["colours"], {"id": "dark", "name": "Dark", "srgb": "#203040"}]}
         field = _fresh(read_loaf(document), standard_cupboard())

@@ -23,9 +23,7 @@ def advected(field: ColourField, y: float, cell_mm: float) -> Grid:
     section, ops, sources = field.operations(y)
     top = section.level(field.fills[-1].level_after_mm)
     columns, rows = round(2 * section.half / cell_mm), round(top / cell_mm)
-    x, z = np.meshgrid(
-        -section.half + (np.arange(columns) + 0.5) * cell_mm, (np.arange(rows) + 0.5) * cell_mm
-    )  # fmt: skip
+    x, z = np.meshgrid(-section.half + (np.arange(columns) + 0.5) * cell_mm, (np.arange(rows) + 0.5) * cell_mm)
     grid = np.full(x.shape, -1, dtype=np.int16)
 
     def sampled(xs: Array, zs: Array) -> Grid:

@@ -20,9 +20,14 @@ BASE = f"http://127.0.0.1:{PORT}"
 DESK: ViewportSize = {"width": 1280, "height": 800}
 TABLET: ViewportSize = {"width": 1024, "height": 768}
 CHROMIUM_ARGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
-]  # fmt: skip
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 
 
 @contextmanager

@@ -214,11 +214,16 @@ def test_prices_make_the_cost_of_a_bar(page: Page, desk: Desk) -> None:
 @pytest.mark.parametrize(
     ("path", "heading"),
     [
-        ("/notebook", "Notebook"), ("/notebook/numbers", "Notebook"), ("/notebook/things/scent/wet-slate", "Wet slate"),
-        ("/notebook/losses", "Notebook"), ("/notebook/keeping", "Notebook"), ("/guide/safety", "Safety"),
-        ("/guide/files", "What the files hold"), ("/tour", "The mould"),
+        ("/notebook", "Notebook"),
+        ("/notebook/numbers", "Notebook"),
+        ("/notebook/things/scent/wet-slate", "Wet slate"),
+        ("/notebook/losses", "Notebook"),
+        ("/notebook/keeping", "Notebook"),
+        ("/guide/safety", "Safety"),
+        ("/guide/files", "What the files hold"),
+        ("/tour", "The mould"),
     ],
-)  # fmt: skip
+)
 def test_pages_around_the_notebook_are_accessible(page: Page, path: str, heading: str) -> None:
     page.goto(path)
     page.get_by_role("heading", name=heading, exact=True).wait_for()

@@ -71,12 +71,18 @@ def frosted(volume_ml: float = 200, colour: str = "white", **more: Any) -> dict[
         "tips": [{"id": "round", "name": "Round", "kind": "plain", "opening_mm": 10}],
         "runs": [
             {
-                "id": "eave", "name": "Eave", "tip": "round", "colours": [colour], "rows": 2,
+                "id": "eave",
+                "name": "Eave",
+                "tip": "round",
+                "colours": [colour],
+                "rows": 2,
                 "motif": {"kind": "scallop", "size_mm": 45, "height_mm": high},
             }
         ],
-        "practice_ml": 0, "waste_percent": 0, **more,
-    }  # fmt: skip
+        "practice_ml": 0,
+        "waste_percent": 0,
+        **more,
+    }
 
 
 DEMO = files("archtop.studio") / "demo"

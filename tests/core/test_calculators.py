@@ -16,10 +16,36 @@ ROD = {"outline": {"kind": "circle", "diameter_mm": 50}, "up_mm": 30, "length_mm
 
 
 NAMES = {
-    "batter", "colour-mix", "contrast", "cuts", "displacement", "dough", "label", "lye", "lye-heat", "mesh", "mould",
-    "layer-hold", "nest", "outline", "pots", "rest-depth", "scent-limit", "shreds", "size-back", "slump-test",
-    "spread-test", "trace-clock", "bags", "casting-order", "cut-faces", "extrusion", "heap-height", "motif", "scatter",
-}  # fmt: skip
+    "batter",
+    "colour-mix",
+    "contrast",
+    "cuts",
+    "displacement",
+    "dough",
+    "label",
+    "lye",
+    "lye-heat",
+    "mesh",
+    "mould",
+    "layer-hold",
+    "nest",
+    "outline",
+    "pots",
+    "rest-depth",
+    "scent-limit",
+    "shreds",
+    "size-back",
+    "slump-test",
+    "spread-test",
+    "trace-clock",
+    "bags",
+    "casting-order",
+    "cut-faces",
+    "extrusion",
+    "heap-height",
+    "motif",
+    "scatter",
+}
 
 
 def test_the_list_names_every_calculator_with_schemas() -> None:

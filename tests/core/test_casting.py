@@ -181,8 +181,9 @@ WAITS = st.lists(
     st.tuples(st.integers(0, 40), st.one_of(st.none(), st.integers(0, 40))).map(
         lambda pair: (float(pair[0]), None if pair[1] is None else float(pair[0] + pair[1]))
     ),
-    min_size=1, max_size=7,
-)  # fmt: skip
+    min_size=1,
+    max_size=7,
+)
 
 
 @given(WAITS, st.data())
@@ -241,8 +242,10 @@ def test_days_off_and_appointments_are_taken_out() -> None:
     away = Appointment(title="Market", start=origin.replace(hour=11), end=origin.replace(hour=13))
     found = openings_of(
         hours(appointments=(away,), days_off=(DayOff(first=dt.date(2027, 3, 7), last=dt.date(2027, 3, 7)),)),
-        origin, 1, 1.0,
-    )  # fmt: skip
+        origin,
+        1,
+        1.0,
+    )
     assert found == ((9, 11), (13, 18))
 
 
@@ -424,9 +427,10 @@ def test_nothing_is_better_than_the_solvers_answer_in_the_obvious_way() -> None:
     network_items = [network_of(item, plan(item, CUPBOARD), f"l{i}") for i, item in enumerate(loaves)]
     jobs = tuple(job for network in network_items for job in network.jobs)
     network = Network(
-        jobs=jobs, links=tuple(link for item in network_items for link in item.links),
+        jobs=jobs,
+        links=tuple(link for item in network_items for link in item.links),
         holds=tuple(hold for item in network_items for hold in item.holds),
-    )  # fmt: skip
+    )
     openings = openings_of(hours(), NOW, 90, 0.25)
     ready = {f"l{i}": round((34 + 3 * i) * 96) for i in range(4)}
     problem = SeasonProblem(network=network, openings=openings, ready=ready, horizon=90 * 96)

@@ -79,9 +79,15 @@ def test_silicone_keeps_the_damp(material: str, told: bool) -> None:
     assert any("silicone" in says for says in found) is told
 
 
-@pytest.mark.parametrize(("gelled", "fault", "told"), [
-    (True, "cracks", True), (False, "cracks", False), (False, "ash", True), (True, "ash", False),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("gelled", "fault", "told"),
+    [
+        (True, "cracks", True),
+        (False, "cracks", False),
+        (False, "ash", True),
+        (True, "ash", False),
+    ],
+)
 def test_gel_speaks_for_cracks_and_against_ash(gelled: bool, fault: str, told: bool) -> None:
     found = of(fault, circumstance(sizing={"gelled": gelled}))
     words = "kept warm" if fault == "cracks" else "did not gel"
@@ -191,9 +197,17 @@ def test_a_heavier_piece_is_named_with_both_densities(lye_percent: float, told: 
 def own(key: str, name: str, value: float, low: float, high: float, default: float) -> Cupboard:
     """The standard cupboard with one number of the studio's own."""
     rate = Rate(
-        key=key, name=name, unit=kind_of(key).unit, value=value, low=low, high=high, default=default, n=5,
-        how="five loaves", source="",
-    )  # fmt: skip
+        key=key,
+        name=name,
+        unit=kind_of(key).unit,
+        value=value,
+        low=low,
+        high=high,
+        default=default,
+        n=5,
+        how="five loaves",
+        source="",
+    )
     return standard_cupboard().model_copy(update={"rates": {key: rate}})
 
 

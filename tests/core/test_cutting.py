@@ -43,9 +43,13 @@ def test_the_parts_weigh_what_was_filled_in(
     draft: float, ends: float, bow: float, kerf: float, slice_mm: float
 ) -> None:
     mould = {
-        "length_mm": 250, "width_mm": 90, "height_mm": 70,
-        "draft_deg": draft, "end_draft_deg": ends, "bow_mm": bow,
-    }  # fmt: skip
+        "length_mm": 250,
+        "width_mm": 90,
+        "height_mm": 70,
+        "draft_deg": draft,
+        "end_draft_deg": ends,
+        "bow_mm": bow,
+    }
     cuts = {"bar_mm": 25, "kerf_mm": kerf, "front_slice_mm": slice_mm, "back_slice_mm": slice_mm}
     frosting = frosted(200)
     result = plan(read_loaf(box_with(rod(diameter=40), to_mm=60, mould=mould, cuts=cuts, frosting=frosting)), CUPBOARD)

@@ -66,7 +66,8 @@ BAD = {
     "no work": ({"work": []}, "pour.none", "Add a pour"),
     "sum of shares": (
         pours(60, percent=60),
-        "shares.sum", "Add 40 %",
+        "shares.sum",
+        "Add 40 %",
     ),
     "zero oils": ({"formulas": [{**OLIVE_COCONUT, "fats": []}]}, "schema.too_short", "at least 1"),
     "unknown formula": ({"formula": "none"}, "id.unknown", "must be one of this loaf's formulas"),
@@ -74,10 +75,11 @@ BAD = {
     "over the rim": (pours(80), "pour.over_rim", "70 mm"),
     "below the level": (
         pours(40, 30),
-        "pour.below_level", "already stands at 40.0 mm",
+        "pour.below_level",
+        "already stands at 40.0 mm",
     ),
     "bar too thick": ({"cuts": {"bar_mm": 400}}, "cuts.none", "no whole bar"),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize(("changes", "code", "says"), BAD.values(), ids=BAD.keys())

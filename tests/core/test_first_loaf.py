@@ -21,17 +21,24 @@ def answers(**changes: Any) -> FirstLoaf:
 
 @settings(max_examples=40)
 @given(
-    st.floats(150, 400), st.floats(60, 120), st.floats(55, 100), st.integers(1, 4),
-    st.sampled_from(["layers", "drops", "pot swirl"]), st.booleans(), st.booleans(),
-)  # fmt: skip
+    st.floats(150, 400),
+    st.floats(60, 120),
+    st.floats(55, 100),
+    st.integers(1, 4),
+    st.sampled_from(["layers", "drops", "pot swirl"]),
+    st.booleans(),
+    st.booleans(),
+)
 def test_any_answers_come_to_a_plan(
     long: float, wide: float, high: float, colours: int, how: str, column: bool, piped: bool
 ) -> None:
     given_ = answers(
-        mould={"length_mm": long, "width_mm": wide, "height_mm": high}, how=how, piped=piped,
+        mould={"length_mm": long, "width_mm": wide, "height_mm": high},
+        how=how,
+        piped=piped,
         colours=[{"name": f"Colour {i}", "srgb": "#a3553d"} for i in range(colours)],
         column_mm=round(0.3 * min(wide, high)) if column else 0,
-    )  # fmt: skip
+    )
     loaf = first_loaf(given_)
     result = plan(loaf, CUPBOARD)
     assert result.total_to_mix_g > 0

@@ -39,8 +39,11 @@ CHAIN = Network(
 def test_before_a_done_job_everything_is_done_as_late_as_it_can_have_been() -> None:
     found = lived(CHAIN, {"pour": Pin(start=ago(10), done=True)}, NOW)
     assert {key: pin.start for key, pin in found.pins.items()} == {
-        "pour": ago(10), "fit": ago(11), "out": ago(12), "cast": ago(12 + 24 + 1),
-    }  # fmt: skip
+        "pour": ago(10),
+        "fit": ago(11),
+        "out": ago(12),
+        "cast": ago(12 + 24 + 1),
+    }
     assert all(pin.done for pin in found.pins.values())
 
 

@@ -60,9 +60,11 @@ def weights(result: LoafPlan, factor: float) -> list[dict[str, float]]:
 
 
 @given(
-    st.floats(-2, 2), st.floats(0.05, 1), st.floats(0.0, 0.5),
+    st.floats(-2, 2),
+    st.floats(0.05, 1),
+    st.floats(0.0, 0.5),
     st.lists(st.tuples(st.floats(-3, 3), st.floats(0.05, 1)), max_size=8),
-)  # fmt: skip
+)
 def test_the_fit_is_the_top_of_the_posterior(default: float, studio: float, loaf: float, seen: Any) -> None:
     """Independent: SciPy looks for the mean that makes prior and observations likeliest."""
     fit = shrunk(default, studio, loaf, seen)
@@ -176,7 +178,7 @@ def test_a_weak_jar_is_found_out_and_dosed_as_it_is(demo_cupboard: Cupboard) -> 
     ]
     weak = Rate(
         key=f"colour:{key}", name="", unit="ratio", value=0.7, low=0.6, high=0.8, default=1, n=3, how="", source=""
-    )  # fmt: skip
+    )
     with_it = demo_cupboard.model_copy(update={"rates": {weak.key: weak}})
     loaf = read_loaf(box(colours=colours))
     shown = plan(loaf, with_it).colours[0].shown
@@ -241,7 +243,7 @@ def test_the_log_tells_times_weights_and_what_was_skipped() -> None:
         *presses(("loaf.cut", 1850)),
         Press("loaf.spritz-again", NOON + dt.timedelta(hours=2), skipped=True),
         Press("instead.loaf.pour.all.higher", NOON + dt.timedelta(hours=2)),
-    ]  # fmt: skip
+    ]
     facts = facts_of(result, log)
     assert facts.pipe_min == {"eave": pytest.approx(25)}
     assert facts.mould_h == pytest.approx(30)
@@ -274,8 +276,10 @@ def test_an_embed_that_sank_is_told_with_the_clock_as_its_witness() -> None:
 def test_level_bars_dates_and_faults_become_words() -> None:
     of = finished(
         outcome("unmoulded", level_mm=57, faults=[{"kind": "sticky", "bad": 2, "bars": [1], "where": "left side"}]),
-        outcome(bars=4), facts=Facts(mould_h=12.0, poured_at=NOON), pour_on="2026-05-28",
-    )  # fmt: skip
+        outcome(bars=4),
+        facts=Facts(mould_h=12.0, poured_at=NOON),
+        pour_on="2026-05-28",
+    )
     found = told(of)
     level = found["Fill level"]
     ml = (of.result.level_mm - 57) * of.loaf.mould.length_mm * of.loaf.mould.width_mm / 1000
@@ -299,7 +303,7 @@ def test_level_bars_dates_and_faults_become_words() -> None:
         ({"left": [{"colour": "mauve", "grams": 5}]}, "outcome.colour"),
         ({"embeds": [{"embed": "kite", "bar": 1, "across_mm": 0, "up_mm": 1}]}, "outcome.embed"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_have_come_of_it_is_refused(said: dict[str, Any], code: str) -> None:
     loaf = read_loaf(box())
     with pytest.raises(InputError) as refused:
@@ -358,9 +362,12 @@ def test_a_colour_beside_a_white_card_is_read_in_any_light(kelvin: int, light: A
 
 @pytest.mark.parametrize(
     ("card", "code"),
-    [(np.full((4, 4, 3), 40), "card.dark"), (np.full((4, 4, 3), 255), "card.washed_out"),
-     (np.tile(np.array([[[250] * 3], [[60] * 3]]), (4, 4, 1)), "card.uneven")],
-)  # fmt: skip
+    [
+        (np.full((4, 4, 3), 40), "card.dark"),
+        (np.full((4, 4, 3), 255), "card.washed_out"),
+        (np.tile(np.array([[[250] * 3], [[60] * 3]]), (4, 4, 1)), "card.uneven"),
+    ],
+)
 def test_what_is_no_white_card_is_refused(card: np.ndarray, code: str) -> None:
     with pytest.raises(InputError) as refused:
         against_white(card.astype(np.uint8), np.full((4, 4, 3), 120, dtype=np.uint8))

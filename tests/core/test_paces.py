@@ -89,8 +89,22 @@ def test_a_thermometer_out_of_its_wits_is_refused() -> None:
 
 def test_departures_are_said_of_steps_that_are_there() -> None:
     verbs = {
-        "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "shape", "pour", "lay", "press", "pipe",
-        "keep", "cover", "cut",
-    }  # fmt: skip
+        "prepare",
+        "weigh",
+        "mix",
+        "split",
+        "colour",
+        "scent",
+        "wait",
+        "cast",
+        "shape",
+        "pour",
+        "lay",
+        "press",
+        "pipe",
+        "keep",
+        "cover",
+        "cut",
+    }
     assert all(set(item.verbs) <= verbs for item in departures())
     assert len({item.key for item in departures()}) == len(departures()) > 10

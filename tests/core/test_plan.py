@@ -81,9 +81,18 @@ def test_bench_steps_follow_the_work(lantern_row: Loaf, demo_cupboard: Cupboard)
     assert len(keys) == len(set(keys))
     own = [key for key in keys if key.startswith("loaf.")]
     assert own[own.index("loaf.pour.street") :] == [
-        "loaf.pour.street", "loaf.lay.lantern-1", "loaf.lay.lantern-2", "loaf.lay.lantern-3", "loaf.pour.sky",
-        "loaf.pipe.eave", "loaf.pipe.lamps", "loaf.strew", "loaf.keep", "loaf.cover", "loaf.cut",
-    ]  # fmt: skip
+        "loaf.pour.street",
+        "loaf.lay.lantern-1",
+        "loaf.lay.lantern-2",
+        "loaf.lay.lantern-3",
+        "loaf.pour.sky",
+        "loaf.pipe.eave",
+        "loaf.pipe.lamps",
+        "loaf.strew",
+        "loaf.keep",
+        "loaf.cover",
+        "loaf.cut",
+    ]
     lye = [step for step in result.steps if step.key.endswith(".lye")]
     assert len(lye) == len(result.pots)
     assert all(any("water" in caution.lower() for caution in step.cautions) for step in lye)

@@ -73,8 +73,10 @@ SHARES = st.sampled_from([{"red": 100}, {"red": 60, "blue": 40}, {"white": 50, "
 @settings(max_examples=100)
 @given(
     st.lists(st.tuples(HOW, SHARES, st.floats(2, 200), st.integers(1, 12)), min_size=1, max_size=3),
-    st.sampled_from([0.5, 2.0, 6.0, 18.0, 50.0, 120.0]), st.integers(0, 10**6), st.booleans(),
-)  # fmt: skip
+    st.sampled_from([0.5, 2.0, 6.0, 18.0, 50.0, 120.0]),
+    st.integers(0, 10**6),
+    st.booleans(),
+)
 def test_colours_keep_their_poured_volumes(recipe: Any, pa: float, seed: int, leaning: bool) -> None:
     """Within half a percent of the loaf, on a hundred recipes; what chord by chord leaves a pot is tested by itself."""
     work = [pour("base", 20, {"white": 100})]
@@ -98,9 +100,10 @@ def test_a_pot_gives_back_what_went_into_it() -> None:
 
 def test_around_an_embed_volumes_are_kept_too() -> None:
     work = [
-        pour("base", 30, {"white": 100}), {"do": "lay", "embed": "rod"},
+        pour("base", 30, {"white": 100}),
+        {"do": "lay", "embed": "rod"},
         pour("rest", 68, {"red": 55, "blue": 45}, how="drops", fall_mm=90, passes=6),
-    ]  # fmt: skip
+    ]
     of = field(work, 6.0, embeds=[rod(diameter=36, up_mm=36)])
     expected, found = poured(of), seen(of, faces=15)
     for key, share in expected.items():
@@ -327,9 +330,10 @@ def test_voxels_moved_forward_come_to_the_same_face() -> None:
 
 # Hangers and dusted lines.
 
-LAYERED = [pour(key, 13 * (i + 1), {colour: 100}) for i, (key, colour) in enumerate(
-    (("a", "blue"), ("b", "white"), ("c", "red"), ("d", "gold"), ("e", "white"))
-)]  # fmt: skip
+LAYERED = [
+    pour(key, 13 * (i + 1), {colour: 100})
+    for i, (key, colour) in enumerate((("a", "blue"), ("b", "white"), ("c", "red"), ("d", "gold"), ("e", "white")))
+]
 
 
 def hanger(**more: Any) -> dict[str, Any]:
@@ -488,11 +492,16 @@ def test_a_stream_onto_an_embed_is_told() -> None:
 @pytest.mark.parametrize(
     ("how", "pa", "code"),
     [
-        ("drops", 80.0, "pour.too_thick"), ("drops", 6.0, None), ("plops", 3.0, "pour.too_thin"),
-        ("plops", 60.0, None), ("pot swirl", 90.0, "pour.too_thick"), ("corner", 1.0, "pour.too_thin"),
-        ("layer", 3.0, None), ("mini drops", 0.5, "pour.too_thin"),
+        ("drops", 80.0, "pour.too_thick"),
+        ("drops", 6.0, None),
+        ("plops", 3.0, "pour.too_thin"),
+        ("plops", 60.0, None),
+        ("pot swirl", 90.0, "pour.too_thick"),
+        ("corner", 1.0, "pour.too_thin"),
+        ("layer", 3.0, None),
+        ("mini drops", 0.5, "pour.too_thin"),
     ],
-)  # fmt: skip
+)
 def test_what_batter_will_not_do_is_told(how: str, pa: float, code: str | None) -> None:
     loaf = read_loaf(box(colours=COLOURS, work=[pour("all", 60, {"white": 100}, how=how)]))
     assert [remark.code for remark in remarks_on_pours(loaf, {"all": pa})] == ([code] if code else [])
@@ -510,9 +519,17 @@ def test_a_wire_through_stiff_batter_is_told() -> None:
 def test_cuts_are_found_that_weigh_alike() -> None:
     """A box without slope weighs alike wherever it is cut; a column that ends short makes the first shift matter."""
     short = rod("short", 40, length_mm=120, casting=None)
-    document = box(colours=COLOURS, embeds=[short], work=[
-        pour("low", 20, {"white": 100}), {"do": "lay", "embed": "short"}, pour("high", 60, {"red": 100}),
-    ], cuts={"bar_mm": 26, "kerf_mm": 0, "front_slice_mm": 4}, top={"crown": {"swell_mm": 12}})  # fmt: skip
+    document = box(
+        colours=COLOURS,
+        embeds=[short],
+        work=[
+            pour("low", 20, {"white": 100}),
+            {"do": "lay", "embed": "short"},
+            pour("high", 60, {"red": 100}),
+        ],
+        cuts={"bar_mm": 26, "kerf_mm": 0, "front_slice_mm": 4},
+        top={"crown": {"swell_mm": 12}},
+    )
     loaf = read_loaf(document)
     found = find_cuts(loaf, CUPBOARD, "equal weights")
     assert found.now == pytest.approx(plan(loaf, CUPBOARD).cuts.spread_g.value)

@@ -127,13 +127,21 @@ def test_what_is_pressed_in_before_takes_place_until_a_pour_covers_it() -> None:
 
 def test_squares_lie_without_gaps_and_columns_take_their_share_of_the_surface() -> None:
     tiles = {
-        "id": "bit", "name": "Tiles", "count": 200, "colour": "white",
+        "id": "bit",
+        "name": "Tiles",
+        "count": 200,
+        "colour": "white",
         "make": {"kind": "chunk", "long_mm": 10, "wide_mm": 10, "high_mm": 4},
-    }  # fmt: skip
+    }
     rod = {
-        "id": "rod", "name": "Rod", "outline": {"kind": "rounded", "width_mm": 30, "height_mm": 30}, "up_mm": 45,
-        "length_mm": 250, "colour": "white", "casting": {"mould_length_mm": 260, "trim_mm": 0},
-    }  # fmt: skip
+        "id": "rod",
+        "name": "Rod",
+        "outline": {"kind": "rounded", "width_mm": 30, "height_mm": 30},
+        "up_mm": 45,
+        "length_mm": 250,
+        "colour": "white",
+        "casting": {"mould_length_mm": 260, "trim_mm": 0},
+    }
     work = [{**FIRST, "to_mm": 35}, {"do": "lay", "embed": "rod"}, press(150, 0)]
     result = plan(read_loaf(box(pieces=[tiles], embeds=[rod], work=work)), CUPBOARD)
     assert result.fills[-1].crowded_percent == pytest.approx(100 * 150 * 100 / (250 * 60), rel=1e-3)
@@ -150,9 +158,15 @@ def test_pieces_too_thick_for_the_narrow_beside_a_column(across: float, said: bo
     """A 40 mm rod 12 mm off the middle of a 90 mm box leaves 13 mm on that side; beads of 20 mm do not go there."""
     beads = {"id": "bit", "name": "Beads", "count": 5, "colour": "white", "make": {"kind": "ball", "diameter_mm": 20}}
     rod = {
-        "id": "rod", "name": "Rod", "outline": {"kind": "circle", "diameter_mm": 40}, "up_mm": 30, "across_mm": across,
-        "length_mm": 250, "colour": "white", "casting": {"mould_length_mm": 260, "trim_mm": 0},
-    }  # fmt: skip
+        "id": "rod",
+        "name": "Rod",
+        "outline": {"kind": "circle", "diameter_mm": 40},
+        "up_mm": 30,
+        "across_mm": across,
+        "length_mm": 250,
+        "colour": "white",
+        "casting": {"mould_length_mm": 260, "trim_mm": 0},
+    }
     then = {**FIRST, "id": "then", "to_mm": 65, "pieces": [{"pieces": "bit", "count": 5}]}
     work = [{**FIRST, "to_mm": 20}, {"do": "lay", "embed": "rod"}, then]
     result = plan(read_loaf(box(pieces=[beads], embeds=[rod], work=work)), CUPBOARD)

@@ -96,7 +96,7 @@ HOSTILE = {
     "crossing": (svg('<path d="M0 0 L40 40 L40 0 L0 40 Z"/>'), "svg.crosses"),
     "empty": (svg(""), "svg.no_area"),
     "a speck": (svg('<rect width="0.5" height="0.5"/>'), "svg.no_area"),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize(("data", "code"), HOSTILE.values(), ids=HOSTILE.keys())

@@ -42,12 +42,16 @@ CUPBOARD = Cupboard(
     colourants={
         j.key: j
         for j in (
-            jar("blue"), jar("wet", disperse="water"), jar("straight", disperse="straight"),
-            jar("fades", alkali_stable=False), jar("harsh", skin_safe=False), jar("unknown", skin_safe=None),
+            jar("blue"),
+            jar("wet", disperse="water"),
+            jar("straight", disperse="straight"),
+            jar("fades", alkali_stable=False),
+            jar("harsh", skin_safe=False),
+            jar("unknown", skin_safe=None),
         )
     },
     stock={"fat:olive": 500, "fat:avocado": 5000, "scent:calm": 20},
-)  # fmt: skip
+)
 
 
 def two_colours(first: dict[str, Any], second: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:

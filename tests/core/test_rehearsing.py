@@ -19,7 +19,7 @@ from archtop.core.rehearsing import (
     change_of,
     drawn_batter,
     spoonful_of,
-)  # fmt: skip
+)
 from archtop.core.rheology import Bend, Growth, yield_from_spread
 from tests.core.conftest import box_with, frosted, rod
 

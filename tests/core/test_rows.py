@@ -20,9 +20,12 @@ AREA = 40 * 20
 def planned(piece_mm: float, slice_mm: float = 1, length_mm: float = 250, **changes: Any) -> LoafPlan:
     """The box with a row of flat pieces 40 x 20 mm in section."""
     piece = rod(
-        outline={"kind": "rounded", "width_mm": 40, "height_mm": 20}, up_mm=30, length_mm=length_mm,
-        row={"piece_mm": piece_mm, "slice_mm": slice_mm}, casting={"mould_length_mm": piece_mm},
-    )  # fmt: skip
+        outline={"kind": "rounded", "width_mm": 40, "height_mm": 20},
+        up_mm=30,
+        length_mm=length_mm,
+        row={"piece_mm": piece_mm, "slice_mm": slice_mm},
+        casting={"mould_length_mm": piece_mm},
+    )
     return plan(read_loaf(box_with(piece, **changes)), standard_cupboard())
 
 

@@ -111,8 +111,11 @@ def test_shapes_kneaded_from_dough_on_the_shelf_take_grams_and_are_still_shaped(
     result = planned(box(pieces=[piece]), lump)
     assert [pot.id for pot in result.pots] == ["loaf"]
     assert [step.key for step in result.steps if step.stage == "Knobs"] == [
-        "cast-bit.knead", "cast-bit.shape", "cast-bit.join", "cast-bit.made",
-    ]  # fmt: skip
+        "cast-bit.knead",
+        "cast-bit.shape",
+        "cast-bit.join",
+        "cast-bit.made",
+    ]
     assert "g too little" in result.shelf[0].says
     assert planned(box(pieces=[piece]), lump.model_copy(update={"grams": 80})).shelf[0].fits
 

@@ -28,7 +28,7 @@ from archtop.core.top import (
     opening_of,
     spots_of,
     strew,
-)  # fmt: skip
+)
 from archtop.core.top.motifs import sine_length
 from tests.core.conftest import box, frosted
 
@@ -111,9 +111,15 @@ def test_a_double_row_of_leaves() -> None:
     leaf = Tip(id="leaf", name="Leaf", kind="leaf", opening_mm=20, thick_mm=10)
     one = motif("leaf", 34, leaf)
     run = Run(
-        id="r", name="Leaves", tip="leaf", colours=("a",), motif=MotifSize(kind="leaf", size_mm=34), rows=2,
-        both_sides=True, overlap_percent=78,
-    )  # fmt: skip
+        id="r",
+        name="Leaves",
+        tip="leaf",
+        colours=("a",),
+        motif=MotifSize(kind="leaf", size_mm=34),
+        rows=2,
+        both_sides=True,
+        overlap_percent=78,
+    )
     count = len(spots_of(run, one, AREA, BARS))
     assert count * one.volume.value == pytest.approx(250, rel=0.2)
     assert count * one.time.value / 60 == pytest.approx(20, rel=0.2)

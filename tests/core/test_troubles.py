@@ -7,8 +7,14 @@ from archtop.core.troubles import troubles
 
 def test_every_trouble_says_what_to_do_and_what_to_mind() -> None:
     assert {item.key for item in troubles()} == {
-        "seized", "riced", "separated", "false trace", "too hot", "spilled", "ran out",
-    }  # fmt: skip
+        "seized",
+        "riced",
+        "separated",
+        "false trace",
+        "too hot",
+        "spilled",
+        "ran out",
+    }
     for item in troubles():
         assert item.now.endswith(".")
         assert item.caution.endswith(".")

@@ -196,10 +196,13 @@ def _lost_photo(document: dict[str, Any]) -> None:
 @pytest.mark.parametrize(
     ("change", "code"),
     [
-        (_newer, "import.newer"), (_other_format, "import.format"), (_broken_row, "import.row"),
-        (_broken_loaf, "id.unknown"), (_lost_photo, "import.row"),
+        (_newer, "import.newer"),
+        (_other_format, "import.format"),
+        (_broken_row, "import.row"),
+        (_broken_loaf, "id.unknown"),
+        (_lost_photo, "import.row"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_brought_in_leaves_everything_as_it_was(
     owner: User, lived: Loaf, change: Callable[[dict[str, Any]], object], code: str
 ) -> None:

@@ -37,9 +37,11 @@ def mixed(owner: User, studio: Studio) -> Loaf:
 def take(studio: Studio, loaf: Loaf, note: dict[str, Any], press_id: str = "", at: dt.datetime | None = None) -> Any:
     """Send a note."""
     body = {
-        "press_id": press_id or str(uuid.uuid4()), "bowl": BOWL, "note": note,
+        "press_id": press_id or str(uuid.uuid4()),
+        "bowl": BOWL,
+        "note": note,
         "taken_at": (at or wall_clock.now()).isoformat(),
-    }  # fmt: skip
+    }
     return studio.send("POST", f"/loaves/{loaf.pk}/clock", body)
 
 
@@ -55,8 +57,11 @@ def test_the_clock_starts_when_the_pot_is_mixed(owner: User, studio: Studio) -> 
     (clock,) = studio.get(f"/loaves/{loaf.pk}/clock").json()["bowls"]
     assert clock["mixed_at"]
     assert [w["limit"]["key"] for w in clock["face"]["windows"]] == [
-        "pour.first", "embed.rod", "layer.rest", "pour.rest",
-    ]  # fmt: skip
+        "pour.first",
+        "embed.rod",
+        "layer.rest",
+        "pour.rest",
+    ]
     press(studio, loaf, "loaf.mix", "undone")
     assert studio.get(f"/loaves/{loaf.pk}/clock").json()["bowls"][0]["mixed_at"] is None
 

@@ -22,7 +22,7 @@ from archtop.studio.actions.learning import (
     outcomes_of,
     standing_notes,
     turn,
-)  # fmt: skip
+)
 from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf, Observation, OwnRate
@@ -58,9 +58,12 @@ def own(key: str) -> Rate | None:
 def read(loaf: Loaf, minutes: float, ring: float) -> BowlNote:
     (bowl,) = finished_of(loaf).bowls
     return BowlNote.objects.create(
-        loaf=loaf, press_id=uuid.uuid4(), bowl=bowl.key, taken_at=POURED + dt.timedelta(minutes=minutes),
+        loaf=loaf,
+        press_id=uuid.uuid4(),
+        bowl=bowl.key,
+        taken_at=POURED + dt.timedelta(minutes=minutes),
         data={"kind": "spread", "value": ring},
-    )  # fmt: skip
+    )
 
 
 def raced(loaf: Loaf) -> None:

@@ -140,7 +140,7 @@ def test_what_was_kept_lies_on_the_shelf_and_supplies_come_off_the_stock_once(st
         ({"weights": [{"bar": 77, "grams": 90}]}, "outcome.bar"),
         ({"faults": [{"kind": "cursed"}]}, "outcome.fault"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_is_refused_and_not_written(studio: Studio, plain: Loaf, said: Any, code: str) -> None:
     answer = write(studio, plain, **said)
     assert answer.status_code == 422

@@ -42,9 +42,11 @@ def test_a_press_turns_the_bars_and_can_be_taken_back(studio: Studio, owner: Use
     loaf = cut(owner, "Old", 8)
     for action, turned in (("done", True), ("undone", False)):
         body = {
-            "press_id": str(uuid.uuid4()), "step": "loaf.turn", "action": action,
+            "press_id": str(uuid.uuid4()),
+            "step": "loaf.turn",
+            "action": action,
             "pressed_at": wall_clock.now().isoformat(),
-        }  # fmt: skip
+        }
         assert studio.send("POST", f"/loaves/{loaf.pk}/bench", body).status_code == 200
         (lies,) = rack(studio)
         assert (lies["turned_at"] is not None) is turned

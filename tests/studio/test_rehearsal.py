@@ -92,9 +92,12 @@ def test_a_temperature_kept_at_mixing_moves_every_clock_of_that_pot(studio: Stud
     press(studio, box, "loaf.mix")
     plain = [clock["face"]["curve"][-1]["pa"] for clock in studio.get(f"/loaves/{box.pk}/clock").json()["bowls"]]
     body = {
-        "press_id": str(uuid.uuid4()), "step": "loaf.mix#it-comes-to", "action": "done", "celsius": 55,
+        "press_id": str(uuid.uuid4()),
+        "step": "loaf.mix#it-comes-to",
+        "action": "done",
+        "celsius": 55,
         "pressed_at": wall_clock.now().isoformat(),
-    }  # fmt: skip
+    }
     assert studio.send("POST", f"/loaves/{box.pk}/bench", body).status_code == 200
     warm = [clock["face"]["curve"][-1]["pa"] for clock in studio.get(f"/loaves/{box.pk}/clock").json()["bowls"]]
     assert all(hot > cool for hot, cool in zip(warm, plain, strict=True))

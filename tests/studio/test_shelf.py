@@ -24,9 +24,15 @@ def lot(**changes: Any) -> dict[str, Any]:
     """Three columns made yesterday."""
     yesterday = wall_clock.today() - dt.timedelta(days=1)
     return {
-        "key": "rods", "name": "Rods", "kind": "column", "srgb": "#aa8855", "made_on": yesterday.isoformat(),
-        "count": 3, "grams": 900, **changes,
-    }  # fmt: skip
+        "key": "rods",
+        "name": "Rods",
+        "kind": "column",
+        "srgb": "#aa8855",
+        "made_on": yesterday.isoformat(),
+        "count": 3,
+        "grams": 900,
+        **changes,
+    }
 
 
 def put(studio: Studio, **changes: Any) -> Any:
@@ -48,9 +54,11 @@ def there(studio: Studio) -> dict[str, tuple[int, float]]:
 def press(studio: Studio, loaf: Loaf, step: str, action: str = "done", press_id: str = "") -> None:
     """One press at the bench."""
     body = {
-        "press_id": press_id or str(uuid.uuid4()), "step": step, "action": action,
+        "press_id": press_id or str(uuid.uuid4()),
+        "step": step,
+        "action": action,
         "pressed_at": wall_clock.now().isoformat(),
-    }  # fmt: skip
+    }
     assert studio.send("POST", f"/loaves/{loaf.pk}/bench", body).status_code == 200
 
 

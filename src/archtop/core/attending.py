@@ -19,8 +19,13 @@ __all__ = ["Turn", "turns_of"]
 # How long hands are at it [min]: estimates; piping from twenty minutes of leaves on one loaf (common practice, no
 # source).
 _TAKES: Final[Mapping[str, float]] = {
-    "pour": 3.0, "lay": 3.0, "press": 3.0, "draw": 1.0, "dust": 2.0, "pipe": 15.0,
-}  # fmt: skip
+    "pour": 3.0,
+    "lay": 3.0,
+    "press": 3.0,
+    "draw": 1.0,
+    "dust": 2.0,
+    "pipe": 15.0,
+}
 _TIGHT_MIN = 3.0
 
 
@@ -69,9 +74,15 @@ def _turn(key: str, title: str, takes: float, free: float | None, windows: list[
     shut = min((value for value in closes if value is not None), default=None)
     if free is None or any(value is None for value in opens):
         return Turn(
-            step=key, title=title, begins_min=None, ends_min=None, closes_min=shut, waits_min=0.0, stands="unknown",
+            step=key,
+            title=title,
+            begins_min=None,
+            ends_min=None,
+            closes_min=shut,
+            waits_min=0.0,
+            stands="unknown",
             says="cannot be told yet",
-        )  # fmt: skip
+        )
     begins = max([free, *(value for value in opens if value is not None)])
     stands: Literal["in time", "tight", "missed"] = "in time"
     says = "in time"
@@ -82,9 +93,15 @@ def _turn(key: str, title: str, takes: float, free: float | None, windows: list[
         late = "too thick when its turn comes: stir it, or take it before what can wait"
         says = late if spare < 0 else f"{max(1, round(spare))} min to spare"
     return Turn(
-        step=key, title=title, begins_min=begins, ends_min=begins + takes, closes_min=shut, waits_min=begins - free,
-        stands=stands, says=says,
-    )  # fmt: skip
+        step=key,
+        title=title,
+        begins_min=begins,
+        ends_min=begins + takes,
+        closes_min=shut,
+        waits_min=begins - free,
+        stands=stands,
+        says=says,
+    )
 
 
 def _from_now(face: ClockFace, minute: float | None) -> float | None:

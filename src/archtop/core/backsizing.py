@@ -76,9 +76,11 @@ def size_back(loaf: Loaf, cupboard: Cupboard, target: BackTarget) -> Backsized:
         else ""
     )
     return Backsized(
-        loaf=sized, level_mm=level, takes=met,
+        loaf=sized,
+        level_mm=level,
+        takes=met,
         says=f"Pour to {level:.1f} mm: the loaf then takes {met:.1f} {_unit(target)}.{shreds}",
-    )  # fmt: skip
+    )
 
 
 def _unit(target: BackTarget) -> str:
@@ -89,22 +91,29 @@ def _refuse_unreachable(target: BackTarget, least: float, most: float, length_mm
     unit, amount = _unit(target), target.amount
     if most <= 0:
         raise InputError.one(
-            "size_back.nothing", "target", target.key or target.use, "this loaf takes none of it",
+            "size_back.nothing",
+            "target",
+            target.key or target.use,
+            "this loaf takes none of it",
             "Put it into a colour or the formula first.",
-        )  # fmt: skip
+        )
     if amount > most + _TOLERANCE:
         raise InputError.one(
-            "size_back.too_much", "target.amount", f"{amount:g} {unit}",
+            "size_back.too_much",
+            "target.amount",
+            f"{amount:g} {unit}",
             f"filled to the rim this loaf takes {most:.1f} {unit}",
             f"A mould about {math.ceil(length_mm * amount / most)} mm long would take it all, or keep "
             f"{amount - most:.1f} {unit} back.",
-        )  # fmt: skip
+        )
     if amount < least - _TOLERANCE:
         raise InputError.one(
-            "size_back.too_little", "target.amount", f"{amount:g} {unit}",
+            "size_back.too_little",
+            "target.amount",
+            f"{amount:g} {unit}",
             f"even with the last pour as low as it can be this loaf takes {least:.1f} {unit}",
             f"Find {least - amount:.1f} {unit} more, lower the earlier pours, or use a smaller mould.",
-        )  # fmt: skip
+        )
 
 
 def _solve(takes: Callable[[float], float], wanted: float, low: float, high: float) -> float:

@@ -56,15 +56,24 @@ def cost_of(result: LoafPlan, prices: Mapping[str, float], per_hour: float = 0.0
     castings = sum(1 for pot in result.pots if pot.kind != "loaf")
     minutes = castings * _POT_MIN + _POUR_MIN + _CUT_MIN + result.top.minutes.value + result.top.rest_min
     hours = Figure.within(
-        minutes / 60, "h", 0.4, "estimate",
+        minutes / 60,
+        "h",
+        0.4,
+        "estimate",
         f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {_CUT_MIN:.0f} to cut, "
         f"{result.top.minutes.value + result.top.rest_min:.0f} at the bag",
         "stated guesses, washing up included",
-    )  # fmt: skip
+    )
     hands = hours.value * per_hour
     total = sum(line.cost for line in lines if line.cost is not None) + hands
     cured = sum(bar.cured.value for bar in result.cuts.bars)
     return Costing(
-        lines=tuple(lines), hours=hours, hands=hands, total=total, bars=count, per_bar=total / count if count else 0.0,
-        per_100g=total / cured * 100, without_price=tuple(line.name for line in lines if line.cost is None),
-    )  # fmt: skip
+        lines=tuple(lines),
+        hours=hours,
+        hands=hands,
+        total=total,
+        bars=count,
+        per_bar=total / count if count else 0.0,
+        per_100g=total / cured * 100,
+        without_price=tuple(line.name for line in lines if line.cost is None),
+    )

@@ -95,9 +95,12 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
     count = math.floor((length_mm - front - back + cuts.kerf_mm) / pitch + 1e-9)
     if count < 1:
         raise InputError.one(
-            "cuts.none", "cuts.bar_mm", cuts.bar_mm,
-            f"no whole bar fits into {length_mm:g} mm less its end slices", "Cut thinner bars or smaller slices.",
-        )  # fmt: skip
+            "cuts.none",
+            "cuts.bar_mm",
+            cuts.bar_mm,
+            f"no whole bar fits into {length_mm:g} mm less its end slices",
+            "Cut thinner bars or smaller slices.",
+        )
     starts = [front + i * pitch for i in range(count)]
     ends = [start + cuts.bar_mm for start in starts]
     for move in cuts.moved:
@@ -107,9 +110,12 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
     for i, (start, end) in enumerate(zip(starts, ends, strict=True)):
         if end - start < _THINNEST_MM:
             raise InputError.one(
-                "cuts.wire", "cuts.moved", f"bar {i + 1}",
-                f"would be {end - start:.1f} mm; {_THINNEST_MM:g} mm is least", "Move its wires apart again.",
-            )  # fmt: skip
+                "cuts.wire",
+                "cuts.moved",
+                f"bar {i + 1}",
+                f"would be {end - start:.1f} mm; {_THINNEST_MM:g} mm is least",
+                "Move its wires apart again.",
+            )
     return tuple(zip(starts, ends, strict=True))
 
 
@@ -160,7 +166,10 @@ def cut_loaf(
             from_mm=y0,
             to_mm=y1,
             weight=Figure.within(
-                weights[i], "g", 0.03, "estimate",
+                weights[i],
+                "g",
+                0.03,
+                "estimate",
                 f"{y1 - y0:.1f} mm of loaf filled to {solid.level_mm:.1f} mm, pieces and frosting by length",
                 "geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
@@ -174,7 +183,7 @@ def cut_loaf(
             note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
         )
         for i, (y0, y1) in enumerate(spans)
-    )  # fmt: skip
+    )
     slices = _slices(mould, cuts, prisms, solid, spans)
     total = _weight_g(mould, prisms, solid, front, back)
     return CutPlan(
@@ -193,10 +202,14 @@ def _cured(fresh_g: float, own: Rate | None) -> Figure:
     lost = own.value if own else kind.default
     low, high = (own.low, own.high) if own else (lost - 2 * kind.studio_sd, lost + 2 * kind.studio_sd)
     return Figure(
-        value=fresh_g * (1 - lost / 100), unit="g", low=fresh_g * (1 - high / 100), high=fresh_g * (1 - low / 100),
-        basis="your log" if own else "common practice", how=f"{fresh_g:.0f} g less {lost:.1f} % in curing",
+        value=fresh_g * (1 - lost / 100),
+        unit="g",
+        low=fresh_g * (1 - high / 100),
+        high=fresh_g * (1 - low / 100),
+        basis="your log" if own else "common practice",
+        how=f"{fresh_g:.0f} g less {lost:.1f} % in curing",
         source=own.source if own else kind.source,
-    )  # fmt: skip
+    )
 
 
 def _joints_within(prisms: Mapping[str, Prism], y0: float, y1: float) -> tuple[float, ...]:

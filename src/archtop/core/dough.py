@@ -83,10 +83,13 @@ def dough_needed(sets: Sequence[Mapping[str, float]]) -> tuple[DoughNeed, ...]:
             colour=colour,
             volume_ml=ml,
             weight=Figure.within(
-                ml * _DOUGH_G_ML, "g", _HAND_SPREAD, "estimate",
+                ml * _DOUGH_G_ML,
+                "g",
+                _HAND_SPREAD,
+                "estimate",
                 f"{ml:.1f} ml of shapes, hands and board counted, at {_DOUGH_G_ML} g/ml",
                 "closed forms of the shapes; hands differ by about a tenth",
             ),
         )
         for colour, ml in volumes.items()
-    )  # fmt: skip
+    )

@@ -107,7 +107,18 @@ def _lower_first(text: str) -> str:
 
 def _path(loc: tuple[int | str, ...]) -> list[int | str]:
     variants = {
-        "circle", "rounded", "regular", "polygon", "pour", "lay",
-        "cavity", "cutter", "chunk", "ball", "dough", "melt", "piped",
-    }  # fmt: skip
+        "circle",
+        "rounded",
+        "regular",
+        "polygon",
+        "pour",
+        "lay",
+        "cavity",
+        "cutter",
+        "chunk",
+        "ball",
+        "dough",
+        "melt",
+        "piped",
+    }
     return [part for i, part in enumerate(loc) if not (part in variants and i > 0) and part not in ("body", "payload")]

@@ -162,11 +162,13 @@ class _Filling:
         if taken > free:
             fit = int(free // piece.footprint_mm2)
             raise InputError.one(
-                "press.no_place", f"work.{i}.count", step.count,
+                "press.no_place",
+                f"work.{i}.count",
+                step.count,
                 f"the surface is {surface / 100:.0f} cm², {self.pressed_mm2 / 100:.0f} cm² of it taken, and each takes "
                 f"{piece.footprint_mm2 / 100:.1f} cm² lying close to the next",
                 f"Press in {fit} at most." if fit else "Press them into another pour.",
-            )  # fmt: skip
+            )
         self.pressed_mm2 += taken
         return 100 * self.pressed_mm2 / surface
 
@@ -193,12 +195,13 @@ def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> f
     if heap > room:
         most = room * (shreds + pieces) / heap
         raise InputError.one(
-            "pour.too_full", f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g",
+            "pour.too_full",
+            f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g",
             f"{(shreds + pieces) / 1000:.0f} ml",
             f"the pour has room for {room / 1000:.0f} ml, and batter binds at most {packing:.0%} of {step.grated} "
             f"or {LOOSE_PIECES:.0%} of pieces",
             f"Stir in at most {most / 1000:.0f} ml, or pour higher.",
-        )  # fmt: skip
+        )
     return shreds + pieces
 
 
@@ -206,11 +209,17 @@ def _refuse_bad_target(step: Pour, i: int, level: float, mould: LoafMould) -> No
     field = f"work.{i}.to_mm"
     if step.to_mm > mould.height_mm + _LEVEL_MM:
         raise InputError.one(
-            "pour.over_rim", field, step.to_mm, f"the rim stands at {mould.height_mm:g} mm",
+            "pour.over_rim",
+            field,
+            step.to_mm,
+            f"the rim stands at {mould.height_mm:g} mm",
             f"Pour {step.name} to {mould.height_mm:g} mm at most.",
-        )  # fmt: skip
+        )
     if step.to_mm < level + _LEVEL_MM:
         raise InputError.one(
-            "pour.below_level", field, step.to_mm, f"the batter already stands at {level:.1f} mm",
+            "pour.below_level",
+            field,
+            step.to_mm,
+            f"the batter already stands at {level:.1f} mm",
             f"Pour {step.name} higher, or earlier in the order of work.",
-        )  # fmt: skip
+        )

@@ -50,11 +50,15 @@ def first_loaf(given: FirstLoaf) -> Loaf:
         colours.append({"id": "column", **column.model_dump()})
         embeds.append(
             {
-                "id": "column", "name": "Column", "outline": {"kind": "circle", "diameter_mm": given.column_mm},
-                "up_mm": level * 0.55, "length_mm": given.mould.length_mm, "colour": "column",
+                "id": "column",
+                "name": "Column",
+                "outline": {"kind": "circle", "diameter_mm": given.column_mm},
+                "up_mm": level * 0.55,
+                "length_mm": given.mould.length_mm,
+                "colour": "column",
                 "casting": {"mould_length_mm": given.mould.length_mm + 10},
             }
-        )  # fmt: skip
+        )
     frosting = None
     if given.piped:
         size = round(given.mould.width_mm * _MOTIF_SHARE)
@@ -64,10 +68,14 @@ def first_loaf(given: FirstLoaf) -> Loaf:
         frosting = {"tips": [tip], "runs": [run]}
     return read_loaf(
         {
-            **blank, "mould": given.mould.model_dump(mode="json"), "colours": colours, "embeds": embeds,
-            "frosting": frosting, "work": _work(given, level, bool(embeds)),
+            **blank,
+            "mould": given.mould.model_dump(mode="json"),
+            "colours": colours,
+            "embeds": embeds,
+            "frosting": frosting,
+            "work": _work(given, level, bool(embeds)),
         }
-    )  # fmt: skip
+    )
 
 
 def _work(given: FirstLoaf, level: float, column: bool) -> list[dict[str, Any]]:
@@ -88,5 +96,12 @@ def _work(given: FirstLoaf, level: float, column: bool) -> list[dict[str, Any]]:
 
 def _pour(key: str, name: str, to_mm: float, colours: list[str], how: str = "layer") -> dict[str, Any]:
     shares = [{"colour": colour, "percent": 100 / len(colours)} for colour in colours]
-    return {"do": "pour", "id": key, "name": name, "to_mm": round(to_mm, 1), "colours": shares, "how": how,
-            "fall_mm": 60.0 if how != "layer" else 5.0}  # fmt: skip
+    return {
+        "do": "pour",
+        "id": key,
+        "name": name,
+        "to_mm": round(to_mm, 1),
+        "colours": shares,
+        "how": how,
+        "fall_mm": 60.0 if how != "layer" else 5.0,
+    }

@@ -33,20 +33,25 @@ def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
         if out > _OVERLAP_MM2:
             problems.append(
                 Problem(
-                    code="embed.figure_outside", field=f"embeds.{i}.figure", value=f"{out:.0f} mm² ({embed.name})",
-                    limit="the figure must lie inside the column around it", remedy="Move it, or make it smaller.",
+                    code="embed.figure_outside",
+                    field=f"embeds.{i}.figure",
+                    value=f"{out:.0f} mm² ({embed.name})",
+                    limit="the figure must lie inside the column around it",
+                    remedy="Move it, or make it smaller.",
                 )
-            )  # fmt: skip
+            )
     for (i, a), (j, b) in combinations(enumerate(loaf.embeds), 2):
         shared = overlap_mm2(prisms[a.id], prisms[b.id])
         if shared > _OVERLAP_MM2:
             problems.append(
                 Problem(
-                    code="embed.overlap", field=f"embeds.{j}", value=b.name,
+                    code="embed.overlap",
+                    field=f"embeds.{j}",
+                    value=b.name,
                     limit=f"overlaps {a.name} (embeds.{i}) by {shared:.0f} mm² in section",
                     remedy="Move one of them.",
                 )
-            )  # fmt: skip
+            )
     if problems:
         raise InputError(*problems)
     return clearances
@@ -58,9 +63,12 @@ def _clash_with_mould(mould: LoafMould, embed: Embed, i: int, prism: Prism, clea
 
     def problem(code: str, field: str, value: float, limit: str, remedy: str) -> Problem:
         return Problem(
-            code=code, field=f"embeds.{i}.{field}", value=f"{shown(value)} mm ({embed.name})",
-            limit=limit, remedy=remedy,
-        )  # fmt: skip
+            code=code,
+            field=f"embeds.{i}.{field}",
+            value=f"{shown(value)} mm ({embed.name})",
+            limit=limit,
+            remedy=remedy,
+        )
 
     found: list[Problem] = []
     if width > widest + TOUCH_MM:
@@ -70,30 +78,42 @@ def _clash_with_mould(mould: LoafMould, embed: Embed, i: int, prism: Prism, clea
     elif clearance.wall < -TOUCH_MM:
         found.append(
             problem(
-                "embed.through_wall", "across_mm", embed.across_mm,
-                f"stands {-clearance.wall:.1f} mm through the wall", "Move it towards the middle.",
+                "embed.through_wall",
+                "across_mm",
+                embed.across_mm,
+                f"stands {-clearance.wall:.1f} mm through the wall",
+                "Move it towards the middle.",
             )
-        )  # fmt: skip
+        )
     if clearance.floor < -TOUCH_MM:
         found.append(
             problem(
-                "embed.through_floor", "up_mm", embed.up_mm,
-                f"stands {-clearance.floor:.1f} mm through the floor", "Lift it.",
+                "embed.through_floor",
+                "up_mm",
+                embed.up_mm,
+                f"stands {-clearance.floor:.1f} mm through the floor",
+                "Lift it.",
             )
-        )  # fmt: skip
+        )
     front, back = mould.ends(max(prism.bottom, 0.0))
     if prism.length > back - front + 2 * TOUCH_MM:
         found.append(
             problem(
-                "embed.too_long", "length_mm", embed.length_mm,
-                f"the mould is {mould.length_mm:g} mm long", "Trim it, or use a longer mould.",
+                "embed.too_long",
+                "length_mm",
+                embed.length_mm,
+                f"the mould is {mould.length_mm:g} mm long",
+                "Trim it, or use a longer mould.",
             )
-        )  # fmt: skip
+        )
     elif clearance.ends < -TOUCH_MM:
         found.append(
             problem(
-                "embed.through_end", "from_mm", embed.from_mm,
-                f"stands {-clearance.ends:.1f} mm through an end wall", "Slide it along.",
+                "embed.through_end",
+                "from_mm",
+                embed.from_mm,
+                f"stands {-clearance.ends:.1f} mm through an end wall",
+                "Slide it along.",
             )
-        )  # fmt: skip
+        )
     return found

@@ -85,15 +85,20 @@ def _refuse_blocked(step: Hanger, i: int, path: Array, mould: LoafMould, laid: S
         within = mould.half_width(0.0, min(max(float(z), 0.0), mould.height_mm)) - radius
         if abs(x) > within + 1e-6 or z < radius - 1e-6:
             raise InputError.one(
-                "hanger.wall", field, f"({x:.0f}, {z:.0f}) mm",
+                "hanger.wall",
+                field,
+                f"({x:.0f}, {z:.0f}) mm",
                 f"a wire of {step.wire_mm:g} mm passes between {-within:.0f} and {within:.0f} mm, {radius:.1f} mm over "
                 "the floor or higher",
                 "Keep the path off the walls and the floor.",
-            )  # fmt: skip
+            )
     wire = shapely.LineString(path).buffer(radius)
     for name, prism in laid:
         if wire.intersects(shapely.Polygon(prism.points)):
             raise InputError.one(
-                "hanger.embed", field, step.name, f"its path goes through {name}",
+                "hanger.embed",
+                field,
+                step.name,
+                f"its path goes through {name}",
                 "Draw a path around it, or draw the wire before it is laid in.",
-            )  # fmt: skip
+            )

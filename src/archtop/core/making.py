@@ -71,9 +71,12 @@ class CompositeMake(Frozen):
     def _figure_fits(self) -> CompositeMake:
         if self.figure_ml >= self.mould.cavity_ml:
             raise InputError.one(
-                "composite.figure", "figure_ml", self.figure_ml,
-                f"the hollow holds {self.mould.cavity_ml:g} ml", "Use a smaller figure or a larger hollow.",
-            )  # fmt: skip
+                "composite.figure",
+                "figure_ml",
+                self.figure_ml,
+                f"the hollow holds {self.mould.cavity_ml:g} ml",
+                "Use a smaller figure or a larger hollow.",
+            )
         return self
 
 
@@ -218,9 +221,14 @@ def _whole(each_ml: float, count: int, batches: int, says: str, size: tuple[floa
     side = (each_ml * 1000) ** (1 / 3)
     a, b, c = sorted(size or (side, side, side), reverse=True)
     return Made(
-        each_ml=each_ml, size_mm=(a, b, c), takes_ml=each_ml * count, left_ml=0.0, batches=batches, says=says,
+        each_ml=each_ml,
+        size_mm=(a, b, c),
+        takes_ml=each_ml * count,
+        left_ml=0.0,
+        batches=batches,
+        says=says,
         footprint_mm2=_ROUND_CELL * a * b,
-    )  # fmt: skip
+    )
 
 
 def _block(each_ml: float, count: int, says: str, size: tuple[float, float, float]) -> Made:

@@ -48,9 +48,12 @@ def nest(cutter: shapely.Polygon, sheet_long: float, sheet_wide: float, gap: flo
     if not places:
         left, low, right, high = cutter.bounds
         raise InputError.one(
-            "nest.none", "cutter", f"{right - left:.0f} × {high - low:.0f} mm",
-            f"does not fit the sheet of {sheet_long:g} × {sheet_wide:g} mm", "Use a larger sheet or a smaller cutter.",
-        )  # fmt: skip
+            "nest.none",
+            "cutter",
+            f"{right - left:.0f} × {high - low:.0f} mm",
+            f"does not fit the sheet of {sheet_long:g} × {sheet_wide:g} mm",
+            "Use a larger sheet or a smaller cutter.",
+        )
     left, low, right, high = cutter.bounds
     grid = math.floor((sheet_long + gap) / (right - left + gap)) * math.floor((sheet_wide + gap) / (high - low + gap))
     return Layout(

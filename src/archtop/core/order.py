@@ -53,12 +53,18 @@ def casting_order(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | None =
         why, basis = _because(network, job.key)
         tasks.append(
             Task(
-                key=job.key, kind=job.kind, title=job.title,
+                key=job.key,
+                kind=job.kind,
+                title=job.title,
                 after=tuple(link.before for link in network.links if link.after == job.key),
-                earliest_h=earliest, latest_h=latest, earliest_on=_on(loaf.pour_on, earliest),
-                latest_on=_on(loaf.pour_on, latest), why=why, basis=basis,
+                earliest_h=earliest,
+                latest_h=latest,
+                earliest_on=_on(loaf.pour_on, earliest),
+                latest_on=_on(loaf.pour_on, latest),
+                why=why,
+                basis=basis,
             )
-        )  # fmt: skip
+        )
     return tuple(sorted(tasks, key=lambda task: task.latest_h if task.latest_h is not None else task.earliest_h))
 
 

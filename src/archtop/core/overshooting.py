@@ -65,9 +65,12 @@ def overshoot(
         raise InputError.one("overshoot.ingredient", "key", key, f"is not weighed into {pot.name}", "Choose another.")
     if not 0 < weighed_g <= _MOST_TIMES * wrong.grams:
         raise InputError.one(
-            "overshoot.grams", "grams", weighed_g, f"must be more than 0 and at most {_MOST_TIMES * wrong.grams:g} g",
+            "overshoot.grams",
+            "grams",
+            weighed_g,
+            f"must be more than 0 and at most {_MOST_TIMES * wrong.grams:g} g",
             "Weigh again.",
-        )  # fmt: skip
+        )
     lines = [line.model_copy(update={"grams": weighed_g}) if line is wrong else line for line in pot.ingredients]
     superfat = _superfat(loaf, cupboard, pot, lines)
     toppings = _toppings(pot, wrong, weighed_g / wrong.grams, loaf.sizing.scale_step_g)
@@ -75,11 +78,19 @@ def overshoot(
     lye = sum(line.grams for line in lines if line.role == "lye")
     stands = _stands(superfat.value, weighed_g, wrong.grams)
     return Overshoot(
-        pot=pot.id, key=key, name=wrong.name, planned_g=wrong.grams, weighed_g=weighed_g, superfat=superfat,
-        lye_percent=100 * lye / (lye + water), stands=stands, toppings=toppings,
+        pot=pot.id,
+        key=key,
+        name=wrong.name,
+        planned_g=wrong.grams,
+        weighed_g=weighed_g,
+        superfat=superfat,
+        lye_percent=100 * lye / (lye + water),
+        stands=stands,
+        toppings=toppings,
         extra_g=round(sum(item.grams for item in toppings) + weighed_g - wrong.grams, 6),
-        says=_says(wrong, weighed_g, superfat.value, stands), cautions=LYE_CAUTIONS,
-    )  # fmt: skip
+        says=_says(wrong, weighed_g, superfat.value, stands),
+        cautions=LYE_CAUTIONS,
+    )
 
 
 def _superfat(loaf: Loaf, cupboard: Cupboard, pot: Pot, lines: list[Ingredient]) -> Figure:
@@ -97,10 +108,14 @@ def _superfat(loaf: Loaf, cupboard: Cupboard, pot: Pot, lines: list[Ingredient])
     discount = discount_after_rounding(oils, lye, purity, cupboard.fats) + taken
     value = 100 * (discount + late / sum(oils.values()))
     return Figure(
-        value=value, unit="%", low=value - 2, high=value + 2, basis="estimate",
+        value=value,
+        unit="%",
+        low=value - 2,
+        high=value + 2,
+        basis="estimate",
         how=f"{lye:g} g lye against {sum(oils.values()):g} g oils, {late:g} g fat after trace",
         source="stoichiometry; saponification values vary by 1-3 % between harvests",
-    )  # fmt: skip
+    )
 
 
 def _toppings(pot: Pot, wrong: Ingredient, times: float, step_g: float) -> tuple[Topping, ...]:

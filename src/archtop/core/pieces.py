@@ -52,9 +52,14 @@ class PiecePlan(Frozen):
 def prism_of(embed: Embed) -> Prism:
     """The solid an embed claims."""
     return Prism(
-        points_of(embed.outline), embed.across_mm, embed.up_mm, embed.turn_deg,
-        embed.from_mm, embed.from_mm + embed.length_mm, holes_of(embed.outline),
-    )  # fmt: skip
+        points_of(embed.outline),
+        embed.across_mm,
+        embed.up_mm,
+        embed.turn_deg,
+        embed.from_mm,
+        embed.from_mm + embed.length_mm,
+        holes_of(embed.outline),
+    )
 
 
 def figure_prism_of(embed: Embed) -> Prism | None:
@@ -66,9 +71,14 @@ def figure_prism_of(embed: Embed) -> Prism | None:
     across = embed.across_mm + figure.across_mm * math.cos(turn) - figure.up_mm * math.sin(turn)
     up = embed.up_mm + figure.across_mm * math.sin(turn) + figure.up_mm * math.cos(turn)
     return Prism(
-        points_of(figure.outline), across, up, embed.turn_deg + figure.turn_deg,
-        embed.from_mm, embed.from_mm + embed.length_mm, holes_of(figure.outline),
-    )  # fmt: skip
+        points_of(figure.outline),
+        across,
+        up,
+        embed.turn_deg + figure.turn_deg,
+        embed.from_mm,
+        embed.from_mm + embed.length_mm,
+        holes_of(figure.outline),
+    )
 
 
 def _corners(points: Points) -> Corners:
@@ -110,7 +120,11 @@ def piece_plan(
             pushed, "ml", f"its {prism.profile.below(level):.0f} mm² below the level × {prism.length:g} mm"
         ),
         weight=Figure.within(
-            ml * density, "g", 0.03, "estimate", f"{ml:.0f} ml × {density:.3f} g/ml",
+            ml * density,
+            "g",
+            0.03,
+            "estimate",
+            f"{ml:.0f} ml × {density:.3f} g/ml",
             "the formula's estimated batter density; a piece that has dried weighs less",
         ),
         proud_mm=max(0.0, prism.top - level),
@@ -120,4 +134,4 @@ def piece_plan(
         below_ml=below,
         beside_ml=beside - below,
         above_ml=all_in - beside,
-    )  # fmt: skip
+    )

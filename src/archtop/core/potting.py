@@ -105,15 +105,25 @@ def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
     if set_mm is not None:
         # Set outside the believed range it is the maker's own knowledge: the range stretches to it.
         return Figure(
-            value=set_mm, unit="mm", low=min(set_mm, lean), high=max(set_mm, thick), basis="estimate",
-            how="as set in this loaf", source="your own guess",
-        )  # fmt: skip
+            value=set_mm,
+            unit="mm",
+            low=min(set_mm, lean),
+            high=max(set_mm, thick),
+            basis="estimate",
+            how="as set in this loaf",
+            source="your own guess",
+        )
     if own := cupboard.rates.get("film"):
         return own.figure()
     return Figure(
-        value=DEFAULT_FILM_MM, unit="mm", low=lean, high=thick, basis="estimate", how="nothing of your own yet",
+        value=DEFAULT_FILM_MM,
+        unit="mm",
+        low=lean,
+        high=thick,
+        basis="estimate",
+        how="nothing of your own yet",
         source="scraped to thick: a stated guess",
-    )  # fmt: skip
+    )
 
 
 class Potter:
@@ -123,9 +133,11 @@ class Potter:
         sizing = loaf.sizing
         self._loaf, self._batters = loaf, batters
         self._scale = Scale(
-            film=_film(sizing.film_mm, cupboard), margin_percent=sizing.margin_percent,
-            step_g=sizing.scale_step_g, fine_step_g=sizing.fine_step_g,
-        )  # fmt: skip
+            film=_film(sizing.film_mm, cupboard),
+            margin_percent=sizing.margin_percent,
+            step_g=sizing.scale_step_g,
+            fine_step_g=sizing.fine_step_g,
+        )
         self._colours: dict[str, Colour] = {colour.id: colour for colour in loaf.colours}
         self._blends = {blend.id: blend for blend in loaf.blends}
         self._carrier = fat_named(loaf.sizing.carrier_fat, cupboard.fats)
@@ -149,9 +161,16 @@ class Potter:
         if not colour.colourants and not colour.scent:
             return need
         additions: Additions = additions_for(
-            need.name, colour.colourants, colour.scent, self._blends, self._cupboard.scents,
-            self._cupboard.colourants, self._carrier, batter, alone,
-        )  # fmt: skip
+            need.name,
+            colour.colourants,
+            colour.scent,
+            self._blends,
+            self._cupboard.scents,
+            self._cupboard.colourants,
+            self._carrier,
+            batter,
+            alone,
+        )
         return need.model_copy(update={"additions": additions})
 
 
@@ -171,16 +190,22 @@ def _cast_length(embed: Embed, i: int, area_mm2: float) -> float:
     if embed.row and row:
         if embed.row.piece_mm > embed.casting.mould_length_mm + TOUCH_MM:
             raise InputError.one(
-                "casting.too_short", f"embeds.{i}.casting.mould_length_mm", embed.casting.mould_length_mm,
-                f"a piece of the row is {embed.row.piece_mm:g} mm long", "Cast shorter pieces, or use a longer mould.",
-            )  # fmt: skip
+                "casting.too_short",
+                f"embeds.{i}.casting.mould_length_mm",
+                embed.casting.mould_length_mm,
+                f"a piece of the row is {embed.row.piece_mm:g} mm long",
+                "Cast shorter pieces, or use a longer mould.",
+            )
         return row.count * embed.row.piece_mm
     length = embed.length_mm + embed.casting.trim_mm
     if length > embed.casting.mould_length_mm + TOUCH_MM:
         raise InputError.one(
-            "casting.too_short", f"embeds.{i}.casting.mould_length_mm", embed.casting.mould_length_mm,
-            f"{embed.name} needs {length:g} mm with its trim", "Cast it in two, or in a longer column mould.",
-        )  # fmt: skip
+            "casting.too_short",
+            f"embeds.{i}.casting.mould_length_mm",
+            embed.casting.mould_length_mm,
+            f"{embed.name} needs {length:g} mm with its trim",
+            "Cast it in two, or in a longer column mould.",
+        )
     return length
 
 
@@ -206,11 +231,14 @@ def _kept_needs(loaf: Loaf) -> list[PortionNeed]:
     names = {colour.id: colour.name for colour in loaf.colours}
     return [
         PortionNeed(
-            key=f"kept-{i}", name=f"{names[kept.colour]}, kept for {kept.purpose}", colour=kept.colour,
-            volume_ml=kept.volume_ml, use="kept",
+            key=f"kept-{i}",
+            name=f"{names[kept.colour]}, kept for {kept.purpose}",
+            colour=kept.colour,
+            volume_ml=kept.volume_ml,
+            use="kept",
         )
         for i, kept in enumerate(loaf.keeps)
-    ]  # fmt: skip
+    ]
 
 
 def _frosting_needs(loaf: Loaf, top: TopPlan) -> list[PortionNeed]:
@@ -221,9 +249,12 @@ def _frosting_needs(loaf: Loaf, top: TopPlan) -> list[PortionNeed]:
     kind = "piped" if loaf.frosting.formula else "held back"
     return [
         PortionNeed(
-            key=f"frosting-{need.colour}", name=f"{names[need.colour]}, {kind}", colour=need.colour,
-            volume_ml=need.total.value, use="frosting",
+            key=f"frosting-{need.colour}",
+            name=f"{names[need.colour]}, {kind}",
+            colour=need.colour,
+            volume_ml=need.total.value,
+            use="frosting",
         )
         for need in top.colours
         if need.total.value > 0
-    ]  # fmt: skip
+    ]

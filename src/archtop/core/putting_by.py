@@ -51,17 +51,28 @@ def shelf_moves(
 def _column(embed: Embed, piece: PiecePlan, sign: int) -> ShelfMove:
     count = piece.row.count if piece.row else 1
     return ShelfMove(
-        lot=embed.lot, own=None if embed.lot else embed.id, name=embed.name, kind="column", colour=embed.colour,
-        material=embed.casting.material if embed.casting else "silicone", count=sign * count,
+        lot=embed.lot,
+        own=None if embed.lot else embed.id,
+        name=embed.name,
+        kind="column",
+        colour=embed.colour,
+        material=embed.casting.material if embed.casting else "silicone",
+        count=sign * count,
         grams=sign * piece.weight.value,
-    )  # fmt: skip
+    )
 
 
 def _small(piece: Pieces, each_g: float, count: int) -> ShelfMove:
     return ShelfMove(
-        lot=piece.lot, own=None if piece.lot else piece.id, name=piece.name, kind=piece.make.kind, colour=piece.colour,
-        material=piece.material, count=count, grams=count * each_g,
-    )  # fmt: skip
+        lot=piece.lot,
+        own=None if piece.lot else piece.id,
+        name=piece.name,
+        kind=piece.make.kind,
+        colour=piece.colour,
+        material=piece.material,
+        count=count,
+        grams=count * each_g,
+    )
 
 
 def _castings(
@@ -78,10 +89,16 @@ def _castings(
         if how.left_ml > 0.5:
             moves.append(
                 ShelfMove(
-                    lot=None, own=f"{piece.id}-offcuts", name=f"Offcuts of {piece.name}", kind="trimmings",
-                    colour=piece.colour, material=piece.material, count=0, grams=how.left_ml * density,
+                    lot=None,
+                    own=f"{piece.id}-offcuts",
+                    name=f"Offcuts of {piece.name}",
+                    kind="trimmings",
+                    colour=piece.colour,
+                    material=piece.material,
+                    count=0,
+                    grams=how.left_ml * density,
                 )
-            )  # fmt: skip
+            )
         yield f"cast-{piece.id}.made", tuple(moves)
 
 
@@ -105,10 +122,16 @@ def _into_the_loaf(
                 if step.shreds_lot and step.shreds_g:
                     moves.append(
                         ShelfMove(
-                            lot=step.shreds_lot, own=None, name=f"Shreds in {step.name}", kind="shreds",
-                            colour=step.colours[0].colour, material="silicone", count=0, grams=-step.shreds_g,
+                            lot=step.shreds_lot,
+                            own=None,
+                            name=f"Shreds in {step.name}",
+                            kind="shreds",
+                            colour=step.colours[0].colour,
+                            material="silicone",
+                            count=0,
+                            grams=-step.shreds_g,
                         )
-                    )  # fmt: skip
+                    )
                 if moves:
                     yield f"loaf.pour.{step.id}", tuple(moves)
 
@@ -119,17 +142,28 @@ def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[str, tuple[S
     if kept:
         moves["loaf.keep"] = tuple(
             ShelfMove(
-                lot=None, own=portion.key, name=f"{portion.name.split(',')[0]} from {loaf.name}",
-                kind="raw dough" if loaf.keeps[i].purpose == "dough" else "trimmings", colour=portion.colour,
-                material="silicone", count=0, grams=portion.finished_g,
+                lot=None,
+                own=portion.key,
+                name=f"{portion.name.split(',')[0]} from {loaf.name}",
+                kind="raw dough" if loaf.keeps[i].purpose == "dough" else "trimmings",
+                colour=portion.colour,
+                material="silicone",
+                count=0,
+                grams=portion.finished_g,
             )
             for i, portion in enumerate(kept)
-        )  # fmt: skip
+        )
     first = next((step.colours[0].colour for step in loaf.work if isinstance(step, Pour)), loaf.colours[0].id)
     moves["loaf.cut"] = (
         ShelfMove(
-            lot=None, own="bars", name=f"Bars of {loaf.name}", kind="bars", colour=first, material="silicone",
-            count=len(cuts.bars), grams=sum(bar.weight.value for bar in cuts.bars),
+            lot=None,
+            own="bars",
+            name=f"Bars of {loaf.name}",
+            kind="bars",
+            colour=first,
+            material="silicone",
+            count=len(cuts.bars),
+            grams=sum(bar.weight.value for bar in cuts.bars),
         ),
-    )  # fmt: skip
+    )
     return moves

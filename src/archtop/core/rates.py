@@ -74,17 +74,26 @@ class Rate(Frozen):
     def on(self, figure: Figure) -> Figure:
         """A figure times this ratio, saying so."""
         return Figure(
-            value=figure.value * self.value, unit=figure.unit, low=figure.value * self.low,
-            high=figure.value * self.high, basis="your log", how=f"{figure.how}, × {self.value:.3g}: {self.how}",
+            value=figure.value * self.value,
+            unit=figure.unit,
+            low=figure.value * self.low,
+            high=figure.value * self.high,
+            basis="your log",
+            how=f"{figure.how}, × {self.value:.3g}: {self.how}",
             source=self.source,
-        )  # fmt: skip
+        )
 
     def figure(self) -> Figure:
         """The same as a figure."""
         return Figure(
-            value=self.value, unit=self.unit, low=self.low, high=self.high, basis="your log", how=self.how,
+            value=self.value,
+            unit=self.unit,
+            low=self.low,
+            high=self.high,
+            basis="your log",
+            how=self.how,
             source=self.source,
-        )  # fmt: skip
+        )
 
 
 class Shrunk(NamedTuple):
@@ -112,11 +121,16 @@ def shrunk(default: float, studio_sd: float, loaf_sd: float, seen: Sequence[tupl
 def _kinds() -> Mapping[str, RateKind]:
     return {
         row["key"]: RateKind(
-            key=row["key"], name=row["name"], unit=row["unit"], default=float(row["default"]),
-            studio_sd=float(row["studio_sd"]), loaf_sd=float(row["loaf_sd"]), source=row["source"],
+            key=row["key"],
+            name=row["name"],
+            unit=row["unit"],
+            default=float(row["default"]),
+            studio_sd=float(row["studio_sd"]),
+            loaf_sd=float(row["loaf_sd"]),
+            source=row["source"],
         )
         for row in read_table("rates")
-    }  # fmt: skip
+    }
 
 
 def kind_of(rate: str) -> RateKind:
@@ -147,8 +161,14 @@ def _fit(key: str, found: Sequence[Observation], of: str) -> Rate:
     reach = _FOUR_IN_FIVE * fit.next_sd
     mean = sum(item.value for item in found) / len(found)
     return Rate(
-        key=key, name=f"{kind.name}: {of}" if of else kind.name, unit=kind.unit, default=kind.default, n=len(found),
-        value=out(fit.mean), low=out(fit.mean - reach), high=out(fit.mean + reach),
+        key=key,
+        name=f"{kind.name}: {of}" if of else kind.name,
+        unit=kind.unit,
+        default=kind.default,
+        n=len(found),
+        value=out(fit.mean),
+        low=out(fit.mean - reach),
+        high=out(fit.mean + reach),
         how=f"{len(found)} seen, {mean:.3g} on the whole, pulled towards {kind.default:g}",
         source=f"your log; before: {kind.source}",
-    )  # fmt: skip
+    )

@@ -79,12 +79,14 @@ def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[
     needs = {portion.key: _still_needed(portion, loaf, result.fills, open_pours, piped) for portion in pot.portions}
     left = tuple(
         Left(
-            bowl=portion.key, name=portion.name, colour=portion.colour,
+            bowl=portion.key,
+            name=portion.name,
+            colour=portion.colour,
             grams=portion.grams * needs[portion.key] / portion.delivers.value,
         )
         for portion in pot.portions
         if needs[portion.key] > _NOTHING_ML
-    )  # fmt: skip
+    )
     _refuse_unknown(lost, {item.bowl for item in left})
     missing = {key: share * needs[key] for key, share in lost.items() if share > 0}
     if not missing:
@@ -133,17 +135,28 @@ def _going_on(
         after = plan(thinner, cupboard)
     except InputError as error:
         return GoingOn(
-            document=None, level_mm=was_mm, was_mm=was_mm, bar_g=was_g, was_g=was_g, new=(), problems=error.problems,
+            document=None,
+            level_mm=was_mm,
+            was_mm=was_mm,
+            bar_g=was_g,
+            was_g=was_g,
+            new=(),
+            problems=error.problems,
             says="The loaf cannot be made without it.",
-        )  # fmt: skip
+        )
     known = {(remark.code, remark.where) for remark in result.remarks}
     new = tuple(remark for remark in after.remarks if (remark.code, remark.where) not in known)
     return GoingOn(
-        document=thinner.model_dump(mode="json"), level_mm=after.level_mm, was_mm=was_mm, bar_g=_mean_bar(after),
-        was_g=was_g, new=new, problems=(),
+        document=thinner.model_dump(mode="json"),
+        level_mm=after.level_mm,
+        was_mm=was_mm,
+        bar_g=_mean_bar(after),
+        was_g=was_g,
+        new=new,
+        problems=(),
         says=f"Poured without it, the loaf ends at {after.level_mm:.0f} mm instead of {was_mm:.0f}, and a bar weighs "
         f"about {_mean_bar(after):.0f} g instead of {was_g:.0f}.",
-    )  # fmt: skip
+    )
 
 
 def _mean_bar(result: LoafPlan) -> float:

@@ -15,8 +15,16 @@ from archtop.core.making import Made
 from archtop.core.rheology import Laid, Stage, needed_sphere, needed_under_stream, stage_at, stages
 
 __all__ = [
-    "EmbedHold", "Ghost", "LaidIn", "LayerHold", "SmallHold", "embed_holds", "laid_in", "layer_holds", "small_holds",
-]  # fmt: skip
+    "EmbedHold",
+    "Ghost",
+    "LaidIn",
+    "LayerHold",
+    "SmallHold",
+    "embed_holds",
+    "laid_in",
+    "layer_holds",
+    "small_holds",
+]
 
 # Densities of piece and batter are each known to a few percent: what that does to the answer makes its range.
 _DENSITY_SPREAD = 0.025
@@ -125,7 +133,11 @@ def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densitie
     return EmbedHold(
         embed=key,
         needed=Figure(
-            value=needed, unit="Pa", low=min(low, needed), high=max(high, needed), basis="estimate",
+            value=needed,
+            unit="Pa",
+            low=min(low, needed),
+            high=max(high, needed),
+            basis="estimate",
             how="weight less lift, over bearing factor and width of what lies under the surface",
             source="strip footing 5.14 (Prandtl) to buried cylinder 11.94 (Randolph & Houlsby 1984); densities ±2.5 %",
         ),
@@ -133,17 +145,21 @@ def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densitie
         stage=stage.key,
         ghosts=ghosts,
         says=_advice(name, bottom, level, stage, ghosts),
-    )  # fmt: skip
+    )
 
 
 def _ghost(laid: Laid, stage: Stage, bottom: float, densities: tuple[float, float]) -> Ghost:
     rest = laid.rest(stage.pa, *densities)
     tapped = laid.rest(stage.pa * _TAPPED, *densities)
     return Ghost(
-        stage=stage.key, name=stage.name, pa=stage.pa, bottom_mm=rest.bottom_mm,
-        off_mm=rest.bottom_mm - bottom, tapped_off_mm=min(tapped.bottom_mm, rest.bottom_mm) - bottom,
+        stage=stage.key,
+        name=stage.name,
+        pa=stage.pa,
+        bottom_mm=rest.bottom_mm,
+        off_mm=rest.bottom_mm - bottom,
+        tapped_off_mm=min(tapped.bottom_mm, rest.bottom_mm) - bottom,
         on_floor=rest.on_floor,
-    )  # fmt: skip
+    )
 
 
 def _advice(name: str, bottom: float, level: float, stage: Stage, ghosts: Sequence[Ghost]) -> str:
@@ -182,7 +198,10 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
             LayerHold(
                 pour=step.id,
                 needed=Figure.within(
-                    needed, "Pa", 0.4, "estimate",
+                    needed,
+                    "Pa",
+                    0.4,
+                    "estimate",
                     f"ρ·g·{step.fall_mm:g} mm / 6: the stream's pressure against bearing",
                     "stagnation pressure against strip bearing capacity (Prandtl), rounded",
                 ),
@@ -190,7 +209,7 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
                 says=f"{under.name} must stand at {stage.name} ({stage.sign}) before {step.name} falls "
                 f"{step.fall_mm:g} mm onto it.",
             )
-        )  # fmt: skip
+        )
     return tuple(found)
 
 
@@ -214,14 +233,19 @@ def small_holds(
             )
             found.append(
                 SmallHold(
-                    pieces=item.pieces, pour=step.id,
+                    pieces=item.pieces,
+                    pour=step.id,
                     needed=Figure(
-                        value=needed, unit="Pa", low=0.0, high=most, basis="estimate",
+                        value=needed,
+                        unit="Pa",
+                        low=0.0,
+                        high=most,
+                        basis="estimate",
                         how=f"0.048·|Δρ|·g·d with Δρ {apart:+.3f} g/ml and d {across:.0f} mm",
                         source="Beris et al. 1985, J. Fluid Mech. 158:219; taken as balls, densities ±2.5 %",
                     ),
                     says=f"{names[item.pieces]} stay where they fall from {stage.name} on ({stage.sign})."
                     + (f" {way}." if abs(apart) > _DENSITY_SPREAD else ""),
                 )
-            )  # fmt: skip
+            )
     return tuple(found)

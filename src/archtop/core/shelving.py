@@ -24,9 +24,22 @@ from archtop.core.waits import wait_for
 __all__ = ["Lot", "LotKind", "LotState", "ShelfUse", "could_use", "lot_state", "shelf_uses"]
 
 LotKind = Literal[
-    "column", "cavity", "composite", "cutter", "chunk", "wedge", "board", "ball", "dough", "melt", "piped",
-    "raw dough", "shreds", "trimmings", "bars",
-]  # fmt: skip
+    "column",
+    "cavity",
+    "composite",
+    "cutter",
+    "chunk",
+    "wedge",
+    "board",
+    "ball",
+    "dough",
+    "melt",
+    "piped",
+    "raw dough",
+    "shreds",
+    "trimmings",
+    "bars",
+]
 
 # Colours nearer than this are as good as the same in a loaf; see the contrast of colours that touch.
 _LIKE = 12.0
@@ -131,9 +144,16 @@ def _takes(
 def _use(lot: Lot | None, key: str, what: str, count: int, grams: float, pour_on: dt.date | None) -> ShelfUse:
     if lot is None:
         return ShelfUse(
-            lot=key, name=key, for_what=what, count=count, grams=grams, there_count=0, there_g=0.0, fits=False,
+            lot=key,
+            name=key,
+            for_what=what,
+            count=count,
+            grams=grams,
+            there_count=0,
+            there_g=0.0,
+            fits=False,
             says=f"{what} is to come from {key}, which is not on this shelf.",
-        )  # fmt: skip
+        )
     counted = lot.count > 0 and count > 0
     short = count - lot.count if counted else 0
     light = 0.0 if counted else grams - lot.grams
@@ -148,9 +168,16 @@ def _use(lot: Lot | None, key: str, what: str, count: int, grams: float, pour_on
         old = f"{lot.name} will be {state.age_days} days old, past {state.best_before:%-d %B}"
         says, fits = f"{old}: hard pieces drag in a young loaf. Cut slowly, on its side, or let the loaf firm.", False
     return ShelfUse(
-        lot=key, name=lot.name, for_what=what, count=count, grams=grams, there_count=lot.count, there_g=lot.grams,
-        fits=fits, says=says,
-    )  # fmt: skip
+        lot=key,
+        name=lot.name,
+        for_what=what,
+        count=count,
+        grams=grams,
+        there_count=lot.count,
+        there_g=lot.grams,
+        fits=fits,
+        says=says,
+    )
 
 
 def could_use(lot: Lot, loaves: Sequence[tuple[str, Loaf]]) -> tuple[str, ...]:

@@ -59,11 +59,15 @@ def find_cuts(loaf: Loaf, cupboard: Cupboard, aim: Aim) -> FoundCuts:
     was = f"{now:.0f} g" if aim == "equal weights" else f"{100 * now:.1f} %"
     what = "bars differ by" if aim == "equal weights" else "faces stray from the loaf's own shares by"
     return FoundCuts(
-        aim=aim, front_slice_mm=front, now=now, then=then, better=better,
+        aim=aim,
+        front_slice_mm=front,
+        now=now,
+        then=then,
+        better=better,
         says=f"With a front slice of {front:g} mm {what} {told} instead of {was}."
         if better
         else f"As cut now {what} {told}; no shift makes that better.",
-    )  # fmt: skip
+    )
 
 
 def _shifts(loaf: Loaf) -> Iterator[Loaf]:

@@ -37,9 +37,13 @@ def loose_heap(grams: float, packing: float, own: bool = False) -> Figure:
     takes = grams / SHREDS_G_ML
     spread = _OWN_PACKING if own else _GUESSED_PACKING
     return Figure.within(
-        takes / packing, "ml", spread, "estimate", f"{takes:.0f} ml at {packing:.0%}",
+        takes / packing,
+        "ml",
+        spread,
+        "estimate",
+        f"{takes:.0f} ml at {packing:.0%}",
         "your own packing" if own else "loose heaps of shreds, a stated guess",
-    )  # fmt: skip
+    )
 
 
 def shreds_of(
@@ -62,10 +66,13 @@ def _from_oils(shreds_g: float, g_per_g_oils: float, reaches: Rate | None) -> Fi
     """Oils [g] of the block that so much soap is grated from."""
     each = g_per_g_oils * (reaches.value if reaches else 1.0)
     return Figure.within(
-        shreds_g / each, "g", _BLOCK_SPREAD, "your log" if reaches else "estimate",
+        shreds_g / each,
+        "g",
+        _BLOCK_SPREAD,
+        "your log" if reaches else "estimate",
         f"{shreds_g:g} g of soap, {each:.2f} g to each gram of oils" + (f": {reaches.how}" if reaches else ""),
         "this loaf's formula, fresh; a block that has dried takes more",
-    )  # fmt: skip
+    )
 
 
 def _use(step: Pour, done: Fill, made: Mapping[str, Made], block_oils: Figure, inside_ml: float) -> ShredsUse:
@@ -77,14 +84,21 @@ def _use(step: Pour, done: Fill, made: Mapping[str, Made], block_oils: Figure, i
         pour=step.id,
         block_oils=block_oils,
         takes=Figure.within(
-            takes, "ml", _BLOCK_SPREAD, "estimate", f"{step.shreds_g:g} g at {SHREDS_G_ML} g/ml",
+            takes,
+            "ml",
+            _BLOCK_SPREAD,
+            "estimate",
+            f"{step.shreds_g:g} g at {SHREDS_G_ML} g/ml",
             "between fresh batter and a dry bar, a stated guess",
         ),
         heap=loose_heap(step.shreds_g, packing),
         share_percent=100 * takes / inside_ml,
         most=Figure.within(
-            free * packing * SHREDS_G_ML, "g", _GUESSED_PACKING, "estimate",
+            free * packing * SHREDS_G_ML,
+            "g",
+            _GUESSED_PACKING,
+            "estimate",
             f"{free:.0f} ml of room for batter and {step.grated}, {packing:.0%} of a heap of them is soap",
             "batter fills between them only up to their own loose packing",
         ),
-    )  # fmt: skip
+    )

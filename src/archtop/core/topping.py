@@ -39,9 +39,16 @@ from archtop.core.top import (
 )
 
 __all__ = [
-    "BagPlan", "ColourNeed", "FinishPlan", "RunPlan", "TipPlan", "TopPlan", "mound_colours", "topping_of",
+    "BagPlan",
+    "ColourNeed",
+    "FinishPlan",
+    "RunPlan",
+    "TipPlan",
+    "TopPlan",
+    "mound_colours",
+    "topping_of",
     "whole_on_top",
-]  # fmt: skip
+]
 
 # A bag is filled so far that it can still be twisted shut.
 _FILLED = 2 / 3
@@ -206,12 +213,17 @@ def topping_of(
     hands = sum(run.minutes.value for run in runs)
     volume = sum(need.total.value for need in colours)
     return TopPlan(
-        front_mm=area.front, back_mm=area.back, half_wide_mm=area.half_wide,
+        front_mm=area.front,
+        back_mm=area.back,
+        half_wide_mm=area.half_wide,
         tips=tuple(_tip(tip) for tip in (frosting.tips if frosting else ())),
         runs=runs,
         colours=colours,
         volume=Figure.within(
-            volume, "ml", 0.2, "estimate",
+            volume,
+            "ml",
+            0.2,
+            "estimate",
             f"{sum(run.volume.value for run in runs):.0f} ml piped + {base_ml:.0f} ml under it, with practice and what "
             "stays in the bags",
             "idealised shapes; hands differ",
@@ -231,7 +243,9 @@ def topping_of(
         middle=_face((area.front + area.back) / 2, loaf, runs, scatter, made),
         finishes=tuple(
             FinishPlan(
-                name=finish.name, kind=finish.kind, after_pieces=finish.when == "after pieces",
+                name=finish.name,
+                kind=finish.kind,
+                after_pieces=finish.when == "after pieces",
                 amount=Figure.exact(
                     finish.amount, "ml" if finish.kind in ("spritz", "drizzle") else "g", "as written in the loaf"
                 ),
@@ -241,17 +255,21 @@ def topping_of(
         ),
         on_side=cut_on_side(loaf.top.finishes, tall),
         loads=tuple(_loads(loaf, area, runs, scatter, made, frosted, density[loaf.formula], piece_g_ml)),
-    )  # fmt: skip
+    )
 
 
 def _hands(runs: Sequence[RunPlan]) -> Figure:
     """Minutes at the bag, all runs together."""
     low, value, high = (sum(getattr(run.minutes, word) for run in runs) for word in ("low", "value", "high"))
     return Figure(
-        value=value, unit="min", low=low, high=high, basis=runs[0].minutes.basis if runs else "estimate",
+        value=value,
+        unit="min",
+        low=low,
+        high=high,
+        basis=runs[0].minutes.basis if runs else "estimate",
         how=" + ".join(f"{run.minutes.value:.0f} {run.name}" for run in runs) or "0",
         source=runs[0].minutes.source if runs else "seconds of each motif",
-    )  # fmt: skip
+    )
 
 
 def _area_of(mould: LoafMould, level_mm: float) -> TopArea:
@@ -297,22 +315,37 @@ def _run(
     cut = sum(1 for spot in spots if any(abs(spot.y - edge) < _reach(spot, reach, motif) for edge in edges))
     one = motif.volume
     return RunPlan(
-        id=run.id, name=run.name, kind=run.motif.kind, tip=run.tip, colours=run.colours, motif=motif, spots=spots,
+        id=run.id,
+        name=run.name,
+        kind=run.motif.kind,
+        tip=run.tip,
+        colours=run.colours,
+        motif=motif,
+        spots=spots,
         per_bar=tuple(sum(1 for spot in spots if y0 <= spot.y <= y1) for y0, y1 in bars),
         cut=cut,
         volume=Figure(
-            value=one.value * count, unit="ml", low=one.low * count, high=one.high * count, basis=one.basis,
-            how=f"{count} × {one.value:.2f} ml: {one.how}", source=one.source,
+            value=one.value * count,
+            unit="ml",
+            low=one.low * count,
+            high=one.high * count,
+            basis=one.basis,
+            how=f"{count} × {one.value:.2f} ml: {one.how}",
+            source=one.source,
         ),
         minutes=Figure(
-            value=motif.time.value * count / 60, unit="min", low=motif.time.low * count / 60,
-            high=motif.time.high * count / 60, basis=motif.time.basis,
-            how=f"{count} × {motif.time.value:.1f} s: {motif.time.how}", source=motif.time.source,
+            value=motif.time.value * count / 60,
+            unit="min",
+            low=motif.time.low * count / 60,
+            high=motif.time.high * count / 60,
+            basis=motif.time.basis,
+            how=f"{count} × {motif.time.value:.1f} s: {motif.time.how}",
+            source=motif.time.source,
         ),
         most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),
         says=f"{count} × {run.motif.kind}, {motif.high_mm:.0f} mm high"
         + (f"; the wire goes through {cut}" if cut else "; the wire misses all"),
-    )  # fmt: skip
+    )
 
 
 def _reach(spot: Spot, half_long: float, motif: Motif) -> float:
@@ -339,15 +372,22 @@ def _budget(frosting: Frosting | None, runs: Sequence[RunPlan], base_ml: float) 
         total = mine + under.get(colour, 0.0) + practice + waste
         found.append(
             ColourNeed(
-                colour=colour, runs_ml=mine, base_ml=under.get(colour, 0.0), practice_ml=practice, waste_ml=waste,
+                colour=colour,
+                runs_ml=mine,
+                base_ml=under.get(colour, 0.0),
+                practice_ml=practice,
+                waste_ml=waste,
                 total=Figure.within(
-                    total, "ml", 0.2, "estimate",
+                    total,
+                    "ml",
+                    0.2,
+                    "estimate",
                     f"{mine:.0f} piped + {under.get(colour, 0.0):.0f} under + {practice:.0f} practice + {waste:.0f} "
                     "left in bag and tip",
                     "idealised shapes; hands differ",
                 ),
             )
-        )  # fmt: skip
+        )
     return tuple(found)
 
 
@@ -457,12 +497,17 @@ def _swell(area: TopArea, swell_mm: float, batter_g_ml: float) -> list[TopLoad]:
 
     return [
         TopLoad(
-            from_mm=area.front + i * step, to_mm=area.front + (i + 1) * step,
+            from_mm=area.front + i * step,
+            to_mm=area.front + (i + 1) * step,
             grams=(below((i + 1) / _SWELL_PARTS) - below(i / _SWELL_PARTS))
-            * (area.back - area.front) * wide * swell_mm / 1000 * batter_g_ml,
+            * (area.back - area.front)
+            * wide
+            * swell_mm
+            / 1000
+            * batter_g_ml,
         )
         for i in range(_SWELL_PARTS)
-    ]  # fmt: skip
+    ]
 
 
 def mound_colours(loaf: Loaf) -> tuple[tuple[str, float], ...]:

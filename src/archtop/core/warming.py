@@ -73,7 +73,10 @@ def heat_of(pot: Pot, formula: Formula, fats: Mapping[str, Fat], room_c: float) 
         rest=cooling_minutes(naoh, max(water, naoh), peak.value, lye_at, room_c),
         oils_at=oils_at,
         mixing=Figure(
-            value=mixed, unit="°C", low=mixed - 3, high=mixed + 3,
+            value=mixed,
+            unit="°C",
+            low=mixed - 3,
+            high=mixed + 3,
             basis="estimate",
             how=f"heat balance of {naoh + water:.0f} g lye at {lye_at:.0f} °C, {liquid:.0f} g liquid oils and "
             f"{hard:.0f} g hard fats at {oils_at:.0f} °C",
@@ -81,4 +84,4 @@ def heat_of(pot: Pot, formula: Formula, fats: Mapping[str, Fat], room_c: float) 
         ),
         melted=melted,
         hard_fats_g=hard,
-    )  # fmt: skip
+    )

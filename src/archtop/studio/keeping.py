@@ -72,9 +72,12 @@ def restore(file: Path, over: bool = False) -> None:
     if Loaf.objects.exists():
         if not over:
             raise InputError.one(
-                "restore.not_empty", "studio", Loaf.objects.count(), "the studio holds loaves already",
+                "restore.not_empty",
+                "studio",
+                Loaf.objects.count(),
+                "the studio holds loaves already",
                 "Restore into an empty ARCHTOP_HOME, or say --over; what is there is then backed up first.",
-            )  # fmt: skip
+            )
         back_up()
     with tempfile.TemporaryDirectory(dir=_database().parent) as folder:
         try:
@@ -107,9 +110,12 @@ def _refuse_strange(zipped: zipfile.ZipFile) -> None:
     ]
     if strange or PurePosixPath(_DATABASE) not in names:
         raise InputError.one(
-            "backup.names", "file", ", ".join(strange) or "no database", "is not what a backup holds",
+            "backup.names",
+            "file",
+            ", ".join(strange) or "no database",
+            "is not what a backup holds",
             "Choose a file that `archtop backup` wrote.",
-        )  # fmt: skip
+        )
     if sum(item.file_size for item in zipped.infolist()) > _MOST_BYTES:
         raise InputError.one("backup.names", "file", "its size", "would fill the disk", "Choose a backup.")
 

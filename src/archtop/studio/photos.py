@@ -33,9 +33,12 @@ def cleaned(data: bytes) -> tuple[bytes, int, int]:
     """
     if len(data) > MOST_BYTES:
         raise InputError.one(
-            "photo.too_large", "photo", f"{len(data) / 1e6:.0f} MB", f"{MOST_BYTES / 1e6:.0f} MB is the most",
+            "photo.too_large",
+            "photo",
+            f"{len(data) / 1e6:.0f} MB",
+            f"{MOST_BYTES / 1e6:.0f} MB is the most",
             "Take it smaller, or have the phone send it in a smaller size.",
-        )  # fmt: skip
+        )
     try:
         with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
             if picture.width * picture.height > MOST_PIXELS:
@@ -47,9 +50,12 @@ def cleaned(data: bytes) -> tuple[bytes, int, int]:
         raise _too_many("far more") from error
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError) as error:
         raise InputError.one(
-            "photo.not_one", "photo", f"{len(data)} bytes", "must be a JPEG, PNG or WebP photograph, whole",
+            "photo.not_one",
+            "photo",
+            f"{len(data)} bytes",
+            "must be a JPEG, PNG or WebP photograph, whole",
             "Choose a photograph, or send it again.",
-        ) from error  # fmt: skip
+        ) from error
     upright.thumbnail((LONGEST_PX, LONGEST_PX))
     # A new picture of the same points carries nothing along.
     bare = Image.new("RGB", upright.size)
@@ -70,6 +76,9 @@ def patch_of(data: bytes, point: tuple[float, float]) -> NDArray[np.uint8]:
 
 def _too_many(pixels: str) -> InputError:
     return InputError.one(
-        "photo.too_many_pixels", "photo", pixels, f"{MOST_PIXELS / 1e6:.0f} million points are the most",
+        "photo.too_many_pixels",
+        "photo",
+        pixels,
+        f"{MOST_PIXELS / 1e6:.0f} million points are the most",
         "Take it smaller.",
-    )  # fmt: skip
+    )

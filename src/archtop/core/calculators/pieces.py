@@ -135,10 +135,12 @@ def shreds(given: ShredsInput) -> ShredsOutput:
     rest = given.design_oils_g - given.block_oils_g
     if rest < 0:
         raise InputError.one(
-            "shreds.block", "block_oils_g", given.block_oils_g,
+            "shreds.block",
+            "block_oils_g",
+            given.block_oils_g,
             f"the whole design takes {given.design_oils_g:g} g of oils",
             "Grate a smaller block.",
-        )  # fmt: skip
+        )
     own = given.packing_percent is not None
     packing = given.packing_percent / 100 if given.packing_percent is not None else packing_of(given.grated)
     return ShredsOutput(
@@ -146,14 +148,18 @@ def shreds(given: ShredsInput) -> ShredsOutput:
         share_percent=100 * given.block_oils_g / given.design_oils_g,
         most_percent=100 * packing,
         block_g=Figure.within(
-            block, "g", 0.05, "estimate", f"{given.block_oils_g:g} g of oils × {per_gram:.2f} g of soap each",
+            block,
+            "g",
+            0.05,
+            "estimate",
+            f"{given.block_oils_g:g} g of oils × {per_gram:.2f} g of soap each",
             "the formula's fresh weight; a block that has dried weighs less",
         ),
         shreds_ml=block / SHREDS_G_ML,
         rest_oils_g=Figure.within(
             rest, "g", 0.05, "estimate", f"{given.design_oils_g:g} g less the block's own oils", "oils for oils"
         ),
-    )  # fmt: skip
+    )
 
 
 class DoughInput(Frozen):

@@ -59,9 +59,10 @@ def cut_faces(given: CutFacesInput) -> CutFacesOutput:
         total = max(sum(seen.values()), 1)
         faces.append(
             FaceShown(
-                bar=bar.number, y_mm=bar.from_mm,
+                bar=bar.number,
+                y_mm=bar.from_mm,
                 shares_percent={key: 100 * count / total for key, count in seen.items() if count},
                 rows=tuple(tuple(row) for row in face.colours.tolist()),
             )
-        )  # fmt: skip
+        )
     return CutFacesOutput(colours=tuple(field.numbers), expected_pa=dict(field.yield_pa), faces=tuple(faces))

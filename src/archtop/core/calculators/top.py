@@ -14,9 +14,16 @@ from archtop.core.rheology import COMFORTABLE_GRIP_N, PALM_M2, highest_heap, pus
 from archtop.core.top import Bead, Motif, MotifSize, Scatter, ScatterPlan, Tip, TopArea, bead_of, motif_of, strew
 
 __all__ = [
-    "BagsInput", "BagsOutput", "ExtrusionInput", "ExtrusionOutput", "HeapInput", "HeapOutput", "MotifInput",
-    "MotifOutput", "ScatterInput",
-]  # fmt: skip
+    "BagsInput",
+    "BagsOutput",
+    "ExtrusionInput",
+    "ExtrusionOutput",
+    "HeapInput",
+    "HeapOutput",
+    "MotifInput",
+    "MotifOutput",
+    "ScatterInput",
+]
 
 Density = Annotated[float, Field(ge=0.3, le=2)]
 
@@ -40,10 +47,14 @@ def heap_height(given: HeapInput) -> HeapOutput:
     high = highest_heap(given.yield_stress_pa, given.density_g_ml)
     return HeapOutput(
         stands=Figure.within(
-            high, "mm", 0.2, "published", f"√3·{given.yield_stress_pa:g} Pa / ({given.density_g_ml:g} g/ml · g)",
+            high,
+            "mm",
+            0.2,
+            "published",
+            f"√3·{given.yield_stress_pa:g} Pa / ({given.density_g_ml:g} g/ml · g)",
             "uniaxial yield after von Mises; a broad heap stands a little higher",
         )
-    )  # fmt: skip
+    )
 
 
 class ExtrusionInput(Frozen):
@@ -69,14 +80,18 @@ def extrusion(given: ExtrusionInput) -> ExtrusionOutput:
     bead = bead_of(given.tip)
     pressure = push_pa(given.yield_stress_pa, given.bag_mm, bead.hydraulic_mm, given.tip.land_mm)
     return ExtrusionOutput(
-        bead=bead, pressure_pa=pressure,
+        bead=bead,
+        pressure_pa=pressure,
         hand_n=Figure.within(
-            pressure * PALM_M2, "N", 0.4, "published",
+            pressure * PALM_M2,
+            "N",
+            0.4,
+            "published",
             f"{pressure:.0f} Pa on {PALM_M2 * 1e4:.0f} cm² of palm; {COMFORTABLE_GRIP_N:g} N can be kept up",
             "2·√3·τ·ln(D₀/D) + 4·τ·L/D (Benbow & Bridgwater 1993), velocity left out; the palm is a stated guess",
         ),
         too_stiff_pa=stiffest_through(given.bag_mm, bead.hydraulic_mm, given.tip.land_mm),
-    )  # fmt: skip
+    )
 
 
 class MotifInput(Frozen):
@@ -147,9 +162,14 @@ def bags(given: BagsInput) -> BagsOutput:
     volume = given.piped_ml * (1 + given.waste_percent / 100)
     count = math.ceil(volume / (given.bag_ml * given.filled) - 1e-9)
     return BagsOutput(
-        bags=count, each_ml=volume / count,
+        bags=count,
+        each_ml=volume / count,
         to_mix=Figure.within(
-            volume, "ml", 0.1, "estimate", f"{given.piped_ml:g} ml and {given.waste_percent:g} % left in bag and tip",
+            volume,
+            "ml",
+            0.1,
+            "estimate",
+            f"{given.piped_ml:g} ml and {given.waste_percent:g} % left in bag and tip",
             "what stays behind is a stated guess: weigh an empty bag once",
         ),
-    )  # fmt: skip
+    )

@@ -95,12 +95,17 @@ def trace_clock(given: TraceClockInput) -> TraceClockOutput:
     middle, factor = math.exp(float(mean[0])), math.exp(1.2816 * float(sd[0]))
     return TraceClockOutput(
         pa=Figure(
-            value=middle, unit="Pa", low=middle / factor, high=middle * factor, basis="estimate",
-            how=f"ln τ straight in time through {len(seen)} readings", source="Bayesian linear regression",
+            value=middle,
+            unit="Pa",
+            low=middle / factor,
+            high=middle * factor,
+            basis="estimate",
+            how=f"ln τ straight in time through {len(seen)} readings",
+            source="Bayesian linear regression",
         ),
         passes=model.passes(given.threshold_pa, given.now_min),
         readings=tuple(points),
-    )  # fmt: skip
+    )
 
 
 class LayerHoldInput(Frozen):

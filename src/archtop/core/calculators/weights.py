@@ -60,7 +60,10 @@ def lye(given: LyeInput) -> LyeOutput:
     full = naoh_g_per_g(given.formula.shares, fats) * given.oils_g
     return LyeOutput(
         naoh_g=Figure.within(
-            grams["lye"], "g", 0.02, "published",
+            grams["lye"],
+            "g",
+            0.02,
+            "published",
             f"{full:.2f} g for all the oils, less {given.formula.lye_discount_percent:g} %, "
             f"at {given.formula.naoh_purity_percent:g} % purity",
             "stoichiometry; saponification values of the fats table",
@@ -70,7 +73,7 @@ def lye(given: LyeInput) -> LyeOutput:
         ),
         lye_concentration_percent=batter.lye_concentration_percent,
         superfat_percent=batter.superfat_percent,
-    )  # fmt: skip
+    )
 
 
 class BatterInput(Frozen):

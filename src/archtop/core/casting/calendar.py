@@ -29,9 +29,12 @@ class Hours(Frozen):
     def _some(self) -> Hours:
         if self.end <= self.start:
             raise InputError.one(
-                "hours.none", "end", self.end.isoformat("minutes"), f"must be after {self.start:%H:%M}",
+                "hours.none",
+                "end",
+                self.end.isoformat("minutes"),
+                f"must be after {self.start:%H:%M}",
                 "Hours over midnight are two days' hours.",
-            )  # fmt: skip
+            )
         return self
 
 
@@ -91,9 +94,12 @@ def openings_of(hours: StudioHours, origin: dt.datetime, days: int, step_h: floa
             found.append((max(low, 0), high))
     if not found:
         raise InputError.one(
-            "hours.nothing", "week", 0, "there are no working hours in this season",
+            "hours.nothing",
+            "week",
+            0,
+            "there are no working hours in this season",
             f"Give some on a weekday, as {_DAYS[5]}.",
-        )  # fmt: skip
+        )
     return tuple(found)
 
 

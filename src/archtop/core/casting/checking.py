@@ -48,8 +48,11 @@ def _faults(problem: SeasonProblem, starts: Mapping[str, int]) -> Iterator[str]:
             yield f"{link.after} comes {float(gap):.2f} h after {link.before}; {link.least_h:g} h is least"
         if link.most_h is not None and gap > Fraction(link.most_h).limit_denominator(3600) + step:
             yield f"{link.after} comes {float(gap):.2f} h after {link.before}; {link.most_h:g} h is most"
-    hands = [(begins[job.key], ends[job.key]) for job in problem.network.jobs
-             if job.minutes and job.key in begins and job.key not in done]  # fmt: skip
+    hands = [
+        (begins[job.key], ends[job.key])
+        for job in problem.network.jobs
+        if job.minutes and job.key in begins and job.key not in done
+    ]
     if (busy := _most_at_once(hands)) > problem.hands:
         yield f"{busy} jobs at once for {problem.hands} pairs of hands"
     full: dict[str, list[tuple[Fraction, Fraction]]] = {}

@@ -45,10 +45,13 @@ class Circumstances(Frozen):
     ) -> Circumstances:
         """Those of something made from a formula; ``measures``: of a lined box."""
         return cls(
-            unmould_h=measures.unmould.value, firm_percent=measures.firm.value,
+            unmould_h=measures.unmould.value,
+            firm_percent=measures.firm.value,
             lactate=any(dose.additive == "sodium-lactate" for dose in formula.additives),
-            room_c=room_c, gelled=gelled, thick_mm=thick_mm,
-        )  # fmt: skip
+            room_c=room_c,
+            gelled=gelled,
+            thick_mm=thick_mm,
+        )
 
 
 def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[str, Rate] | None = None) -> Wait:

@@ -28,9 +28,12 @@ def refuse_impossible(network: Network) -> None:
                 )
         if link.most_h is not None and link.most_h < link.least_h:
             raise InputError.one(
-                "link.window", f"links.{i}.most_h", link.most_h, f"at least {link.least_h:g} h must pass",
+                "link.window",
+                f"links.{i}.most_h",
+                link.most_h,
+                f"at least {link.least_h:g} h must pass",
                 "Make the most no less than the least.",
-            )  # fmt: skip
+            )
     waits: dict[str, set[str]] = {key: set() for key in keys}
     for link in network.links:
         waits[link.after].add(link.before)

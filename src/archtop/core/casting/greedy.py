@@ -56,8 +56,9 @@ class _Greedy:
             if hold.end == key:
                 spans = self.full[hold.mould]
                 spans[spans.index((self.starts[hold.start], problem.horizon * 2))] = (
-                    self.starts[hold.start], at + length,
-                )  # fmt: skip
+                    self.starts[hold.start],
+                    at + length,
+                )
 
     def free(self, at: int, length: int, moulds: list[str]) -> bool:
         open_now = any(low <= at and at + length <= high for low, high in self.problem.openings)

@@ -30,9 +30,15 @@ _POUR_MIN, _STEP_MIN = 75, 8
 # More batches than this of one set are cast in so many moulds at once.
 _MOST_BATCHES = 4
 _VERBS = {
-    "cutter": "Pour the slab for", "chunk": "Pour the block for", "wedge": "Pour the block for",
-    "board": "Pour the block for", "ball": "Make", "dough": "Knead", "melt": "Melt and pour", "piped": "Pipe",
-}  # fmt: skip
+    "cutter": "Pour the slab for",
+    "chunk": "Pour the block for",
+    "wedge": "Pour the block for",
+    "board": "Pour the block for",
+    "ball": "Make",
+    "dough": "Knead",
+    "melt": "Melt and pour",
+    "piped": "Pipe",
+}
 _NOT_CAST = frozenset(("ball", "dough", "melt", "piped"))
 
 
@@ -139,9 +145,15 @@ class _Weaving:
         self.in_a_pot("pour")
         if loaf.embeds:
             self.job("fit", "fit", f"Trim and dry-fit for {loaf.name}", _FIT_MIN)
-            self.link("fit", "pour", Wait(
-                earliest_h=0, latest_h=48, why="Fit is tested before the lye is out, while there is time to trim.",
-            ))  # fmt: skip
+            self.link(
+                "fit",
+                "pour",
+                Wait(
+                    earliest_h=0,
+                    latest_h=48,
+                    why="Fit is tested before the lye is out, while there is time to trim.",
+                ),
+            )
         for embed in loaf.embeds:
             if embed.casting and not embed.lot:
                 self.column(embed)
@@ -174,10 +186,15 @@ class _Weaving:
     def link(self, before: str, after: str, wait: Wait) -> None:
         self.links.append(
             Link(
-                before=self.at + before, after=self.at + after, least_h=wait.earliest_h, most_h=wait.latest_h,
-                why=wait.why, basis=wait.basis, rate=wait.rate,
+                before=self.at + before,
+                after=self.at + after,
+                least_h=wait.earliest_h,
+                most_h=wait.latest_h,
+                why=wait.why,
+                basis=wait.basis,
+                rate=wait.rate,
             )
-        )  # fmt: skip
+        )
 
     def hold(self, mould: str, name: str, start: str, end: str) -> None:
         self.holds.append(Hold(mould=mould, name=name, start=self.at + start, end=self.at + end))
@@ -207,9 +224,11 @@ class _Weaving:
             figure = embed.figure
             own = self.wait("column", material, figure.formula or formula)
             self.cast(
-                f"{embed.id}-figure", f"{figure.name} of {embed.name}",
-                (_mould_key(material, figure.outline.model_dump_json()), f"mould of {figure.name}"), own,
-            )  # fmt: skip
+                f"{embed.id}-figure",
+                f"{figure.name} of {embed.name}",
+                (_mould_key(material, figure.outline.model_dump_json()), f"mould of {figure.name}"),
+                own,
+            )
             age = Wait(earliest_h=0, latest_h=own.latest_h, why="The figure is cast before its surround.")
             self.link(f"out.{embed.id}-figure", f"cast.{embed.id}", age)
         self.link(f"out.{embed.id}", "fit", Wait(earliest_h=0, latest_h=None, why="It is fitted once it is out."))

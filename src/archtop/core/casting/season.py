@@ -161,9 +161,12 @@ def plan_season(
         pin = terms.pins.get(f"{item.ident}/cut")
         if item.ready is not None and item.ready < terms.now and not (pin and pin.done):
             raise InputError.one(
-                "ready.past", item.loaf.name, item.ready.date().isoformat(), "lies in the past",
+                "ready.past",
+                item.loaf.name,
+                item.ready.date().isoformat(),
+                "lies in the past",
                 "Choose a day to come, or take the date away.",
-            )  # fmt: skip
+            )
     network = cast_together(joined(tuple(network_of(i.loaf, i.result, i.ident, own) for i in loaves)), together)
     today = terms.now.astimezone(terms.hours.clock).date()
     told = replace(
@@ -201,17 +204,22 @@ def plan_network(network: Network, terms: SeasonTerms) -> SeasonPlan:
         waits=tuple(_waits(problem, found, grid)),
         loaves=tuple(
             LateLoaf(
-                loaf=job.loaf, name=terms.names.get(job.loaf, job.title), ready=terms.ready.get(job.loaf),
-                cured=grid.at(found.starts[job.key]), late_h=found.late.get(job.loaf, 0) * STEP_H,
+                loaf=job.loaf,
+                name=terms.names.get(job.loaf, job.title),
+                ready=terms.ready.get(job.loaf),
+                cured=grid.at(found.starts[job.key]),
+                late_h=found.late.get(job.loaf, 0) * STEP_H,
             )
             for job in network.jobs
             if job.kind == "cured" and found.feasible
         ),
-        sessions=found.sessions, proven=found.proven,
+        sessions=found.sessions,
+        proven=found.proven,
         clash=tuple(_in_words(what, problem, terms.names) for what in clash),
         ways=tuple(Way(kind=way.kind, what=way.what, late_h=way.late_h, says=way.says) for way in ways),
-        says=_says(found, late), missed=missed,
-    )  # fmt: skip
+        says=_says(found, late),
+        missed=missed,
+    )
 
 
 def _days(terms: SeasonTerms, grid: _Grid) -> dict[str, tuple[int, int]]:
@@ -285,11 +293,17 @@ def _blocks(problem: SeasonProblem, found: Found, grid: _Grid, pins: Mapping[str
         earliest, latest = windows[job.key]
         pin = pins.get(job.key)
         return Block(
-            key=job.key, loaf=job.loaf, title=job.title, kind=job.kind, start=grid.at(start),
+            key=job.key,
+            loaf=job.loaf,
+            title=job.title,
+            kind=job.kind,
+            start=grid.at(start),
             end=grid.at(start) + dt.timedelta(minutes=job.minutes),
-            held="" if pin is None else "done" if pin.done else "pinned", moved=job.key in found.moved,
-            earliest=grid.at(earliest), latest=None if latest is None else grid.at(latest),
-        )  # fmt: skip
+            held="" if pin is None else "done" if pin.done else "pinned",
+            moved=job.key in found.moved,
+            earliest=grid.at(earliest),
+            latest=None if latest is None else grid.at(latest),
+        )
 
     return sorted((block(job) for job in problem.network.jobs if found.feasible), key=lambda item: item.start)
 
@@ -298,14 +312,18 @@ def _waits(problem: SeasonProblem, found: Found, grid: _Grid) -> list[WaitBar]:
     minutes = {job.key: job.minutes for job in problem.network.jobs}
     return [
         WaitBar(
-            before=link.before, after=link.after,
+            before=link.before,
+            after=link.after,
             start=grid.at(found.starts[link.before]) + dt.timedelta(minutes=minutes[link.before]),
-            end=grid.at(found.starts[link.after]), least_h=link.least_h, most_h=link.most_h, why=link.why,
+            end=grid.at(found.starts[link.after]),
+            least_h=link.least_h,
+            most_h=link.most_h,
+            why=link.why,
             basis=link.basis,
         )
         for link in problem.network.links
         if found.feasible
-    ]  # fmt: skip
+    ]
 
 
 def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> str:

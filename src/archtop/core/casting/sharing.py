@@ -37,10 +37,11 @@ def _pairs(loaves: Mapping[str, Loaf], columns: Sequence[tuple[str, Embed]]) -> 
         room = first.casting.mould_length_mm - 2 * first.casting.trim_mm
         if first.length_mm + second.length_mm <= room:
             yield Alike(
-                first=f"{one}/{first.id}", second=f"{other}/{second.id}",
+                first=f"{one}/{first.id}",
+                second=f"{other}/{second.id}",
                 says=f"{first.name} for {loaves[one].name} and {second.name} for {loaves[other].name} are alike and "
                 f"come out of one casting of {first.casting.mould_length_mm:g} mm.",
-            )  # fmt: skip
+            )
 
 
 def _kind(loaf: Loaf, embed: Embed) -> tuple[object, ...]:

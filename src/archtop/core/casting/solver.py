@@ -234,7 +234,7 @@ def solve(problem: SeasonProblem, effort: float = 8.0, on_plan: Callable[[], Non
         ),
         sessions=len({n for key in starts if (n := _opening(problem, jobs[key], starts[key])) is not None}),
         proven=proven,
-    )  # fmt: skip
+    )
 
 
 def _is_moved(problem: SeasonProblem, job: Job, before: int, starts: Mapping[str, int]) -> bool:

@@ -121,9 +121,12 @@ def grams_per_g_oils(dose: AdditiveDose, additive: Additive, water_per_g_oils: f
         case "% of water":
             if stage not in ("lye water", "cooled lye"):
                 raise InputError.one(
-                    "additive.unit", additive.name, f"{dose.amount:g} % of water",
-                    f"it goes into {stage}, where a share of the water says nothing", "Give grams per kg of oils.",
-                )  # fmt: skip
+                    "additive.unit",
+                    additive.name,
+                    f"{dose.amount:g} % of water",
+                    f"it goes into {stage}, where a share of the water says nothing",
+                    "Give grams per kg of oils.",
+                )
             return dose.amount / 100 * water_per_g_oils
 
 

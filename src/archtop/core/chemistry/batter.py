@@ -129,9 +129,12 @@ def _water_left(formula: Formula, water: float, dosed: Sequence[_Dosed]) -> floa
     brought = sum(item.water for item in dosed)
     if brought > water + 1e-9:
         raise InputError.one(
-            "water.replaced", f"{formula.name}: additives", f"{brought:.3f} g of water per g of oils",
-            f"the formula has {water:.3f} g", "Use less of what is mostly water, or more water.",
-        )  # fmt: skip
+            "water.replaced",
+            f"{formula.name}: additives",
+            f"{brought:.3f} g of water per g of oils",
+            f"the formula has {water:.3f} g",
+            "Use less of what is mostly water, or more water.",
+        )
     return max(0.0, water - brought)
 
 
@@ -169,18 +172,26 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str,
     return Batter(
         parts=tuple(
             BatterPart(
-                key=line.key, name=line.name, inci=line.inci, role=line.role, stage=line.stage,
-                share=line.grams / mass, per_g_oils=line.grams,
+                key=line.key,
+                name=line.name,
+                inci=line.inci,
+                role=line.role,
+                stage=line.stage,
+                share=line.grams / mass,
+                per_g_oils=line.grams,
             )
             for line in lines
         ),
         g_per_g_oils=mass,
         density=Figure.within(
-            mass / volume, "g/ml", 0.025, "estimate",
+            mass / volume,
+            "g/ml",
+            0.025,
+            "estimate",
             f"{mass:.3f} g of batter per g of oils take {volume:.3f} ml: the parts' volumes added",
             "ideal mixing; oils from the fats table, lye solution from CRC/Perry densities at 20 °C",
         ),
         lye_concentration_percent=concentration * 100,
         superfat_percent=formula.lye_discount_percent + (late.percent_of_oils if late else 0.0),
         lye_taken_per_g_oils=taken,
-    )  # fmt: skip
+    )

@@ -115,8 +115,15 @@ def standard_fats() -> Mapping[str, Fat]:
                 **{
                     name: _number(row[name])
                     for name in (
-                        "sv", "iv", "sv_low", "sv_high", "iv_low", "iv_high",
-                        "density_g_ml", "melt_low_c", "melt_high_c",
+                        "sv",
+                        "iv",
+                        "sv_low",
+                        "sv_high",
+                        "iv_low",
+                        "iv_high",
+                        "density_g_ml",
+                        "melt_low_c",
+                        "melt_high_c",
                     )
                 },
                 "solid_at_25": row["solid_at_25"] == "yes",
@@ -125,4 +132,4 @@ def standard_fats() -> Mapping[str, Fat]:
             }
         )
         for row in read_table("fats")
-    }  # fmt: skip
+    }

@@ -31,9 +31,12 @@ class FatShare(Frozen):
     def _says_how_much(self) -> FatShare:
         if (self.percent is None) == (self.grams is None):
             raise InputError.one(
-                "fat.amount", self.fat, "nothing" if self.percent is None else "both",
-                "needs either percent or grams", "Give one of them.",
-            )  # fmt: skip
+                "fat.amount",
+                self.fat,
+                "nothing" if self.percent is None else "both",
+                "needs either percent or grams",
+                "Give one of them.",
+            )
         return self
 
 
@@ -103,9 +106,12 @@ class Formula(Frozen):
         by_percent = [share.percent for share in self.fats if share.percent is not None]
         if by_percent and len(by_percent) < len(self.fats):
             raise InputError.one(
-                "formula.mixed", f"{self.name}: fats", "percent and grams", "must all be given the same way",
+                "formula.mixed",
+                f"{self.name}: fats",
+                "percent and grams",
+                "must all be given the same way",
                 "Give all in percent, or all in grams.",
-            )  # fmt: skip
+            )
         total = sum(by_percent)
         if by_percent and abs(total - 100) > 0.05:
             raise InputError.one(

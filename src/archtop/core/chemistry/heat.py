@@ -64,11 +64,14 @@ def lye_peak(naoh_g: float, water_g: float, start_c: float) -> Figure:
     rise = lye_peak_c(naoh_g, water_g, start_c) - start_c
     lost = (_LOST_LOW + _LOST_HIGH) / 2
     return Figure(
-        value=start_c + rise * (1 - lost), unit="°C",
-        low=start_c + rise * (1 - _LOST_HIGH), high=start_c + rise * (1 - _LOST_LOW), basis="estimate",
+        value=start_c + rise * (1 - lost),
+        unit="°C",
+        low=start_c + rise * (1 - _LOST_HIGH),
+        high=start_c + rise * (1 - _LOST_LOW),
+        basis="estimate",
         how=f"{rise:.0f} K of rise if nothing were lost, less {_LOST_LOW:.0%} to {_LOST_HIGH:.0%} lost while stirring",
         source="integral heats of solution (Parker 1965), heat capacities (Perry); the loss is a stated guess",
-    )  # fmt: skip
+    )
 
 
 def cooling_minutes(naoh_g: float, water_g: float, from_c: float, to_c: float, room_c: float) -> Figure:
@@ -80,9 +83,12 @@ def cooling_minutes(naoh_g: float, water_g: float, from_c: float, to_c: float, r
     """
     if to_c <= room_c:
         raise InputError.one(
-            "cooling.room", "to_c", to_c, f"the room is at {room_c:g} °C and cools nothing below it",
+            "cooling.room",
+            "to_c",
+            to_c,
+            f"the room is at {room_c:g} °C and cools nothing below it",
             "Aim higher, or stand the jug in cold water.",
-        )  # fmt: skip
+        )
     mass = naoh_g + water_g
     share = naoh_g / mass
     volume_m3 = mass / lye_density_g_ml(share) * 1e-6
@@ -90,10 +96,13 @@ def cooling_minutes(naoh_g: float, water_g: float, from_c: float, to_c: float, r
     tau_s = mass * lye_heat_capacity(share) / (_SURFACE_W_M2_K * 1.5 * math.pi * wide**2)
     minutes = max(0.0, tau_s / 60 * math.log((from_c - room_c) / (to_c - room_c))) if from_c > to_c else 0.0
     return Figure.within(
-        minutes, "min", 0.35, "estimate",
+        minutes,
+        "min",
+        0.35,
+        "estimate",
         f"Newton's law with a time constant of {tau_s / 60:.0f} min for {mass:.0f} g, {from_c:.0f} to {to_c:.0f} °C",
         f"{_SURFACE_W_M2_K:g} W/(m² K) from a jug in still air; a cold-water bath is many times quicker",
-    )  # fmt: skip
+    )
 
 
 class Meeting(Frozen):

@@ -105,7 +105,11 @@ def measures_of(
             for code, percent in sorted(acids.items(), key=lambda item: -item[1])
         ),
         firm=Figure.within(
-            firm, "%", 0.05, "estimate", "lauric, myristic, palmitic, stearic and longer straight acids, of all",
+            firm,
+            "%",
+            0.05,
+            "estimate",
+            "lauric, myristic, palmitic, stearic and longer straight acids, of all",
             "fatty acids of the fats table",
         ),
         firm_words=_words(firm, _FIRM_WORDS),
@@ -115,18 +119,25 @@ def measures_of(
         ),
         dissolves_words=_words(short, _DISSOLVE_WORDS),
         free_fat=Figure(
-            value=100 * free_share / dried, unit="%",
-            low=max(0.0, 100 * (free_share - 0.03) / dried), high=100 * (free_share + 0.03) / dried, basis="estimate",
+            value=100 * free_share / dried,
+            unit="%",
+            low=max(0.0, 100 * (free_share - 0.03) / dried),
+            high=100 * (free_share + 0.03) / dried,
+            basis="estimate",
             how=f"{batter.superfat_percent:.1f} % left out or added late + {unsaponifiable:.1f} % that lye never "
             "touches, of a dried bar",
             source="stoichiometry; saponification values vary by up to 3 % between harvests",
         ),
         iodine=Figure.within(
-            iodine, "%", 0.05, "published", "grams of iodine that 100 g of the oils take up, by the fats' own values",
+            iodine,
+            "%",
+            0.05,
+            "published",
+            "grams of iodine that 100 g of the oils take up, by the fats' own values",
             "iodine values of the fats table (Codex, The Lipid Handbook)",
         ),
         iodine_words=_words(iodine, _IODINE_WORDS),
-    )  # fmt: skip
+    )
 
 
 def _unmould(firm: float, lye_percent: float, harder: int, silicone: bool) -> Figure:
@@ -134,9 +145,13 @@ def _unmould(firm: float, lye_percent: float, harder: int, silicone: bool) -> Fi
     hours = 24 * (40 / max(firm, 10)) ** 0.8 * (33 / lye_percent) ** 1.2 * (3.0 if silicone else 1.0)
     hours *= 0.8 ** max(-1, min(harder, 3))
     return Figure(
-        value=hours, unit="h", low=hours * 0.6, high=hours * 1.8, basis="estimate",
+        value=hours,
+        unit="h",
+        low=hours * 0.6,
+        high=hours * 1.8,
+        basis="estimate",
         how=f"a day for 40 % firm acids at 33 % lye; here {firm:.0f} % at {lye_percent:.0f} %"
         + (", times three in silicone" if silicone else "")
         + (f", {'quicker' if harder > 0 else 'slower'} for its additives" if harder else ""),
         source="anchored to common practice (18-48 h in a lined box, 3-5 days in silicone), gel left out",
-    )  # fmt: skip
+    )

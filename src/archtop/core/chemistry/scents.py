@@ -19,8 +19,13 @@ __all__ = ["BEHAVIOURS", "Behaviour", "Scent", "ScentBlend", "ScentDose", "Scent
 
 Behaviour = Literal["moves along", "accelerates", "rices", "seizes", "separates", "fades"]
 BEHAVIOURS: Final[tuple[Behaviour, ...]] = (
-    "moves along", "accelerates", "rices", "seizes", "separates", "fades",
-)  # fmt: skip
+    "moves along",
+    "accelerates",
+    "rices",
+    "seizes",
+    "separates",
+    "fades",
+)
 Strength = Annotated[int, Field(ge=1, le=3)]
 Percent = Annotated[float, Field(ge=0, le=100)]
 
@@ -61,9 +66,12 @@ class ScentBlend(Frozen):
         total = sum(part.percent for part in self.parts)
         if abs(total - 100) > 0.05:
             raise InputError.one(
-                "blend.sum", f"{self.name}: parts", f"{total:g} %", "the parts must add up to 100 %",
+                "blend.sum",
+                f"{self.name}: parts",
+                f"{total:g} %",
+                "the parts must add up to 100 %",
                 f"{'Take away' if total > 100 else 'Add'} {abs(100 - total):g} %.",
-            )  # fmt: skip
+            )
         return self
 
 
@@ -112,21 +120,26 @@ def scent_load(
     if limit is not None and fresh > limit + 1e-9:
         most = 100 * fresh_g_per_g_oils * limit / (100 - limit)
         raise InputError.one(
-            "scent.over_limit", f"{portion}: scent", f"{fresh:.2f} % of the batter",
+            "scent.over_limit",
+            f"{portion}: scent",
+            f"{fresh:.2f} % of the batter",
             f"{blend.name} may be at most {limit:.2f} % of a wash-off product by its suppliers' sheets",
             f"Use at most {most:.1f} % of the oils, or another scent.",
-        )  # fmt: skip
+        )
     return ScentLoad(
         grams=grams,
         ml=sum(grams * part / bottle.density_g_ml for bottle, part in bottles),
         vanillin_percent=fresh * sum(bottle.vanillin_percent / 100 * part for bottle, part in bottles),
         in_fresh=Figure.exact(
-            fresh, "%", f"{dose.percent_of_oils:g} % of the oils, in {fresh_g_per_g_oils:.3f} g of batter to a gram "
-            f"of oils; {dry:.2f} % once all water has gone", "the formula's own weights",
+            fresh,
+            "%",
+            f"{dose.percent_of_oils:g} % of the oils, in {fresh_g_per_g_oils:.3f} g of batter to a gram "
+            f"of oils; {dry:.2f} % once all water has gone",
+            "the formula's own weights",
         ),
         in_dry_percent=dry,
         max_percent=limit,
-    )  # fmt: skip
+    )
 
 
 def _bottle(key: str, scents: Mapping[str, Scent]) -> Scent:

@@ -13,6 +13,17 @@ from archtop.core.clock.face import ClockFace, CurvePoint, Window, pot_pace, rea
 from archtop.core.clock.notes import Note, ReadPoint, check_note, note_reading
 
 __all__ = [
-    "Bowl", "ClockFace", "CurvePoint", "Limit", "Note", "ReadPoint", "Window", "bowls_of", "check_note", "note_reading",
-    "pot_pace", "read_clock", "scent_pace",
-]  # fmt: skip
+    "Bowl",
+    "ClockFace",
+    "CurvePoint",
+    "Limit",
+    "Note",
+    "ReadPoint",
+    "Window",
+    "bowls_of",
+    "check_note",
+    "note_reading",
+    "pot_pace",
+    "read_clock",
+    "scent_pace",
+]

@@ -94,18 +94,28 @@ def _bowl(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pot: Pot, portion: P
         ),
     }
     return Bowl(
-        key=portion.key, name=portion.name, colour=portion.colour, pot=pot.id, density_g_ml=pot.density.value,
-        mixing_c=heat.mixing.value, growth=growth,
+        key=portion.key,
+        name=portion.name,
+        colour=portion.colour,
+        pot=pot.id,
+        density_g_ml=pot.density.value,
+        mixing_c=heat.mixing.value,
+        growth=growth,
         doubles_min=Figure(
-            value=doubles, unit="min", low=doubles / (1 + pace.spread), high=doubles / (1 - pace.spread),
+            value=doubles,
+            unit="min",
+            low=doubles / (1 + pace.spread),
+            high=doubles / (1 - pace.spread),
             basis="your log" if pace.pots else "estimate",
             how=f"light trace to piping in 45 min, × {warm:.2f} for {heat.mixing.value:.0f} °C, × {water:.2f} for "
             f"lye at {pot.lye_concentration_percent:.0f} %, × {fats:.2f} for {hard:.0%} hard fats"
             + (f", × {pace.factor:.2f} as your last {pace.pots} pots have shown" if pace.pots else ""),
             source="30 to 60 min (common practice); the factors are guesses that readings overrule",
         ),
-        mixed_by=f"{pot.id}.mix", bends_by=bends, limits=tuple(_limits(loaf, result, pot, portion)),
-    )  # fmt: skip
+        mixed_by=f"{pot.id}.mix",
+        bends_by=bends,
+        limits=tuple(_limits(loaf, result, pot, portion)),
+    )
 
 
 def _scent_strength(loaf: Loaf, portion: Portion, cupboard: Cupboard) -> float:
@@ -142,14 +152,22 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
             if under and _has(under, portion.colour) and step.id in layers:
                 hold = layers[step.id]
                 yield Limit(
-                    key=f"layer.{step.id}", what=f"Pour {step.name} onto {under.name}", step=f"loaf.pour.{step.id}",
-                    least_pa=hold.needed.value, most_pa=None, why=hold.needed.how,
-                )  # fmt: skip
+                    key=f"layer.{step.id}",
+                    what=f"Pour {step.name} onto {under.name}",
+                    step=f"loaf.pour.{step.id}",
+                    least_pa=hold.needed.value,
+                    most_pa=None,
+                    why=hold.needed.how,
+                )
             if _has(step, portion.colour):
                 yield Limit(
-                    key=f"pour.{step.id}", what=f"{step.name} still levels", step=f"loaf.pour.{step.id}", least_pa=0.0,
-                    most_pa=_LEVELS_PA, why="thicker than pudding it no longer levels (estimate)",
-                )  # fmt: skip
+                    key=f"pour.{step.id}",
+                    what=f"{step.name} still levels",
+                    step=f"loaf.pour.{step.id}",
+                    least_pa=0.0,
+                    most_pa=_LEVELS_PA,
+                    why="thicker than pudding it no longer levels (estimate)",
+                )
             under = step
         elif isinstance(step, Lay) and under and _has(under, portion.colour) and step.embed in holds:
             hold_e = holds[step.embed]
@@ -157,9 +175,13 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
                 continue
             stiff = [ghost.pa for ghost in hold_e.ghosts if ghost.off_mm > _OFF_MM]
             yield Limit(
-                key=f"embed.{step.embed}", what=f"Lay {names[step.embed]} in", step=f"loaf.lay.{step.embed}",
-                least_pa=hold_e.needed.value, most_pa=min(stiff, default=None), why=hold_e.needed.how,
-            )  # fmt: skip
+                key=f"embed.{step.embed}",
+                what=f"Lay {names[step.embed]} in",
+                step=f"loaf.lay.{step.embed}",
+                least_pa=hold_e.needed.value,
+                most_pa=min(stiff, default=None),
+                why=hold_e.needed.how,
+            )
 
 
 def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
@@ -167,11 +189,14 @@ def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
         if colour in run.colours:
             high, through = run.motif.high_mm, next(tip for tip in result.top.tips if tip.id == run.tip).bead
             yield Limit(
-                key=f"pipe.{run.id}", what=f"Pipe {run.name}", step=f"loaf.pipe.{run.id}",
-                least_pa=needed_to_stand(pot.density.value, high), most_pa=run.most_pa,
+                key=f"pipe.{run.id}",
+                what=f"Pipe {run.name}",
+                step=f"loaf.pipe.{run.id}",
+                least_pa=needed_to_stand(pot.density.value, high),
+                most_pa=run.most_pa,
                 why=f"{high:.0f} mm stand (ρ·g·h/√3); a hand pushes it through a passage as narrow as "
                 f"{through.hydraulic_mm:.1f} mm",
-            )  # fmt: skip
+            )
 
 
 def _has(step: Pour, colour: str) -> bool:

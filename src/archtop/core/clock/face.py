@@ -64,9 +64,14 @@ def read_clock(bowl: Bowl, notes: Sequence[Note], now: float, done: Mapping[str,
     model = Thickening(_warmed(bowl, notes), [*_bends(bowl, notes, done or {}, now)], seen)
     windows = tuple(_window(limit, model, now) for limit in bowl.limits)
     return ClockFace(
-        bowl=bowl.key, now=now, pa=_now(model, now, len(seen)), readings=tuple(points), curve=_curve(model, now),
-        windows=windows, says=_says(windows, seen),
-    )  # fmt: skip
+        bowl=bowl.key,
+        now=now,
+        pa=_now(model, now, len(seen)),
+        readings=tuple(points),
+        curve=_curve(model, now),
+        windows=windows,
+        says=_says(windows, seen),
+    )
 
 
 def pot_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float]) -> PotPace | None:
@@ -141,10 +146,14 @@ def _now(model: Thickening, now: float, readings: int) -> Figure:
     mean, sd = model.log_pa([now])
     middle, factor = math.exp(float(mean[0])), math.exp(FOUR_IN_FIVE * float(sd[0]))
     return Figure(
-        value=middle, unit="Pa", low=middle / factor, high=middle * factor, basis="estimate",
+        value=middle,
+        unit="Pa",
+        low=middle / factor,
+        high=middle * factor,
+        basis="estimate",
         how=f"ln τ straight in time, {readings} readings and the prior of its formula",
         source="four in five such bowls lie in the range",
-    )  # fmt: skip
+    )
 
 
 def _curve(model: Thickening, now: float) -> tuple[CurvePoint, ...]:

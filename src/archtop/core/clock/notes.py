@@ -71,14 +71,20 @@ def _yield_of(note: Note, density_g_ml: float) -> YieldReading | None:
                 known = ", ".join(stage.key for stage in stages())
                 raise InputError.one("reading.stage", "stage", note.stage, f"must be one of {known}", "Choose one.")
             return YieldReading(
-                pa=stage.pa, spread=_BY_EYE, basis="estimate", how=f"{stage.name}: {stage.sign}",
+                pa=stage.pa,
+                spread=_BY_EYE,
+                basis="estimate",
+                how=f"{stage.name}: {stage.sign}",
                 source="by eye; makers differ by a factor of two and more",
-            )  # fmt: skip
+            )
         case "temperature" if not _COLDEST_C <= note.value <= _HOTTEST_C:
             raise InputError.one(
-                "reading.temperature", "value", f"{note.value:g} °C",
-                f"batter stands between {_COLDEST_C:g} and {_HOTTEST_C:g} °C", "See to the thermometer.",
-            )  # fmt: skip
+                "reading.temperature",
+                "value",
+                f"{note.value:g} °C",
+                f"batter stands between {_COLDEST_C:g} and {_HOTTEST_C:g} °C",
+                "See to the thermometer.",
+            )
         case _:
             return None
 

@@ -25,7 +25,7 @@ Lab = tuple[float, float, float]
 # XYZ (D65, Y of white = 1) to linear sRGB, IEC 61966-2-1.
 _TO_LINEAR = np.array(
     [[3.2406, -1.5372, -0.4986], [-0.9689, 1.8758, 0.0415], [0.0557, -0.2040, 1.0570]],
-)  # fmt: skip
+)
 
 
 @cache

@@ -59,9 +59,10 @@ def against_white(card: NDArray[np.uint8], soap: NDArray[np.uint8], light: Light
     cones = (_CONES @ np.median(seen, axis=0)) / (_CONES @ mean) * (_CONES @ np.ones(3)) * CARD_REFLECTS
     colour = np.clip(np.linalg.solve(_CONES, cones), 0, 1)
     return MeasuredColour(
-        srgb="#" + "".join(f"{round(255 * value):02x}" for value in _encoded(colour)), off=_ERROR[light],
+        srgb="#" + "".join(f"{round(255 * value):02x}" for value in _encoded(colour)),
+        off=_ERROR[light],
         how=f"{len(seen)} points of soap, {len(white)} of a card that reflects {CARD_REFLECTS:.0%}",
-    )  # fmt: skip
+    )
 
 
 def _linear(points: NDArray[np.uint8]) -> NDArray[np.float64]:

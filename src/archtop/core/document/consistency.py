@@ -106,12 +106,15 @@ def _share_lists(loaf: Contents) -> list[tuple[str, tuple[ColourShare, ...]]]:
 def _shares_off(loaf: Contents) -> list[Problem]:
     return [
         _problem(
-            "shares.sum", field, f"{total:g} %", "colour shares must add up to 100 %",
+            "shares.sum",
+            field,
+            f"{total:g} %",
+            "colour shares must add up to 100 %",
             f"{'Take away' if total > 100 else 'Add'} {abs(100 - total):g} %.",
         )
         for field, shares in _share_lists(loaf)
         if abs((total := sum(share.percent for share in shares)) - 100) > 0.05
-    ]  # fmt: skip
+    ]
 
 
 def _laying(loaf: Contents) -> list[Problem]:
@@ -119,12 +122,15 @@ def _laying(loaf: Contents) -> list[Problem]:
     laid = [step.embed for step in loaf.work if isinstance(step, Lay)]
     return [
         _problem(
-            "embed.laid", f"embeds.{i}", embed.name, f"is laid {laid.count(embed.id)} times; it must be once",
+            "embed.laid",
+            f"embeds.{i}",
+            embed.name,
+            f"is laid {laid.count(embed.id)} times; it must be once",
             "Put it once into the order of work.",
         )
         for i, embed in enumerate(loaf.embeds)
         if laid.count(embed.id) != 1
-    ]  # fmt: skip
+    ]
 
 
 def _more_than_made(loaf: Contents) -> list[Problem]:
@@ -132,12 +138,15 @@ def _more_than_made(loaf: Contents) -> list[Problem]:
     used = pieces_used(loaf)
     return [
         _problem(
-            "pieces.too_few", f"pieces.{i}.count", piece.count,
-            f"{used[piece.id]} of {piece.name} go into the loaf", f"Make {used[piece.id]}, or use fewer.",
+            "pieces.too_few",
+            f"pieces.{i}.count",
+            piece.count,
+            f"{used[piece.id]} of {piece.name} go into the loaf",
+            f"Make {used[piece.id]}, or use fewer.",
         )
         for i, piece in enumerate(loaf.pieces)
         if used.get(piece.id, 0) > piece.count
-    ]  # fmt: skip
+    ]
 
 
 def pieces_used(loaf: Contents) -> dict[str, int]:

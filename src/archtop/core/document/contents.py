@@ -21,7 +21,7 @@ from archtop.core.document.parts import (
     Sizing,
     Top,
     Work,
-)  # fmt: skip
+)
 from archtop.core.figure import Frozen
 from archtop.core.geometry import LoafMould
 

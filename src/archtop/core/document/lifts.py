@@ -56,12 +56,18 @@ def _lift_to_4(data: dict[str, Any]) -> dict[str, Any]:
         # Scallops took the colours in shares; runs of whole rows come as near to them as rows can.
         frosted["runs"] = [
             {
-                "id": f"row-{i + 1}", "name": f"Row {i + 1}", "motif": motif, "tip": "tip",
-                "colours": [_colour_at((i + 0.5) / rows, colours)], "pattern": "rows", "rows": 1,
-                "across_mm": ((i + 0.5) / rows - 0.5) * (wide + lean), "spread_mm": 0,
+                "id": f"row-{i + 1}",
+                "name": f"Row {i + 1}",
+                "motif": motif,
+                "tip": "tip",
+                "colours": [_colour_at((i + 0.5) / rows, colours)],
+                "pattern": "rows",
+                "rows": 1,
+                "across_mm": ((i + 0.5) / rows - 0.5) * (wide + lean),
+                "spread_mm": 0,
             }
             for i in range(rows)
-        ]  # fmt: skip
+        ]
     return {**lifted, "frosting": frosted}
 
 

@@ -39,9 +39,12 @@ def read_loaf(data: Any) -> Loaf:
     version = data.get("version", VERSION)
     if isinstance(version, int) and version > VERSION:
         raise InputError.one(
-            "document.newer", "version", version, f"this application reads versions up to {VERSION}",
+            "document.newer",
+            "version",
+            version,
+            f"this application reads versions up to {VERSION}",
             "Update Arch Top, or export the loaf from the newer one in an older version.",
-        )  # fmt: skip
+        )
     while isinstance(version, int) and version in LIFTS:
         data, version = LIFTS[version](data), version + 1
     try:
@@ -73,9 +76,12 @@ def blank_loaf(name: str) -> Loaf:
             "colours": [{"id": "plain", "name": "Uncoloured", "srgb": "#efe6d2"}],
             "work": [
                 {
-                    "do": "pour", "id": "pour-1", "name": "Whole loaf", "to_mm": 60,
+                    "do": "pour",
+                    "id": "pour-1",
+                    "name": "Whole loaf",
+                    "to_mm": 60,
                     "colours": [{"colour": "plain", "percent": 100}],
                 }
             ],
         }
-    )  # fmt: skip
+    )

@@ -101,9 +101,12 @@ class Row(Frozen):
     def _something_left(self) -> Row:
         if self.piece_mm - 2 * self.slice_mm < 1:
             raise InputError.one(
-                "row.sliced_away", "slice_mm", self.slice_mm,
-                f"twice that leaves nothing of a piece of {self.piece_mm:g} mm", "Slice less off.",
-            )  # fmt: skip
+                "row.sliced_away",
+                "slice_mm",
+                self.slice_mm,
+                f"twice that leaves nothing of a piece of {self.piece_mm:g} mm",
+                "Slice less off.",
+            )
         return self
 
 

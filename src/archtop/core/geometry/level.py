@@ -55,11 +55,13 @@ class Inside:
             rim = self.mould.height_mm
             per_mm = (self.mould.volume_below(rim) - self.mould.volume_below(rim - 0.1)) / 0.1
             raise InputError.one(
-                "level.overflow", "batter", f"{batter_mm3 / 1000:.0f} ml",
+                "level.overflow",
+                "batter",
+                f"{batter_mm3 / 1000:.0f} ml",
                 f"the mould takes {room / 1000:.0f} ml around its pieces; the batter would stand "
                 f"{over / per_mm:.1f} mm above the rim",
                 f"Leave out {over / 1000:.0f} ml, or lower a level by {over / per_mm:.1f} mm.",
-            )  # fmt: skip
+            )
         low, high = self._bracket(batter_mm3)
         if high <= low:
             return low

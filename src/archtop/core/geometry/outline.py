@@ -60,9 +60,12 @@ class Rounded(Frozen):
         limit = min(self.width_mm, self.height_mm) / 2
         if self.corner_mm > limit:
             raise InputError.one(
-                "outline.corner", "corner_mm", self.corner_mm,
-                f"must be at most half the shorter side, {limit:g} mm", "Use a smaller corner.",
-            )  # fmt: skip
+                "outline.corner",
+                "corner_mm",
+                self.corner_mm,
+                f"must be at most half the shorter side, {limit:g} mm",
+                "Use a smaller corner.",
+            )
         return self
 
 
@@ -86,14 +89,20 @@ class Polygon(Frozen):
         shape = shapely.Polygon(self.points, self.holes)
         if not shape.is_valid:
             raise InputError.one(
-                "outline.crosses", "points", shapely.is_valid_reason(shape),
-                "the outline must not cross or touch itself or its holes", "Move the corner named there.",
-            )  # fmt: skip
+                "outline.crosses",
+                "points",
+                shapely.is_valid_reason(shape),
+                "the outline must not cross or touch itself or its holes",
+                "Move the corner named there.",
+            )
         if shape.area < 1:
             raise InputError.one(
-                "outline.no_area", "points", f"{shape.area:g} mm²",
-                "must enclose at least 1 mm²", "Check units: corners are in millimetres.",
-            )  # fmt: skip
+                "outline.no_area",
+                "points",
+                f"{shape.area:g} mm²",
+                "must enclose at least 1 mm²",
+                "Check units: corners are in millimetres.",
+            )
         return self
 
 

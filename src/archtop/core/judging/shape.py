@@ -30,21 +30,26 @@ def remarks_on(
         bottom = min(z for _, z in piece.outline)
         if laid_at[piece.id].level_before_mm < bottom - 0.5:
             warn(
-                "embed.unsupported", piece.id,
+                "embed.unsupported",
+                piece.id,
                 f"{piece.name} is drawn {bottom - laid_at[piece.id].level_before_mm:.0f} mm above the batter it is "
                 "laid on, so it will come to rest lower.",
                 "Pour higher before it, or draw it lower.",
-            )  # fmt: skip
+            )
         if piece.proud_mm > 0.5:
             warn(
-                "embed.proud", piece.id, f"{piece.name} stands {piece.proud_mm:.0f} mm out of the batter.",
+                "embed.proud",
+                piece.id,
+                f"{piece.name} stands {piece.proud_mm:.0f} mm out of the batter.",
                 "Fill higher, or let the frosting cover it.",
-            )  # fmt: skip
+            )
         if piece.clearance.rim < 0:
             warn(
-                "embed.above_rim", piece.id, f"{piece.name} reaches {-piece.clearance.rim:.0f} mm above the rim.",
+                "embed.above_rim",
+                piece.id,
+                f"{piece.name} reaches {-piece.clearance.rim:.0f} mm above the rim.",
                 "Check the cutter and the box.",
-            )  # fmt: skip
+            )
     for pot in pots:
         off = pot.superfat.value - next(
             batter.lye_discount_percent + (batter.late_fat.percent_of_oils if batter.late_fat else 0)
@@ -53,39 +58,50 @@ def remarks_on(
         )
         if abs(off) > 1:
             warn(
-                "pot.coarse_scale", pot.id,
+                "pot.coarse_scale",
+                pot.id,
                 f"Rounding to {loaf.sizing.scale_step_g:g} g moves the superfat of {pot.name} to "
                 f"{pot.superfat.value:.1f} %.",
                 "Weigh this pot on a finer scale, or cast it together with another.",
-            )  # fmt: skip
+            )
     for piece in pieces:
         if piece.holes:
             warn(
-                "embed.hollow", piece.id, f"{piece.name} is hollow, and batter does not find its way in by itself.",
+                "embed.hollow",
+                piece.id,
+                f"{piece.name} is hollow, and batter does not find its way in by itself.",
                 "Stand it on end and pour a colour into it first.",
-            )  # fmt: skip
+            )
         if piece.row and piece.row.short_mm > 0.05:
             warn(
-                "row.short", piece.id, f"The row {piece.name} ends {piece.row.short_mm:.1f} mm short of its length.",
+                "row.short",
+                piece.id,
+                f"The row {piece.name} ends {piece.row.short_mm:.1f} mm short of its length.",
                 "Slice a little less off each piece, or let batter close the gap at the back.",
-            )  # fmt: skip
+            )
     gapped = [str(bar.number) for bar in cuts.bars if bar.gaps_mm]
     if gapped:
         warn(
-            "bars.gap", "cuts", f"A cut of bar {' and '.join(gapped)} falls on a joint of a row: its face shows it.",
+            "bars.gap",
+            "cuts",
+            f"A cut of bar {' and '.join(gapped)} falls on a joint of a row: its face shows it.",
             "Shift the cuts, or slice the pieces to another length.",
-        )  # fmt: skip
+        )
     jointed = [str(bar.number) for bar in cuts.bars if bar.joints_mm]
     if jointed:
         warn(
-            "bars.joint", "cuts", f"A piece begins or ends inside bar {' and '.join(jointed)}: its two faces differ.",
+            "bars.joint",
+            "cuts",
+            f"A piece begins or ends inside bar {' and '.join(jointed)}: its two faces differ.",
             "Move the piece or the cuts if every bar should show a whole one.",
-        )  # fmt: skip
+        )
     if cuts.spread_g.value > _BAR_SPREAD_G:
         warn(
-            "bars.uneven", "cuts", f"The heaviest bar outweighs the lightest by {cuts.spread_g.value:.0f} g.",
+            "bars.uneven",
+            "cuts",
+            f"The heaviest bar outweighs the lightest by {cuts.spread_g.value:.0f} g.",
             f"{_level_to(loaf, cuts)}, or move the cuts (more than 50 g is too much; common practice).",
-        )  # fmt: skip
+        )
     return tuple(found)
 
 

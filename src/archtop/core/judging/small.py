@@ -53,26 +53,29 @@ def _in_pours(
             narrow = [(gap, where) for gap, where in gaps if _NO_GAP_MM < gap < least]
             if least > thick:
                 yield Remark(
-                    code="pieces.thicker_than_pour", where=item.pieces,
+                    code="pieces.thicker_than_pour",
+                    where=item.pieces,
                     text=f"{names[item.pieces]} are {least:.0f} mm thick, and {step.name} is {thick:.0f} mm: "
                     "they stand out of it into the next pour.",
                     remedy="Make them thinner, or stir them into a deeper pour.",
-                )  # fmt: skip
+                )
             elif longest > loaf.mould.width_mm:
                 yield Remark(
-                    code="pieces.longer_than_mould", where=item.pieces,
+                    code="pieces.longer_than_mould",
+                    where=item.pieces,
                     text=f"{names[item.pieces]} are {longest:.0f} mm long, and the mould is "
                     f"{loaf.mould.width_mm:g} mm wide: they will lie along the loaf.",
                     remedy="Cut them shorter if they are to lie any way they fall.",
-                )  # fmt: skip
+                )
             elif narrow:
                 gap, where = min(narrow)
                 yield Remark(
-                    code="pieces.wider_than_gap", where=item.pieces,
+                    code="pieces.wider_than_gap",
+                    where=item.pieces,
                     text=f"{names[item.pieces]} are {least:.0f} mm thick and do not go into the {gap:.0f} mm {where}: "
                     "they will gather elsewhere.",
                     remedy="Make them smaller, or move the column.",
-                )  # fmt: skip
+                )
 
 
 def _low(embed: PiecePlan) -> float:
@@ -97,17 +100,20 @@ def _on_surfaces(loaf: Loaf, fills: Sequence[Fill], names: Mapping[str, str]) ->
     for step, done in zip(loaf.work, fills, strict=True):
         if isinstance(step, Press) and done.crowded_percent > _SCATTERED_PERCENT:
             yield Remark(
-                code="pieces.crowded", where=step.pieces,
+                code="pieces.crowded",
+                where=step.pieces,
                 text=f"{step.count} {names[step.pieces]} make the surface {done.crowded_percent:.0f} % as full as it "
                 f"can be: scattered, they stop finding room at about {_SCATTERED_PERCENT:.0f} %.",
                 remedy="Set them out in rows, or press in fewer.",
-            )  # fmt: skip
+            )
 
 
 def _on_shelf(shelf: Sequence[ShelfUse]) -> Iterator[Remark]:
     for use in shelf:
         if not use.fits:
             yield Remark(
-                code="shelf.does_not_fit", where=use.lot, text=use.says,
+                code="shelf.does_not_fit",
+                where=use.lot,
+                text=use.says,
                 remedy="Take another lot, or make them for this loaf.",
-            )  # fmt: skip
+            )

@@ -24,22 +24,26 @@ def _on_runs(top: TopPlan) -> Iterator[Remark]:
     for run in top.runs:
         if run.motif.needed_pa > run.most_pa:
             yield Remark(
-                code="top.no_window", where=run.id,
+                code="top.no_window",
+                where=run.id,
                 text=f"{run.name} stand {run.motif.high_mm:.0f} mm high, which takes {run.motif.needed_pa:.0f} Pa, and "
                 f"from {run.most_pa:.0f} Pa on no hand pushes it through {tips[run.tip].name}.",
                 remedy="Pipe it lower, or through a wider tip.",
-            )  # fmt: skip
+            )
         if tips[run.tip].bead.finest_mm < _FINE_MM:
             yield Remark(
-                code="top.fine_tip", where=run.id,
+                code="top.fine_tip",
+                where=run.id,
                 text=f"{tips[run.tip].name} narrows to {tips[run.tip].bead.finest_mm:.1f} mm: a lump closes it.",
                 remedy="Sieve the colours wet, and leave clay and oats out of this frosting.",
-            )  # fmt: skip
+            )
         if not run.spots:
             yield Remark(
-                code="top.nothing_fits", where=run.id, text=f"Not one of {run.name} finds room.",
+                code="top.nothing_fits",
+                where=run.id,
+                text=f"Not one of {run.name} finds room.",
                 remedy="Make it smaller, or give it more of the top.",
-            )  # fmt: skip
+            )
 
 
 def _on_scatter(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
@@ -49,22 +53,26 @@ def _on_scatter(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
     counts = {item.pieces: item.count for item in loaf.top.scatter.items}
     for key, lacking in top.scatter.lacking.items():
         yield Remark(
-            code="scatter.too_many", where=key,
+            code="scatter.too_many",
+            where=key,
             text=f"{lacking} of {counts[key]} {names[key]} find no place: {counts[key] - lacking} do.",
             remedy="Strew fewer or smaller ones, let them lie closer, or let the wire go through them.",
-        )  # fmt: skip
+        )
     for piece in top.scatter.strewn:
         if piece.leans:
             yield Remark(
-                code="scatter.leans", where=piece.pieces,
+                code="scatter.leans",
+                where=piece.pieces,
                 text=f"{names[piece.pieces]} {piece.number + 1} lies over a cut.",
                 remedy="Move it, or let the wire go through it.",
-            )  # fmt: skip
+            )
         if piece.touches:
             yield Remark(
-                code="scatter.touches", where=piece.pieces,
-                text=f"{names[piece.pieces]} {piece.number + 1} lies on another piece.", remedy="Move it.",
-            )  # fmt: skip
+                code="scatter.touches",
+                where=piece.pieces,
+                text=f"{names[piece.pieces]} {piece.number + 1} lies on another piece.",
+                remedy="Move it.",
+            )
 
 
 def _on_cut(top: TopPlan) -> Iterator[Remark]:
@@ -82,15 +90,18 @@ def _on_height(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
     if cutter is not None and through > cutter:
         fits_lying = not top.on_side and lying <= cutter
         yield Remark(
-            code="top.over_cutter", where="cuts",
+            code="top.over_cutter",
+            where="cuts",
             text=f"The loaf stands {through:.0f} mm high {'on its side' if top.on_side else 'with its top'}; the "
             f"cutter takes {cutter:g} mm.",
-            remedy="Cut it lying on its side, where it is "
-            f"{lying:.0f} mm high." if fits_lying else "Cut it with a knife along a guide, or make it lower.",
-        )  # fmt: skip
+            remedy=f"Cut it lying on its side, where it is {lying:.0f} mm high."
+            if fits_lying
+            else "Cut it with a knife along a guide, or make it lower.",
+        )
     if box is not None and high > box:
         yield Remark(
-            code="top.over_box", where="cuts",
+            code="top.over_box",
+            where="cuts",
             text=f"A bar stands {high:.0f} mm high with its top; the box takes {box:g} mm.",
             remedy=f"Make the top {high - box:.0f} mm lower, or lay the bars down in a deeper box.",
-        )  # fmt: skip
+        )

@@ -52,9 +52,16 @@ def differences_of(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> tuple[D
     if not outcomes and of.facts == Facts():
         return ()
     found = [
-        *_level(of, outcomes), *_batter(of, outcomes), *_bars(of, outcomes), *_embeds(of, outcomes), *_piping(of),
-        *_colours(of, outcomes), *_times(of), *_cured(of, outcomes), *_faults(of, outcomes),
-    ]  # fmt: skip
+        *_level(of, outcomes),
+        *_batter(of, outcomes),
+        *_bars(of, outcomes),
+        *_embeds(of, outcomes),
+        *_piping(of),
+        *_colours(of, outcomes),
+        *_times(of),
+        *_cured(of, outcomes),
+        *_faults(of, outcomes),
+    ]
     sizes: tuple[Size, ...] = ("much", "a little", "as planned")
     return tuple(sorted(found, key=lambda item: sizes.index(item.size)))
 
@@ -78,11 +85,15 @@ def _level(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Differ
     size = _size(level - planned, _LEVEL_MM)
     much = "over" if level > planned else "under"
     yield Difference(
-        what="Fill level", planned=f"{planned:.1f} mm", found=f"{level:g} mm", size=size,
-        says="It stands as high as planned." if size == "as planned" else
-        f"It stands {abs(level - planned):.1f} mm {'higher' if ml > 0 else 'lower'}: {abs(ml):.0f} ml {much}.",
+        what="Fill level",
+        planned=f"{planned:.1f} mm",
+        found=f"{level:g} mm",
+        size=size,
+        says="It stands as high as planned."
+        if size == "as planned"
+        else f"It stands {abs(level - planned):.1f} mm {'higher' if ml > 0 else 'lower'}: {abs(ml):.0f} ml {much}.",
         causes=_named(much, of, size),
-    )  # fmt: skip
+    )
 
 
 def _batter(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
@@ -94,23 +105,29 @@ def _batter(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diffe
         (balance.mixed_g - lost) / balance.oils_g for lost in (balance.film_planned_g, balance.film_found_g)
     )
     yield Difference(
-        what="Soap from a gram of oils", planned=f"{planned:.3f} g", found=f"{found:.3f} g",
+        what="Soap from a gram of oils",
+        planned=f"{planned:.3f} g",
+        found=f"{found:.3f} g",
         size=_size(found / planned - 1, _WEIGHT),
         says=f"{balance.oils_g:.0f} g of oils came to {found * balance.oils_g:.0f} g of fresh soap, leftovers and all.",
-    )  # fmt: skip
+    )
     size = _size(off, _BOWLS_G)
     left = f", and {balance.left_g:.0f} g were left over" if balance.left_g else ""
     yield Difference(
-        what="Batter on the bowls", planned=f"{balance.film_planned_g:.0f} g", found=f"{balance.film_found_g:.0f} g",
+        what="Batter on the bowls",
+        planned=f"{balance.film_planned_g:.0f} g",
+        found=f"{balance.film_found_g:.0f} g",
         size=size,
         says=f"All that was mixed less what the bars weigh leaves {balance.film_found_g:.0f} g on the bowls{left}.",
-        causes=() if size == "as planned" else (
+        causes=()
+        if size == "as planned"
+        else (
             Cause(
                 says=f"bowls are scraped {'less clean' if off > 0 else 'cleaner'} than planned",
                 evidence=f"{balance.share_weighed:.0%} of the loaf was weighed",
             ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _bars(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
@@ -118,27 +135,37 @@ def _bars(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Differe
     count = last_said(outcomes, "bars")
     if count is not None:
         yield Difference(
-            what="Bars", planned=str(planned), found=str(count), size="as planned" if count == planned else "much",
-            says="Every bar came off." if count == planned else f"{abs(count - planned)} "
-            f"{'more' if count > planned else 'fewer'} than planned.",
-        )  # fmt: skip
+            what="Bars",
+            planned=str(planned),
+            found=str(count),
+            size="as planned" if count == planned else "much",
+            says="Every bar came off."
+            if count == planned
+            else f"{abs(count - planned)} {'more' if count > planned else 'fewer'} than planned.",
+        )
     ratio = weight_ratio(of.result, outcomes)
     if ratio:
         size = _size(ratio[0] - 1, _WEIGHT)
         yield Difference(
-            what="Weight of a fresh bar", planned="100 %", found=f"{ratio[0]:.1%}", size=size,
+            what="Weight of a fresh bar",
+            planned="100 %",
+            found=f"{ratio[0]:.1%}",
+            size=size,
             says=f"Against their plan, {counted(ratio[1], 'bar')} on the scale: {ratio[0] - 1:+.1%}.",
             causes=_named("over" if ratio[0] > 1 else "under", of, size),
-        )  # fmt: skip
+        )
     fresh = [item.grams for outcome in outcomes if outcome.stage == "cut" for item in outcome.weights]
     if len(fresh) > 1:
         spread = max(fresh) - min(fresh)
         size = _size(spread - of.result.cuts.spread_g.value, (_BARS_G / 5, _BARS_G))
         yield Difference(
-            what="Heaviest less lightest", planned=f"{of.result.cuts.spread_g.value:.0f} g", found=f"{spread:.0f} g",
-            size=size, says=f"{spread:.0f} g lie between the bars; {_BARS_G:.0f} g is too much (common practice).",
+            what="Heaviest less lightest",
+            planned=f"{of.result.cuts.spread_g.value:.0f} g",
+            found=f"{spread:.0f} g",
+            size=size,
+            says=f"{spread:.0f} g lie between the bars; {_BARS_G:.0f} g is too much (common practice).",
             causes=_named("crooked", of, size),
-        )  # fmt: skip
+        )
 
 
 def _embeds(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
@@ -152,11 +179,13 @@ def _embeds(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diffe
         ways = [f"{abs(up):.1f} mm {'higher' if up > 0 else 'lower'}"] if abs(up) >= 0.5 else []
         ways += [f"{abs(across):.1f} mm to the {'right' if across > 0 else 'left'}"] if abs(across) >= 0.5 else []
         yield Difference(
-            what=f"Where {embed.name} lies", planned=f"{embed.across_mm:g} across, {embed.up_mm:g} up",
-            found=f"{embed.across_mm + across:.1f} across, {embed.up_mm + up:.1f} up [mm]", size=size,
+            what=f"Where {embed.name} lies",
+            planned=f"{embed.across_mm:g} across, {embed.up_mm:g} up",
+            found=f"{embed.across_mm + across:.1f} across, {embed.up_mm + up:.1f} up [mm]",
+            size=size,
             says=f"{embed.name} lies {' and '.join(ways) or 'where it was drawn'}, in {counted(len(marks), 'face')}.",
             causes=_named("sunk" if up < 0 else "tilted", of, size),
-        )  # fmt: skip
+        )
 
 
 def _piping(of: Circumstance) -> Iterator[Difference]:
@@ -166,10 +195,13 @@ def _piping(of: Circumstance) -> Iterator[Difference]:
             found = of.facts.pipe_min[run.id]
             size = _size(found / planned - 1, _PIPE)
             yield Difference(
-                what=f"Time to pipe {run.name}", planned=f"{planned:.0f} min", found=f"{found:.0f} min", size=size,
+                what=f"Time to pipe {run.name}",
+                planned=f"{planned:.0f} min",
+                found=f"{found:.0f} min",
+                size=size,
                 says=f"{found:.0f} min from the press before to the last of it, {planned:.0f} min planned.",
                 causes=_slow(of, size) if found > planned else (),
-            )  # fmt: skip
+            )
 
 
 def _slow(of: Circumstance, size: Size) -> tuple[Cause, ...]:
@@ -186,11 +218,14 @@ def _colours(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diff
         off = difference(lab_of(reflectance_of(seen.srgb)), lab_of(reflectance_of(plan.shown)))
         size = _size(off, _SHADES)
         yield Difference(
-            what=f"Colour of {plan.name}", planned=plan.shown, found=seen.srgb, size=size,
+            what=f"Colour of {plan.name}",
+            planned=plan.shown,
+            found=seen.srgb,
+            size=size,
             says=f"{plan.name} came out {off:.0f} ΔE from its forecast, told "
             + ("by eye." if seen.how == "by eye" else "against a white card."),
             causes=_named("off-colour", of, size),
-        )  # fmt: skip
+        )
 
 
 def _times(of: Circumstance) -> Iterator[Difference]:
@@ -201,19 +236,26 @@ def _times(of: Circumstance) -> Iterator[Difference]:
         late = cut.latest_h is not None and hours > cut.latest_h + _NEAR_H
         until = f" to {cut.latest_h:.0f}" if cut.latest_h else ""
         yield Difference(
-            what="Time in the mould", planned=f"{cut.earliest_h:.0f}{until} h", found=f"{hours:.0f} h",
+            what="Time in the mould",
+            planned=f"{cut.earliest_h:.0f}{until} h",
+            found=f"{hours:.0f} h",
             size="a little" if early or late else "as planned",
-            says="Cut before its window: it may stick or tear." if early
-            else "Cut after its window: it may crumble under the wire." if late else "Cut in its window.",
-        )  # fmt: skip
+            says="Cut before its window: it may stick or tear."
+            if early
+            else "Cut after its window: it may crumble under the wire."
+            if late
+            else "Cut in its window.",
+        )
     if of.facts.poured_at and of.loaf.pour_on:
         days = (of.facts.poured_at.date() - of.loaf.pour_on).days
         off = f"{counted(abs(days), 'day')} {'late' if days > 0 else 'early'}"
         yield Difference(
-            what="Day of the pour", planned=of.loaf.pour_on.isoformat(), found=of.facts.poured_at.date().isoformat(),
+            what="Day of the pour",
+            planned=of.loaf.pour_on.isoformat(),
+            found=of.facts.poured_at.date().isoformat(),
             size="as planned" if days == 0 else "a little" if abs(days) <= 2 else "much",
             says=f"Poured {off}." if days else "Poured on its day.",
-        )  # fmt: skip
+        )
 
 
 def _cured(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
@@ -222,10 +264,12 @@ def _cured(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Differ
         bar = of.result.cuts.bars[0]
         planned = 100 * (1 - bar.cured.value / bar.weight.value)
         yield Difference(
-            what="Lost in curing", planned=f"{planned:.1f} %", found=f"{lost[0]:.1f} %",
+            what="Lost in curing",
+            planned=f"{planned:.1f} %",
+            found=f"{lost[0]:.1f} %",
             size=_size(lost[0] - planned, (2.0, 5.0)),
             says=f"{counted(lost[1], 'bar')} lost {lost[0]:.1f} % by weight.",
-        )  # fmt: skip
+        )
 
 
 def _faults(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
@@ -234,9 +278,11 @@ def _faults(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diffe
             kind = fault_kinds()[fault.kind]
             bars = f" on bars {', '.join(map(str, fault.bars))}" if fault.bars else ""
             yield Difference(
-                what=kind.name, planned="no", found=("a blemish", "a second", "a loss")[fault.bad - 1],
+                what=kind.name,
+                planned="no",
+                found=("a blemish", "a second", "a loss")[fault.bad - 1],
                 size=_BAD[fault.bad],
                 says=f"Seen when {outcome.stage if outcome.stage != 'one week' else 'a week old'}{bars}"
                 + (f": {fault.where}." if fault.where else "."),
                 causes=causes_of(kind, of),
-            )  # fmt: skip
+            )

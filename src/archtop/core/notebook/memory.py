@@ -19,9 +19,15 @@ __all__ = ["PastLoaf", "Reminder", "past_of", "reminders_for", "shared_by"]
 _MOST = 8
 # What a fault is about, as kinds of things that loaves can share.
 _SHARES: Mapping[FaultAbout, tuple[str, ...]] = {
-    "scent": ("scent",), "colour": ("colourant",), "mould": ("mould",), "formula": ("formula",), "embed": ("embed",),
-    "top": ("motif",), "cut": ("mould",), "batter": ("mould",),
-}  # fmt: skip
+    "scent": ("scent",),
+    "colour": ("colourant",),
+    "mould": ("mould",),
+    "formula": ("formula",),
+    "embed": ("embed",),
+    "top": ("motif",),
+    "cut": ("mould",),
+    "batter": ("mould",),
+}
 
 
 class PastLoaf(Frozen):
@@ -53,11 +59,14 @@ def shared_by(loaf: Loaf) -> dict[str, tuple[str, ...]]:
     scents = [part.scent for blend in loaf.blends for part in blend.parts]
     runs = loaf.frosting.runs if loaf.frosting else ()
     found: dict[str, list[str]] = {
-        "scent": scents, "colourant": colours, "mould": [loaf.mould.name],
-        "formula": [formula.name for formula in loaf.formulas], "embed": [embed.name for embed in loaf.embeds],
+        "scent": scents,
+        "colourant": colours,
+        "mould": [loaf.mould.name],
+        "formula": [formula.name for formula in loaf.formulas],
+        "embed": [embed.name for embed in loaf.embeds],
         "motif": [run.motif.kind for run in runs],
         "technique": [step.how for step in loaf.work if isinstance(step, Pour)],
-    }  # fmt: skip
+    }
     return {kind: tuple(dict.fromkeys(things)) for kind, things in found.items() if things}
 
 
@@ -67,10 +76,14 @@ def past_of(ident: str, loaf: Loaf, outcomes: Sequence[LoafOutcome]) -> PastLoaf
     if any(outcome.ash for outcome in outcomes):
         faults["ash"] = None
     return PastLoaf(
-        loaf=ident, name=loaf.name, on=min(outcome.on for outcome in outcomes), things=shared_by(loaf),
-        faults=tuple(faults), verdict=next((o.verdict for o in reversed(outcomes) if o.verdict), None),
+        loaf=ident,
+        name=loaf.name,
+        on=min(outcome.on for outcome in outcomes),
+        things=shared_by(loaf),
+        faults=tuple(faults),
+        verdict=next((o.verdict for o in reversed(outcomes) if o.verdict), None),
         notes="\n".join(outcome.notes for outcome in outcomes if outcome.notes),
-    )  # fmt: skip
+    )
 
 
 def reminders_for(loaf: Loaf, past: Sequence[PastLoaf], names: Mapping[str, str]) -> tuple[Reminder, ...]:
@@ -101,7 +114,11 @@ def _of(
     name = names.get(f"{share}:{thing}", thing)
     where = ", ".join(f"{loaf.name} ({loaf.on.day} {loaf.on:%B %Y})" for loaf in bad[:3])
     yield Reminder(
-        fault=kind.name, thing=name, loaves=tuple(loaf.loaf for loaf in bad), of=len(with_it), last_on=bad[0].on,
+        fault=kind.name,
+        thing=name,
+        loaves=tuple(loaf.loaf for loaf in bad),
+        of=len(with_it),
+        last_on=bad[0].on,
         says=f"{kind.name}: {len(bad)} of {len(with_it)} loaves with {name}. {where}"
         + (" and others." if len(bad) > 3 else "."),
-    )  # fmt: skip
+    )

@@ -70,25 +70,30 @@ def _weights(of: Finished) -> Iterator[Observation]:
     if balance and balance.film_planned_g > 0:
         found = max(balance.film_found_g, 0.1 * balance.film_planned_g)
         yield Observation(
-            rate="film", value=used * found / balance.film_planned_g, sd=_BALANCE_G / balance.share_weighed / found,
+            rate="film",
+            value=used * found / balance.film_planned_g,
+            sd=_BALANCE_G / balance.share_weighed / found,
             grams=found,
             says=f"{balance.film_found_g:.0f} g stayed on bowls, {balance.film_planned_g:.0f} g at {used:g} mm",
-        )  # fmt: skip
+        )
     if balance:
         reached = (balance.mixed_g - balance.film_found_g) / balance.mixed_g
         yield Observation(
-            rate="yield", value=reached, sd=_BALANCE_G / balance.share_weighed / balance.mixed_g,
+            rate="yield",
+            value=reached,
+            sd=_BALANCE_G / balance.share_weighed / balance.mixed_g,
             says=f"{reached:.1%} of {balance.mixed_g:.0f} g mixed reached the mould or was kept",
-        )  # fmt: skip
+        )
     ratio, level = weight_ratio(of.result, of.outcomes), last_said(of.outcomes, "level_mm")
     if ratio and level:
         planned = of.result.level_mm
         yield Observation(
-            rate="density", value=ratio[0] / (1 - DRIED_BY_CUT) * planned / level,
+            rate="density",
+            value=ratio[0] / (1 - DRIED_BY_CUT) * planned / level,
             sd=math.hypot(_DENSITY_SD, _LEVEL_MM / level),
             says=f"{counted(ratio[1], 'bar')} at {ratio[0]:.1%} of the planned weight, at a level of {level:g} mm "
             f"for {planned:.1f}",
-        )  # fmt: skip
+        )
 
 
 def _top(of: Finished) -> Iterator[Observation]:
@@ -108,9 +113,11 @@ def _top(of: Finished) -> Iterator[Observation]:
         used = had - sum(left) / pot.density.value - (top.volume.value - piped)
         if used > 0:
             yield Observation(
-                rate="piping", value=used / piped, sd=_LEFT_SD,
+                rate="piping",
+                value=used / piped,
+                sd=_LEFT_SD,
                 says=f"{sum(left):.0f} g of frosting left; {used:.0f} ml piped, {piped:.0f} planned",
-            )  # fmt: skip
+            )
 
 
 def _curing(of: Finished) -> Iterator[Observation]:
@@ -125,15 +132,19 @@ def _bowls(of: Finished) -> Iterator[Observation]:
         notes, marks = of.notes.get(bowl.key, ()), of.marks.get(bowl.key, {})
         if pace := pot_pace(bowl, notes, marks):
             yield Observation(
-                rate="pace", value=math.exp(pace.log_ratio), sd=pace.sd,
+                rate="pace",
+                value=math.exp(pace.log_ratio),
+                sd=pace.sd,
                 says=f"{bowl.name} thickened {math.exp(pace.log_ratio):.2f} times as fast as promised",
-            )  # fmt: skip
+            )
         scents = _scents_in(of.loaf, bowl.colour)
         if len(scents) == 1 and (pace := scent_pace(bowl, notes, marks, of.pace)):
             yield Observation(
-                rate=f"scent:{scents[0]}", value=math.exp(pace.log_ratio), sd=pace.sd,
+                rate=f"scent:{scents[0]}",
+                value=math.exp(pace.log_ratio),
+                sd=pace.sd,
                 says=f"in {bowl.name} it did {math.exp(pace.log_ratio):.2f} times what its bottle says",
-            )  # fmt: skip
+            )
 
 
 def _scents_in(loaf: Loaf, colour: str) -> list[str]:
@@ -155,9 +166,11 @@ def _colours(of: Finished) -> Iterator[Observation]:
             if off <= _FAR and abs(math.log(strength)) < 0.98 * _STRONGEST:
                 sd = _CARD_SD if seen[colour.id].how == "white card" else _EYE_SD
                 yield Observation(
-                    rate=f"colour:{tinting[0].key}", value=strength, sd=math.hypot(sd, off / 40),
+                    rate=f"colour:{tinting[0].key}",
+                    value=strength,
+                    sd=math.hypot(sd, off / 40),
                     says=f"{colour.name} came out as {strength:.2f} times the dose would (ΔE {off:.1f} left over)",
-                )  # fmt: skip
+                )
 
 
 def _strength(

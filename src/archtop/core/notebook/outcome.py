@@ -110,9 +110,12 @@ def read_outcome(data: Any, loaf: Loaf, result: LoafPlan, today: dt.date) -> Loa
 def _problems(outcome: LoafOutcome, loaf: Loaf, result: LoafPlan, today: dt.date) -> Iterator[Problem]:
     if outcome.on > today + _AHEAD:
         yield Problem(
-            code="outcome.date", field="on", value=outcome.on.isoformat(), limit=f"today is {today.isoformat()}",
+            code="outcome.date",
+            field="on",
+            value=outcome.on.isoformat(),
+            limit=f"today is {today.isoformat()}",
             remedy="Choose the day it was looked at, or set this device's clock.",
-        )  # fmt: skip
+        )
     for i, fault in enumerate(outcome.faults):
         if fault.kind not in fault_kinds():
             yield _unknown("fault", f"faults.{i}.kind", fault.kind, "none of the faults that are told", "Choose one.")

@@ -89,7 +89,11 @@ def balance_of(result: LoafPlan, outcomes: Sequence[LoafOutcome], facts: Facts) 
     left = sum(item.grams for outcome in outcomes for item in outcome.left if item.what != "trimmings")
     more = facts.weighed_off_g([pot.id for pot in poured])
     return Balance(
-        film_planned_g=film, film_found_g=film + margin + more - over - left, margin_g=margin, left_g=left,
-        share_weighed=weighed / result.cuts.total_g, mixed_g=sum(part.finished_g for part, _ in parts) + more,
+        film_planned_g=film,
+        film_found_g=film + margin + more - over - left,
+        margin_g=margin,
+        left_g=left,
+        share_weighed=weighed / result.cuts.total_g,
+        mixed_g=sum(part.finished_g for part, _ in parts) + more,
         oils_g=sum(part.oils_g for part, _ in parts),
-    )  # fmt: skip
+    )

@@ -8,6 +8,16 @@ from archtop.core.pour.physics import Landing, landing
 from archtop.core.pour.suiting import remarks_on_pours
 
 __all__ = [
-    "SHREDS", "ColourField", "Face", "Fragile", "Landing", "expected_pa", "field_of", "fragile_in", "landing",
-    "remarks_on_pours", "thickness_of", "warm",
-]  # fmt: skip
+    "SHREDS",
+    "ColourField",
+    "Face",
+    "Fragile",
+    "Landing",
+    "expected_pa",
+    "field_of",
+    "fragile_in",
+    "landing",
+    "remarks_on_pours",
+    "thickness_of",
+    "warm",
+]

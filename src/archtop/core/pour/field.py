@@ -158,9 +158,14 @@ class ColourField:
             else:
                 continue
             found += stirred(
-                counts, self.made, (low, high), self.loaf.mould, list(self.prisms.values()),
-                self.random("pieces", i), i,
-            )  # fmt: skip
+                counts,
+                self.made,
+                (low, high),
+                self.loaf.mould,
+                list(self.prisms.values()),
+                self.random("pieces", i),
+                i,
+            )
         return tuple(found)
 
     def cut_pieces(self, y: float) -> tuple[Cut, ...]:
@@ -169,7 +174,7 @@ class ColourField:
             Cut(item.x, item.z, math.sqrt(item.radius**2 - (y - item.y) ** 2), item.colour, item.step)
             for item in self.lying
             if abs(item.y - y) < item.radius
-        )  # fmt: skip
+        )
 
     def _shreds(self, section: Section, y: float) -> Iterator[Ellipse]:
         for i, (step, done) in enumerate(zip(self.loaf.work, self.fills, strict=True)):

@@ -112,6 +112,10 @@ def _told(code: str, where: str, item: _Seen, outcomes: int, count: int) -> Frag
     else:
         which = f"most often in bar {' and '.join(str(bar) for bar in bars)}"
     return Fragile(
-        code=code, where=where, outcomes=len(item.at), of=outcomes, bars=bars,
+        code=code,
+        where=where,
+        outcomes=len(item.at),
+        of=outcomes,
+        bars=bars,
         says=f"{item.what} {', '.join(item.whom)} in {len(item.at)} of {outcomes} outcomes, {which}.",
-    )  # fmt: skip
+    )

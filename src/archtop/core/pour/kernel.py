@@ -247,6 +247,4 @@ def warm() -> None:
     flat = np.zeros((1, 3, 1))
     share, free = np.array([[0.0, 0.5, 1.0]]), np.ones((1, 3))
     ops = np.zeros((1, OP))
-    walk(
-        np.zeros(1), np.zeros(1), 1.0, ops, flat, flat, share, free, np.ones(1), np.ones((1, 3, 3)), 1.0
-    )  # fmt: skip
+    walk(np.zeros(1), np.zeros(1), 1.0, ops, flat, flat, share, free, np.ones(1), np.ones((1, 3, 3)), 1.0)

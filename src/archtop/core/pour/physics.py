@@ -49,9 +49,11 @@ def landing(area_mm2: float, fall_mm: float, yield_pa: float) -> Landing:
     plunge = min(math.pi / (8 * DRAG) * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
     half = (0.75 * area) ** (2 / 3) * (_DENSITY * STANDARD_GRAVITY / (2 * yield_pa)) ** (1 / 3)
     return Landing(
-        radius_mm=radius * 1000, plunge_mm=plunge * 1000, half_wide_mm=half * 1000,
+        radius_mm=radius * 1000,
+        plunge_mm=plunge * 1000,
+        half_wide_mm=half * 1000,
         reach_mm=_reach(yield_pa, radius, flow) * 1000,
-    )  # fmt: skip
+    )
 
 
 def wire_reach(wire_mm: float, speed_mm_s: float, yield_pa: float) -> float:

@@ -132,9 +132,12 @@ class Spans:
     def _columns(self, level: float, free: Array) -> Columns:
         area = np.concatenate([[0.0], np.cumsum((free[1:] + free[:-1]) / 2 * np.diff(self.xs))])
         return Columns(
-            low=np.minimum(self.low, level), high=np.minimum(self.high, level), share=area / area[-1], free=free,
+            low=np.minimum(self.low, level),
+            high=np.minimum(self.high, level),
+            share=area / area[-1],
+            free=free,
             straight=float(area[-1] / (2 * self.half)),
-        )  # fmt: skip
+        )
 
 
 def _spans(outline: Array, xs: Array) -> tuple[Array, Array]:

@@ -33,7 +33,7 @@ _HOW: Mapping[str, _Suits] = {
     "pot swirl": _Suits(0.5, 30.0, "colours mix in the pot", "it leaves the pot in lumps instead of ribbons"),
     "corner": _Suits(2.0, 80.0, "it runs level at once and leans to no side", "it stays where it falls, in a heap"),
     "plops": _Suits(25.0, 200.0, "it runs level and no plop is seen", "spoonfuls leave air between them"),
-}  # fmt: skip
+}
 _WIRE = _Suits(1.5, 60.0, "lines blur as soon as they are drawn", "the wire tears furrows that do not close")
 
 
@@ -61,12 +61,16 @@ def _on_work(loaf: Loaf, yield_pa: Mapping[str, float]) -> Iterator[Remark]:
 def _unsuited(suits: _Suits, pa: float, how: str, where: str, what: str) -> Iterator[Remark]:
     if pa < suits.least:
         yield Remark(
-            code="pour.too_thin", where=where, text=f"{what} at about {pa:.1f} Pa is too thin: {suits.thin}.",
+            code="pour.too_thin",
+            where=where,
+            text=f"{what} at about {pa:.1f} Pa is too thin: {suits.thin}.",
             remedy=f"Wait until about {suits.least:g} Pa.",
-        )  # fmt: skip
+        )
     elif pa > suits.most:
         yield Remark(
-            code="pour.too_thick", where=where, text=f"{what} at about {pa:.0f} Pa is too thick: {suits.thick}.",
+            code="pour.too_thick",
+            where=where,
+            text=f"{what} at about {pa:.0f} Pa is too thick: {suits.thick}.",
             remedy=f"Do it before about {suits.most:g} Pa"
             + (", or from higher up." if how in ("drops", "mini drops") else "."),
-        )  # fmt: skip
+        )

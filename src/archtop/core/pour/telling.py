@@ -132,9 +132,7 @@ class Telling:
         xi, zeta = self.section.straight(path[:, 0], np.minimum(path[:, 1], height))
         grid = len(self.grids) - 1
         for n in range(len(path) - 1):
-            self.op(
-                STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, _GAIN, _KAPPA, level, grid
-            )  # fmt: skip
+            self.op(STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, _GAIN, _KAPPA, level, grid)
 
     def dust(self, i: int, step: Dust, level: float) -> None:
         """Powder stays where it fell: the uppermost of what has been poured takes its colour."""
@@ -170,9 +168,15 @@ class Telling:
             self.level(source, low, after)
 
     def passes(
-        self, i: int, step: Pour, how: str, colours: list[int], shares: list[float],
-        span: tuple[float, float, float, float], pa: float,
-    ) -> None:  # fmt: skip
+        self,
+        i: int,
+        step: Pour,
+        how: str,
+        colours: list[int],
+        shares: list[float],
+        span: tuple[float, float, float, float],
+        pa: float,
+    ) -> None:
         """A pour in passes along the loaf: each a pool, and where it falls far enough a stroke into what is there."""
         before, after, area0, area1 = span
         plan = self.streams(i, step, how, colours, shares, area1 - area0)
@@ -289,11 +293,18 @@ class Telling:
         shape = max((grid.shape for grid in self.grids), key=lambda s: s[0])
         grids = np.stack([grid if grid.shape == shape else np.ones(shape) for grid in self.grids])
         found, us, ups = walk(
-            xi, zeta, self.section.half, np.array(self.ops).reshape(-1, OP),
-            np.stack([t.low for t in tables]), np.stack([t.high for t in tables]),
-            np.stack([t.share for t in tables]), np.stack([t.free for t in tables]),
-            np.array([t.straight for t in tables]), grids, self.cell,
-        )  # fmt: skip
+            xi,
+            zeta,
+            self.section.half,
+            np.array(self.ops).reshape(-1, OP),
+            np.stack([t.low for t in tables]),
+            np.stack([t.high for t in tables]),
+            np.stack([t.share for t in tables]),
+            np.stack([t.free for t in tables]),
+            np.array([t.straight for t in tables]),
+            grids,
+            self.cell,
+        )
         found = np.where(found == NOWHERE, 0, found)
         steps = np.array([source.step for source in self.sources], dtype=np.int16)
         plain = np.array([source.colour for source in self.sources], dtype=np.int16)

@@ -78,7 +78,11 @@ def read_stl(data: bytes, hollow: bool = False) -> ReadMesh:
         volume=Figure.exact(cubic / 1000, "ml", f"{count} triangles, signed tetrahedra added", "the mesh, taken in mm")
         if watertight
         else Figure(
-            value=cubic / 1000, unit="ml", low=cubic / 2000, high=cubic / 1000, basis="estimate",
+            value=cubic / 1000,
+            unit="ml",
+            low=cubic / 2000,
+            high=cubic / 1000,
+            basis="estimate",
             how="volume of its convex hull: the mesh has holes, so it encloses nothing by itself",
             source="the mesh, taken in mm",
         ),
@@ -87,27 +91,33 @@ def read_stl(data: bytes, hollow: bool = False) -> ReadMesh:
         says=f"{x:.1f} × {y:.1f} × {z:.1f} mm, {cubic / 1000:.1f} ml"
         + ("" if watertight else " by its hull: the mesh is not watertight, so take that as an upper limit")
         + ("" if section else "; no single outline through its middle"),
-    )  # fmt: skip
+    )
 
 
 def _hollow(mesh: Any, watertight: bool, cubic: float, count: int, size: tuple[float, float, float]) -> ReadMesh:
     room = _hull_volume(mesh) - cubic
     if not watertight or room < 1:
         raise _refuse(
-            "not_hollow", "not watertight" if not watertight else f"{room:g} mm³ of hollow",
-            "a mould must be a closed mesh with a hollow open to one side", "Measure the piece's own model instead.",
-        )  # fmt: skip
+            "not_hollow",
+            "not watertight" if not watertight else f"{room:g} mm³ of hollow",
+            "a mould must be a closed mesh with a hollow open to one side",
+            "Measure the piece's own model instead.",
+        )
     return ReadMesh(
         watertight=True,
         triangles=count,
         volume=Figure.within(
-            room / 1000, "ml", 0.02, "estimate", "convex hull of the mould less the mould itself",
+            room / 1000,
+            "ml",
+            0.02,
+            "estimate",
+            "convex hull of the mould less the mould itself",
             "the mesh, taken in mm; one hollow, filled to the brim, in a mould that bulges nowhere inwards",
         ),
         size_mm=size,
         section=None,
         says=f"A mould of {size[0]:.1f} × {size[1]:.1f} × {size[2]:.1f} mm with {room / 1000:.1f} ml of hollow",
-    )  # fmt: skip
+    )
 
 
 def _hull_volume(mesh: Any) -> float:

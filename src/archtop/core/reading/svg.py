@@ -74,9 +74,11 @@ def _check(data: bytes) -> None:
         stated = root.get(side, "")
         if not re.fullmatch(rf"\s*[\d.eE+-]+\s*({'|'.join(_UNITS)})\s*", stated):
             raise _refuse(
-                "units", stated or "nothing", f"the drawing must state its {side} in {', '.join(_UNITS)}",
+                "units",
+                stated or "nothing",
+                f"the drawing must state its {side} in {', '.join(_UNITS)}",
                 "Set the page size in millimetres and export again.",
-            )  # fmt: skip
+            )
 
 
 def _within(element) -> bool:  # type: ignore[no-untyped-def]

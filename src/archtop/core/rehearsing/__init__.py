@@ -4,6 +4,13 @@ from archtop.core.rehearsing.batter import Change, SimulatedBatter, Spoonful, ch
 from archtop.core.rehearsing.day import BowlSeen, Outcome, RehearsedDay
 
 __all__ = [
-    "BowlSeen", "Change", "Outcome", "RehearsedDay", "SimulatedBatter", "Spoonful", "change_of", "drawn_batter",
+    "BowlSeen",
+    "Change",
+    "Outcome",
+    "RehearsedDay",
+    "SimulatedBatter",
+    "Spoonful",
+    "change_of",
+    "drawn_batter",
     "spoonful_of",
-]  # fmt: skip
+]

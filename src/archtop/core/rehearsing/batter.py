@@ -33,8 +33,10 @@ _CEILING_LOW_PA, _CEILING_HIGH_PA = 300.0, 3000.0
 _EARLY = 1.35
 # What is truly done to a pot: jump of ln τ, or share of its speed, each with its spread from pot to pot.
 _JUMPS: Mapping[BendKind, tuple[float, float]] = {
-    "stirred": (-0.25, 0.1), "blended": (0.35, 0.15), "coloured": (-0.15, 0.08),
-}  # fmt: skip
+    "stirred": (-0.25, 0.1),
+    "blended": (0.35, 0.15),
+    "coloured": (-0.15, 0.08),
+}
 _HURRIES: Mapping[BendKind, tuple[float, float]] = {"warmed": (0.4, 0.15), "cooled": (-0.3, 0.1), "scented": (1.0, 0.3)}
 # A spoon that is never quite level, and batter that differs from place to place in its bowl.
 _SPOON_ML, _SPOON_SPREAD, _PLACE_SPREAD = 15.0, 0.07, 0.15

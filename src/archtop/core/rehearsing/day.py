@@ -145,10 +145,14 @@ class RehearsedDay:
         if limit.most_pa is not None:
             needs += f" and at most {limit.most_pa:.0f}"
         return Outcome(
-            step=limit.step, title=title, bowl=bowl, pa=pa, stands=stands,
+            step=limit.step,
+            title=title,
+            bowl=bowl,
+            pa=pa,
+            stands=stands,
             off_min=-off if math.isfinite(off) else 0.0,
             says=f"{limit.what}, at {pa:.0f} Pa ({needs}): {did}.{when}",
-        )  # fmt: skip
+        )
 
     def _rested(
         self, limit: Limit, bowl: str, pa: float, moment: LaidIn

@@ -43,21 +43,29 @@ def yield_from_slump(sunk_mm: float, density_g_ml: float, height_mm: float = CUP
     share = sunk_mm / height_mm
     if share < _LEAST:
         raise InputError.one(
-            "slump.too_thick", "sunk_mm", sunk_mm, f"under {_LEAST * height_mm:g} mm it cannot be read",
+            "slump.too_thick",
+            "sunk_mm",
+            sunk_mm,
+            f"under {_LEAST * height_mm:g} mm it cannot be read",
             "It stands: pipe a test piece instead.",
-        )  # fmt: skip
+        )
     if share > _MOST:
         raise InputError.one(
-            "slump.too_thin", "sunk_mm", sunk_mm, f"over {_MOST * height_mm:g} mm it has run, not sunk",
+            "slump.too_thin",
+            "sunk_mm",
+            sunk_mm,
+            f"over {_MOST * height_mm:g} mm it has run, not sunk",
             "Use the ring sheet.",
-        )  # fmt: skip
+        )
     doubled = float(brentq(lambda x: _share(x) - share, 1e-9, 1.0))
     full = density_g_ml * STANDARD_GRAVITY * height_mm
     # d(s/H)/d(ln τ) = 2τ′·ln 2τ′: a flat curve, near either end, makes a reading worth less.
     slope = -doubled * math.log(doubled)
     spread = math.hypot(_READ_MM / height_mm / slope, _MODEL_SPREAD)
     return YieldReading(
-        pa=doubled * full / 2, spread=spread, basis="published",
+        pa=doubled * full / 2,
+        spread=spread,
+        basis="published",
         how=f"s/H = 1 − 2τ′(1 − ln 2τ′) with {sunk_mm:g} of {height_mm:g} mm sunk",
         source="Pashias, Boger, Summers & Glenister 1996, J. Rheol. 40(6):1179; read to ±1 mm, method ±20 %",
-    )  # fmt: skip
+    )

@@ -46,17 +46,22 @@ def yield_from_spread(across_mm: float, density_g_ml: float, volume_ml: float = 
         )
     if depth_mm < _THIN_MM:
         raise InputError.one(
-            "spread.too_thin", "across_mm", across_mm,
-            f"a puddle of {depth_mm:.1f} mm is held by its skin, not by its thickness", "Wait a little.",
-        )  # fmt: skip
+            "spread.too_thin",
+            "across_mm",
+            across_mm,
+            f"a puddle of {depth_mm:.1f} mm is held by its skin, not by its thickness",
+            "Wait a little.",
+        )
     volume = volume_ml * 1e-6
     pa = 225 * density_g_ml * 1000 * STANDARD_GRAVITY * volume**2 / (128 * math.pi**2 * radius**5)
     spread = math.hypot(5 * 2 * _RING_MM / across_mm, 2 * _SPOON_SPREAD, _MODEL_SPREAD)
     return YieldReading(
-        pa=pa, spread=spread, basis="published",
+        pa=pa,
+        spread=spread,
+        basis="published",
         how=f"225·ρ·g·V²/(128·π²·R⁵) with {volume_ml:g} ml spread to {across_mm:g} mm",
         source="Roussel & Coussot 2005, J. Rheol. 49(3):705; spoon ±7 %, ring ±1.5 mm, sheet ±20 %",
-    )  # fmt: skip
+    )
 
 
 def spread_mm(pa: float, density_g_ml: float, volume_ml: float = SPOON_ML) -> float:

@@ -76,16 +76,24 @@ def additions_for(
         jar = _jar(dose.colourant, colourants, portion)
         if jar.disperse == "straight" and not alone:
             raise InputError.one(
-                "colourant.straight", f"{portion}: {jar.name}", "straight into the oils",
-                "the pot has other colours as well", "Wet it in oil instead, or give this colour a pot of its own.",
-            )  # fmt: skip
+                "colourant.straight",
+                f"{portion}: {jar.name}",
+                "straight into the oils",
+                "the pot has other colours as well",
+                "Wet it in oil instead, or give this colour a pot of its own.",
+            )
         grams = dose.g_per_kg / 1000
         parts.append(
             Addition(
-                key=jar.key, name=jar.name, inci=jar.inci, role="colourant", grams=grams,
-                ml=grams / jar.true_g_ml, powder=jar.powder,
+                key=jar.key,
+                name=jar.name,
+                inci=jar.inci,
+                role="colourant",
+                grams=grams,
+                ml=grams / jar.true_g_ml,
+                powder=jar.powder,
             )
-        )  # fmt: skip
+        )
         oil += grams * jar.carrier_g_per_g if jar.disperse == "oil" else 0.0
         water += grams * jar.carrier_g_per_g if jar.disperse == "water" else 0.0
     if oil:
@@ -117,18 +125,27 @@ def _jar(key: str, colourants: Mapping[str, Colourant], portion: str) -> Coloura
     """The jar, if it may go into soap at all."""
     if key not in colourants:
         raise InputError.one(
-            "colourant.unknown", f"{portion}: colourant", key, "must be in the cupboard",
+            "colourant.unknown",
+            f"{portion}: colourant",
+            key,
+            "must be in the cupboard",
             "Choose one from there, or add it there.",
-        )  # fmt: skip
+        )
     jar = colourants[key]
     if jar.alkali_stable is False:
         raise InputError.one(
-            "colourant.not_alkali_stable", f"{portion}: colourant", jar.name,
-            "does not stand lye: it will fade or turn", "Choose one that is alkali-stable.",
-        )  # fmt: skip
+            "colourant.not_alkali_stable",
+            f"{portion}: colourant",
+            jar.name,
+            "does not stand lye: it will fade or turn",
+            "Choose one that is alkali-stable.",
+        )
     if jar.skin_safe is False:
         raise InputError.one(
-            "colourant.not_skin_safe", f"{portion}: colourant", jar.name,
-            "is declared not safe for skin", "Choose one that is; what may be sold, local law decides.",
-        )  # fmt: skip
+            "colourant.not_skin_safe",
+            f"{portion}: colourant",
+            jar.name,
+            "is declared not safe for skin",
+            "Choose one that is; what may be sold, local law decides.",
+        )
     return jar

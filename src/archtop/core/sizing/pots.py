@@ -140,13 +140,20 @@ def pot_for(
         formula=formula.id,
         delivers=Figure.exact(net, "ml", " + ".join(f"{n.volume_ml:.0f} {n.name}" for n in needs)),
         batter=Figure(
-            value=sum(gross), unit="ml", low=sum(gross) + low, high=sum(gross) + high, basis=scale.film.basis,
+            value=sum(gross),
+            unit="ml",
+            low=sum(gross) + low,
+            high=sum(gross) + high,
+            basis=scale.film.basis,
             how=f"{net:.0f} ml to deliver + {scale.margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
             source=f"film of {scale.film.value:.2g} mm, believed {scale.film.low:.2g}-{scale.film.high:.2g} mm: "
             + scale.film.how,
         ),
         oils=Figure.within(
-            sum(i.grams for i in ingredients if i.role == "oil"), "g", 0.025, "estimate",
+            sum(i.grams for i in ingredients if i.role == "oil"),
+            "g",
+            0.025,
+            "estimate",
             f"{total:g} g of batter at {batter.g_per_g_oils:.3f} g per g of oils",
             "stoichiometry and the formula's water; the spread is the density's",
         ),
@@ -159,7 +166,7 @@ def pot_for(
             _portion(need, cling, g, batter, superfat.value, scale)
             for need, cling, g in zip(needs, clings, grams, strict=True)
         ),
-    )  # fmt: skip
+    )
 
 
 def _portion(need: PortionNeed, cling: float, grams: float, batter: Batter, superfat: float, scale: Scale) -> Portion:
@@ -167,11 +174,16 @@ def _portion(need: PortionNeed, cling: float, grams: float, batter: Batter, supe
     steps = scale.fine_step_g
     additions = tuple(
         WeighedAddition(
-            key=part.key, name=part.name, inci=part.inci, role=part.role, powder=part.powder,
-            grams=round(round(part.grams * oils / steps) * steps, 6), exact_g=part.grams * oils,
+            key=part.key,
+            name=part.name,
+            inci=part.inci,
+            role=part.role,
+            powder=part.powder,
+            grams=round(round(part.grams * oils / steps) * steps, 6),
+            exact_g=part.grams * oils,
         )
         for part in need.additions.parts
-    )  # fmt: skip
+    )
     load = need.additions.load
     return Portion(
         key=need.key,
@@ -204,10 +216,11 @@ def _superfat(formula: Formula, ingredients: Sequence[Ingredient], batter: Batte
     discount = discount_after_rounding(oils, left, purity, fats) * 100
     late_percent = late / sum(oils.values()) * 100
     return Figure.exact(
-        discount + late_percent, "%",
+        discount + late_percent,
+        "%",
         f"{discount:.2f} % of the lye left out after rounding + {late_percent:.2f} % fat after trace",
         "stoichiometry; saponification values vary by 1-3 % between harvests",
-    )  # fmt: skip
+    )
 
 
 def _clings(needs: Sequence[PortionNeed], film_mm: float) -> list[float]:
@@ -223,8 +236,6 @@ def _weigh(batter: Batter, total: float, step_g: float) -> tuple[Ingredient, ...
     lye = [i for i, part in enumerate(batter.parts) if part.role == "lye"]
     grams = apportion(exact, step_g, never_up=lye, total_g=total)
     return tuple(
-        Ingredient(
-            key=part.key, name=part.name, inci=part.inci, role=part.role, stage=part.stage, grams=g, exact_g=e
-        )
+        Ingredient(key=part.key, name=part.name, inci=part.inci, role=part.role, stage=part.stage, grams=g, exact_g=e)
         for part, g, e in zip(batter.parts, grams, exact, strict=True)
-    )  # fmt: skip
+    )

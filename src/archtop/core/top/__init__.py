@@ -7,7 +7,27 @@ from archtop.core.top.scatter import Pin, Scatter, ScatterItem, ScatterPlan, Str
 from archtop.core.top.tips import Bead, Tip, TipKind, bead_of, opening_of
 
 __all__ = [
-    "Bead", "Clear", "Finish", "Motif", "MotifKind", "MotifSize", "Pin", "Run", "Scatter", "ScatterItem", "ScatterPlan",
-    "Spot", "Strewn", "Tip", "TipKind", "TopArea", "bead_of", "cut_on_side", "finish_says", "motif_of", "opening_of",
-    "spots_of", "strew",
-]  # fmt: skip
+    "Bead",
+    "Clear",
+    "Finish",
+    "Motif",
+    "MotifKind",
+    "MotifSize",
+    "Pin",
+    "Run",
+    "Scatter",
+    "ScatterItem",
+    "ScatterPlan",
+    "Spot",
+    "Strewn",
+    "Tip",
+    "TipKind",
+    "TopArea",
+    "bead_of",
+    "cut_on_side",
+    "finish_says",
+    "motif_of",
+    "opening_of",
+    "spots_of",
+    "strew",
+]

@@ -24,9 +24,7 @@ from archtop.core.top.tips import Bead
 
 __all__ = ["Motif", "MotifKind", "MotifSize", "motif_of", "sine_length"]
 
-MotifKind = Literal[
-    "kiss", "ball", "coil", "scallop", "rope", "ruffle", "leaf", "tuft", "blossom", "vine", "cloud"
-]  # fmt: skip
+MotifKind = Literal["kiss", "ball", "coil", "scallop", "rope", "ruffle", "leaf", "tuft", "blossom", "vine", "cloud"]
 
 # Frosting that a hand lays while it draws a shape [ml/s], and how far hands differ: stated guesses, fitted to about
 # twenty minutes for a double row of leaves on one loaf (common practice, no source).
@@ -149,9 +147,13 @@ def motif_of(size: MotifSize, bead: Bead, density_g_ml: float, own: Mapping[str,
         volume = used.on(volume)
     if size.five_g:
         volume = Figure.within(
-            size.five_g / 5 / density_g_ml, "ml", _WEIGHED, "your log",
-            f"five weigh {size.five_g:g} g at {density_g_ml:.2f} g/ml", "your own scale",
-        )  # fmt: skip
+            size.five_g / 5 / density_g_ml,
+            "ml",
+            _WEIGHED,
+            "your log",
+            f"five weigh {size.five_g:g} g at {density_g_ml:.2f} g/ml",
+            "your own scale",
+        )
     aim, squeezes = _habits()[size.kind]
     ml = volume.value
     time = Figure.within(
@@ -166,7 +168,11 @@ def motif_of(size: MotifSize, bead: Bead, density_g_ml: float, own: Mapping[str,
         time = hands.on(time)
     return Motif(
         volume=volume,
-        high_mm=high, long_mm=long, wide_mm=wide, path_mm=path,
+        high_mm=high,
+        long_mm=long,
+        wide_mm=wide,
+        path_mm=path,
         time=time,
-        squeezes=squeezes, needed_pa=needed_to_stand(density_g_ml, high),
-    )  # fmt: skip
+        squeezes=squeezes,
+        needed_pa=needed_to_stand(density_g_ml, high),
+    )

@@ -113,12 +113,13 @@ def spots_of(
             )
             spots = [
                 Spot(
-                    x=x + run.wave_mm * math.sin(turn_of * (y - front)), y=y,
+                    x=x + run.wave_mm * math.sin(turn_of * (y - front)),
+                    y=y,
                     turn_deg=math.degrees(math.atan(run.wave_mm * turn_of * math.cos(turn_of * (y - front)))),
                 )
                 for y in ys
                 for x in xs
-            ]  # fmt: skip
+            ]
         case "border":
             spots = _around(front, back, area.half_wide, motif, pitch)
         case "fill":

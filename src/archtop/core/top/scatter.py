@@ -103,9 +103,12 @@ def strew(
     for i, pin in enumerate(scatter.pins):
         if pin.number >= counts.get(pin.pieces, 0):
             raise InputError.one(
-                "scatter.pin", f"scatter.pins.{i}", f"{pin.pieces} {pin.number + 1}",
-                f"{counts.get(pin.pieces, 0)} of them are strewn", "Let it go, or strew more.",
-            )  # fmt: skip
+                "scatter.pin",
+                f"scatter.pins.{i}",
+                f"{pin.pieces} {pin.number + 1}",
+                f"{counts.get(pin.pieces, 0)} of them are strewn",
+                "Let it go, or strew more.",
+            )
     return _Strewing(scatter, radii, area, bars, clear).plan()
 
 
@@ -214,9 +217,11 @@ class _Strewing:
             room = gaps.min(axis=1)
         for part in self.clear:
             inside = (
-                (ys > part.from_mm - radius) & (ys < part.to_mm + radius)
-                & (xs > part.left_mm - radius) & (xs < part.right_mm + radius)
-            )  # fmt: skip
+                (ys > part.from_mm - radius)
+                & (ys < part.to_mm + radius)
+                & (xs > part.left_mm - radius)
+                & (xs < part.right_mm + radius)
+            )
             room = np.where(inside, -np.inf, room)
         return room
 
@@ -233,10 +238,17 @@ class _Strewing:
             leans = crossed and key not in self.cuttable
             strewn.append(
                 Strewn(
-                    pieces=key, number=number, x=x, y=y, radius=radius, bar=bar, pinned=pinned, touches=touches,
+                    pieces=key,
+                    number=number,
+                    x=x,
+                    y=y,
+                    radius=radius,
+                    bar=bar,
+                    pinned=pinned,
+                    touches=touches,
                     leans=leans,
                 )
-            )  # fmt: skip
+            )
         shares = tuple(
             {
                 item.pieces: sum(1 for piece in strewn if piece.pieces == item.pieces and piece.bar == n)
@@ -246,9 +258,13 @@ class _Strewing:
         )
         touching, leaning = sum(p.touches for p in strewn), sum(p.leans for p in strewn)
         return ScatterPlan(
-            strewn=tuple(strewn), shares=shares, lacking=self.lacking, touching=touching, leaning=leaning,
+            strewn=tuple(strewn),
+            shares=shares,
+            lacking=self.lacking,
+            touching=touching,
+            leaning=leaning,
             says=_says(self.scatter, shares, self.lacking, touching, leaning),
-        )  # fmt: skip
+        )
 
 
 def _says(

@@ -106,13 +106,23 @@ def bead_of(tip: Tip) -> Bead:
         wide = right - left
         tall = 4 * area / (math.pi * wide)
     finest = {
-        "plain": tip.opening_mm, "open star": tip.opening_mm * _OPEN, "closed star": tip.opening_mm * _CLOSED,
+        "plain": tip.opening_mm,
+        "open star": tip.opening_mm * _OPEN,
+        "closed star": tip.opening_mm * _CLOSED,
         "grass": tip.opening_mm,
-    }.get(tip.kind, min(tip.thick_mm, tip.opening_mm))  # fmt: skip
+    }.get(tip.kind, min(tip.thick_mm, tip.opening_mm))
     return Bead(
-        area_mm2=area, wide_mm=wide, high_mm=tall, hydraulic_mm=4 * area / edge, finest_mm=finest,
+        area_mm2=area,
+        wide_mm=wide,
+        high_mm=tall,
+        hydraulic_mm=4 * area / edge,
+        finest_mm=finest,
         area=Figure.within(
-            area, "mm²", 0.15, "estimate", f"the opening's own area, {tip.kind} of {tip.opening_mm:g} mm",
+            area,
+            "mm²",
+            0.15,
+            "estimate",
+            f"the opening's own area, {tip.kind} of {tip.opening_mm:g} mm",
             "geometry; a bead swells or thins by how fast the hand goes along",
         ),
-    )  # fmt: skip
+    )

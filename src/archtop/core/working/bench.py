@@ -63,6 +63,9 @@ def bench_steps(
 
 def _standing(pot: Pot) -> Step:
     return Step(
-        key="frosting.stand", stage=pot.name, do="wait", title="Let the frosting stand",
+        key="frosting.stand",
+        stage=pot.name,
+        do="wait",
+        title="Let the frosting stand",
         detail="It is mixed first so that it is ready when the loaf is. Cover it; stir now and then.",
-    )  # fmt: skip
+    )

@@ -27,17 +27,24 @@ def casting_steps(pot: Pot, pieces: Mapping[str, Pieces], made: Mapping[str, Mad
     """
     title, detail = _FILLS[pot.kind]
     yield Step(
-        key=f"{pot.id}.cast", stage=pot.name, do="cast", title=f"{title}: {pot.name}", detail=detail,
+        key=f"{pot.id}.cast",
+        stage=pot.name,
+        do="cast",
+        title=f"{title}: {pot.name}",
+        detail=detail,
         amounts=tuple(
             Amount(key=f"fill-{part.key}", label=part.name, value=part.delivers.value, unit="ml")
             for part in pot.portions
         ),
-    )  # fmt: skip
+    )
     if pot.kind == "column":
         yield Step(
-            key=f"{pot.id}.out", stage=pot.name, do="wait", title=f"Turn out {pot.name}",
+            key=f"{pot.id}.out",
+            stage=pot.name,
+            do="wait",
+            title=f"Turn out {pot.name}",
             detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
-        )  # fmt: skip
+        )
     if pot.id in pieces:
         yield from finishing_steps(pieces[pot.id], made[pieces[pot.id].id])
 
@@ -45,11 +52,14 @@ def casting_steps(pot: Pot, pieces: Mapping[str, Pieces], made: Mapping[str, Mad
 def melting_steps(piece: Pieces, made: Mapping[str, Made]) -> Iterator[Step]:
     """Base that is bought and melted."""
     yield Step(
-        key=f"cast-{piece.id}.made", stage=piece.name, do="cast", title=f"Melt and pour {piece.name}",
+        key=f"cast-{piece.id}.made",
+        stage=piece.name,
+        do="cast",
+        title=f"Melt and pour {piece.name}",
         detail=f"{piece.count} pieces. Set in two or three hours; cut soon after, it hardens against the wire.",
         amounts=(Amount(key="base", label="Base", value=made[piece.id].takes_ml, unit="ml"),),
         cautions=("Melted base burns as hot oil does. Alcohol against bubbles: no flame near.",),
-    )  # fmt: skip
+    )
 
 
 def finishing_steps(piece: Pieces, made: Made) -> Iterator[Step]:
@@ -72,14 +82,18 @@ def finishing_steps(piece: Pieces, made: Made) -> Iterator[Step]:
             if isinstance(piece.make, DoughMake):
                 shapes = ", ".join(f"{part.count} × {part.shape}" for part in piece.make.parts) + " to each. "
             yield step(
-                "shape", "shape", f"Shape {piece.count} × {piece.name}",
+                "shape",
+                "shape",
+                f"Shape {piece.count} × {piece.name}",
                 f"{shapes}Keep the rest of the dough wrapped while you work.",
-            )  # fmt: skip
+            )
             if isinstance(piece.make, DoughMake) and sum(part.count for part in piece.make.parts) > 1:
                 yield step(
-                    "join", "shape", "Join the parts",
+                    "join",
+                    "shape",
+                    "Join the parts",
                     "Score both faces, damp them, press and smooth the seam. Fine parts last.",
-                )  # fmt: skip
+                )
             yield step("made", "wait", "Let them rest", "On paper, uncovered, until they can be lifted without a dent.")
         case _:
             yield step(

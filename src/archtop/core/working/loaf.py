@@ -31,61 +31,84 @@ def loaf_steps(
         level = Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm")
         if isinstance(work, Pour):
             yield Step(
-                key=f"loaf.pour.{work.id}", stage=loaf.name, do="pour", title=f"Pour {work.name}",
+                key=f"loaf.pour.{work.id}",
+                stage=loaf.name,
+                do="pour",
+                title=f"Pour {work.name}",
                 detail=pour_when.get(work.id, "")
                 + ("Low over a spatula: " if work.fall_mm < _LOW_MM else "Pour ")
-                + ", ".join(
-                    f"{colour_names[share.colour]} {share.percent:g} %" for share in work.colours
-                )
+                + ", ".join(f"{colour_names[share.colour]} {share.percent:g} %" for share in work.colours)
                 + _technique(work),
                 amounts=(Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"), level),
-            )  # fmt: skip
+            )
         elif isinstance(work, Lay):
             yield Step(
-                key=f"loaf.lay.{work.embed}", stage=loaf.name, do="lay", title=f"Lay in {embeds[work.embed].name}",
-                detail=f"{_which_way(embeds[work.embed])} {lay_when.get(work.embed, '')}".strip(), amounts=(level,),
-            )  # fmt: skip
+                key=f"loaf.lay.{work.embed}",
+                stage=loaf.name,
+                do="lay",
+                title=f"Lay in {embeds[work.embed].name}",
+                detail=f"{_which_way(embeds[work.embed])} {lay_when.get(work.embed, '')}".strip(),
+                amounts=(level,),
+            )
         elif isinstance(work, Press):
             yield Step(
-                key=f"loaf.press.{work.id}", stage=loaf.name, do="press",
+                key=f"loaf.press.{work.id}",
+                stage=loaf.name,
+                do="press",
                 title=f"Press in {work.count} × {small[work.pieces]}",
-                detail=f"Until {work.sunk_percent:g} % of each is under.", amounts=(level,),
-            )  # fmt: skip
+                detail=f"Until {work.sunk_percent:g} % of each is under.",
+                amounts=(level,),
+            )
         elif isinstance(work, Hanger):
             yield Step(
-                key=f"loaf.hanger.{work.id}", stage=loaf.name, do="draw", title=f"Draw the wire: {work.name}",
+                key=f"loaf.hanger.{work.id}",
+                stage=loaf.name,
+                do="draw",
+                title=f"Draw the wire: {work.name}",
                 detail=f"{_PATHS[work.shape].format(turns=work.turns)} Let it down level, and lift it out at "
                 "the end of its path without stopping.",
-            )  # fmt: skip
+            )
         elif isinstance(work, Dust):
             yield Step(
-                key=f"loaf.dust.{work.id}", stage=loaf.name, do="dust", title=f"Dust {work.name}",
+                key=f"loaf.dust.{work.id}",
+                stage=loaf.name,
+                do="dust",
+                title=f"Dust {work.name}",
                 detail=f"{colour_names[work.colour]}, through a fine sieve from low down, so thin that batter shows "
                 "through: a thick line splits the bar. Wipe the walls.",
                 amounts=(Amount(key="powder", label="Powder", value=work.amount_g, unit="g"),),
                 cautions=(POWDER_CAUTION,),
-            )  # fmt: skip
+            )
     yield from top_steps(loaf, top)
     if loaf.keeps:
         yield Step(
-            key="loaf.keep", stage=loaf.name, do="keep", title="Put by what was kept back",
+            key="loaf.keep",
+            stage=loaf.name,
+            do="keep",
+            title="Put by what was kept back",
             detail="Dough: covered, until it no longer sticks. Write the day and the colour on it.",
             amounts=tuple(
                 Amount(key=f"kept-{i}", label=colour_names[kept.colour], value=kept.volume_ml, unit="ml")
                 for i, kept in enumerate(loaf.keeps)
             ),
-        )  # fmt: skip
+        )
     yield Step(
-        key="loaf.cover", stage=loaf.name, do="cover", title="Cover and leave it",
+        key="loaf.cover",
+        stage=loaf.name,
+        do="cover",
+        title="Cover and leave it",
         detail="If it is spritzed with alcohol: no flame near; once now, once in an hour.",
-    )  # fmt: skip
+    )
     if any(finish.kind == "spritz" for finish in top.finishes):
         yield Step(
-            key="loaf.spritz-again", stage=loaf.name, do="wait", title="Spritz again in an hour",
+            key="loaf.spritz-again",
+            stage=loaf.name,
+            do="wait",
+            title="Spritz again in an hour",
             detail="From an arm's length, over all of the top.",
             amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
             cautions=("Alcohol burns: no flame near, windows open.",),
-        )  # fmt: skip
+        )
 
 
 def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
@@ -99,7 +122,11 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
         words.append(f"The {marks.sample} end is the sample.")
     words += [f"Bar {special.bar}: {special.note}." for special in marks.specials]
     return Step(
-        key="loaf.cut", stage=loaf.name, do="cut", title="Unmould and cut", detail=" ".join([*words, *how.mind]),
+        key="loaf.cut",
+        stage=loaf.name,
+        do="cut",
+        title="Unmould and cut",
+        detail=" ".join([*words, *how.mind]),
         amounts=(
             Amount(key="bar", label="Bar", value=marks.bar_mm, unit="mm"),
             *(
@@ -107,7 +134,7 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
                 for bar in cuts.bars
             ),
         ),
-    )  # fmt: skip
+    )
 
 
 def _technique(pour: Pour) -> str:

@@ -42,23 +42,36 @@ class _PotSteps:
 
     def all(self) -> Iterator[Step]:
         yield self.step(
-            "ready", "prepare", "Goggles, gloves, sleeves",
+            "ready",
+            "prepare",
+            "Goggles, gloves, sleeves",
             "Mould lined, bowls and spatulas out, scale level, vinegar away: water is what rinses a splash.",
             cautions=LYE_CAUTIONS,
-        )  # fmt: skip
+        )
         yield from self.oils()
         yield from self.lye()
         yield from self.mixing()
         yield from self.bowls()
 
     def step(
-        self, key: str, do: Verb, title: str, detail: str = "", amounts: tuple[Amount, ...] = (),
+        self,
+        key: str,
+        do: Verb,
+        title: str,
+        detail: str = "",
+        amounts: tuple[Amount, ...] = (),
         cautions: tuple[str, ...] = (),
-    ) -> Step:  # fmt: skip
+    ) -> Step:
         return Step(
-            key=f"{self.pot.id}.{key}", stage=self.pot.name, do=do, title=title, detail=detail,
-            amounts=amounts, cautions=cautions, pot=self.pot.id,
-        )  # fmt: skip
+            key=f"{self.pot.id}.{key}",
+            stage=self.pot.name,
+            do=do,
+            title=title,
+            detail=detail,
+            amounts=amounts,
+            cautions=cautions,
+            pot=self.pot.id,
+        )
 
     def lines(self, *roles: str, stage: Stage | None = None) -> list[_Line]:
         return [
@@ -74,9 +87,12 @@ class _PotSteps:
         oils = _running(self.lines("oil"))
         if self.hot:
             yield self.step(
-                "oils", "weigh", "Weigh the oils, hard and liquid apart",
-                "Tare for each. Hard fats in the pot, cut small and cold; liquid oils in a jug beside it.", oils,
-            )  # fmt: skip
+                "oils",
+                "weigh",
+                "Weigh the oils, hard and liquid apart",
+                "Tare for each. Hard fats in the pot, cut small and cold; liquid oils in a jug beside it.",
+                oils,
+            )
         else:
             target = self.temperature("Bring them to", self.heat.oils_at)
             yield self.step(
@@ -95,7 +111,9 @@ class _PotSteps:
     def lye(self) -> Iterator[Step]:
         dissolved = self.lines("additive", stage="lye water")
         yield self.step(
-            "lye", "weigh", "Water, then lye into it",
+            "lye",
+            "weigh",
+            "Water, then lye into it",
             ("What dissolves in the water goes first. " if dissolved else "")
             + "Tare the jug. Stir until clear; let it stand where nobody can knock it.",
             (
@@ -103,14 +121,16 @@ class _PotSteps:
                 self.temperature("It will reach", self.heat.lye_peak.value),
             ),
             LYE_CAUTIONS,
-        )  # fmt: skip
+        )
         if not self.hot and self.heat.rest.value >= 1:
             rest = Amount(key="rest", label="About", value=self.heat.rest.value, unit="min")
             yield self.step(
-                "rest", "wait", "Let the lye cool",
+                "rest",
+                "wait",
+                "Let the lye cool",
                 "A cold-water bath is many times quicker. Keep it covered and out of reach.",
                 (rest, self.temperature("Until it stands at", self.heat.lye_at)),
-            )  # fmt: skip
+            )
         if cooled := self.lines("additive", stage="cooled lye"):
             yield self.step("into-lye", "weigh", "Stir into the cooled lye", "", _running(cooled), LYE_CAUTIONS[:1])
 
@@ -118,18 +138,25 @@ class _PotSteps:
         comes_to = self.temperature("It comes to", self.heat.mixing.value)
         if self.hot:
             yield self.step(
-                "melt", "mix", "Hot lye onto the hard fats",
+                "melt",
+                "mix",
+                "Hot lye onto the hard fats",
                 "Stir until the last piece has melted, then pour in the liquid oils.",
-                (comes_to,), (*LYE_CAUTIONS, _BLENDER_CAUTION),
-            )  # fmt: skip
+                (comes_to,),
+                (*LYE_CAUTIONS, _BLENDER_CAUTION),
+            )
             yield self.step(
                 "mix", "mix", "Blend to emulsion", "It thickens, then loosens. Short bursts.", (), (_BLENDER_CAUTION,)
             )
         else:
             yield self.step(
-                "mix", "mix", "Lye into oils, blend to emulsion", "Short bursts. Stop as soon as no oil rises.",
-                (comes_to,), (_BLENDER_CAUTION,),
-            )  # fmt: skip
+                "mix",
+                "mix",
+                "Lye into oils, blend to emulsion",
+                "Short bursts. Stop as soon as no oil rises.",
+                (comes_to,),
+                (_BLENDER_CAUTION,),
+            )
         late = [*self.lines("late fat"), *self.lines("additive", stage="after trace")]
         if late:
             yield self.step("late", "mix", "Stir in what was kept for after trace", "", _running(late))
@@ -158,10 +185,13 @@ class _PotSteps:
         powder = any(part.powder for part in portion.additions)
         if colours:
             yield self.step(
-                f"colour.{portion.key}", "colour", f"Colour {portion.name}",
+                f"colour.{portion.key}",
+                "colour",
+                f"Colour {portion.name}",
                 "Tare a small cup. Wet the colour, then blend it in. You can add, never take out.",
-                _running(colours), (POWDER_CAUTION,) if powder else (),
-            )  # fmt: skip
+                _running(colours),
+                (POWDER_CAUTION,) if powder else (),
+            )
         if scents:
             yield self.step(
                 f"scent.{portion.key}",

@@ -11,9 +11,26 @@ from archtop.core.putting_by import ShelfMove
 __all__ = ["POWDER_CAUTION", "Amount", "Step", "Verb"]
 
 Verb = Literal[
-    "prepare", "weigh", "mix", "split", "colour", "scent", "wait", "cast", "shape", "pour", "lay", "press", "draw",
-    "dust", "pipe", "keep", "place", "cover", "cut",
-]  # fmt: skip
+    "prepare",
+    "weigh",
+    "mix",
+    "split",
+    "colour",
+    "scent",
+    "wait",
+    "cast",
+    "shape",
+    "pour",
+    "lay",
+    "press",
+    "draw",
+    "dust",
+    "pipe",
+    "keep",
+    "place",
+    "cover",
+    "cut",
+]
 
 POWDER_CAUTION = "Fine powders are not to be breathed: weigh them slowly, away from a draught, or masked."
 

@@ -24,28 +24,36 @@ def top_steps(loaf: Loaf, top: TopPlan) -> Iterator[Step]:
     if top.mound_ml > 0:
         high = crown.mound_mm + crown.swell_mm
         yield step(
-            "crown", "shape", "Shape the top",
+            "crown",
+            "shape",
+            "Shape the top",
             f"{'Heap' if high else 'Draw'} it up along the middle with a spoon"
-            + (f", {crown.texture} over it" if crown.texture != "smooth" else "") + ". Wipe the rim.",
+            + (f", {crown.texture} over it" if crown.texture != "smooth" else "")
+            + ". Wipe the rim.",
             [Amount(key="mound", label="Over the level", value=high + crown.texture_mm, unit="mm")],
-        )  # fmt: skip
+        )
     if top.base_ml > 0 and loaf.frosting and loaf.frosting.base:
         colours = ", ".join(names[share.colour] for share in loaf.frosting.base.colours)
         yield step(
-            "base", "pipe", "Spread the base coat", f"{colours}. It closes what gaps the piping leaves.",
+            "base",
+            "pipe",
+            "Spread the base coat",
+            f"{colours}. It closes what gaps the piping leaves.",
             [Amount(key="base", label="Frosting", value=top.base_ml, unit="ml")],
-        )  # fmt: skip
+        )
     for run in top.runs:
         colours = " and ".join(names[colour] for colour in run.colours)
         yield step(
-            f"pipe.{run.id}", "pipe", f"Pipe {run.name}",
+            f"pipe.{run.id}",
+            "pipe",
+            f"Pipe {run.name}",
             f"{len(run.spots)} × {run.kind} with {tips[run.tip]}, {colours}. "
             "Test on wax paper first: the edge must stay.",
             [
                 Amount(key="frosting", label="Frosting", value=run.volume.value, unit="ml"),
                 Amount(key="hands", label="Hands", value=run.minutes.value, unit="min"),
             ],
-        )  # fmt: skip
+        )
     yield from (
         step(f"finish.{i}", "place", f.name, f.says, _of(f)) for i, f in enumerate(top.finishes) if not f.after_pieces
     )

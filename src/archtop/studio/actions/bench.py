@@ -59,10 +59,14 @@ def press(
         entry, new = BenchEntry.objects.get_or_create(
             press_id=press_id,
             defaults={
-                "loaf": loaf, "step": step, "action": action, "pressed_at": pressed_at, "grams": grams,
+                "loaf": loaf,
+                "step": step,
+                "action": action,
+                "pressed_at": pressed_at,
+                "grams": grams,
                 "celsius": celsius,
             },
-        )  # fmt: skip
+        )
         if new:
             _begin(loaf)
         if new and action in ("done", "undone"):

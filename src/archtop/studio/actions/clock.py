@@ -23,8 +23,16 @@ from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf
 
 __all__ = [
-    "BenchClocks", "BowlClock", "NoteTaken", "Planned", "clocks_at", "open_clocks", "planned", "take_back", "take_note",
-]  # fmt: skip
+    "BenchClocks",
+    "BowlClock",
+    "NoteTaken",
+    "Planned",
+    "clocks_at",
+    "open_clocks",
+    "planned",
+    "take_back",
+    "take_note",
+]
 
 # Devices' clocks differ by seconds; by more than this one of them is wrong.
 _AHEAD = dt.timedelta(minutes=2)
@@ -71,9 +79,11 @@ def planned(loaf: Loaf) -> Planned:
     cupboard = cupboard_of_studio(loaf)
     document, result = Plans(cupboard).of(loaf)
     return Planned(
-        document=document, cupboard=cupboard, result=result,
+        document=document,
+        cupboard=cupboard,
+        result=result,
         bowls=bowls_of(document, result, cupboard),
-    )  # fmt: skip
+    )
 
 
 class BenchClocks(Frozen):
@@ -142,9 +152,15 @@ def _clock(
         marks = {key: minute(at) for key, at in done.items() if key in bowl.bends_by}
         face = read_clock(bowl, [*warmth, *(item.note for item in notes)], max(minute(now), 0.0), marks)
     return BowlClock(
-        bowl=bowl.key, name=bowl.name, colour=bowl.colour, pot=bowl.pot, doubles_min=bowl.doubles_min, mixed_at=mixed,
-        notes=tuple(notes), face=face,
-    )  # fmt: skip
+        bowl=bowl.key,
+        name=bowl.name,
+        colour=bowl.colour,
+        pot=bowl.pot,
+        doubles_min=bowl.doubles_min,
+        mixed_at=mixed,
+        notes=tuple(notes),
+        face=face,
+    )
 
 
 def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note: Note, at: dt.datetime) -> None:
@@ -160,9 +176,12 @@ def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note:
         raise InputError.one("reading.bowl", "bowl", bowl_key, "is not one of this loaf's bowls", "Choose a bowl.")
     if at > wall_clock.now() + _AHEAD:
         raise InputError.one(
-            "reading.from_ahead", "taken_at", at.isoformat(), "lies ahead of the studio's clock",
+            "reading.from_ahead",
+            "taken_at",
+            at.isoformat(),
+            "lies ahead of the studio's clock",
             "Set this device's clock, and take the reading again.",
-        )  # fmt: skip
+        )
     mixed = times_done(loaf.bench.all()).get(bowl.mixed_by)
     minute = (at - mixed).total_seconds() / 60 if mixed else -1.0
     check_note(note.model_copy(update={"minute": -1.0 if minute < 0 else minute}), bowl)
@@ -170,9 +189,12 @@ def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note:
     BowlNote.objects.get_or_create(
         press_id=press_id,
         defaults={
-            "loaf": loaf, "bowl": bowl_key, "taken_at": at, "data": note.model_dump(mode="json", exclude={"minute"}),
+            "loaf": loaf,
+            "bowl": bowl_key,
+            "taken_at": at,
+            "data": note.model_dump(mode="json", exclude={"minute"}),
         },
-    )  # fmt: skip
+    )
 
 
 def _to_learn(loaf: Loaf) -> None:

@@ -60,9 +60,14 @@ class Faces(Frozen):
 
 
 def faces_of(
-    loaf: Loaf, cupboard: Cupboard, px_mm: float, seed: int, later_min: float, back: bool,
+    loaf: Loaf,
+    cupboard: Cupboard,
+    px_mm: float,
+    seed: int,
+    later_min: float,
+    back: bool,
     bars: tuple[int, ...] | None = None,
-) -> Faces:  # fmt: skip
+) -> Faces:
     """The faces of a loaf's bars, in the cured colours.
 
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
@@ -78,14 +83,18 @@ def faces_of(
     ys = {number: places[number] for number in asked if number in places}
     pictures = tuple(
         FacePicture(
-            bar=number, y=y, left_mm=face.left_mm, wide_mm=-2 * face.left_mm, top_mm=face.top_mm,
+            bar=number,
+            y=y,
+            left_mm=face.left_mm,
+            wide_mm=-2 * face.left_mm,
+            top_mm=face.top_mm,
             png=_png(face, palette, seed),
             pieces=tuple(
                 CutPiece(x=cut.x, z=cut.z, radius=cut.radius, srgb=palette[cut.colour]) for cut in field.cut_pieces(y)
             ),
         )
         for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), px_mm), strict=True)
-    )  # fmt: skip
+    )
     return Faces(faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa))
 
 
@@ -110,9 +119,10 @@ def fragile_of(loaf: Loaf, cupboard: Cupboard, later_min: float) -> FragileTold:
     result = plan(loaf, cupboard)
     bowls = bowls_of(loaf, result, cupboard)
     found = fragile_in(
-        lambda seed: field_of(loaf, result.fills, bowls, seed, later_min), range(1, _OUTCOMES + 1),
+        lambda seed: field_of(loaf, result.fills, bowls, seed, later_min),
+        range(1, _OUTCOMES + 1),
         [bar.from_mm for bar in result.cuts.bars],
-    )  # fmt: skip
+    )
     says = "" if found else f"In {_OUTCOMES} outcomes nothing met that should not, and every bar has every colour."
     return FragileTold(found=found, outcomes=_OUTCOMES, says=says)
 

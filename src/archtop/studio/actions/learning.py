@@ -21,9 +21,16 @@ from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf, Observation, OutcomeEntry, OwnRate
 
 __all__ = [
-    "OwnNumber", "finished_of", "forget", "learn", "learn_what_is_new", "open_numbers", "outcomes_of", "standing_notes",
+    "OwnNumber",
+    "finished_of",
+    "forget",
+    "learn",
+    "learn_what_is_new",
+    "open_numbers",
+    "outcomes_of",
+    "standing_notes",
     "turn",
-]  # fmt: skip
+]
 
 
 # Nobody reads through more than this of what a number was seen in.
@@ -194,12 +201,19 @@ def _number(row: OwnRate) -> OwnNumber:
     since = row.forgotten_at
     latest = Observation.objects.filter(rate=row.key).select_related("loaf").defer("loaf__document", "loaf__preview")
     return OwnNumber(
-        key=row.key, rate=Rate.model_validate(row.data) if row.data else None, off=row.off, forgotten_at=since,
+        key=row.key,
+        rate=Rate.model_validate(row.data) if row.data else None,
+        off=row.off,
+        forgotten_at=since,
         seen=tuple(
             SeenIn(
-                loaf=str(item.loaf_id), name=item.loaf.name, value=item.value, says=item.says, seen_at=item.seen_at,
+                loaf=str(item.loaf_id),
+                name=item.loaf.name,
+                value=item.value,
+                says=item.says,
+                seen_at=item.seen_at,
                 counts=since is None or item.seen_at > since,
             )
             for item in latest.order_by("-seen_at", "-id")[:_LATEST]
         ),
-    )  # fmt: skip
+    )

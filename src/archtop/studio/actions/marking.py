@@ -50,9 +50,12 @@ class _Foot(NamedTuple):
     def of(cls, photo: Photo) -> _Foot:
         if photo.mm_per_px is None:
             raise InputError.one(
-                "photo.unscaled", "points", len(photo.points), "the photograph has no scale yet",
+                "photo.unscaled",
+                "points",
+                len(photo.points),
+                "the photograph has no scale yet",
                 "Press both ends of the bar's foot, and say how far apart they are.",
-            )  # fmt: skip
+            )
         size = np.array([photo.wide_px, photo.high_px], dtype=float)
         left, right = (np.array(point) * size for point in sorted(photo.points))
         across = (right - left) / np.linalg.norm(right - left)
@@ -79,12 +82,14 @@ def ghosts_on(photo: Photo) -> tuple[GhostOn, ...]:
     outlines = {piece.id: piece.outline for piece in result.pieces}
     return tuple(
         GhostOn(
-            embed=embed.id, name=embed.name, middle=foot.share(embed.across_mm, embed.up_mm),
+            embed=embed.id,
+            name=embed.name,
+            middle=foot.share(embed.across_mm, embed.up_mm),
             outline=tuple(foot.share(x, z) for x, z in outlines[embed.id]),
         )
         for embed in document.embeds
         if embed.id in shows
-    )  # fmt: skip
+    )
 
 
 def mark_on(photo: Photo, point: tuple[float, float]) -> MarkedAt:

@@ -127,11 +127,16 @@ def _found(rows: Iterable[Loaf], told: Mapping[uuid.UUID, str]) -> Iterable[Foun
     for row in rows:
         past = Past.model_validate(row.past.data) if hasattr(row, "past") else None
         yield FoundLoaf(
-            id=row.pk, name=row.name, on=past.on if past else None, verdict=past.verdict if past else None,
-            faults=tuple(kinds[key].name for key in past.faults) if past else (), says=told.get(row.pk, ""),
-            preview=Preview.model_validate(row.preview), face=pictures.get((row.pk, "cut face")),
+            id=row.pk,
+            name=row.name,
+            on=past.on if past else None,
+            verdict=past.verdict if past else None,
+            faults=tuple(kinds[key].name for key in past.faults) if past else (),
+            says=told.get(row.pk, ""),
+            preview=Preview.model_validate(row.preview),
+            face=pictures.get((row.pk, "cut face")),
             top=pictures.get((row.pk, "top")),
-        )  # fmt: skip
+        )
 
 
 def _choices(rows: QuerySet[Loaf]) -> Iterable[Choice]:
@@ -192,23 +197,32 @@ def thing_page(owner: User, kind: ThingKind, key: str) -> ThingPage:
         past = Past.model_validate(row.past.data) if hasattr(row, "past") else None
         uses.append(
             Use(
-                loaf=row.pk, name=row.name, on=line.on, dose=_dose(row, kind, key), verdict=line.verdict,
+                loaf=row.pk,
+                name=row.name,
+                on=line.on,
+                dose=_dose(row, kind, key),
+                verdict=line.verdict,
                 faults=tuple(kinds[fault].name for fault in past.faults if kinds[fault].about == about) if past else (),
-                notes=past.notes if past else "", face=line.face,
+                notes=past.notes if past else "",
+                face=line.face,
             )
-        )  # fmt: skip
+        )
     mine = [kind.key for kind in kinds.values() if kind.about == about]
     wrong = Mention.objects.filter(loaf__in=rows, kind="fault", key__in=mine).order_by()
     troubles = wrong.values_list("key").annotate(count=Count("loaf")).order_by("-count", "key")
     count, finished = rows.count(), rows.filter(past__isnull=False).count()
     rate = f"{'scent' if kind == 'scent' else 'colour'}:{key}"
     return ThingPage(
-        kind=kind, key=key, name=item.name if item else key, told=tuple(_told(item)), uses=tuple(uses),
+        kind=kind,
+        key=key,
+        name=item.name if item else key,
+        told=tuple(_told(item)),
+        uses=tuple(uses),
         troubles=tuple(f"{kinds[key].name}: {wrong} of {finished}" for key, wrong in troubles),
         number=next(iter(open_numbers(rate)), None),
         says=f"In {count} {'loaf' if count == 1 else 'loaves'}, {finished} of them finished."
         + (f" The latest {len(uses)} are shown." if count > len(uses) else ""),
-    )  # fmt: skip
+    )
 
 
 def _told(item: Scent | Colourant | None) -> Iterable[str]:
@@ -258,8 +272,14 @@ def losses_since(owner: User, since: dt.date) -> Losses:
     off = abs(moved["grams"] or 0.0)
     first = entries.aggregate(first=Min("written_at"))["first"]
     return Losses(
-        since=since, loaves=loaves, bowls_g=bowls, thrown_g=thrown, kept_g=kept, off_the_shelf_g=off,
-        says="Nothing written down yet." if first is None else
-        f"{loaves} loaves: {bowls + thrown + off:.0f} g wasted ({bowls:.0f} on bowls, {thrown:.0f} thrown away at the "
+        since=since,
+        loaves=loaves,
+        bowls_g=bowls,
+        thrown_g=thrown,
+        kept_g=kept,
+        off_the_shelf_g=off,
+        says="Nothing written down yet."
+        if first is None
+        else f"{loaves} loaves: {bowls + thrown + off:.0f} g wasted ({bowls:.0f} on bowls, {thrown:.0f} thrown away at the "
         f"bench, {off:.0f} from the shelf), {kept:.0f} g of what was left over kept.",
-    )  # fmt: skip
+    )

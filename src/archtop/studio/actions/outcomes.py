@@ -64,18 +64,22 @@ def open_outcome(loaf: Loaf) -> OpenOutcome:
     prices = prices_of_studio()
     each = [bar for bar in of.result.cuts.bars for _ in range(bar.parts)]
     return OpenOutcome(
-        outcomes=tuple(of.outcomes), facts=of.facts,
+        outcomes=tuple(of.outcomes),
+        facts=of.facts,
         differences=differences_of(Circumstance(of.loaf, of.result, of.cupboard, of.facts), of.outcomes),
         level_mm=of.result.level_mm,
         bars=tuple(
-            bar.weight if bar.parts == 1 else bar.weight.model_copy(
+            bar.weight
+            if bar.parts == 1
+            else bar.weight.model_copy(
                 update={word: getattr(bar.weight, word) / bar.parts for word in ("value", "low", "high")}
             )
             for bar in each
         ),
-        costing=cost_of(of.result, prices.per_kg, prices.per_hour, bars), currency=prices.currency,
+        costing=cost_of(of.result, prices.per_kg, prices.per_hour, bars),
+        currency=prices.currency,
         stock_used=StockUse.objects.filter(loaf=loaf).exists(),
-    )  # fmt: skip
+    )
 
 
 def save_outcome(loaf: Loaf, entry_id: uuid.UUID, data: Any) -> OpenOutcome:
@@ -111,9 +115,15 @@ def _put_by(loaf: Loaf, outcome: LoafOutcome, number: int, left: LeftOver) -> No
     colour = next((item for item in document.colours if item.id == left.colour), document.colours[0])
     key = f"{loaf.pk.hex[:8]}.left.{outcome.stage.replace(' ', '-')}.{number}"
     lot = Lot(
-        key=key, name=f"{left.what.capitalize()} of {document.name}", kind=kind, srgb=colour.srgb, colour=colour.name,
-        made_on=outcome.on, count=1 if kind == "cavity" else 0, grams=left.grams,
-    )  # fmt: skip
+        key=key,
+        name=f"{left.what.capitalize()} of {document.name}",
+        kind=kind,
+        srgb=colour.srgb,
+        colour=colour.name,
+        made_on=outcome.on,
+        count=1 if kind == "cavity" else 0,
+        grams=left.grams,
+    )
     move = uuid.uuid5(loaf.pk, key)
     if not loaf.lots.filter(key=key).exists():
         put_on_shelf(lot, move)

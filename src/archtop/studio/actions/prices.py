@@ -26,9 +26,10 @@ def prices_of_studio() -> Prices:
     """All that is known."""
     chosen = dict(Setting.objects.filter(key__in=(_CURRENCY, _PER_HOUR)).values_list("key", "value"))
     return Prices(
-        currency=str(chosen.get(_CURRENCY, "€")), per_hour=float(chosen.get(_PER_HOUR, 0.0)),
+        currency=str(chosen.get(_CURRENCY, "€")),
+        per_hour=float(chosen.get(_PER_HOUR, 0.0)),
         per_kg=dict(Price.objects.values_list("name", "per_kg")),
-    )  # fmt: skip
+    )
 
 
 def save_prices(per_kg: Mapping[str, float | None], currency: str | None = None, per_hour: float | None = None) -> None:

@@ -45,14 +45,16 @@ def rehearse(
         if bowl:
             check_note(item.note.model_copy(update={"minute": since if since >= 0 else -1.0}), bowl)
     day = RehearsedDay(
-        of.document, of.result, of.bowls, seed, {key: minute(at) for key, at in done.items()},
+        of.document,
+        of.result,
+        of.bowls,
+        seed,
+        {key: minute(at) for key, at in done.items()},
         {
-            key: [
-                item.note.model_copy(update={"minute": minute(item.taken_at)}) for item in notes if item.bowl == key
-            ]
+            key: [item.note.model_copy(update={"minute": minute(item.taken_at)}) for item in notes if item.bowl == key]
             for key in bowls
         },
-    )  # fmt: skip
+    )
     return Rehearsal(
         clocks=clocks_at(of.result, of.bowls, presses, notes, now), seen=day.seen(0.0), outcomes=day.outcomes()
     )

@@ -217,13 +217,17 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     planned = plan_season(
         [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
         SeasonTerms(hours_of(season), now, moulds=season.moulds, pins=pins, before=before, effort=_EFFORT),
-        [tuple(pair) for pair in season.together], cupboard_of_studio().rates,
-    )  # fmt: skip
+        [tuple(pair) for pair in season.together],
+        cupboard_of_studio().rates,
+    )
     if changed != Changed() and reads and not planned.blocks:
         raise InputError.one(
-            "season.clash", "plan", planned.says, "these cannot all be kept: " + "; ".join(planned.clash),
+            "season.clash",
+            "plan",
+            planned.says,
+            "these cannot all be kept: " + "; ".join(planned.clash),
             " Or: ".join(way.says for way in planned.ways) or "Leave it where it was.",
-        )  # fmt: skip
+        )
     planned_from = _asked_of(season, reads, held)
     with transaction.atomic():
         # Read again: hours, moulds and castings together may have been changed in another tab meanwhile.
@@ -269,9 +273,12 @@ def _refuse_done_ahead(pins: Mapping[str, Pin | None], now: dt.datetime) -> None
     for pin in pins.values():
         if pin and pin.done and pin.start > now + dt.timedelta(minutes=1):
             raise InputError.one(
-                "pin.future", "start", pin.start.isoformat(timespec="minutes"), "what is done lies in the past",
+                "pin.future",
+                "start",
+                pin.start.isoformat(timespec="minutes"),
+                "what is done lies in the past",
                 "Hold it there instead, or choose the time when it was done.",
-            )  # fmt: skip
+            )
 
 
 def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
@@ -316,10 +323,18 @@ def _order_line(order: Order, plans: Plans) -> OrderLine:
             continue
     need = favours_need(order.heads, order.spare_percent, sum(bars), bars[0] if bars else 0) if order.heads else None
     return OrderLine(
-        id=order.id, kind=order.kind, name=order.name, ready_on=order.ready_on, wrap_on=order.wrap_on,
-        heads=order.heads, spare_percent=order.spare_percent, colours=order.colours, notes=order.notes,
-        loaves=tuple(str(row.id) for row in order.loaves.all()), need=need,
-    )  # fmt: skip
+        id=order.id,
+        kind=order.kind,
+        name=order.name,
+        ready_on=order.ready_on,
+        wrap_on=order.wrap_on,
+        heads=order.heads,
+        spare_percent=order.spare_percent,
+        colours=order.colours,
+        notes=order.notes,
+        loaves=tuple(str(row.id) for row in order.loaves.all()),
+        need=need,
+    )
 
 
 def change_hours(season: Season, hours: StudioHours) -> None:

@@ -193,7 +193,13 @@ def _lot_of(loaf: Loaf, document: Document, result: LoafPlan, move: Move) -> She
     shown = next(item.shown for item in result.colours if item.id == move.colour)
     blends = {blend.id: blend.name for blend in document.blends}
     lot = Lot(
-        key=key, name=move.name, kind=move.kind, srgb=shown, colour=colour.name,
-        scent=blends[colour.scent.blend] if colour.scent else "", made_on=wall_clock.today(), material=move.material,
-    )  # fmt: skip
+        key=key,
+        name=move.name,
+        kind=move.kind,
+        srgb=shown,
+        colour=colour.name,
+        scent=blends[colour.scent.blend] if colour.scent else "",
+        made_on=wall_clock.today(),
+        material=move.material,
+    )
     return ShelfLot.objects.create(key=key, data=_described(lot), loaf=loaf)

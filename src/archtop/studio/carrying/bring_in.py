@@ -72,9 +72,12 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
 
 def _unreadable(why: str) -> InputError:
     return InputError.one(
-        "import.unreadable", "file", why, "is no whole studio file",
+        "import.unreadable",
+        "file",
+        why,
+        "is no whole studio file",
         "Choose a file that was taken out of a studio, or take it out again.",
-    )  # fmt: skip
+    )
 
 
 def _tables(zipped: zipfile.ZipFile) -> Tables:
@@ -93,9 +96,12 @@ def _tables(zipped: zipfile.ZipFile) -> Tables:
     version = document.get("version")
     if not isinstance(version, int) or version > VERSION:
         raise InputError.one(
-            "import.newer", "version", version, f"this application reads versions up to {VERSION}",
+            "import.newer",
+            "version",
+            version,
+            f"this application reads versions up to {VERSION}",
             "Update Arch Top first.",
-        )  # fmt: skip
+        )
     if not isinstance(document.get("tables"), dict):
         raise InputError.one("import.format", "tables", "missing", "holds the studio", "Choose another file.")
     tables: Tables = document["tables"]
@@ -112,9 +118,12 @@ def _refuse_strange(zipped: zipfile.ZipFile) -> None:
     ]
     if DOCUMENT not in names or strange:
         raise InputError.one(
-            "import.names", "file", ", ".join(strange[:3]) or f"no {DOCUMENT}", "is not what a studio's file holds",
+            "import.names",
+            "file",
+            ", ".join(strange[:3]) or f"no {DOCUMENT}",
+            "is not what a studio's file holds",
             "Choose a file that was taken out of a studio.",
-        )  # fmt: skip
+        )
     sizes = {item.filename: item.file_size for item in zipped.infolist()}
     if sizes[DOCUMENT] > _MOST_DOCUMENT or sum(sizes.values()) > _MOST_ALL:
         raise InputError.one("import.names", "file", "its size", "would fill the memory", "Choose a studio's file.")
@@ -152,9 +161,12 @@ class _Merging:
             if isinstance(error, InputError):
                 raise
             raise InputError.one(
-                "import.row", f"{table.name}.{number}", str(error)[:120] or type(error).__name__,
-                "cannot be read as a row of this table", "Take the studio out again, or mend the file.",
-            ) from error  # fmt: skip
+                "import.row",
+                f"{table.name}.{number}",
+                str(error)[:120] or type(error).__name__,
+                "cannot be read as a row of this table",
+                "Take the studio out again, or mend the file.",
+            ) from error
 
     def _logged(self, table: Table) -> set[str]:
         """What a log holds already, asked once: logs are long."""
@@ -266,9 +278,12 @@ class _Merging:
         self.here["loaves"] += 1
         if not same and mine.revision <= values["revision"]:
             Revision.objects.create(
-                loaf=mine, number=values["revision"], based_on=mine.revision, document=values["document"],
+                loaf=mine,
+                number=values["revision"],
+                based_on=mine.revision,
+                document=values["document"],
                 kept_aside=True,
-            )  # fmt: skip
+            )
             self._mine(f"{mine.name} was changed on both sides; yours was kept, the other version lies aside.")
 
     def _came_from(self, mine: Loaf, values: Row) -> bool:
@@ -294,10 +309,12 @@ class _Merging:
         added, here = sum(self.added.values()), sum(self.here.values())
         more = f" Of {len(self.yours)} more things yours was kept." if self.yours else ""
         return Brought(
-            added=dict(self.added), already_here=dict(self.here), kept_yours=tuple(self.yours[:_SHOWN]),
+            added=dict(self.added),
+            already_here=dict(self.here),
+            kept_yours=tuple(self.yours[:_SHOWN]),
             says=f"{self.added['loaves']} loaves and {added - self.added['loaves']} other things were added; "
             f"{here} were here already.{more}",
-        )  # fmt: skip
+        )
 
 
 def _fit_to_keep(data: bytes) -> bool:

@@ -65,11 +65,19 @@ def load_past(owner: User) -> None:
     told = json.loads((_FOLDER / "past.json").read_text(encoding="utf-8"))
     rates = {
         key: Rate(
-            key=key, name="", unit=kind_of(key).unit, value=value, low=0.9 * value, high=1.1 * value,
-            default=kind_of(key).default, n=1, how="", source="",
+            key=key,
+            name="",
+            unit=kind_of(key).unit,
+            value=value,
+            low=0.9 * value,
+            high=1.1 * value,
+            default=kind_of(key).default,
+            n=1,
+            how="",
+            source="",
         )
         for key, value in told["truth"].items()
-    }  # fmt: skip
+    }
     usual = cupboard_of_studio(learned=False)
     truth = _Truth(rates, usual.model_copy(update={"rates": rates}))
     save_prices(told["prices"], "€", 18.0)
@@ -100,9 +108,14 @@ def _recoloured(data: dict[str, Any], palette: list[Any], chance: np.random.Gene
 
 
 def _live(
-    loaf: Loaf, truth: _Truth, usual: Cupboard, poured: dt.datetime, days: int, notes: list[str],
+    loaf: Loaf,
+    truth: _Truth,
+    usual: Cupboard,
+    poured: dt.datetime,
+    days: int,
+    notes: list[str],
     chance: np.random.Generator,
-) -> None:  # fmt: skip
+) -> None:
     """Its pour day, and what was seen of it since."""
     document = read_loaf(loaf.document)
     planned, real = plan(document, usual), plan(document, truth.cupboard)
@@ -187,15 +200,25 @@ def _readings(
             if ring < _TOO_THICK_MM:
                 break
             yield BowlNote(
-                loaf=loaf, press_id=uuid.uuid4(), bowl=bowl.key, taken_at=since + dt.timedelta(minutes=minute),
+                loaf=loaf,
+                press_id=uuid.uuid4(),
+                bowl=bowl.key,
+                taken_at=since + dt.timedelta(minutes=minute),
                 data={"kind": "spread", "value": round(min(ring, 200.0), 1)},
-            )  # fmt: skip
+            )
 
 
 def _outcomes(
-    document: Document, planned: LoafPlan, real: LoafPlan, truth: _Truth, poured: dt.datetime, days: int,
-    notes: list[str], stuck: bool, chance: np.random.Generator,
-) -> Iterator[LoafOutcome]:  # fmt: skip
+    document: Document,
+    planned: LoafPlan,
+    real: LoafPlan,
+    truth: _Truth,
+    poured: dt.datetime,
+    days: int,
+    notes: list[str],
+    stuck: bool,
+    chance: np.random.Generator,
+) -> Iterator[LoafOutcome]:
     """What was written down at each moment that has come."""
     pot = planned.pots[-1]
     film_g = sum(part.clings_ml for part in pot.portions) * pot.density.value
@@ -212,9 +235,12 @@ def _outcomes(
     faults = [*_faults(document, scents, stuck, chance)]
     day = poured.date()
     yield LoafOutcome(
-        stage="unmoulded", on=day + dt.timedelta(days=1), level_mm=round(level * 2) / 2,
-        faults=tuple(item for item in faults if item["kind"] in ("sticky", "sunk")), ash=0,
-    )  # fmt: skip
+        stage="unmoulded",
+        on=day + dt.timedelta(days=1),
+        level_mm=round(level * 2) / 2,
+        faults=tuple(item for item in faults if item["kind"] in ("sticky", "sunk")),
+        ash=0,
+    )
     each = [bar.part_g for bar in planned.cuts.bars for _ in range(bar.parts)]
     fresh = [grams * share * 0.99 * (1 + chance.normal(0, 0.012)) for grams in each]
     left: list[dict[str, Any]] = []
@@ -224,18 +250,24 @@ def _outcomes(
         left.append({"what": "trimmings", "grams": float(round(chance.uniform(20, 70))), "went": "thrown away"})
     yield LoafOutcome.model_validate(
         {
-            "stage": "cut", "on": day + dt.timedelta(days=2), "bars": len(each), "left": left,
+            "stage": "cut",
+            "on": day + dt.timedelta(days=2),
+            "bars": len(each),
+            "left": left,
             "weights": [{"bar": i + 1, "grams": round(grams)} for i, grams in enumerate(fresh)],
             "faults": [item for item in faults if item["kind"] not in ("sticky", "sunk", "ash", "browned", "faded")],
             "embeds": [
                 {
-                    "embed": embed.id, "bar": bar, "across_mm": round(embed.across_mm + chance.normal(0.5, 0.8), 1),
+                    "embed": embed.id,
+                    "bar": bar,
+                    "across_mm": round(embed.across_mm + chance.normal(0.5, 0.8), 1),
                     "up_mm": round(embed.up_mm - abs(chance.normal(1.0, 1.2)), 1),
                 }
-                for embed in document.embeds for bar in (2, 5)
+                for embed in document.embeds
+                for bar in (2, 5)
             ],
         }
-    )  # fmt: skip
+    )
     if days < 7:
         return
     ash = int(chance.choice([0, 0, 0, 1, 2]))
@@ -248,16 +280,17 @@ def _outcomes(
     colours = [item for item in real.colours if item.forecast]
     yield LoafOutcome.model_validate(
         {
-            "stage": "cured", "on": day + dt.timedelta(days=35), "ash": ash, "scent": int(chance.choice([1, 2, 2, 3])),
+            "stage": "cured",
+            "on": day + dt.timedelta(days=35),
+            "ash": ash,
+            "scent": int(chance.choice([1, 2, 2, 3])),
             "weights": [{"bar": i + 1, "grams": round(grams * (1 - lost / 100))} for i, grams in enumerate(fresh)][:4],
-            "colours": [
-                {"colour": item.id, "srgb": _off(item.shown, chance), "how": "white card"} for item in colours
-            ],
+            "colours": [{"colour": item.id, "srgb": _off(item.shown, chance), "how": "white card"} for item in colours],
             "faults": [item for item in faults if item["kind"] in ("browned", "faded", "off-colour")],
             "verdict": "never" if any(item["bad"] == 3 for item in faults) else "again but" if faults else "again",
             "notes": str(chance.choice(notes)),
         }
-    )  # fmt: skip
+    )
 
 
 def _faults(document: Document, scents: set[str], stuck: bool, chance: np.random.Generator) -> Iterator[dict[str, Any]]:

@@ -8,6 +8,13 @@ from archtop.studio.sheets.week_sheet import week_sheet_pdf
 from archtop.studio.sheets.weigh_out import UnitsName, weigh_out_pdf
 
 __all__ = [
-    "PaperName", "UnitsName", "calendar_of", "rim_strip_pdf", "ring_sheet_pdf", "template_pdf", "template_svg",
-    "week_sheet_pdf", "weigh_out_pdf",
-]  # fmt: skip
+    "PaperName",
+    "UnitsName",
+    "calendar_of",
+    "rim_strip_pdf",
+    "ring_sheet_pdf",
+    "template_pdf",
+    "template_svg",
+    "week_sheet_pdf",
+    "weigh_out_pdf",
+]
