@@ -6,7 +6,8 @@ from functools import partial
 
 import numpy as np
 
-from archtop.core.top import Scatter, ScatterItem, TopArea, strew
+from archtop.core.document.strewing import Scatter, ScatterItem
+from archtop.core.top import TopArea, strew
 from benchmarks.timing import line, median_ms
 
 __all__ = ["run"]

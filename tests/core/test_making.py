@@ -12,7 +12,7 @@ from scipy.integrate import quad
 from shapely.affinity import rotate, translate
 
 from archtop.core import InputError, calculate
-from archtop.core.dough import DoughPart, shape_ml
+from archtop.core.dough_parts import DoughPart, shape_ml
 from archtop.core.geometry import Circle, Polygon, Regular, Rounded, points_of
 from archtop.core.nesting import nest
 

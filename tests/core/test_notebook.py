@@ -30,7 +30,8 @@ from archtop.core.notebook import (
     read_outcome,
     reminders_for,
 )
-from archtop.core.rates import Observation, Rate, fitted, kind_of, shrunk
+from archtop.core.rate import Rate
+from archtop.core.rates import Observation, fitted, kind_of, shrunk
 from archtop.core.rheology import spread_mm
 from tests.core.conftest import box, box_with, rod
 

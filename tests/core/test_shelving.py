@@ -10,8 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import Cupboard, LoafPlan, plan, read_loaf, standard_cupboard
+from archtop.core.document.lot import Lot
 from archtop.core.dough_ages import dough_age
-from archtop.core.shelving import Lot, could_use, lot_state
+from archtop.core.shelving import could_use, lot_state
 from tests.core.conftest import box, box_with, rod
 
 DAY = dt.date(2027, 3, 1)

@@ -14,21 +14,9 @@ from scipy.integrate import quad
 
 from archtop.core import InputError, LoafPlan, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.clock import bowls_of
-from archtop.core.top import (
-    Clear,
-    MotifSize,
-    Pin,
-    Run,
-    Scatter,
-    ScatterItem,
-    Tip,
-    TopArea,
-    bead_of,
-    motif_of,
-    opening_of,
-    spots_of,
-    strew,
-)
+from archtop.core.document.piping import Clear, Run
+from archtop.core.document.strewing import Pin, Scatter, ScatterItem
+from archtop.core.top import MotifSize, Tip, TopArea, bead_of, motif_of, opening_of, spots_of, strew
 from archtop.core.top.motifs import sine_length
 from tests.core.conftest import box, frosted
 

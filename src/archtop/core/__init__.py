@@ -11,11 +11,12 @@ from archtop.core.colour import Colourant, Reach, reach
 from archtop.core.costing import Costing, cost_of
 from archtop.core.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
 from archtop.core.document import Loaf, blank_loaf, read_loaf
+from archtop.core.document.lot import Lot
 from archtop.core.errors import InputError, Problem, problems_from_items
 from archtop.core.first_loaf import FirstLoaf, first_loaf
 from archtop.core.plan import LoafPlan, plan
 from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
-from archtop.core.shelving import Lot, LotState, could_use, lot_state
+from archtop.core.shelving import LotState, could_use, lot_state
 from archtop.core.supplying import Supply, together
 
 __all__ = [

@@ -10,10 +10,10 @@ from pydantic import ValidationError
 
 from archtop.core.chemistry import Additive, Fat, Scent, standard_additives, standard_fats
 from archtop.core.colour import Colourant
+from archtop.core.document.lot import Lot
 from archtop.core.errors import problems_from_validation
 from archtop.core.figure import Frozen
-from archtop.core.rates import Rate
-from archtop.core.shelving import Lot
+from archtop.core.rate import Rate
 
 __all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
 

@@ -10,7 +10,8 @@ from archtop.core.document import Cuts
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import LoafMould, MouldOutline, Prism
-from archtop.core.rates import Rate, kind_of
+from archtop.core.rate import Rate
+from archtop.core.rates import kind_of
 
 __all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_loaf", "cut_positions"]
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Literal
 
+from archtop.core.document.lot import Keeping
 from archtop.core.figure import Frozen
 from archtop.core.tables import read_table
 
-__all__ = ["DoughAge", "Keeping", "dough_age"]
+__all__ = ["DoughAge", "dough_age",]
 
-Keeping = Literal["sealed", "covered", "open"]
 
 
 class DoughAge(Frozen):

@@ -13,7 +13,7 @@ from typing import Annotated, Literal
 import shapely
 from pydantic import Field, model_validator
 
-from archtop.core.dough import DoughPart, dough_ml
+from archtop.core.dough_parts import DoughPart, dough_ml
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
 from archtop.core.geometry import CavityMould, Circle, Outline, Polygon, Regular, Rounded, shape_of

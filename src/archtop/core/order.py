@@ -14,7 +14,7 @@ from archtop.core.casting.network import JobKind, Network, Planned, network_of
 from archtop.core.casting.problem import Fixed, SeasonProblem
 from archtop.core.document import Loaf
 from archtop.core.figure import Basis, Frozen
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 
 __all__ = ["Task", "casting_order"]
 

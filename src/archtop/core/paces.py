@@ -9,7 +9,8 @@ import math
 from collections.abc import Sequence
 
 from archtop.core.figure import Frozen
-from archtop.core.rates import Rate, kind_of, shrunk
+from archtop.core.rate import Rate
+from archtop.core.rates import kind_of, shrunk
 
 __all__ = ["UNKNOWN", "Pace", "PotPace", "pace_from", "pace_of"]
 

@@ -14,6 +14,7 @@ from archtop.core.colouring import ColourPlan, Contrast, colours_of, contrasts_o
 from archtop.core.cupboard import Cupboard
 from archtop.core.cutter import CutHow, how_to_cut
 from archtop.core.cutting import CutPlan, cut_loaf
+from archtop.core.densities import densities_of
 from archtop.core.document import Loaf
 from archtop.core.dough import DoughNeed, dough_needed
 from archtop.core.errors import InputError
@@ -36,7 +37,7 @@ from archtop.core.sizing import Pot
 from archtop.core.supplying import Supply, supplies_of
 from archtop.core.topping import TopPlan, topping_of, whole_on_top
 from archtop.core.warming import PotHeat, heat_of
-from archtop.core.weighing import densities_of, solid_of
+from archtop.core.weighing import solid_of
 from archtop.core.working import Step, bench_steps
 
 __all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "plan"]

@@ -7,10 +7,10 @@ from typing import Literal
 
 from archtop.core.cutting import CutPlan
 from archtop.core.document import Embed, Lay, Loaf, LotKey, Pieces, Pour, Press
+from archtop.core.document.lot import LotKind
 from archtop.core.figure import Frozen
 from archtop.core.making import Made
 from archtop.core.pieces import PiecePlan
-from archtop.core.shelving import LotKind
 from archtop.core.sizing import Pot
 
 __all__ = ["ShelfMove", "shelf_moves"]

@@ -12,13 +12,12 @@ from collections.abc import Iterable, Mapping, Sequence
 from functools import cache
 from typing import NamedTuple
 
-from archtop.core.figure import Figure, Frozen, Unit
+from archtop.core.figure import Frozen, Unit
+from archtop.core.rate import FOUR_IN_FIVE, Rate
 from archtop.core.tables import read_table
 
-__all__ = ["Observation", "Rate", "RateKind", "Shrunk", "fitted", "kind_of", "place_of", "shrunk"]
+__all__ = ["Observation", "RateKind", "Shrunk", "fitted", "kind_of", "place_of", "shrunk",]
 
-# Four in five loaves lie within so many standard deviations.
-_FOUR_IN_FIVE = 1.2815515594600038
 
 
 class RateKind(Frozen):
@@ -52,48 +51,6 @@ class Observation(Frozen):
     grams: float = 0.0
 
 
-class Rate(Frozen):
-    """A fitted number: ``low`` to ``high`` holds the next loaf's four times in five; from ``n`` observations."""
-
-    key: str
-    name: str
-    unit: Unit
-    value: float
-    low: float
-    high: float
-    default: float
-    n: int
-    how: str
-    source: str
-
-    @property
-    def spread(self) -> float:
-        """Standard deviation of the next loaf's, of ln value."""
-        return math.log(self.high / self.value) / _FOUR_IN_FIVE
-
-    def on(self, figure: Figure) -> Figure:
-        """A figure times this ratio, saying so."""
-        return Figure(
-            value=figure.value * self.value,
-            unit=figure.unit,
-            low=figure.value * self.low,
-            high=figure.value * self.high,
-            basis="your log",
-            how=f"{figure.how}, × {self.value:.3g}: {self.how}",
-            source=self.source,
-        )
-
-    def figure(self) -> Figure:
-        """The same as a figure."""
-        return Figure(
-            value=self.value,
-            unit=self.unit,
-            low=self.low,
-            high=self.high,
-            basis="your log",
-            how=self.how,
-            source=self.source,
-        )
 
 
 class Shrunk(NamedTuple):
@@ -158,7 +115,7 @@ def _fit(key: str, found: Sequence[Observation], of: str) -> Rate:
     kind = kind_of(key)
     into, out = (math.log, math.exp) if kind.logarithmic else (float, float)
     fit = shrunk(into(kind.default), kind.studio_sd, kind.loaf_sd, [(into(item.value), item.sd) for item in found])
-    reach = _FOUR_IN_FIVE * fit.next_sd
+    reach = FOUR_IN_FIVE * fit.next_sd
     mean = sum(item.value for item in found) / len(found)
     return Rate(
         key=key,

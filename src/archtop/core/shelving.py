@@ -10,56 +10,23 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Annotated, Literal
-
-from pydantic import Field
+from typing import Literal
 
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.document import Loaf, LotKey, Pour, pieces_used
-from archtop.core.dough_ages import Keeping, dough_age
+from archtop.core.document.lot import Lot
+from archtop.core.dough_ages import dough_age
 from archtop.core.figure import Frozen
 from archtop.core.rows import row_of
 from archtop.core.waits import wait_for
 
-__all__ = ["Lot", "LotKind", "LotState", "ShelfUse", "could_use", "lot_state", "shelf_uses"]
+__all__ = ["LotState", "ShelfUse", "could_use", "lot_state", "shelf_uses",]
 
-LotKind = Literal[
-    "column",
-    "cavity",
-    "composite",
-    "cutter",
-    "chunk",
-    "wedge",
-    "board",
-    "ball",
-    "dough",
-    "melt",
-    "piped",
-    "raw dough",
-    "shreds",
-    "trimmings",
-    "bars",
-]
 
 # Colours nearer than this are as good as the same in a loaf; see the contrast of colours that touch.
 _LIKE = 12.0
 
 
-class Lot(Frozen):
-    """So much of one thing made on one day. ``count`` is 0 for what is only weighed; ``kept`` matters for dough."""
-
-    key: LotKey
-    name: Annotated[str, Field(min_length=1, max_length=120)]
-    kind: LotKind
-    srgb: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")]
-    colour: Annotated[str, Field(max_length=120)] = ""
-    scent: Annotated[str, Field(max_length=120)] = ""
-    made_on: dt.date
-    material: Literal["silicone", "stiff", "lined pipe"] = "silicone"
-    kept: Keeping = "sealed"
-    count: Annotated[int, Field(ge=0, le=100_000)] = 0
-    grams: Annotated[float, Field(ge=0, le=1e6)] = 0.0
-    notes: Annotated[str, Field(max_length=2000)] = ""
 
 
 class LotState(Frozen):

@@ -9,7 +9,7 @@ from archtop.core.figure import Figure, Frozen
 from archtop.core.filling import Fill
 from archtop.core.making import Made
 from archtop.core.packing import LOOSE_PIECES, SHREDS_G_ML, packing_of
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 
 __all__ = ["ShredsUse", "loose_heap", "shreds_of"]
 

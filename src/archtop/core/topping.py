@@ -14,17 +14,17 @@ import shapely
 
 from archtop.core.cutting import TopLoad, cut_positions
 from archtop.core.document import Frosting, Loaf, Pour
+from archtop.core.document.piping import Run
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould
 from archtop.core.making import Made
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 from archtop.core.rheology import stiffest_through
 from archtop.core.top import (
     Bead,
     Motif,
     MotifKind,
-    Run,
     ScatterPlan,
     Spot,
     Tip,

@@ -7,28 +7,12 @@ from collections.abc import Mapping, Sequence
 from archtop.core.cutting import Solid, TopLoad
 from archtop.core.document import Loaf, Pour, Press
 from archtop.core.filling import Fill
-from archtop.core.geometry import Prism
 from archtop.core.making import Made
 from archtop.core.packing import SHREDS_G_ML
-from archtop.core.pieces import figure_prism_of
 
-__all__ = ["densities_of", "solid_of"]
+__all__ = ["solid_of",]
 
 
-def densities_of(loaf: Loaf, prisms: Mapping[str, Prism], density: Mapping[str, float]) -> dict[str, float]:
-    """Density [g/ml] of each embed, its figure counted by area, and of each kind of small piece.
-
-    :param density: of each formula's batter [g/ml]
-    """
-    found: dict[str, float] = {}
-    for embed in loaf.embeds:
-        own = density[embed.formula or loaf.formula]
-        figure = figure_prism_of(embed)
-        if embed.figure and figure:
-            share = figure.profile.area / prisms[embed.id].profile.area
-            own = own * (1 - share) + density[embed.figure.formula or embed.formula or loaf.formula] * share
-        found[embed.id] = own
-    return found | {piece.id: density[piece.formula or loaf.formula] for piece in loaf.pieces}
 
 
 def solid_of(

@@ -13,7 +13,8 @@ from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.calculators.volumes import PieceInput
 from archtop.core.chemistry import Formula, batter_of
 from archtop.core.cupboard import standard_cupboard
-from archtop.core.dough import DoughNeed, DoughShape, dough_ml, dough_needed
+from archtop.core.dough import DoughNeed, DoughShape, dough_needed
+from archtop.core.dough_parts import dough_ml
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould, Outline, Prism, holes_of, points_of, shape_of

@@ -8,10 +8,11 @@ from typing import Annotated
 from pydantic import Field
 
 from archtop.core.calculators.registry import Positive, calculator
+from archtop.core.document.strewing import Scatter
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
 from archtop.core.rheology import COMFORTABLE_GRIP_N, PALM_M2, highest_heap, push_pa, stiffest_through
-from archtop.core.top import Bead, Motif, MotifSize, Scatter, ScatterPlan, Tip, TopArea, bead_of, motif_of, strew
+from archtop.core.top import Bead, Motif, MotifSize, ScatterPlan, Tip, TopArea, bead_of, motif_of, strew
 
 __all__ = [
     "BagsInput",

@@ -10,6 +10,7 @@ from pydantic import Field
 from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.clock import Note, ReadPoint, note_reading
 from archtop.core.figure import Figure, Frozen
+from archtop.core.rate import FOUR_IN_FIVE
 from archtop.core.rheology import (
     CUP_MM,
     SPOON_ML,
@@ -89,10 +90,10 @@ def trace_clock(given: TraceClockInput) -> TraceClockOutput:
     rate = math.log(2) / given.doubles_min
     growth = Growth(start=math.log(2), start_sd=0.7, rate=rate, rate_sd=0.4 * rate)
     points = [point for note in given.notes if (point := note_reading(note, given.density_g_ml))]
-    seen = [Seen(minute=p.minute, log_pa=math.log(p.pa), sd=math.log(p.high / p.pa) / 1.2816) for p in points]
+    seen = [Seen(minute=p.minute, log_pa=math.log(p.pa), sd=math.log(p.high / p.pa) / FOUR_IN_FIVE) for p in points]
     model = Thickening(growth, (), seen)
     mean, sd = model.log_pa([given.now_min])
-    middle, factor = math.exp(float(mean[0])), math.exp(1.2816 * float(sd[0]))
+    middle, factor = math.exp(float(mean[0])), math.exp(FOUR_IN_FIVE * float(sd[0]))
     return TraceClockOutput(
         pa=Figure(
             value=middle,

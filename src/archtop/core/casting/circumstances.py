@@ -10,7 +10,7 @@ from collections.abc import Mapping
 
 from archtop.core.chemistry import Formula, Measures
 from archtop.core.figure import Basis, Frozen
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 from archtop.core.waits import Wait, wait_for
 
 __all__ = ["Circumstances", "wait_in"]

@@ -16,7 +16,7 @@ from archtop.core.document import Embed, Loaf, Pieces
 from archtop.core.figure import Basis, Frozen
 from archtop.core.making import Made
 from archtop.core.pieces import PiecePlan
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 from archtop.core.topping import TopPlan
 from archtop.core.waits import Wait
 

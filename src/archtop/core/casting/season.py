@@ -22,7 +22,7 @@ from archtop.core.casting.why_not import clash_of, ways_out
 from archtop.core.document import Loaf
 from archtop.core.errors import InputError
 from archtop.core.figure import Basis, Frozen
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 
 __all__ = [
     "Block",

@@ -19,7 +19,7 @@ from archtop.core.chemistry.formula import Formula
 from archtop.core.chemistry.lye import fat_named, lye_density_g_ml, naoh_g_per_g
 from archtop.core.errors import InputError
 from archtop.core.figure import Figure, Frozen
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 
 __all__ = ["Batter", "BatterPart", "Role", "batter_of"]
 

@@ -7,9 +7,10 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.clock.bowls import DOUBLES_PER_C, Bowl, Limit
-from archtop.core.clock.notes import FOUR_IN_FIVE, Note, ReadPoint, note_reading
+from archtop.core.clock.notes import Note, ReadPoint, note_reading
 from archtop.core.figure import Figure, Frozen
 from archtop.core.paces import UNKNOWN, Pace, PotPace
+from archtop.core.rate import FOUR_IN_FIVE
 from archtop.core.rheology import Bend, Crossing, Growth, Seen, Thickening
 
 __all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock", "scent_pace"]

@@ -10,14 +10,13 @@ from pydantic import Field
 from archtop.core.clock.bowls import Bowl
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
+from archtop.core.rate import FOUR_IN_FIVE
 from archtop.core.rheology import CUP_MM, BendKind, YieldReading, stages, yield_from_slump, yield_from_spread
 
-__all__ = ["FOUR_IN_FIVE", "Note", "ReadPoint", "check_note", "note_reading"]
+__all__ = ["Note", "ReadPoint", "check_note", "note_reading"]
 
 # A stage told by eye is worth this much of ln τ: makers differ by a factor of two and more.
 _BY_EYE = 0.6
-# So many standard deviations either way hold four in five of a normal distribution.
-FOUR_IN_FIVE = 1.2816
 _COLDEST_C, _HOTTEST_C = 5.0, 100.0
 
 

@@ -17,7 +17,7 @@ from pydantic import Field
 from scipy.special import ellipe
 
 from archtop.core.figure import Figure, Frozen
-from archtop.core.rates import Rate
+from archtop.core.rate import Rate
 from archtop.core.rheology import needed_to_stand
 from archtop.core.tables import read_table
 from archtop.core.top.tips import Bead

@@ -9,20 +9,19 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from typing import Annotated
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import Field
 
+from archtop.core.document.piping import Clear
+from archtop.core.document.strewing import Scatter
 from archtop.core.errors import InputError
 from archtop.core.figure import Frozen
-from archtop.core.top.runs import Clear, TopArea
+from archtop.core.top.runs import TopArea
 
-__all__ = ["Pin", "Scatter", "ScatterItem", "ScatterPlan", "Strewn", "strew"]
+__all__ = ["ScatterPlan", "Strewn", "strew",]
 
 Array = NDArray[np.float64]
-Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
 # Places tried for each piece: more look more even, and cost time.
 _CANDIDATES = 80
@@ -32,31 +31,10 @@ _CLOSE_TRIES = 12
 _LEAST_APART_MM = 0.5
 
 
-class ScatterItem(Frozen):
-    """So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them."""
-
-    pieces: Key
-    count: Annotated[int, Field(ge=1, le=2000)]
-    may_be_cut: bool = False
 
 
-class Pin(Frozen):
-    """A piece held where a hand put it: its number among its kind, across and along [mm]."""
-
-    pieces: Key
-    number: Annotated[int, Field(ge=0, le=1999)]
-    x: Annotated[float, Field(ge=-2000, le=2000)]
-    y: Annotated[float, Field(ge=-2000, le=2000)]
 
 
-class Scatter(Frozen):
-    """Everything strewn over the top. ``apart_mm``: the least gap between pieces; ``line_mm``: and to a cut."""
-
-    items: Annotated[tuple[ScatterItem, ...], Field(max_length=20)] = ()
-    seed: Annotated[int, Field(ge=0, le=2**31 - 1)] = 1
-    apart_mm: Annotated[float, Field(ge=0, le=100)] = 2.0
-    line_mm: Annotated[float, Field(ge=0, le=50)] = 1.0
-    pins: Annotated[tuple[Pin, ...], Field(max_length=400)] = ()
 
 
 class Strewn(Frozen):

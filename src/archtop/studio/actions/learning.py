@@ -12,8 +12,9 @@ from archtop.core.clock import Note, bowls_of
 from archtop.core.figure import Frozen
 from archtop.core.notebook import Finished, LoafOutcome, Press, facts_of, observations_of
 from archtop.core.paces import pace_from
+from archtop.core.rate import Rate
 from archtop.core.rates import Observation as Seen
-from archtop.core.rates import Rate, fitted, place_of
+from archtop.core.rates import fitted, place_of
 from archtop.studio import wall_clock
 from archtop.studio.actions.bench import standing, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio

@@ -280,6 +280,6 @@ def losses_since(owner: User, since: dt.date) -> Losses:
         off_the_shelf_g=off,
         says="Nothing written down yet."
         if first is None
-        else f"{loaves} loaves: {bowls + thrown + off:.0f} g wasted ({bowls:.0f} on bowls, {thrown:.0f} thrown away at the "
-        f"bench, {off:.0f} from the shelf), {kept:.0f} g of what was left over kept.",
+        else f"{loaves} loaves: {bowls + thrown + off:.0f} g wasted ({bowls:.0f} on bowls, {thrown:.0f} thrown away "
+        f"at the bench, {off:.0f} from the shelf), {kept:.0f} g of what was left over kept.",
     )

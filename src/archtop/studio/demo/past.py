@@ -25,7 +25,8 @@ from archtop.core import Loaf as Document
 from archtop.core.clock import Bowl, bowls_of
 from archtop.core.notebook import LoafOutcome
 from archtop.core.pour import field_of
-from archtop.core.rates import Rate, kind_of
+from archtop.core.rate import Rate
+from archtop.core.rates import kind_of
 from archtop.core.rheology import spread_mm
 from archtop.studio import wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
