@@ -15,7 +15,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from archtop.core import InputError
-from archtop.core.rehearsing import Change, SimulatedBatter
+from archtop.core.bench.rehearsal import Change, SimulatedBatter
 from archtop.core.rheology import Bend, Growth, Seen, Thickening, spread_mm, yield_from_spread
 from benchmarks.timing import line
 

@@ -12,8 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core import Cupboard, Loaf, blank_loaf, plan, read_cupboard, read_loaf, standard_cupboard
-from archtop.core.clock import bowls_of
-from archtop.core.pour import ColourField, field_of, fragile_in, warm
+from archtop.core.bench.clock import bowls_of
+from archtop.core.faces import ColourField, field_of, fragile_in, warm
 from benchmarks.timing import line
 from benchmarks.voxels import advected
 

@@ -8,8 +8,8 @@ import numpy as np
 import shapely
 
 from archtop.core import read_loaf
+from archtop.core.embeds import prism_of
 from archtop.core.geometry import Inside, LoafMould, Prism
-from archtop.core.pieces import prism_of
 from benchmarks.planning import demo_text
 from benchmarks.timing import line, median_ms
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 import numpy as np
 import shapely
 
-from archtop.core.geometry import Circle, Inside, LoafMould, Prism, Regular, points_of
-from archtop.core.nesting import nest
+from archtop.core.geometry import Circle, Inside, LoafMould, Prism, Regular, nest, points_of
 from archtop.core.rheology import Laid
 from benchmarks.timing import line, median_ms
 

@@ -8,7 +8,7 @@ import time
 from pathlib import Path
 
 from archtop.core import plan, read_cupboard, read_loaf
-from archtop.core.casting import (
+from archtop.core.schedule import (
     Network,
     SeasonTerms,
     StudioHours,

@@ -6,7 +6,7 @@ from functools import partial
 
 import numpy as np
 
-from archtop.core.document.strewing import Scatter, ScatterItem
+from archtop.core.document import Scatter, ScatterItem
 from archtop.core.top import TopArea, strew
 from benchmarks.timing import line, median_ms
 

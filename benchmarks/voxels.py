@@ -9,8 +9,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.pour import ColourField
-from archtop.core.pour.kernel import CORNER, LAYER, POOL, STROKE
+from archtop.core.faces import CORNER, LAYER, POOL, STROKE, ColourField
 
 __all__ = ["advected"]
 

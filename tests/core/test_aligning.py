@@ -7,8 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import plan, read_loaf, standard_cupboard
-from archtop.core.aligning import best_shift, joints_of
-from archtop.core.cutting import cut_positions
+from archtop.core.cuts import best_shift, cut_positions, joints_of
 from archtop.core.document import Cuts
 from tests.core.conftest import box_with, rod
 

@@ -7,8 +7,8 @@ from itertools import pairwise
 import pytest
 
 from archtop.core import plan, read_loaf, standard_cupboard
-from archtop.core.attending import Turn, turns_of
-from archtop.core.clock import ClockFace, Note, bowls_of, read_clock
+from archtop.core.bench import Turn, turns_of
+from archtop.core.bench.clock import ClockFace, Note, bowls_of, read_clock
 from tests.core.conftest import box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()

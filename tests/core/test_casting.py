@@ -12,7 +12,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
-from archtop.core.casting import (
+from archtop.core.learning import Observation, fitted
+from archtop.core.schedule import (
     Appointment,
     Circumstances,
     DayOff,
@@ -38,11 +39,10 @@ from archtop.core.casting import (
     plan_season,
     refuse_impossible,
     solve,
+    wait_for,
     wait_in,
     windows_of,
 )
-from archtop.core.rates import Observation, fitted
-from archtop.core.waits import wait_for
 from tests.core.conftest import box_with, rod
 
 CUPBOARD = standard_cupboard()

@@ -9,11 +9,9 @@ from typing import Any
 import pytest
 
 from archtop.core import Cupboard, plan, read_loaf, standard_cupboard
-from archtop.core.figure import Figure
-from archtop.core.notebook import Cause, Circumstance, Facts, Thickness, Weighed, fault_kinds
-from archtop.core.notebook.causes import causes_of
-from archtop.core.rate import Rate
-from archtop.core.rates import kind_of
+from archtop.core.base import Figure, Rate
+from archtop.core.learning import kind_of
+from archtop.core.notebook import Cause, Circumstance, Facts, Thickness, Weighed, causes_of, fault_kinds
 from tests.core.conftest import OLIVE_COCONUT, box, box_with, frosted, rod
 
 NOW = dt.datetime(2026, 5, 1, 12, tzinfo=dt.UTC)

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import Cupboard, InputError, Loaf, plan, read_loaf, standard_cupboard
-from archtop.core.clock import Bowl, Note, bowls_of, check_note, read_clock
+from archtop.core.bench.clock import Bowl, Note, bowls_of, check_note, read_clock
 from archtop.core.rheology import needed_to_stand, spread_mm
 from tests.core.conftest import OLIVE_COCONUT, box, box_with, frosted, rod
 

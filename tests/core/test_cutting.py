@@ -10,8 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
-from archtop.core.cutter import CutHow
-from archtop.core.cutting import cut_positions
+from archtop.core.cuts import CutHow, cut_positions
 from archtop.core.document import Cuts
 from tests.core.conftest import box, box_with, frosted, rod
 

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from archtop.core import InputError, LoafPlan, plan, read_loaf, standard_cupboard
-from archtop.core.making import DoughMake, made
+from archtop.core.trade import DoughMake, made
 from tests.core.conftest import box
 
 CUPBOARD = standard_cupboard()

@@ -6,8 +6,8 @@ import pytest
 from molmass import Formula as Molecule
 
 from archtop.core import InputError, standard_fats
+from archtop.core.base import read_table
 from archtop.core.chemistry import iodine_value_of, saponification_value_of
-from archtop.core.tables import read_table
 
 # Saponification value [mg KOH/g] and iodine value [g/100 g], low to high. Typed from memory of Codex Alimentarius
 # CXS 210-1999 (rev. 2023, table 2, named vegetable oils), CXS 33-1981 (virgin olive oil), CXS 211-1999 (lard, tallow)

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError
-from archtop.core.casting import favours_need
+from archtop.core.schedule import favours_need
 
 
 @given(st.integers(1, 2000), st.integers(0, 200), st.integers(0, 3000), st.integers(1, 80))

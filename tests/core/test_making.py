@@ -12,9 +12,8 @@ from scipy.integrate import quad
 from shapely.affinity import rotate, translate
 
 from archtop.core import InputError, calculate
-from archtop.core.dough_parts import DoughPart, shape_ml
-from archtop.core.geometry import Circle, Polygon, Regular, Rounded, points_of
-from archtop.core.nesting import nest
+from archtop.core.geometry import Circle, Polygon, Regular, Rounded, nest, points_of
+from archtop.core.trade import DoughPart, shape_ml
 
 ORDINARY = {
     "id": "f",

@@ -13,8 +13,10 @@ from hypothesis import strategies as st
 from scipy.optimize import minimize
 
 from archtop.core import Cupboard, InputError, LoafPlan, cost_of, plan, read_loaf, standard_cupboard
-from archtop.core.clock import Note, bowls_of
+from archtop.core.base import Rate
+from archtop.core.bench.clock import Note, bowls_of
 from archtop.core.colour import against_white, difference, lab_of, reflectance_of
+from archtop.core.learning import Observation, fitted, kind_of, shrunk
 from archtop.core.notebook import (
     Circumstance,
     Difference,
@@ -30,8 +32,6 @@ from archtop.core.notebook import (
     read_outcome,
     reminders_for,
 )
-from archtop.core.rate import Rate
-from archtop.core.rates import Observation, fitted, kind_of, shrunk
 from archtop.core.rheology import spread_mm
 from tests.core.conftest import box, box_with, rod
 

@@ -8,9 +8,9 @@ from typing import Any
 import pytest
 
 from archtop.core import plan, read_loaf, standard_cupboard
-from archtop.core.casting import network_of
+from archtop.core.learning import Observation, fitted
 from archtop.core.notebook import Facts, Finished, LoafOutcome, Press, facts_of, observations_of
-from archtop.core.rates import Observation, fitted
+from archtop.core.schedule import network_of
 from tests.core.conftest import box, box_with, rod
 
 CUPBOARD = standard_cupboard()

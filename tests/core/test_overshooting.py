@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
-from archtop.core.overshooting import Overshoot, overshoot
+from archtop.core.bench import Overshoot, overshoot
 from tests.core.conftest import OLIVE_COCONUT, box
 
 CUPBOARD = standard_cupboard()

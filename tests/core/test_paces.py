@@ -10,11 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
-from archtop.core.clock import Bowl, Note, bowls_of, check_note, pot_pace, read_clock
-from archtop.core.departures import departures
-from archtop.core.paces import PotPace, pace_from, pace_of
-from archtop.core.rate import Rate
-from archtop.core.rates import Observation, fitted
+from archtop.core.base import Rate
+from archtop.core.bench import departures
+from archtop.core.bench.clock import Bowl, Note, bowls_of, check_note, pot_pace, read_clock
+from archtop.core.learning import Observation, PotPace, fitted, pace_from, pace_of
 from archtop.core.rheology import spread_mm
 from tests.core.conftest import box_with, rod
 

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
-from archtop.core.waits import wait_for
+from archtop.core.schedule import wait_for
 from tests.core.conftest import box
 
 CUPBOARD = standard_cupboard()

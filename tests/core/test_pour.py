@@ -12,15 +12,28 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 
 from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
-from archtop.core.clock import bowls_of
+from archtop.core.bench.clock import bowls_of
+from archtop.core.embeds import prism_of
+from archtop.core.faces import (
+    DRAG,
+    OP,
+    POOL,
+    STROKE,
+    ColourField,
+    Section,
+    Spans,
+    expected_pa,
+    field_of,
+    find_cuts,
+    fragile_in,
+    landing,
+    obstacle_of,
+    pot_colours,
+    remarks_on_pours,
+    walk,
+)
+from archtop.core.faces.kernel import _unstroke
 from archtop.core.geometry import LoafMould
-from archtop.core.pieces import prism_of
-from archtop.core.pour import ColourField, expected_pa, field_of, fragile_in, landing, remarks_on_pours
-from archtop.core.pour.kernel import OP, POOL, STROKE, _unstroke, walk
-from archtop.core.pour.physics import DRAG
-from archtop.core.pour.pot import pot_colours
-from archtop.core.pour.section import Section, Spans, obstacle_of
-from archtop.core.shifting import find_cuts
 from benchmarks.voxels import advected
 from tests.core.conftest import box, rod
 

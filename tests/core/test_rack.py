@@ -6,7 +6,7 @@ import datetime as dt
 
 import pytest
 
-from archtop.core.casting import rack_times
+from archtop.core.schedule import rack_times
 
 CUT = dt.datetime(2027, 3, 5, 12, tzinfo=dt.UTC)
 WEEK = dt.timedelta(days=7)

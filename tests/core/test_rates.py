@@ -9,8 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from archtop.core.figure import Figure
-from archtop.core.rates import Observation, fitted, kind_of, place_of, shrunk
+from archtop.core.base import Figure
+from archtop.core.learning import Observation, fitted, kind_of, place_of, shrunk
 
 SEEN = st.lists(st.tuples(st.floats(0.3, 3.0), st.floats(0.05, 0.5)), min_size=1, max_size=12)
 

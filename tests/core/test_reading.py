@@ -13,9 +13,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, calculate
-from archtop.core.geometry import area_mm2, points_of, shape_of
-from archtop.core.reading import read_stl, read_svg
-from archtop.core.reading.svg import SVG_LIMIT_BYTES
+from archtop.core.geometry import SVG_LIMIT_BYTES, area_mm2, points_of, read_stl, read_svg, shape_of
 
 
 def svg(body: str, head: str = 'width="100mm" height="100mm" viewBox="0 0 100 100"') -> bytes:

@@ -19,7 +19,7 @@ from archtop.core import (
     size_back,
     standard_cupboard,
 )
-from archtop.core.labelling import label_of
+from archtop.core.pots import label_of
 from tests.core.conftest import OLIVE_COCONUT, box, frosted
 
 STANDARD = standard_cupboard()

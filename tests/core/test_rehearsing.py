@@ -11,15 +11,8 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
 from archtop.core import Loaf, plan, read_loaf, standard_cupboard
-from archtop.core.clock import Bowl, Note, bowls_of
-from archtop.core.rehearsing import (
-    Change,
-    RehearsedDay,
-    SimulatedBatter,
-    change_of,
-    drawn_batter,
-    spoonful_of,
-)
+from archtop.core.bench.clock import Bowl, Note, bowls_of
+from archtop.core.bench.rehearsal import Change, RehearsedDay, SimulatedBatter, change_of, drawn_batter, spoonful_of
 from archtop.core.rheology import Bend, Growth, yield_from_spread
 from tests.core.conftest import box_with, frosted, rod
 

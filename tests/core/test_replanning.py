@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
-from archtop.core.replanning import Replan, replan
+from archtop.core.bench import Replan, replan
 from tests.core.conftest import box, box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()

@@ -9,8 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, LoafPlan, plan, read_loaf, standard_cupboard
-from archtop.core.aligning import best_shift
-from archtop.core.cutting import GAP_MM, cut_positions
+from archtop.core.cuts import GAP_MM, best_shift, cut_positions
 from archtop.core.document import Cuts
 from tests.core.conftest import box_with, rod
 

@@ -10,9 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import Cupboard, LoafPlan, plan, read_loaf, standard_cupboard
-from archtop.core.document.lot import Lot
-from archtop.core.dough_ages import dough_age
-from archtop.core.shelving import could_use, lot_state
+from archtop.core.document import Lot
+from archtop.core.shelf import could_use, dough_age, lot_state
 from tests.core.conftest import box, box_with, rod
 
 DAY = dt.date(2027, 3, 1)

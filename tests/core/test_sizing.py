@@ -9,8 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import plan, read_loaf, standard_cupboard
-from archtop.core.sizing import apportion, cling_ml
-from archtop.core.units import G_PER_OZ
+from archtop.core.base import G_PER_OZ
+from archtop.core.pots import cling_ml
+from archtop.core.pots.apportion import apportion
 from tests.core.conftest import box, box_with, frosted, rod
 
 amounts = st.lists(st.floats(0, 5000), min_size=2, max_size=12).filter(lambda xs: sum(xs) > 0)

@@ -13,11 +13,10 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 
 from archtop.core import InputError, LoafPlan, calculate, plan, read_loaf, standard_cupboard
-from archtop.core.clock import bowls_of
-from archtop.core.document.piping import Clear, Run
-from archtop.core.document.strewing import Pin, Scatter, ScatterItem
-from archtop.core.top import MotifSize, Tip, TopArea, bead_of, motif_of, opening_of, spots_of, strew
-from archtop.core.top.motifs import sine_length
+from archtop.core.bench.clock import bowls_of
+from archtop.core.document import Clear, Pin, Run, Scatter, ScatterItem
+from archtop.core.top import TopArea, spots_of, strew
+from archtop.core.trade import MotifSize, Tip, bead_of, motif_of, opening_of, sine_length
 from tests.core.conftest import box, frosted
 
 CUPBOARD = standard_cupboard()

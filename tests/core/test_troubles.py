@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.troubles import troubles
+from archtop.core.bench import troubles
 
 
 def test_every_trouble_says_what_to_do_and_what_to_mind() -> None:

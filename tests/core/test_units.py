@@ -8,7 +8,7 @@ from pathlib import Path
 import pint
 import pytest
 
-from archtop.core import units
+from archtop.core.base import units
 
 REGISTRY = pint.UnitRegistry()
 BROWSER = Path(__file__).parents[2] / "web" / "src" / "ui" / "units.ts"

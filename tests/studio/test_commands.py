@@ -20,7 +20,7 @@ from django.test import Client
 
 from archtop.cli import main
 from archtop.core import read_loaf
-from archtop.core.rate import Rate
+from archtop.core.base import Rate
 from archtop.studio.actions.learning import open_numbers
 from archtop.studio.models import Loaf, LoafMould
 from tests.studio.conftest import DEMO_TEXT

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from archtop.core.reading import SVG_LIMIT_BYTES
+from archtop.core.geometry import SVG_LIMIT_BYTES
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db

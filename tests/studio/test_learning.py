@@ -10,7 +10,7 @@ import pytest
 from django.contrib.auth.models import User
 
 from archtop.core import read_loaf, standard_cupboard
-from archtop.core.rate import Rate
+from archtop.core.base import Rate
 from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, press, save_loaf
 from archtop.studio.actions.learning import (

@@ -15,7 +15,7 @@ from icalendar import Calendar
 from pypdf import PdfReader
 
 from archtop.core import plan, read_loaf
-from archtop.core.casting import StudioHours, network_of
+from archtop.core.schedule import StudioHours, network_of
 from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, cupboard_of_studio, press
 from archtop.studio.actions import season as season_actions

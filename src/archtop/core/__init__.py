@@ -4,20 +4,27 @@ Imports no web framework, opens no socket, reads only its own tables. What is na
 surface. Units: mm, ml, g, °C, h, unless a docstring says otherwise.
 """
 
-from archtop.core.backsizing import Backsized, BackTarget, size_back
+from archtop.core.base import InputError, Problem, problems_from_items
 from archtop.core.calculators import calculate, list_calculators
 from archtop.core.chemistry import Additive, Fat, Formula, Scent, standard_fats
 from archtop.core.colour import Colourant, Reach, reach
-from archtop.core.costing import Costing, cost_of
-from archtop.core.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
-from archtop.core.document import Loaf, blank_loaf, read_loaf
-from archtop.core.document.lot import Lot
-from archtop.core.errors import InputError, Problem, problems_from_items
+from archtop.core.document import (
+    Cupboard,
+    Loaf,
+    Lot,
+    blank_loaf,
+    read_cupboard,
+    read_loaf,
+    standard_cupboard,
+    stock_key,
+)
 from archtop.core.first_loaf import FirstLoaf, first_loaf
+from archtop.core.geometry import ReadMesh, ReadOutline, read_stl, read_svg
+from archtop.core.notebook import Costing, cost_of
 from archtop.core.plan import LoafPlan, plan
-from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
-from archtop.core.shelving import LotState, could_use, lot_state
-from archtop.core.supplying import Supply, together
+from archtop.core.pots import Supply, together
+from archtop.core.shelf import LotState, could_use, lot_state
+from archtop.core.size_back import Backsized, BackTarget, size_back
 
 __all__ = [
     "Additive",

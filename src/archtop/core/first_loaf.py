@@ -6,8 +6,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from archtop.core.base import Frozen
 from archtop.core.document import Loaf, blank_loaf, read_loaf
-from archtop.core.figure import Frozen
 from archtop.core.geometry import LoafMould
 
 __all__ = ["FirstLoaf", "first_loaf"]

@@ -8,37 +8,47 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from archtop.core.aligning import CutShift, best_shift, joints_of
+from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Batter, Formula, Measures, batter_of, measures_of
-from archtop.core.colouring import ColourPlan, Contrast, colours_of, contrasts_of
-from archtop.core.cupboard import Cupboard
-from archtop.core.cutter import CutHow, how_to_cut
-from archtop.core.cutting import CutPlan, cut_loaf
-from archtop.core.densities import densities_of
-from archtop.core.document import Loaf
-from archtop.core.dough import DoughNeed, dough_needed
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
-from archtop.core.filling import Fill, Layer, fill
-from archtop.core.fitting import fit_pieces
+from archtop.core.cuts import CutHow, CutPlan, CutShift, best_shift, cut_loaf, how_to_cut, joints_of, solid_of
+from archtop.core.document import Cupboard, Loaf
+from archtop.core.embeds import PiecePlan, densities_of, fit_pieces, piece_plan, prism_of
 from archtop.core.geometry import Inside, LoafMould, MouldOutline
-from archtop.core.hanger import HangerPath, paths_of
-from archtop.core.judging import Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
-from archtop.core.labelling import Label, label_of_pots
-from archtop.core.making import Made, made
-from archtop.core.order import Task, casting_order
-from archtop.core.pieces import PiecePlan, piece_plan, prism_of
-from archtop.core.potting import pots_of, volumes_of
-from archtop.core.putting_by import shelf_moves
-from archtop.core.settling import EmbedHold, LayerHold, SmallHold, embed_holds, layer_holds, small_holds
-from archtop.core.shelving import ShelfUse, shelf_uses
-from archtop.core.shredding import ShredsUse, shreds_of
-from archtop.core.sizing import Pot
-from archtop.core.supplying import Supply, supplies_of
-from archtop.core.topping import TopPlan, topping_of, whole_on_top
-from archtop.core.warming import PotHeat, heat_of
-from archtop.core.weighing import solid_of
-from archtop.core.working import Step, bench_steps
+from archtop.core.pots import (
+    ColourPlan,
+    Contrast,
+    Label,
+    Pot,
+    PotHeat,
+    Supply,
+    colours_of,
+    contrasts_of,
+    heat_of,
+    label_of_pots,
+    pots_of,
+    supplies_of,
+    volumes_of,
+)
+from archtop.core.pours import (
+    EmbedHold,
+    Fill,
+    HangerPath,
+    Layer,
+    LayerHold,
+    SmallHold,
+    embed_holds,
+    fill,
+    layer_holds,
+    paths_of,
+    small_holds,
+)
+from archtop.core.remarks import Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
+from archtop.core.schedule import Task, casting_order
+from archtop.core.shelf import ShelfUse, shelf_moves, shelf_uses
+from archtop.core.small_pieces import DoughNeed, ShredsUse, dough_needed, shreds_of
+from archtop.core.steps import Step, bench_steps
+from archtop.core.top import TopPlan, topping_of, whole_on_top
+from archtop.core.trade import Made, made
 
 __all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "plan"]
 
@@ -149,7 +159,7 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     embeds_hold = embed_holds(loaf, fills, prisms, piece_density, density[loaf.formula])
     layers_hold = layer_holds(loaf, density[loaf.formula])
     row_joints = tuple(y for piece in pieces if piece.row for y in piece.row.joints_mm)
-    cut_how = how_to_cut(loaf, top, colours)
+    cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in colours})
     solid = solid_of(loaf, fills, made_pieces, density, piece_density, top.loads)
     cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints, cupboard.rates.get("cure"))
     each_g = {piece.id: piece.weight.value for piece in pieces}

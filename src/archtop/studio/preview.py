@@ -5,8 +5,8 @@ from __future__ import annotations
 import datetime as dt
 
 from archtop.core import Loaf, LoafPlan
+from archtop.core.base import Frozen
 from archtop.core.document import ColourShare
-from archtop.core.figure import Frozen
 
 __all__ = ["Preview", "preview_of"]
 

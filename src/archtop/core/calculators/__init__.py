@@ -9,9 +9,9 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
+from archtop.core.base import InputError, problems_from_validation
 from archtop.core.calculators import casting, colours, loaves, pieces, pours, top, trace, volumes, weights
 from archtop.core.calculators.registry import CALCULATORS, Calculator
-from archtop.core.errors import InputError, problems_from_validation
 
 __all__ = [
     "CALCULATORS",

@@ -6,9 +6,9 @@ from typing import Annotated
 
 from pydantic import AwareDatetime, Field
 
+from archtop.core.base import Frozen
 from archtop.core.calculators.registry import calculator
-from archtop.core.casting import Hold, Job, Link, Network, Pin, SeasonPlan, SeasonTerms, StudioHours, plan_network
-from archtop.core.figure import Frozen
+from archtop.core.schedule import Hold, Job, Link, Network, Pin, SeasonPlan, SeasonTerms, StudioHours, plan_network
 
 __all__ = ["CastingOrderInput"]
 

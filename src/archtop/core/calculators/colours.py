@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from archtop.core.base import Frozen, InputError
 from archtop.core.calculators.registry import calculator
 from archtop.core.chemistry import Formula
 from archtop.core.colour import (
@@ -18,10 +19,8 @@ from archtop.core.colour import (
     lab_of,
     reflectance_of,
 )
-from archtop.core.colouring import contrast_words
-from archtop.core.cupboard import standard_cupboard
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
+from archtop.core.document import standard_cupboard
+from archtop.core.pots import contrast_words
 
 __all__ = ["ColourMixInput", "ContrastInput", "ContrastOutput"]
 

@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from archtop.core.backsizing import Backsized, BackTarget, size_back
+from archtop.core.base import Frozen
 from archtop.core.calculators.registry import calculator
 from archtop.core.chemistry import Scent
 from archtop.core.colour import Colourant
-from archtop.core.cupboard import read_cupboard, standard_cupboard
-from archtop.core.document import Loaf, Sizing
-from archtop.core.figure import Frozen
+from archtop.core.document import Loaf, Sizing, read_cupboard, standard_cupboard
 from archtop.core.plan import plan
-from archtop.core.sizing import Pot
+from archtop.core.pots import Pot
+from archtop.core.size_back import Backsized, BackTarget, size_back
 
 __all__ = ["PotsInput", "PotsOutput", "SizeBackInput"]
 

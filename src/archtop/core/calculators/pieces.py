@@ -9,20 +9,29 @@ from typing import Annotated
 import shapely
 from pydantic import Field
 
+from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.calculators.volumes import PieceInput
 from archtop.core.chemistry import Formula, batter_of
-from archtop.core.cupboard import standard_cupboard
-from archtop.core.dough import DoughNeed, DoughShape, dough_needed
-from archtop.core.dough_parts import dough_ml
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
-from archtop.core.geometry import Inside, LoafMould, Outline, Prism, holes_of, points_of, shape_of
-from archtop.core.nesting import Layout, nest
-from archtop.core.packing import SHREDS_G_ML, Grated, packing_of
-from archtop.core.reading import ReadMesh, ReadOutline, read_stl, read_svg
+from archtop.core.document import standard_cupboard
+from archtop.core.geometry import (
+    Inside,
+    Layout,
+    LoafMould,
+    Outline,
+    Prism,
+    ReadMesh,
+    ReadOutline,
+    holes_of,
+    nest,
+    points_of,
+    read_stl,
+    read_svg,
+    shape_of,
+)
 from archtop.core.rheology import Laid, Rest
-from archtop.core.shredding import loose_heap
+from archtop.core.small_pieces import DoughNeed, DoughShape, dough_needed, loose_heap
+from archtop.core.trade import SHREDS_G_ML, Grated, dough_ml, packing_of
 
 __all__ = [
     "DoughInput",

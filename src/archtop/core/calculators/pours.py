@@ -6,13 +6,12 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
+from archtop.core.base import Frozen
+from archtop.core.bench.clock import bowls_of
 from archtop.core.calculators.registry import calculator
-from archtop.core.clock import bowls_of
-from archtop.core.cupboard import standard_cupboard
-from archtop.core.document import read_loaf
-from archtop.core.figure import Frozen
+from archtop.core.document import read_loaf, standard_cupboard
+from archtop.core.faces import field_of
 from archtop.core.plan import plan
-from archtop.core.pour import field_of
 
 __all__ = ["CutFacesInput", "CutFacesOutput", "FaceShown"]
 

@@ -7,12 +7,12 @@ from typing import Annotated
 
 from pydantic import Field
 
+from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.calculators.registry import Positive, calculator
-from archtop.core.document.strewing import Scatter
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
+from archtop.core.document import Scatter
 from archtop.core.rheology import COMFORTABLE_GRIP_N, PALM_M2, highest_heap, push_pa, stiffest_through
-from archtop.core.top import Bead, Motif, MotifSize, ScatterPlan, Tip, TopArea, bead_of, motif_of, strew
+from archtop.core.top import ScatterPlan, TopArea, strew
+from archtop.core.trade import Bead, Motif, MotifSize, Tip, bead_of, motif_of
 
 __all__ = [
     "BagsInput",

@@ -7,10 +7,9 @@ from typing import Annotated
 
 from pydantic import Field
 
+from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen
+from archtop.core.bench.clock import Note, ReadPoint, note_reading
 from archtop.core.calculators.registry import Positive, calculator
-from archtop.core.clock import Note, ReadPoint, note_reading
-from archtop.core.figure import Figure, Frozen
-from archtop.core.rate import FOUR_IN_FIVE
 from archtop.core.rheology import (
     CUP_MM,
     SPOON_ML,

@@ -6,11 +6,10 @@ from typing import Annotated
 
 from pydantic import Field
 
+from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.calculators.registry import Positive, calculator
-from archtop.core.cutting import CutPlan, Solid, cut_loaf
+from archtop.core.cuts import CutPlan, Solid, cut_loaf
 from archtop.core.document import Cuts
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
 from archtop.core.geometry import Inside, LoafMould, Outline, Prism, holes_of, points_of
 
 __all__ = ["CutsInput", "DisplacementInput", "DisplacementOutput", "MouldInput", "MouldOutput", "PieceInput"]

@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from archtop.core.base import Figure, Frozen
 from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.chemistry import (
     Batter,
@@ -19,9 +20,8 @@ from archtop.core.chemistry import (
     naoh_g_per_g,
     scent_load,
 )
-from archtop.core.cupboard import standard_cupboard
-from archtop.core.figure import Figure, Frozen
-from archtop.core.labelling import Label, label_of
+from archtop.core.document import standard_cupboard
+from archtop.core.pots import Label, label_of
 
 __all__ = [
     "BatterInput",

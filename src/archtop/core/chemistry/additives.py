@@ -13,10 +13,7 @@ from typing import Annotated, Final, Literal, get_args
 
 from pydantic import Field
 
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
-from archtop.core.tables import read_table
-from archtop.core.units import G_PER_LB, ML_PER_TBSP, ML_PER_TSP
+from archtop.core.base import G_PER_LB, ML_PER_TBSP, ML_PER_TSP, Frozen, InputError, read_table
 
 __all__ = [
     "STAGES",

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from archtop.core.base import Figure, Frozen, InputError, Rate
 from archtop.core.chemistry.additives import (
     Additive,
     Stage,
@@ -17,9 +18,6 @@ from archtop.core.chemistry.additives import (
 from archtop.core.chemistry.fats import Fat
 from archtop.core.chemistry.formula import Formula
 from archtop.core.chemistry.lye import fat_named, lye_density_g_ml, naoh_g_per_g
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
-from archtop.core.rate import Rate
 
 __all__ = ["Batter", "BatterPart", "Role", "batter_of"]
 

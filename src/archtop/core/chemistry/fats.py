@@ -10,9 +10,7 @@ from collections.abc import Mapping
 from functools import cache
 from typing import Literal
 
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
-from archtop.core.tables import read_table
+from archtop.core.base import Frozen, InputError, read_table
 
 __all__ = ["Fat", "iodine_value_of", "saponification_value_of", "standard_fats"]
 

@@ -9,10 +9,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from archtop.core.base import Frozen, InputError
 from archtop.core.chemistry.additives import AdditiveDose
 from archtop.core.chemistry.schools import SchoolName
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
 
 __all__ = ["AssessedList", "FatShare", "Formula", "LateFat", "Water"]
 

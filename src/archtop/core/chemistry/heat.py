@@ -11,10 +11,8 @@ import math
 
 import numpy as np
 
+from archtop.core.base import Figure, Frozen, InputError, read_table
 from archtop.core.chemistry.lye import NAOH_G_PER_MOL, lye_density_g_ml
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
-from archtop.core.tables import read_table
 
 __all__ = ["OIL_J_PER_G_K", "Meeting", "cooling_minutes", "lye_heat_capacity", "lye_peak", "lye_peak_c", "meeting_c"]
 

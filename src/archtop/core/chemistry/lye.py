@@ -11,9 +11,8 @@ from collections.abc import Mapping
 
 import numpy as np
 
+from archtop.core.base import InputError, read_table
 from archtop.core.chemistry.fats import Fat
-from archtop.core.errors import InputError
-from archtop.core.tables import read_table
 
 __all__ = [
     "KOH_G_PER_MOL",

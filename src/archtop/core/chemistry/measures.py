@@ -10,12 +10,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from archtop.core.base import Figure, Frozen, read_table
 from archtop.core.chemistry.additives import Additive
 from archtop.core.chemistry.batter import Batter
 from archtop.core.chemistry.fats import Fat
 from archtop.core.chemistry.formula import Formula
-from archtop.core.figure import Figure, Frozen
-from archtop.core.tables import read_table
 
 __all__ = ["AcidShare", "Measures", "fatty_acids_of", "measures_of"]
 

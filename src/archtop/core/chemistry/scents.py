@@ -12,8 +12,7 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
-from archtop.core.errors import InputError
-from archtop.core.figure import Figure, Frozen
+from archtop.core.base import Figure, Frozen, InputError
 
 __all__ = ["BEHAVIOURS", "Behaviour", "Scent", "ScentBlend", "ScentDose", "ScentLoad", "ScentPart", "scent_load"]
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 from functools import cache
 from typing import Literal
 
-from archtop.core.figure import Frozen
-from archtop.core.tables import read_table
+from archtop.core.base import Frozen, read_table
 
 __all__ = ["School", "SchoolName", "school_named"]
 

@@ -15,12 +15,11 @@ from functools import cache
 
 import numpy as np
 
+from archtop.core.base import Basis, Frozen, read_table
 from archtop.core.chemistry import Additive, Formula, grams_per_g_oils
 from archtop.core.colour.kubelka_munk import absorption, reflectance
 from archtop.core.colour.pigments import Colourant, strength_of
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
-from archtop.core.figure import Basis, Frozen
-from archtop.core.tables import read_table
 
 __all__ = ["Forecast", "Swatch", "base_absorption", "browning", "forecast"]
 

@@ -13,9 +13,9 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
+from archtop.core.base import Frozen
 from archtop.core.colour.kubelka_munk import absorption
 from archtop.core.colour.spectra import Spectrum, reflectance_of
-from archtop.core.figure import Frozen
 
 __all__ = ["ColourDose", "Colourant", "TestBar", "strength_of"]
 

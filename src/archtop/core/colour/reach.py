@@ -7,12 +7,12 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 from scipy.optimize import minimize, nnls
 
+from archtop.core.base import Frozen
 from archtop.core.colour.ciede2000 import difference
 from archtop.core.colour.forecast import Swatch
 from archtop.core.colour.kubelka_munk import absorption, reflectance
 from archtop.core.colour.pigments import Colourant, strength_of
 from archtop.core.colour.spectra import Spectrum, lab_of, reflectance_of, srgb_of
-from archtop.core.figure import Frozen
 
 __all__ = ["REACHED", "Addition", "Reach", "reach"]
 

@@ -14,8 +14,7 @@ from functools import cache, lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.errors import InputError
-from archtop.core.tables import read_table
+from archtop.core.base import InputError, read_table
 
 __all__ = ["Lab", "Spectrum", "lab_of", "reflectance_of", "srgb_of"]
 

@@ -13,8 +13,7 @@ from typing import Final, Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen, InputError
 
 __all__ = ["CARD_REFLECTS", "Light", "MeasuredColour", "against_white"]
 

@@ -6,7 +6,9 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 
 from archtop.core.document.consistency import pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
+from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
 from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
+from archtop.core.document.lot import Keeping, Lot, LotKind
 from archtop.core.document.parts import (
     BaseCoat,
     Brings,
@@ -34,6 +36,8 @@ from archtop.core.document.parts import (
     Work,
     frosting_colours,
 )
+from archtop.core.document.piping import Clear, Run
+from archtop.core.document.strewing import Pin, Scatter, ScatterItem
 
 __all__ = [
     "FORMAT",
@@ -41,9 +45,11 @@ __all__ = [
     "BaseCoat",
     "Brings",
     "Casting",
+    "Clear",
     "Colour",
     "ColourShare",
     "Crown",
+    "Cupboard",
     "Cuts",
     "Dust",
     "Embed",
@@ -51,14 +57,21 @@ __all__ = [
     "Frosting",
     "Hanger",
     "InPour",
+    "Keeping",
     "Kept",
     "Lay",
     "Loaf",
+    "Lot",
     "LotKey",
+    "LotKind",
     "Pieces",
+    "Pin",
     "Pour",
     "Press",
     "Row",
+    "Run",
+    "Scatter",
+    "ScatterItem",
     "Sizing",
     "SpecialBar",
     "Top",
@@ -66,5 +79,8 @@ __all__ = [
     "blank_loaf",
     "frosting_colours",
     "pieces_used",
+    "read_cupboard",
     "read_loaf",
+    "standard_cupboard",
+    "stock_key",
 ]

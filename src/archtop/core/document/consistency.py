@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
+from archtop.core.base import Problem, shown
 from archtop.core.document.contents import Contents
 from archtop.core.document.parts import ColourShare, Dust, Lay, Pour, Press
-from archtop.core.errors import Problem, shown
-from archtop.core.making import CompositeMake, DoughMake
+from archtop.core.trade import CompositeMake, DoughMake
 
 __all__ = ["inconsistencies", "pieces_used"]
 

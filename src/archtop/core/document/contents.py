@@ -7,22 +7,9 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
+from archtop.core.base import Frozen
 from archtop.core.chemistry import Formula, ScentBlend
-from archtop.core.document.parts import (
-    Brings,
-    Colour,
-    Cuts,
-    Embed,
-    Frosting,
-    Id,
-    Kept,
-    Name,
-    Pieces,
-    Sizing,
-    Top,
-    Work,
-)
-from archtop.core.figure import Frozen
+from archtop.core.document.parts import Brings, Colour, Cuts, Embed, Frosting, Id, Kept, Name, Pieces, Sizing, Top, Work
 from archtop.core.geometry import LoafMould
 
 __all__ = ["FORMAT", "VERSION", "Contents"]

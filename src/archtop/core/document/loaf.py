@@ -6,11 +6,11 @@ from typing import Any
 
 from pydantic import ValidationError, model_validator
 
+from archtop.core.base import InputError, problems_from_validation
 from archtop.core.chemistry import FatShare, Formula
 from archtop.core.document.consistency import inconsistencies
 from archtop.core.document.contents import FORMAT, VERSION, Contents
 from archtop.core.document.lifts import LIFTS
-from archtop.core.errors import InputError, problems_from_validation
 
 __all__ = ["Loaf", "blank_loaf", "read_loaf"]
 

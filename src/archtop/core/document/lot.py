@@ -7,10 +7,14 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from archtop.core.base import Frozen
 from archtop.core.document.parts import LotKey
-from archtop.core.figure import Frozen
 
-__all__ = ["Keeping", "Lot", "LotKind",]
+__all__ = [
+    "Keeping",
+    "Lot",
+    "LotKind",
+]
 
 Keeping = Literal["sealed", "covered", "open"]
 LotKind = Literal[

@@ -6,16 +6,13 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from archtop.core.base import Frozen, InputError
 from archtop.core.chemistry import Scent, ScentDose
 from archtop.core.colour import Colourant, ColourDose
 from archtop.core.document.piping import Clear, Run
 from archtop.core.document.strewing import Scatter
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
 from archtop.core.geometry import Outline
-from archtop.core.making import CompositeMake, DoughMake, Make
-from archtop.core.packing import Grated
-from archtop.core.top import Finish, Tip
+from archtop.core.trade import CompositeMake, DoughMake, Finish, Grated, Make, Tip
 
 __all__ = [
     "BaseCoat",

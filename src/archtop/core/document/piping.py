@@ -6,10 +6,13 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.figure import Frozen
-from archtop.core.top.motifs import MotifSize
+from archtop.core.base import Frozen
+from archtop.core.trade import MotifSize
 
-__all__ = ["Clear", "Run",]
+__all__ = [
+    "Clear",
+    "Run",
+]
 
 Place = Annotated[float, Field(ge=-2000, le=2000)]
 

@@ -6,9 +6,13 @@ from typing import Annotated
 
 from pydantic import Field
 
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 
-__all__ = ["Pin", "Scatter", "ScatterItem",]
+__all__ = [
+    "Pin",
+    "Scatter",
+    "ScatterItem",
+]
 
 Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 

@@ -5,6 +5,7 @@ Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front 
 
 from archtop.core.geometry.level import Inside
 from archtop.core.geometry.mould import CavityMould, LoafMould, MouldOutline
+from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
     Circle,
     Outline,
@@ -19,12 +20,17 @@ from archtop.core.geometry.outline import (
 )
 from archtop.core.geometry.prism import Clearance, Prism, clearance_of, overlap_mm2
 from archtop.core.geometry.profile import Profile
+from archtop.core.geometry.read_stl import STL_LIMIT_BYTES, ReadMesh, read_stl
+from archtop.core.geometry.read_svg import SVG_LIMIT_BYTES, ReadOutline, read_svg
 
 __all__ = [
+    "STL_LIMIT_BYTES",
+    "SVG_LIMIT_BYTES",
     "CavityMould",
     "Circle",
     "Clearance",
     "Inside",
+    "Layout",
     "LoafMould",
     "MouldOutline",
     "Outline",
@@ -32,12 +38,17 @@ __all__ = [
     "Polygon",
     "Prism",
     "Profile",
+    "ReadMesh",
+    "ReadOutline",
     "Regular",
     "Rounded",
     "area_mm2",
     "clearance_of",
     "holes_of",
+    "nest",
     "overlap_mm2",
     "points_of",
+    "read_stl",
+    "read_svg",
     "shape_of",
 ]

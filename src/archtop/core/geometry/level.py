@@ -11,7 +11,7 @@ from collections.abc import Sequence
 import numpy as np
 from scipy.optimize import brentq
 
-from archtop.core.errors import InputError
+from archtop.core.base import InputError
 from archtop.core.geometry.mould import LoafMould
 from archtop.core.geometry.prism import Prism
 

@@ -13,7 +13,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 from archtop.core.geometry.outline import Points
 
 __all__ = ["CavityMould", "LoafMould", "MouldOutline"]

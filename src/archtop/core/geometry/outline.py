@@ -15,8 +15,7 @@ import shapely
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen, InputError
 
 __all__ = [
     "Circle",

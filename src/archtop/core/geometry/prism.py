@@ -14,7 +14,7 @@ from functools import cached_property
 import numpy as np
 import shapely
 
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 from archtop.core.geometry.mould import LoafMould
 from archtop.core.geometry.outline import Points
 from archtop.core.geometry.profile import Profile

@@ -7,7 +7,8 @@
 - ``reminders_for``: past trouble that matters to a plan
 """
 
-from archtop.core.notebook.causes import Cause, Circumstance
+from archtop.core.notebook.causes import Cause, Circumstance, causes_of
+from archtop.core.notebook.costing import Costing, cost_of
 from archtop.core.notebook.differences import Difference, differences_of
 from archtop.core.notebook.facts import Facts, Press, Thickness, Weighed, facts_of
 from archtop.core.notebook.faults import FaultKind, fault_kinds
@@ -23,13 +24,7 @@ from archtop.core.notebook.outcome import (
     last_said,
     read_outcome,
 )
-from archtop.core.notebook.weighing import (
-    DRIED_BY_CUT,
-    Balance,
-    balance_of,
-    cured_loss_percent,
-    weight_ratio,
-)
+from archtop.core.notebook.weighing import DRIED_BY_CUT, Balance, balance_of, cured_loss_percent, weight_ratio
 
 __all__ = [
     "DRIED_BY_CUT",
@@ -37,6 +32,7 @@ __all__ = [
     "Balance",
     "Cause",
     "Circumstance",
+    "Costing",
     "Difference",
     "Facts",
     "Fault",
@@ -52,6 +48,8 @@ __all__ = [
     "Thickness",
     "Weighed",
     "balance_of",
+    "causes_of",
+    "cost_of",
     "cured_loss_percent",
     "differences_of",
     "facts_of",

@@ -8,9 +8,8 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import NamedTuple
 
-from archtop.core.cupboard import Cupboard
-from archtop.core.document import Loaf
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
+from archtop.core.document import Cupboard, Loaf
 from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.faults import FaultKind
 from archtop.core.plan import LoafPlan

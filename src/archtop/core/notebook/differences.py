@@ -9,16 +9,15 @@ import math
 from collections.abc import Iterator, Sequence
 from typing import Literal
 
+from archtop.core.base import Frozen, counted
 from archtop.core.colour import difference, lab_of, reflectance_of
-from archtop.core.figure import Frozen
+from archtop.core.embeds import prism_of
 from archtop.core.geometry import Inside
 from archtop.core.notebook.causes import Cause, Circumstance, causes_of
 from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.faults import fault_kinds
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import balance_of, cured_loss_percent, weight_ratio
-from archtop.core.pieces import prism_of
-from archtop.core.wording import counted
 
 __all__ = ["Difference", "differences_of"]
 

@@ -7,11 +7,10 @@ import itertools
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
-from archtop.core.clock import Bowl, Note, read_clock
-from archtop.core.departures import departures
-from archtop.core.figure import Figure, Frozen
+from archtop.core.base import Figure, Frozen
+from archtop.core.bench import departures, troubles
+from archtop.core.bench.clock import Bowl, Note, read_clock
 from archtop.core.plan import LoafPlan
-from archtop.core.troubles import troubles
 
 __all__ = ["Facts", "Press", "Thickness", "Weighed", "facts_of"]
 

@@ -6,8 +6,7 @@ from collections.abc import Mapping
 from functools import cache
 from typing import Literal
 
-from archtop.core.figure import Frozen
-from archtop.core.tables import read_table
+from archtop.core.base import Frozen, read_table
 
 __all__ = ["FaultAbout", "FaultKind", "fault_kinds"]
 

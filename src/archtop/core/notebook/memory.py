@@ -8,8 +8,8 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Iterator, Mapping, Sequence
 
+from archtop.core.base import Frozen
 from archtop.core.document import Loaf, Pour
-from archtop.core.figure import Frozen
 from archtop.core.notebook.faults import FaultAbout, FaultKind, fault_kinds
 from archtop.core.notebook.outcome import LoafOutcome
 

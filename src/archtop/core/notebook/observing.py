@@ -11,21 +11,18 @@ from typing import NamedTuple
 
 from scipy.optimize import minimize_scalar
 
-from archtop.core.casting import network_of
+from archtop.core.base import counted
+from archtop.core.bench.clock import Bowl, Note, pot_pace, scent_pace
 from archtop.core.chemistry import batter_of
-from archtop.core.clock import Bowl, Note, pot_pace, scent_pace
 from archtop.core.colour import Colourant, Lab, Spectrum, difference, forecast, lab_of, reflectance_of
-from archtop.core.colouring import base_of_colour, vanillin_of
-from archtop.core.cupboard import Cupboard
-from archtop.core.document import Loaf
+from archtop.core.document import Cupboard, Loaf
+from archtop.core.learning import UNKNOWN, Observation, Pace
 from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import DRIED_BY_CUT, balance_of, cured_loss_percent, weight_ratio
-from archtop.core.paces import UNKNOWN, Pace
 from archtop.core.plan import LoafPlan
-from archtop.core.rates import Observation
-from archtop.core.sizing import DEFAULT_FILM_MM
-from archtop.core.wording import counted
+from archtop.core.pots import DEFAULT_FILM_MM, base_of_colour, vanillin_of
+from archtop.core.schedule import network_of
 
 __all__ = ["Finished", "observations_of"]
 

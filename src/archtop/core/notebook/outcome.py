@@ -12,9 +12,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
 
+from archtop.core.base import Frozen, InputError, Problem, problems_from_validation
 from archtop.core.document import Loaf
-from archtop.core.errors import InputError, Problem, problems_from_validation
-from archtop.core.figure import Frozen
 from archtop.core.notebook.faults import fault_kinds
 from archtop.core.plan import LoafPlan
 

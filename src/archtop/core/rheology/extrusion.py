@@ -10,7 +10,7 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from archtop.core.errors import InputError
+from archtop.core.base import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 
 __all__ = ["COMFORTABLE_GRIP_N", "PALM_M2", "highest_heap", "needed_to_stand", "push_pa", "stiffest_through"]

@@ -12,8 +12,7 @@ import math
 from functools import cache
 from typing import Final
 
-from archtop.core.figure import Frozen
-from archtop.core.tables import read_table
+from archtop.core.base import Frozen, read_table
 
 __all__ = [
     "DEEP_FACTOR",

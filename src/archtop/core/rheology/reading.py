@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.figure import Basis, Frozen
+from archtop.core.base import Basis, Frozen
 
 __all__ = ["YieldReading"]
 

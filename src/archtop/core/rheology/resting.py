@@ -9,9 +9,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from archtop.core.figure import Frozen
-from archtop.core.geometry import Inside, Prism
-from archtop.core.geometry.outline import Points
+from archtop.core.base import Frozen
+from archtop.core.geometry import Inside, Points, Prism
 from archtop.core.rheology.holding import DEEP_FACTOR, STANDARD_GRAVITY, SURFACE_FACTOR
 
 __all__ = ["Laid", "Rest"]

@@ -10,7 +10,7 @@ from typing import Final
 
 from scipy.optimize import brentq
 
-from archtop.core.errors import InputError
+from archtop.core.base import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 from archtop.core.rheology.reading import YieldReading
 

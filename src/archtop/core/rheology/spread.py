@@ -8,7 +8,7 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from archtop.core.errors import InputError
+from archtop.core.base import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 from archtop.core.rheology.reading import YieldReading
 

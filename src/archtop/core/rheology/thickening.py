@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from pydantic import Field
 from scipy.stats import norm, qmc
 
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 
 __all__ = ["Bend", "BendKind", "Crossing", "Growth", "Seen", "Thickening"]
 

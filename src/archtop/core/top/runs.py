@@ -7,21 +7,21 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from archtop.core.document.piping import Clear, Run
-from archtop.core.figure import Frozen
-from archtop.core.top.motifs import Motif
+from archtop.core.base import Frozen
+from archtop.core.document import Clear, Run
+from archtop.core.trade import Motif
 
-__all__ = ["Spot", "TopArea", "spots_of",]
+__all__ = [
+    "Spot",
+    "TopArea",
+    "spots_of",
+]
 
 
 # A wave is so many times as long as it swings to one side: steeper, a hand breaks its stroke.
 _WAVE_LONG = 8.0
 # Leaves of a row point this far out of it, one to each side.
 _LEAF_DEG = 55.0
-
-
-
-
 
 
 class Spot(Frozen):

@@ -13,13 +13,15 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.document.piping import Clear
-from archtop.core.document.strewing import Scatter
-from archtop.core.errors import InputError
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen, InputError
+from archtop.core.document import Clear, Scatter, ScatterItem
 from archtop.core.top.runs import TopArea
 
-__all__ = ["ScatterPlan", "Strewn", "strew",]
+__all__ = [
+    "ScatterPlan",
+    "Strewn",
+    "strew",
+]
 
 Array = NDArray[np.float64]
 
@@ -29,12 +31,6 @@ _CANDIDATES = 80
 _HARD_TRIES = 600
 _CLOSE_TRIES = 12
 _LEAST_APART_MM = 0.5
-
-
-
-
-
-
 
 
 class Strewn(Frozen):

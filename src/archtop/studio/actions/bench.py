@@ -9,7 +9,7 @@ from typing import Literal, Protocol, TypeVar
 
 from django.db import transaction
 
-from archtop.core.clock import Note
+from archtop.core.bench.clock import Note
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.shelf import shelve_step
 from archtop.studio.models import BenchEntry, Loaf

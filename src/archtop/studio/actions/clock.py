@@ -11,10 +11,10 @@ import uuid
 from collections.abc import Mapping, Sequence
 
 from archtop.core import Cupboard, InputError, LoafPlan
-from archtop.core.attending import Turn, turns_of
-from archtop.core.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
+from archtop.core.base import Figure, Frozen
+from archtop.core.bench import Turn, turns_of
+from archtop.core.bench.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.document import Loaf as Document
-from archtop.core.figure import Figure, Frozen
 from archtop.studio import wall_clock
 from archtop.studio.actions.bench import Pressed, standing, times_done, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio

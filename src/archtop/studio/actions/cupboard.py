@@ -8,7 +8,7 @@ from django.db import transaction
 from django.db.models import Sum
 
 from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, standard_cupboard
-from archtop.core.rate import Rate
+from archtop.core.base import Rate
 from archtop.studio.models import CupboardItem, Loaf, OwnFat, OwnRate, ShelfLot, Stock
 
 __all__ = ["count_stock", "cupboard_of_studio", "put_in", "take_out"]

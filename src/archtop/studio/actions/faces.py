@@ -9,10 +9,10 @@ import numpy as np
 from PIL import Image
 
 from archtop.core import Cupboard, Loaf, LoafPlan, plan
-from archtop.core.clock import bowls_of
-from archtop.core.figure import Frozen
-from archtop.core.judging import Remark
-from archtop.core.pour import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours
+from archtop.core.base import Frozen
+from archtop.core.bench.clock import bowls_of
+from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours
+from archtop.core.remarks import Remark
 
 __all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of"]
 

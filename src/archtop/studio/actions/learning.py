@@ -8,13 +8,11 @@ from collections.abc import Iterable, Sequence
 from django.db import transaction
 
 from archtop.core import InputError
-from archtop.core.clock import Note, bowls_of
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen, Rate
+from archtop.core.bench.clock import Note, bowls_of
+from archtop.core.learning import Observation as Seen
+from archtop.core.learning import fitted, pace_from, place_of
 from archtop.core.notebook import Finished, LoafOutcome, Press, facts_of, observations_of
-from archtop.core.paces import pace_from
-from archtop.core.rate import Rate
-from archtop.core.rates import Observation as Seen
-from archtop.core.rates import fitted, place_of
 from archtop.studio import wall_clock
 from archtop.studio.actions.bench import standing, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core import InputError
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Photo

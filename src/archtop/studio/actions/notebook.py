@@ -14,7 +14,7 @@ from django.db.models import Count, Min, QuerySet, Sum
 from pydantic import Field
 
 from archtop.core import Colourant, Scent, read_loaf
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 from archtop.core.notebook import PastLoaf as Past
 from archtop.core.notebook import fault_kinds
 from archtop.studio.actions.cupboard import cupboard_of_studio

@@ -8,8 +8,8 @@ from typing import Any
 from django.db import transaction
 
 from archtop.core import Costing, Lot, cost_of, read_loaf, stock_key
+from archtop.core.base import Figure, Frozen
 from archtop.core.colour import Light, MeasuredColour, against_white
-from archtop.core.figure import Figure, Frozen
 from archtop.core.notebook import (
     Circumstance,
     Difference,

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from django.db import transaction
 
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 from archtop.studio.models import Price, Setting
 
 __all__ = ["Prices", "prices_of_studio", "save_prices"]

@@ -6,8 +6,8 @@ import datetime as dt
 
 from django.contrib.auth.models import User
 
-from archtop.core.casting import RackTimes, rack_times
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
+from archtop.core.schedule import RackTimes, rack_times
 from archtop.studio.actions.bench import standing
 from archtop.studio.models import BenchEntry, Loaf
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Sequence
 
-from archtop.core.clock import check_note
-from archtop.core.figure import Frozen
-from archtop.core.rehearsing import BowlSeen, Outcome, RehearsedDay
+from archtop.core.base import Frozen
+from archtop.core.bench.clock import check_note
+from archtop.core.bench.rehearsal import BowlSeen, Outcome, RehearsedDay
 from archtop.studio.actions.bench import Pressed, times_done
 from archtop.studio.actions.clock import BenchClocks, NoteTaken, clocks_at, planned
 from archtop.studio.models import Loaf

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 
 from archtop.core import read_loaf
-from archtop.core.replanning import Replan, replan
+from archtop.core.bench import Replan, replan
 from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.models import Loaf

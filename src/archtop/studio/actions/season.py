@@ -14,7 +14,8 @@ from django.db import transaction
 
 from archtop.core import InputError, LoafPlan
 from archtop.core import Loaf as Document
-from archtop.core.casting import (
+from archtop.core.base import Frozen
+from archtop.core.schedule import (
     Alike,
     FavoursNeed,
     Pin,
@@ -27,7 +28,6 @@ from archtop.core.casting import (
     network_of,
     plan_season,
 )
-from archtop.core.figure import Frozen
 from archtop.studio import wall_clock
 from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
@@ -200,7 +200,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     whatever was changed elsewhere meanwhile: of that nothing is lost, and the plan is told to be older than it.
 
     :raises InputError: ``pin.future``, ``season.clash`` when there is no plan with the change, or of
-        :func:`archtop.core.casting.plan_season`; then nothing is kept
+        :func:`archtop.core.schedule.plan_season`; then nothing is kept
     """
     now = now or wall_clock.now()
     changed = changed or Changed()

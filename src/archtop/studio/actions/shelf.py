@@ -13,8 +13,8 @@ from django.db.models import Sum
 
 from archtop.core import InputError, LoafPlan, Lot, LotState, could_use, lot_state, read_loaf
 from archtop.core import Loaf as Document
-from archtop.core.figure import Frozen
-from archtop.core.putting_by import ShelfMove as Move
+from archtop.core.base import Frozen
+from archtop.core.shelf import ShelfMove as Move
 from archtop.studio import wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans

@@ -7,8 +7,8 @@ import datetime as dt
 from django.contrib.auth.models import User
 
 from archtop.core import InputError, Supply, read_loaf, together
-from archtop.core.casting import SeasonPlan, StudioHours
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
+from archtop.core.schedule import SeasonPlan, StudioHours
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, Season

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from archtop.core.bench import Overshoot, overshoot
 from archtop.core.chemistry import Role
-from archtop.core.overshooting import Overshoot, overshoot
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf

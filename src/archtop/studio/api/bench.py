@@ -7,10 +7,7 @@ import uuid
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from archtop.core.departures import Departure, departures
-from archtop.core.overshooting import Overshoot
-from archtop.core.replanning import Replan
-from archtop.core.troubles import Trouble, troubles
+from archtop.core.bench import Departure, Overshoot, Replan, Trouble, departures, troubles
 from archtop.studio import wall_clock
 from archtop.studio.actions import (
     BenchClocks,

@@ -7,7 +7,7 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 
 from archtop.core import ReadMesh, ReadOutline, read_stl, read_svg
-from archtop.core.reading import STL_LIMIT_BYTES, SVG_LIMIT_BYTES
+from archtop.core.geometry import STL_LIMIT_BYTES, SVG_LIMIT_BYTES
 from archtop.studio.api.errors import ProblemReport
 
 __all__ = ["router"]

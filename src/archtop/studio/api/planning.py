@@ -10,8 +10,8 @@ from ninja import Router
 
 from archtop.core import Backsized, Cupboard, FirstLoaf, InputError, LoafPlan, Reach, first_loaf, plan, reach, size_back
 from archtop.core.chemistry import batter_of
-from archtop.core.colouring import base_of_colour
-from archtop.core.shifting import FoundCuts, find_cuts
+from archtop.core.faces import FoundCuts, find_cuts
+from archtop.core.pots import base_of_colour
 from archtop.studio.actions import (
     Faces,
     FragileTold,

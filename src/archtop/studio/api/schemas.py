@@ -22,9 +22,9 @@ from archtop.core import (
     read_loaf,
 )
 from archtop.core import Loaf as Document
+from archtop.core.bench.clock import Note
 from archtop.core.chemistry import Role
-from archtop.core.clock import Note
-from archtop.core.shifting import Aim
+from archtop.core.faces import Aim
 from archtop.studio.actions.bench import Action
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview

@@ -11,7 +11,7 @@ from ninja import Router, Schema
 from pydantic import AwareDatetime, Field
 
 from archtop.core import InputError
-from archtop.core.casting import Pin, SeasonPlan, StudioHours
+from archtop.core.schedule import Pin, SeasonPlan, StudioHours
 from archtop.studio.actions.season import (
     Changed,
     OpenSeason,

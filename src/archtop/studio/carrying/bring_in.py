@@ -22,7 +22,7 @@ from django.db import DatabaseError, models, transaction
 from PIL import Image
 
 from archtop.core import InputError, read_loaf
-from archtop.core.figure import Frozen
+from archtop.core.base import Frozen
 from archtop.studio.actions.learning import learn_what_is_new, outcomes_of
 from archtop.studio.actions.mentions import mention
 from archtop.studio.actions.season import season_of

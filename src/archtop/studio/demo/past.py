@@ -22,11 +22,11 @@ from PIL import Image
 
 from archtop.core import Cupboard, LoafPlan, plan, read_loaf, stock_key
 from archtop.core import Loaf as Document
-from archtop.core.clock import Bowl, bowls_of
+from archtop.core.base import Rate
+from archtop.core.bench.clock import Bowl, bowls_of
+from archtop.core.faces import field_of
+from archtop.core.learning import kind_of
 from archtop.core.notebook import LoafOutcome
-from archtop.core.pour import field_of
-from archtop.core.rate import Rate
-from archtop.core.rates import kind_of
 from archtop.core.rheology import spread_mm
 from archtop.studio import wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio

@@ -6,7 +6,7 @@ import datetime as dt
 
 from icalendar import Calendar, Event
 
-from archtop.core.casting import SeasonPlan
+from archtop.core.schedule import SeasonPlan
 
 __all__ = ["calendar_of"]
 

@@ -12,7 +12,7 @@ from reportlab.lib.units import mm
 from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 
-from archtop.core.casting import Block, SeasonPlan
+from archtop.core.schedule import Block, SeasonPlan
 from archtop.studio.sheets.paper import PAPERS, PaperName
 
 __all__ = ["week_sheet_pdf"]

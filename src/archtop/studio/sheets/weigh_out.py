@@ -11,8 +11,8 @@ from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from archtop.core import Loaf, LoafPlan
-from archtop.core.sizing import Portion, Pot
-from archtop.core.units import G_PER_OZ
+from archtop.core.base import G_PER_OZ
+from archtop.core.pots import Portion, Pot
 from archtop.studio.sheets.paper import PAPERS, PaperName
 
 __all__ = ["UnitsName", "weigh_out_pdf"]

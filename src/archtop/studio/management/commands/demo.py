@@ -14,7 +14,7 @@ from django.contrib.auth.models import User
 from django.core.management import call_command
 
 from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
-from archtop.core.casting import StudioHours
+from archtop.core.schedule import StudioHours
 from archtop.studio import wall_clock
 from archtop.studio.actions import count_stock, create_loaf, put_in, put_on_shelf, write_formula
 from archtop.studio.actions.season import change_hours, change_moulds, season_of

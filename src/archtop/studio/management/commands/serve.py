@@ -16,7 +16,7 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from waitress import serve
 
-from archtop.core.pour import warm
+from archtop.core.faces import warm
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.keeping import back_up
 

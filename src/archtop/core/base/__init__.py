@@ -1,0 +1,28 @@
+"""What everything stands on: figures with their ranges, errors that say what to do, tables, units."""
+
+from archtop.core.base.errors import InputError, Problem, problems_from_items, problems_from_validation, shown
+from archtop.core.base.figure import Basis, Figure, Frozen, Unit
+from archtop.core.base.rate import FOUR_IN_FIVE, Rate
+from archtop.core.base.tables import read_table
+from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP
+from archtop.core.base.wording import counted
+
+__all__ = [
+    "FOUR_IN_FIVE",
+    "G_PER_LB",
+    "G_PER_OZ",
+    "ML_PER_TBSP",
+    "ML_PER_TSP",
+    "Basis",
+    "Figure",
+    "Frozen",
+    "InputError",
+    "Problem",
+    "Rate",
+    "Unit",
+    "counted",
+    "problems_from_items",
+    "problems_from_validation",
+    "read_table",
+    "shown",
+]

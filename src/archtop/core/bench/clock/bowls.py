@@ -1,0 +1,202 @@
+"""The bowls of a loaf: how fast each is believed to thicken, and the limits that this loaf sets it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+
+from archtop.core.base import Figure, Frozen
+from archtop.core.document import Cupboard, Lay, Loaf, Pour
+from archtop.core.learning import Pace, pace_from
+from archtop.core.plan import LoafPlan
+from archtop.core.pots import Portion, Pot
+from archtop.core.rheology import Bend, Growth, needed_to_stand
+
+__all__ = ["DOUBLES_PER_C", "Bowl", "Limit", "bowls_of"]
+
+# Ordinary batter goes from light trace to pipeable in 30 to 60 minutes (common practice, no source): ln(117/6) over 45.
+_ORDINARY_RATE = math.log(117 / 6) / 45
+_START_PA, _START_SPREAD = 2.0, 0.7
+# Twice as fast for every ten degrees, from the middle of the warm school: a rule of thumb of chemistry, used as an
+# estimate.
+DOUBLES_PER_C, _USUAL_C = 10.0, 38.0
+# How much faster a percent more lye in the water makes it, and hard fats above a usual third: estimates.
+_PER_PERCENT, _USUAL_PERCENT = 0.03, 30.0
+_PER_HARD, _USUAL_HARD = 0.8, 0.4
+# Thicker than this batter no longer levels under a spatula and a tap: the middle of the last stage.
+_LEVELS_PA = 120.0
+_OFF_MM = 2.0
+_ACCELERATES = {
+    "accelerates": (0.5, 1.0, 2.0),
+    "moves along": (0.15, 0.3, 0.5),
+    "rices": (0.5, 1.0, 2.0),
+    "seizes": (1, 2, 4),
+}
+_UNKNOWN_SCENT = 0.2
+
+
+class Limit(Frozen):
+    """What a bowl must be to be used so: at least, at most [Pa]. ``step``: the step of the work that waits for it."""
+
+    key: str
+    what: str
+    step: str
+    least_pa: float
+    most_pa: float | None
+    why: str
+
+
+class Bowl(Frozen):
+    """A bowl on the bench: the step that starts its clock, and those that do something to it."""
+
+    key: str
+    name: str
+    colour: str
+    pot: str
+    density_g_ml: float
+    mixing_c: float
+    growth: Growth
+    doubles_min: Figure
+    mixed_by: str
+    bends_by: dict[str, Bend]
+    limits: tuple[Limit, ...]
+
+
+def bowls_of(loaf: Loaf, result: LoafPlan, cupboard: Cupboard) -> tuple[Bowl, ...]:
+    """The bowls whose thickness decides something: those of the loaf's own pot, and of a frosting of its own.
+
+    They thicken as their formulas promise, at the pace that the cupboard's studio has learned.
+    """
+    pace = pace_from(cupboard.rates.get("pace"))
+    return tuple(
+        _bowl(loaf, result, cupboard, pot, portion, pace)
+        for pot in result.pots
+        if pot.kind in ("loaf", "frosting")
+        for portion in pot.portions
+        if portion.use != "kept"
+    )
+
+
+def _bowl(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pot: Pot, portion: Portion, pace: Pace) -> Bowl:
+    heat = next(heat for heat in result.heats if heat.pot == pot.id)
+    warm = 2 ** ((heat.mixing.value - _USUAL_C) / DOUBLES_PER_C)
+    water = math.exp(_PER_PERCENT * (pot.lye_concentration_percent - _USUAL_PERCENT))
+    hard = heat.hard_fats_g / sum(line.grams for line in pot.ingredients if line.role == "oil")
+    fats = math.exp(_PER_HARD * (hard - _USUAL_HARD))
+    rate = _ORDINARY_RATE * warm * water * fats * pace.factor
+    growth = Growth(start=math.log(_START_PA), start_sd=_START_SPREAD, rate=rate, rate_sd=pace.spread * rate)
+    doubles = math.log(2) / rate
+    bends = {
+        f"{pot.id}.colour.{portion.key}": Bend(minute=0, kind="coloured"),
+        f"{pot.id}.scent.{portion.key}": Bend(
+            minute=0, kind="scented", strength=_scent_strength(loaf, portion, cupboard)
+        ),
+    }
+    return Bowl(
+        key=portion.key,
+        name=portion.name,
+        colour=portion.colour,
+        pot=pot.id,
+        density_g_ml=pot.density.value,
+        mixing_c=heat.mixing.value,
+        growth=growth,
+        doubles_min=Figure(
+            value=doubles,
+            unit="min",
+            low=doubles / (1 + pace.spread),
+            high=doubles / (1 - pace.spread),
+            basis="your log" if pace.pots else "estimate",
+            how=f"light trace to piping in 45 min, × {warm:.2f} for {heat.mixing.value:.0f} °C, × {water:.2f} for "
+            f"lye at {pot.lye_concentration_percent:.0f} %, × {fats:.2f} for {hard:.0%} hard fats"
+            + (f", × {pace.factor:.2f} as your last {pace.pots} pots have shown" if pace.pots else ""),
+            source="30 to 60 min (common practice); the factors are guesses that readings overrule",
+        ),
+        mixed_by=f"{pot.id}.mix",
+        bends_by=bends,
+        limits=tuple(_limits(loaf, result, pot, portion)),
+    )
+
+
+def _scent_strength(loaf: Loaf, portion: Portion, cupboard: Cupboard) -> float:
+    """How much faster its scent makes a bowl, as a share of its own rate; from the bottles' notes."""
+    colour = next(colour for colour in loaf.colours if colour.id == portion.colour)
+    if not colour.scent:
+        return 0.0
+    blend = next(blend for blend in loaf.blends if blend.id == colour.scent.blend)
+    bottles = [cupboard.scents[part.scent] for part in blend.parts]
+    known = [
+        _ACCELERATES[what][strength - 1] * _as_learned(bottle.key, cupboard)
+        for bottle in bottles
+        for what, strength in bottle.behaves.items()
+        if what in _ACCELERATES
+    ]
+    return max(known, default=_UNKNOWN_SCENT * max(_as_learned(bottle.key, cupboard) for bottle in bottles))
+
+
+def _as_learned(scent: str, cupboard: Cupboard) -> float:
+    own = cupboard.rates.get(f"scent:{scent}")
+    return own.value if own else 1.0
+
+
+def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterator[Limit]:
+    if portion.use == "frosting":
+        yield from _piping(result, pot, portion.colour)
+        return
+    names = {embed.id: embed.name for embed in loaf.embeds}
+    holds = {hold.embed: hold for hold in result.embed_holds}
+    layers = {hold.pour: hold for hold in result.layer_holds}
+    under: Pour | None = None
+    for step in loaf.work:
+        if isinstance(step, Pour):
+            if under and _has(under, portion.colour) and step.id in layers:
+                hold = layers[step.id]
+                yield Limit(
+                    key=f"layer.{step.id}",
+                    what=f"Pour {step.name} onto {under.name}",
+                    step=f"loaf.pour.{step.id}",
+                    least_pa=hold.needed.value,
+                    most_pa=None,
+                    why=hold.needed.how,
+                )
+            if _has(step, portion.colour):
+                yield Limit(
+                    key=f"pour.{step.id}",
+                    what=f"{step.name} still levels",
+                    step=f"loaf.pour.{step.id}",
+                    least_pa=0.0,
+                    most_pa=_LEVELS_PA,
+                    why="thicker than pudding it no longer levels (estimate)",
+                )
+            under = step
+        elif isinstance(step, Lay) and under and _has(under, portion.colour) and step.embed in holds:
+            hold_e = holds[step.embed]
+            if hold_e.needed.value <= 0 or hold_e.drawn_above:
+                continue
+            stiff = [ghost.pa for ghost in hold_e.ghosts if ghost.off_mm > _OFF_MM]
+            yield Limit(
+                key=f"embed.{step.embed}",
+                what=f"Lay {names[step.embed]} in",
+                step=f"loaf.lay.{step.embed}",
+                least_pa=hold_e.needed.value,
+                most_pa=min(stiff, default=None),
+                why=hold_e.needed.how,
+            )
+
+
+def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
+    for run in result.top.runs:
+        if colour in run.colours:
+            high, through = run.motif.high_mm, next(tip for tip in result.top.tips if tip.id == run.tip).bead
+            yield Limit(
+                key=f"pipe.{run.id}",
+                what=f"Pipe {run.name}",
+                step=f"loaf.pipe.{run.id}",
+                least_pa=needed_to_stand(pot.density.value, high),
+                most_pa=run.most_pa,
+                why=f"{high:.0f} mm stand (ρ·g·h/√3); a hand pushes it through a passage as narrow as "
+                f"{through.hydraulic_mm:.1f} mm",
+            )
+
+
+def _has(step: Pour, colour: str) -> bool:
+    return colour in [share.colour for share in step.colours]

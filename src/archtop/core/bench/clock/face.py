@@ -1,0 +1,218 @@
+"""The clock's face: the fitted curve of a bowl, and a window for each of its limits, in words told from now."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Literal
+
+from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen
+from archtop.core.bench.clock.bowls import DOUBLES_PER_C, Bowl, Limit
+from archtop.core.bench.clock.notes import Note, ReadPoint, note_reading
+from archtop.core.learning import UNKNOWN, Pace, PotPace
+from archtop.core.rheology import Bend, Crossing, Growth, Seen, Thickening
+
+__all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock", "scent_pace"]
+
+_CURVE_POINTS = 49
+# A pace takes at least so many readings.
+_TELLS = 2
+# And readings that say less of a scent than a tenth of what is believed without them teach nothing of it.
+_LEAST_LEARNED = 0.1
+
+
+class CurvePoint(Frozen):
+    """The fitted curve: middle, and the band that holds four in five [min, Pa]."""
+
+    minute: float
+    pa: float
+    low: float
+    high: float
+
+
+class Window(Frozen):
+    """When a limit opens and closes [min since mixing], in words told from now."""
+
+    limit: Limit
+    opens: Crossing
+    closes: Crossing | None
+    stands: Literal["not yet", "open", "closing", "missed", "unknown"]
+    says: str
+
+
+class ClockFace(Frozen):
+    """All that the clock shows of a bowl."""
+
+    bowl: str
+    now: float
+    pa: Figure
+    readings: tuple[ReadPoint, ...]
+    curve: tuple[CurvePoint, ...]
+    windows: tuple[Window, ...]
+    says: str
+
+
+def read_clock(bowl: Bowl, notes: Sequence[Note], now: float, done: Mapping[str, float] | None = None) -> ClockFace:
+    """What the clock shows at ``now`` [min since mixing].
+
+    :param notes: what was read and done, in any order; those later than now are not there yet
+    :param done: minutes at which steps that do something to the bowl were done
+    """
+    notes = [note for note in notes if note.minute <= now + 1e-6]
+    points = _points(bowl, notes)
+    seen = _seen(points)
+    model = Thickening(_warmed(bowl, notes), [*_bends(bowl, notes, done or {}, now)], seen)
+    windows = tuple(_window(limit, model, now) for limit in bowl.limits)
+    return ClockFace(
+        bowl=bowl.key,
+        now=now,
+        pa=_now(model, now, len(seen)),
+        readings=tuple(points),
+        curve=_curve(model, now),
+        windows=windows,
+        says=_says(windows, seen),
+    )
+
+
+def pot_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float]) -> PotPace | None:
+    """How fast a pot thickened against its formula's promise, once it is over; nothing where it was hardly read."""
+    seen = _seen(_points(bowl, notes))
+    if len(seen) < _TELLS:
+        return None
+    growth = _warmed(bowl, notes)
+    model = Thickening(growth, [*_bends(bowl, notes, done, math.inf)], seen)
+    rate, sd = float(model.mean[1]), math.sqrt(float(model.covariance[1, 1]))
+    return PotPace(log_ratio=math.log(max(rate, 0.05 * growth.rate) / growth.rate), sd=sd / max(rate, sd))
+
+
+def scent_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], pace: Pace = UNKNOWN) -> PotPace | None:
+    """How much a scent hurried a bowl against its bottle's notes; nothing where the readings say little of it.
+
+    The readings' own share of what is believed: the posterior with the prior taken out of it again.
+
+    :param bowl: as its formula promises
+    :param pace: how this studio's pots go without regard to scent, or a quick studio's scents would all look quick
+    """
+    seen = _seen(_points(bowl, notes))
+    promised = _warmed(bowl, notes)
+    rate = promised.rate * pace.factor
+    growth = promised.model_copy(update={"rate": rate, "rate_sd": pace.spread * rate})
+    bends = [*_bends(bowl, notes, done, math.inf)]
+    numbers = [i for i, bend in enumerate(bends) if bend.kind == "scented" and bend.strength > 0]
+    if len(seen) < _TELLS or not numbers:
+        return None
+    told, before = Thickening(growth, bends, seen), Thickening(growth, bends, ())
+    at = numbers[0] + 2
+    mean, variance = float(told.mean[at]), float(told.covariance[at, at])
+    prior, prior_variance = float(before.mean[at]), float(before.covariance[at, at])
+    learned = 1 / variance - 1 / prior_variance
+    if learned < _LEAST_LEARNED / prior_variance:
+        return None
+    own = (mean / variance - prior / prior_variance) / learned
+    ratio = min(max(own / prior, 0.2), 5.0)
+    # As sure as of a ratio of one: were it taken at the ratio itself, chance that makes it large would count for more.
+    return PotPace(log_ratio=math.log(ratio), sd=math.sqrt(1 / learned) / prior)
+
+
+def _points(bowl: Bowl, notes: Sequence[Note]) -> list[ReadPoint]:
+    return [point for note in notes if (point := note_reading(note, bowl.density_g_ml))]
+
+
+def _seen(points: Sequence[ReadPoint]) -> list[Seen]:
+    return [Seen(minute=p.minute, log_pa=math.log(p.pa), sd=math.log(p.high / p.pa) / FOUR_IN_FIVE) for p in points]
+
+
+def _warmed(bowl: Bowl, notes: Sequence[Note]) -> Growth:
+    """The prior at the temperatures that were read in the bowl, instead of the one it was planned to mix at."""
+    read = [note.value for note in notes if note.kind == "temperature"]
+    if not read:
+        return bowl.growth
+    factor = 2 ** ((sum(read) / len(read) - bowl.mixing_c) / DOUBLES_PER_C)
+    return bowl.growth.model_copy(update={"rate": bowl.growth.rate * factor, "rate_sd": bowl.growth.rate_sd * factor})
+
+
+def _bends(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], now: float) -> Iterator[Bend]:
+    for key, bend in bowl.bends_by.items():
+        if key in done and done[key] <= now and bend.strength > 0:
+            yield bend.model_copy(update={"minute": max(done[key], 0.0)})
+    for note in notes:
+        if note.kind == "event" and note.what:
+            # Ten seconds of the stick blender are the burst that the usual effect is told for.
+            strength = note.seconds / 10 if note.what == "blended" and note.seconds else 1.0
+            yield Bend(minute=max(note.minute, 0.0), kind=note.what, strength=min(strength, 6.0))
+
+
+def _now(model: Thickening, now: float, readings: int) -> Figure:
+    mean, sd = model.log_pa([now])
+    middle, factor = math.exp(float(mean[0])), math.exp(FOUR_IN_FIVE * float(sd[0]))
+    return Figure(
+        value=middle,
+        unit="Pa",
+        low=middle / factor,
+        high=middle * factor,
+        basis="estimate",
+        how=f"ln τ straight in time, {readings} readings and the prior of its formula",
+        source="four in five such bowls lie in the range",
+    )
+
+
+def _curve(model: Thickening, now: float) -> tuple[CurvePoint, ...]:
+    end = max(60.0, now + 30.0)
+    minutes = [end * i / (_CURVE_POINTS - 1) for i in range(_CURVE_POINTS)]
+    mean, sd = model.log_pa(minutes)
+    return tuple(
+        CurvePoint(minute=t, pa=math.exp(m), low=math.exp(m - FOUR_IN_FIVE * s), high=math.exp(m + FOUR_IN_FIVE * s))
+        for t, m, s in zip(minutes, mean.tolist(), sd.tolist(), strict=True)
+    )
+
+
+def _window(limit: Limit, model: Thickening, now: float) -> Window:
+    opens = model.passes(max(limit.least_pa, 1e-3), now)
+    closes = model.passes(limit.most_pa, now) if limit.most_pa else None
+    stands, says = _told(opens, closes, now)
+    return Window(limit=limit, opens=opens, closes=closes, stands=stands, says=f"{limit.what}: {says}.")
+
+
+_SURE, _LIKELY = 0.9, 0.5
+# A window whose far end is so many times as far off as its near end is no answer.
+_TOO_WIDE = 3.0
+
+
+def _told(
+    opens: Crossing, closes: Crossing | None, now: float
+) -> tuple[Literal["not yet", "open", "closing", "missed", "unknown"], str]:
+    """How a window stands, and the words for it."""
+    if closes and closes.chance_now >= _LIKELY:
+        return "missed", "no more: it is too thick by now" + (" (likely)" if closes.chance_now < _SURE else "")
+    shut = closes.middle if closes else None
+    left = f", for about {_minutes(shut - now)}" if shut is not None else ""
+    if opens.chance_now >= _SURE:
+        soon = closes is not None and closes.early is not None and closes.early - now < 5
+        return ("closing" if soon else "open"), f"now{left}"
+    if opens.chance_now >= _LIKELY:
+        return "open", f"now, most likely: test it first{left}"
+    if opens.early is None:
+        return "unknown", "not within four hours, as it stands: take a reading"
+    early = max(0, math.floor(opens.early - now))
+    if opens.middle is None or opens.late is None or opens.late - now > _TOO_WIDE * max(early, 4):
+        when = f"not before {early} min from now" if early >= 4 else "at any moment"
+        return "unknown", f"{when}, and when cannot be told yet: take a reading {'then' if early >= 4 else 'now'}"
+    stays = f", for about {_minutes(shut - opens.middle)}" if shut is not None and shut > opens.middle else ""
+    return "not yet", f"in about {_minutes(opens.middle - now)} ({early}–{math.ceil(opens.late - now)}){stays}"
+
+
+def _minutes(value: float) -> str:
+    return f"{max(1, round(value))} min"
+
+
+def _says(windows: Sequence[Window], seen: Sequence[Seen]) -> str:
+    """One line for two metres: what is most pressing."""
+    for stands in (("closing",), ("missed",), ("open",), ("not yet", "unknown")):
+        pressing = [window for window in windows if window.stands in stands and not _always(window.limit)]
+        if pressing:
+            return pressing[0].says
+    return "Take a reading." if not seen else "Nothing waits for this bowl."
+
+
+def _always(limit: Limit) -> bool:
+    return limit.least_pa <= 0

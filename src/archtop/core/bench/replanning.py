@@ -1,0 +1,256 @@
+"""Planned again from where it stands: batter is lost at the bench, and the loaf goes on with what there is.
+
+Two ways out are worked through: the rest is poured as it is, so that every level comes out lower; or what is lost is
+mixed again in a pot of its own.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping, Sequence
+from typing import Any
+
+from scipy.optimize import brentq
+
+from archtop.core.base import Frozen, InputError, Problem
+from archtop.core.chemistry import batter_of
+from archtop.core.document import ColourShare, Cupboard, Frosting, Loaf, Pour, Work, frosting_colours
+from archtop.core.embeds import prism_of
+from archtop.core.geometry import Prism
+from archtop.core.plan import LoafPlan, plan
+from archtop.core.pots import Portion, PortionNeed, Pot, Potter
+from archtop.core.pours import Fill, fill
+from archtop.core.remarks import Remark
+from archtop.core.trade import Made, made
+
+__all__ = ["GoingOn", "Left", "Replan", "replan"]
+
+# Less than this of a pour [ml] is not poured at all, and less than this share of a colour not piped.
+_NOTHING_ML, _NEXT_TO_NONE = 1.0, 0.02
+
+
+class Left(Frozen):
+    """A bowl with batter still in it: grams of batter before anything is lost, as planned."""
+
+    bowl: str
+    name: str
+    colour: str
+    grams: float
+
+
+class GoingOn(Frozen):
+    """The loaf without what is lost: its document, where it ends, what a bar weighs on average before and after.
+
+    ``new``: what is worth a word now and was not before; ``problems``: why it cannot be made like that.
+    """
+
+    document: dict[str, Any] | None
+    level_mm: float
+    was_mm: float
+    bar_g: float
+    was_g: float
+    new: tuple[Remark, ...]
+    problems: tuple[Problem, ...]
+    says: str
+
+
+class Replan(Frozen):
+    """What is left, what is lost [ml], and the two ways out."""
+
+    left: tuple[Left, ...]
+    lost_ml: float
+    going_on: GoingOn | None
+    again: Pot | None
+
+
+def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[str, float]) -> Replan:
+    """Plan the rest of a loaf again.
+
+    :param done: keys of the steps that are done
+    :param lost: share [0-1] that is lost of what each bowl still holds, by the bowl's key
+    :raises InputError: ``replan.bowl``, ``replan.share``, or the loaf itself does not plan
+    """
+    result = plan(loaf, cupboard)
+    pot = result.pots[-1]
+    open_pours = {step.id for step in loaf.work if isinstance(step, Pour) and f"loaf.pour.{step.id}" not in done}
+    piped = all(f"loaf.pipe.{run.id}" in done for run in result.top.runs)
+    needs = {portion.key: _still_needed(portion, loaf, result.fills, open_pours, piped) for portion in pot.portions}
+    left = tuple(
+        Left(
+            bowl=portion.key,
+            name=portion.name,
+            colour=portion.colour,
+            grams=portion.grams * needs[portion.key] / portion.delivers.value,
+        )
+        for portion in pot.portions
+        if needs[portion.key] > _NOTHING_ML
+    )
+    _refuse_unknown(lost, {item.bowl for item in left})
+    missing = {key: share * needs[key] for key, share in lost.items() if share > 0}
+    if not missing:
+        return Replan(left=left, lost_ml=0.0, going_on=None, again=None)
+    return Replan(
+        left=left,
+        lost_ml=sum(missing.values()),
+        going_on=_going_on(loaf, cupboard, result, open_pours, lost),
+        again=_again(loaf, cupboard, [portion for portion in pot.portions if portion.key in missing], missing),
+    )
+
+
+def _refuse_unknown(lost: Mapping[str, float], known: Collection[str]) -> None:
+    for key, share in lost.items():
+        if key not in known:
+            raise InputError.one(
+                "replan.bowl", "lost", key, "is no bowl with batter left in it", "Choose a bowl that still waits."
+            )
+        if not 0 <= share <= 1:
+            raise InputError.one("replan.share", f"lost.{key}", share, "must be from 0 to 1", "All of it is 1.")
+
+
+def _still_needed(
+    portion: Portion, loaf: Loaf, fills: tuple[Fill, ...], open_pours: Collection[str], piped: bool
+) -> float:
+    """Batter [ml] that the steps to come take of a bowl."""
+    if portion.use == "frosting":
+        return 0.0 if piped else portion.delivers.value
+    if portion.use != "pour":
+        return 0.0
+    return sum(
+        done.batter.value * share.percent / 100
+        for step, done in zip(loaf.work, fills, strict=True)
+        if isinstance(step, Pour) and step.id in open_pours
+        for share in step.colours
+        if share.colour == portion.colour
+    )
+
+
+def _going_on(
+    loaf: Loaf, cupboard: Cupboard, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]
+) -> GoingOn:
+    was_mm, was_g = result.level_mm, _mean_bar(result)
+    try:
+        thinner = _without(loaf, result, open_pours, lost)
+        after = plan(thinner, cupboard)
+    except InputError as error:
+        return GoingOn(
+            document=None,
+            level_mm=was_mm,
+            was_mm=was_mm,
+            bar_g=was_g,
+            was_g=was_g,
+            new=(),
+            problems=error.problems,
+            says="The loaf cannot be made without it.",
+        )
+    known = {(remark.code, remark.where) for remark in result.remarks}
+    new = tuple(remark for remark in after.remarks if (remark.code, remark.where) not in known)
+    return GoingOn(
+        document=thinner.model_dump(mode="json"),
+        level_mm=after.level_mm,
+        was_mm=was_mm,
+        bar_g=_mean_bar(after),
+        was_g=was_g,
+        new=new,
+        problems=(),
+        says=f"Poured without it, the loaf ends at {after.level_mm:.0f} mm instead of {was_mm:.0f}, and a bar weighs "
+        f"about {_mean_bar(after):.0f} g instead of {was_g:.0f}.",
+    )
+
+
+def _mean_bar(result: LoafPlan) -> float:
+    return sum(bar.weight.value for bar in result.cuts.bars) / len(result.cuts.bars)
+
+
+def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> Loaf:
+    """The document with every pour still to come lowered to what there is of it."""
+    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
+    pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
+    work: list[Work] = []
+    for step, planned in zip(loaf.work, result.fills, strict=True):
+        if not isinstance(step, Pour) or step.id not in open_pours:
+            work.append(step)
+            continue
+        batter, shares = _what_is_there(step.colours, planned.batter.value, "pour", lost)
+        if batter < _NOTHING_ML:
+            continue
+        level = _level_for(batter, step, work, loaf, prisms, pieces)
+        work.append(step.model_copy(update={"to_mm": level, "colours": shares}))
+    frosting = loaf.frosting
+    if frosting and not frosting.formula:
+        frosting = _thinner(
+            frosting, {share: 1 - lost.get(f"frosting-{share}", 0.0) for share in frosting_colours(frosting)}
+        )
+    return Loaf.model_validate(
+        {**loaf.model_dump(), "work": [step.model_dump() for step in work], "frosting": frosting}
+    )
+
+
+def _thinner(frosting: Frosting, kept: Mapping[str, float]) -> Frosting | None:
+    """Piped smaller, so that what is kept of each colour suffices: a volume goes with the cube of a size."""
+    runs = []
+    for run in frosting.runs:
+        colours = tuple(colour for colour in run.colours if kept[colour] > _NEXT_TO_NONE)
+        if colours:
+            share = min(kept[colour] for colour in colours) ** (1 / 3)
+            high = run.motif.height_mm
+            motif = run.motif.model_copy(
+                update={"size_mm": run.motif.size_mm * share, "height_mm": high * share if high else None}
+            )
+            runs.append(run.model_copy(update={"colours": colours, "motif": motif}))
+    base = frosting.base
+    if base:
+        thick, shares = _what_is_there(
+            base.colours, base.thick_mm, "frosting", {f"frosting-{k}": 1 - v for k, v in kept.items()}
+        )
+        base = base.model_copy(update={"thick_mm": thick, "colours": shares}) if thick > _NEXT_TO_NONE else None
+    return frosting.model_copy(update={"runs": tuple(runs), "base": base}) if runs or base else None
+
+
+def _what_is_there(
+    colours: Sequence[ColourShare], planned_ml: float, use: str, lost: Mapping[str, float]
+) -> tuple[float, tuple[ColourShare, ...]]:
+    """Volume [ml] left of something poured or piped, and the shares its colours then have."""
+    left = {
+        share.colour: planned_ml * share.percent / 100 * (1 - lost.get(f"{use}-{share.colour}", 0.0))
+        for share in colours
+    }
+    total = sum(left.values())
+    kept = {colour: ml for colour, ml in left.items() if ml > _NOTHING_ML / 100}
+    return total, tuple(ColourShare(colour=colour, percent=min(100.0, 100 * ml / total)) for colour, ml in kept.items())
+
+
+def _level_for(
+    batter_ml: float,
+    step: Pour,
+    before: Sequence[Work],
+    loaf: Loaf,
+    prisms: Mapping[str, Prism],
+    pieces: Mapping[str, Made],
+) -> float:
+    """The level to which a pour after those steps comes with so much batter, to a tenth of a millimetre."""
+
+    def short(to_mm: float) -> float:
+        tried = step.model_copy(update={"to_mm": to_mm})
+        try:
+            return fill(loaf.mould, [*before, tried], prisms, pieces)[0][-1].batter.value - batter_ml
+        except InputError:
+            # So low that what is stirred in finds no room: there would be less than no batter.
+            return -batter_ml
+
+    stands = fill(loaf.mould, before, prisms, pieces)[0][-1].level_after_mm if before else 0.0
+    low, high = stands + 0.1, loaf.mould.height_mm
+    if short(low) >= 0:
+        return low
+    if short(high) <= 0:
+        return high
+    return round(float(brentq(short, low, high, xtol=0.01)), 1)
+
+
+def _again(loaf: Loaf, cupboard: Cupboard, portions: list[Portion], missing: Mapping[str, float]) -> Pot:
+    """A pot for what is lost alone."""
+    cupboard = cupboard.with_brought(loaf.brings.scents, loaf.brings.colourants)
+    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
+    needs = [
+        PortionNeed(key=part.key, name=part.name, colour=part.colour, volume_ml=missing[part.key], use=part.use)
+        for part in portions
+    ]
+    return Potter(loaf, batters, cupboard).pot("again", "Mixed again", "loaf", None, needs)

@@ -1,0 +1,236 @@
+"""Where the cuts fall, what each bar weighs, and what its face shows."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from typing import Literal
+
+from archtop.core.base import Figure, Frozen, InputError, Rate
+from archtop.core.document import Cuts
+from archtop.core.geometry import LoafMould, MouldOutline, Prism
+from archtop.core.learning import kind_of
+
+__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_loaf", "cut_positions"]
+
+# A joint so near a bar's face comes off with the bevel.
+TRIMMED_MM = 0.5
+# Pieces of a row never meet quite flat: a cut so near to where they do shows the gap, or two half pieces.
+GAP_MM = 2.0
+_THINNEST_MM = 5.0
+
+
+class Slice(Frozen):
+    """An end slice, from ``from_mm`` to ``to_mm`` along the loaf."""
+
+    end: Literal["front", "back"]
+    from_mm: float
+    to_mm: float
+    weight_g: float
+
+
+class Bar(Frozen):
+    """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
+
+    ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
+    face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``.
+    """
+
+    number: int
+    from_mm: float
+    to_mm: float
+    weight: Figure
+    cured: Figure
+    shows: tuple[str, ...]
+    joints_mm: tuple[float, ...]
+    gaps_mm: tuple[float, ...]
+    mould: MouldOutline
+    parts: int
+    part_g: float
+    note: str
+
+
+class CutPlan(Frozen):
+    """Bars front to back. ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off."""
+
+    bars: tuple[Bar, ...]
+    slices: tuple[Slice, ...]
+    spread_g: Figure
+    kerf_loss_g: float
+    total_g: float
+
+
+class TopLoad(Frozen):
+    """Weight on top between two places along the loaf [mm, g], spread evenly there."""
+
+    from_mm: float
+    to_mm: float
+    grams: float
+
+
+class Solid(Frozen):
+    """What there is to weigh: level and density of what is poured [mm, g/ml], what stands on top, the pieces'.
+
+    ``density`` counts what is stirred in; ``top_g`` is what of pressed-in pieces stands out, ``loads`` all the rest.
+    """
+
+    level_mm: float
+    density: float
+    top_g: float
+    loads: tuple[TopLoad, ...]
+    piece_density: dict[str, float]
+
+
+def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ...]:
+    """From and to [mm] of every whole bar.
+
+    A wire takes ``kerf_mm`` at each cut: between bars, and between a bar and an end slice.
+
+    :raises InputError: ``cuts.none`` when not one bar fits; ``cuts.wire`` when a wire moved by hand leaves no bar
+    """
+    front = cuts.front_slice_mm + (cuts.kerf_mm if cuts.front_slice_mm > 0 else 0.0)
+    back = cuts.back_slice_mm + (cuts.kerf_mm if cuts.back_slice_mm > 0 else 0.0)
+    pitch = cuts.bar_mm + cuts.kerf_mm
+    count = math.floor((length_mm - front - back + cuts.kerf_mm) / pitch + 1e-9)
+    if count < 1:
+        raise InputError.one(
+            "cuts.none",
+            "cuts.bar_mm",
+            cuts.bar_mm,
+            f"no whole bar fits into {length_mm:g} mm less its end slices",
+            "Cut thinner bars or smaller slices.",
+        )
+    starts = [front + i * pitch for i in range(count)]
+    ends = [start + cuts.bar_mm for start in starts]
+    for move in cuts.moved:
+        if move.wire < count:
+            ends[move.wire - 1] += move.by_mm
+            starts[move.wire] += move.by_mm
+    for i, (start, end) in enumerate(zip(starts, ends, strict=True)):
+        if end - start < _THINNEST_MM:
+            raise InputError.one(
+                "cuts.wire",
+                "cuts.moved",
+                f"bar {i + 1}",
+                f"would be {end - start:.1f} mm; {_THINNEST_MM:g} mm is least",
+                "Move its wires apart again.",
+            )
+    return tuple(zip(starts, ends, strict=True))
+
+
+def _weight_g(mould: LoafMould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:
+    """Mass [g] between two cross cuts: batter around the pieces, the pieces whole, the frosting by length."""
+    batter = mould.volume_between(y0, y1, solid.level_mm)
+    pieces = 0.0
+    for key, prism in prisms.items():
+        length = prism.length_within(y0, y1)
+        batter -= prism.profile.below(solid.level_mm) * length
+        pieces += prism.profile.area * length * solid.piece_density[key]
+    front, back = mould.ends(solid.level_mm)
+    share = (min(y1, back) - max(y0, front)) / (back - front)
+    on_top = sum(load.grams * _within(load, y0, y1, front, back) for load in solid.loads)
+    return (batter * solid.density + pieces) / 1000 + solid.top_g * max(share, 0.0) + on_top
+
+
+def _within(load: TopLoad, y0: float, y1: float, front: float, back: float) -> float:
+    """Share of a load between two cuts; what hangs over an end of the loaf stays with the end."""
+    low = -math.inf if y0 <= front + 1e-6 else y0
+    high = math.inf if y1 >= back - 1e-6 else y1
+    return max(0.0, min(load.to_mm, high) - max(load.from_mm, low)) / (load.to_mm - load.from_mm)
+
+
+def cut_loaf(
+    mould: LoafMould,
+    cuts: Cuts,
+    prisms: Mapping[str, Prism],
+    solid: Solid,
+    row_joints: Sequence[float] = (),
+    cure: Rate | None = None,
+) -> CutPlan:
+    """Cut the loaf and weigh every part of it; bars, slices and kerf together weigh what was filled in.
+
+    :param row_joints: where pieces of a row meet along the loaf [mm]
+    :param cure: what this studio's bars lose in curing [%]
+    """
+    spans = cut_positions(mould.length_mm, cuts)
+    front, back = mould.ends(mould.height_mm)
+    spans_to_weigh = list(spans)
+    # Without an end slice the first and last bar keep the loaf's sloping end.
+    if cuts.front_slice_mm == 0:
+        spans_to_weigh[0] = (front, spans[0][1])
+    weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
+    bars = tuple(
+        Bar(
+            number=i + 1,
+            from_mm=y0,
+            to_mm=y1,
+            weight=Figure.within(
+                weights[i],
+                "g",
+                0.03,
+                "estimate",
+                f"{y1 - y0:.1f} mm of loaf filled to {solid.level_mm:.1f} mm, pieces and frosting by length",
+                "geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
+            ),
+            cured=_cured(weights[i], cure),
+            shows=tuple(key for key, prism in prisms.items() if prism.y0 <= y0 + 1e-6 < prism.y1),
+            joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
+            gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
+            mould=mould.outline_at(y0),
+            parts=cuts.parts,
+            part_g=weights[i] / cuts.parts,
+            note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
+        )
+        for i, (y0, y1) in enumerate(spans)
+    )
+    slices = _slices(mould, cuts, prisms, solid, spans)
+    total = _weight_g(mould, prisms, solid, front, back)
+    return CutPlan(
+        bars=bars,
+        slices=slices,
+        spread_g=Figure.within(
+            max(weights) - min(weights), "g", 0.1, "estimate", "heaviest bar less lightest", "the bars' weights"
+        ),
+        kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
+        total_g=total,
+    )
+
+
+def _cured(fresh_g: float, own: Rate | None) -> Figure:
+    kind = kind_of("cure")
+    lost = own.value if own else kind.default
+    low, high = (own.low, own.high) if own else (lost - 2 * kind.studio_sd, lost + 2 * kind.studio_sd)
+    return Figure(
+        value=fresh_g * (1 - lost / 100),
+        unit="g",
+        low=fresh_g * (1 - high / 100),
+        high=fresh_g * (1 - low / 100),
+        basis="your log" if own else "common practice",
+        how=f"{fresh_g:.0f} g less {lost:.1f} % in curing",
+        source=own.source if own else kind.source,
+    )
+
+
+def _joints_within(prisms: Mapping[str, Prism], y0: float, y1: float) -> tuple[float, ...]:
+    """Where pieces begin or end between two places along the loaf [mm]."""
+    return tuple(sorted({y for prism in prisms.values() for y in (prism.y0, prism.y1) if y0 < y < y1}))
+
+
+def _slices(
+    mould: LoafMould,
+    cuts: Cuts,
+    prisms: Mapping[str, Prism],
+    solid: Solid,
+    spans: tuple[tuple[float, float], ...],
+) -> tuple[Slice, ...]:
+    """The end slices: what was asked for in front, and at the back whatever is left after the last wire."""
+    front, back = mould.ends(mould.height_mm)
+    last = spans[-1][1] + cuts.kerf_mm
+    ends: list[tuple[Literal["front", "back"], float, float]] = []
+    if cuts.front_slice_mm > 0:
+        ends.append(("front", front, cuts.front_slice_mm))
+    if last < back - 0.05:
+        ends.append(("back", last, back))
+    return tuple(
+        Slice(end=end, from_mm=y0, to_mm=y1, weight_g=_weight_g(mould, prisms, solid, y0, y1)) for end, y0, y1 in ends
+    )

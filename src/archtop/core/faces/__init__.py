@@ -1,0 +1,38 @@
+"""Pours and cut faces: what every bar will look like, from how each colour goes into the mould."""
+
+from archtop.core.faces.cut_search import Aim, FoundCuts, find_cuts
+from archtop.core.faces.field import SHREDS, ColourField, Face, field_of
+from archtop.core.faces.fragile import Fragile, fragile_in
+from archtop.core.faces.kernel import CORNER, LAYER, OP, POOL, STROKE, walk, warm
+from archtop.core.faces.moments import expected_pa
+from archtop.core.faces.physics import DRAG, landing
+from archtop.core.faces.pot_swirl import pot_colours
+from archtop.core.faces.section import Section, Spans, obstacle_of
+from archtop.core.faces.technique_ranges import remarks_on_pours
+
+__all__ = [
+    "CORNER",
+    "DRAG",
+    "LAYER",
+    "OP",
+    "POOL",
+    "SHREDS",
+    "STROKE",
+    "Aim",
+    "ColourField",
+    "Face",
+    "FoundCuts",
+    "Fragile",
+    "Section",
+    "Spans",
+    "expected_pa",
+    "field_of",
+    "find_cuts",
+    "fragile_in",
+    "landing",
+    "obstacle_of",
+    "pot_colours",
+    "remarks_on_pours",
+    "walk",
+    "warm",
+]

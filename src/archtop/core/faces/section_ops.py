@@ -1,0 +1,338 @@
+"""The work told as operations on one section, in the order they are done: the kernel walks them backwards."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import NamedTuple, Protocol
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from archtop.core.document import Dust, Hanger, Lay, Loaf, Pour
+from archtop.core.faces.kernel import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE, walk
+from archtop.core.faces.physics import Landing, landing, wire_reach
+from archtop.core.faces.pot_swirl import pot_colours
+from archtop.core.faces.section import CELL_MM, Columns, Section, Spans, obstacle_of
+from archtop.core.geometry import Prism
+from archtop.core.pours import Fill, path_of
+
+__all__ = ["Telling", "contains"]
+
+Array = NDArray[np.float64]
+Codes = NDArray[np.int16]
+
+# Streams wander along the loaf by slow waves that add up to nothing over it: amplitude [share of the width].
+_WANDER = 0.035
+# A layer that breaks through comes in so many passes; it breaks nothing while it plunges no deeper than this.
+_LAYER_PASSES = 8
+_FLAT_MM, _SPATULA_MM = 1.5, 10.0
+_GAIN, _KAPPA = 0.8, 0.5
+# Straight height that must stay under a pool.
+_DEEPEST = 0.8
+_SINKS_MM = 2.0
+# Streams slip past embeds this near to them [mm].
+_SLIPS_MM = 3.0
+# Spread over so much of the width, a pass lies level.
+_ALL_OVER = 0.97
+# Light trace, where nothing tells how thick batter is [Pa].
+_UNTOLD_PA = 6.0
+# A hand draws a wire through a loaf at about this speed [mm/s]; dry powder weighs this much [g/ml], and a line thinner
+# than a grain or two is none [mm]: stated guesses.
+_DRAWN_MM_S, _POWDER_G_ML, _THINNEST_MM = 60.0, 0.35, 0.15
+
+
+class Told(Protocol):
+    """A loaf whose work is told: what the steps need to know of it."""
+
+    loaf: Loaf
+    fills: Sequence[Fill]
+    prisms: Mapping[str, Prism]
+    yield_pa: Mapping[str, float]
+    numbers: dict[str, int]
+
+    def random(self, *what: object) -> np.random.Generator: ...
+
+    def wander(self, y: float, *what: object) -> float: ...
+
+
+class Source(NamedTuple):
+    """Where a point came from: which step, which colour, or which part of a pot's stream."""
+
+    step: int
+    colour: int
+    pot: tuple[tuple[int, ...], tuple[float, ...], float, float, float, float] | None = None
+
+
+class Telling:
+    """The work up to the end, told for one section."""
+
+    def __init__(self, of: Told, section: Section, y: float) -> None:
+        self.of, self.section, self.y = of, section, y
+        self.outlines: list[Array] = []
+        self.spans = Spans((), section.half)
+        self.grids, self.cell = [np.ones((1, 1))], CELL_MM
+        self.tables: list[Columns] = []
+        self.ops: list[list[float]] = []
+        self.sources: list[Source] = []
+        self.grazed: set[tuple[int, str]] = set()
+        self.laid: list[str] = []
+        for i, (step, done) in enumerate(zip(of.loaf.work, of.fills, strict=True)):
+            before, after = section.level(done.level_before_mm), section.level(done.level_after_mm)
+            if isinstance(step, Pour):
+                self.pour(i, step, before, after)
+            elif isinstance(step, Lay):
+                self.lay(step, before, after)
+            elif isinstance(step, Hanger):
+                self.hanger(i, step, after)
+            elif isinstance(step, Dust):
+                self.dust(i, step, after)
+            elif after > before:
+                self.settle(before, after)
+
+    def table(self, level: float) -> int:
+        self.tables.append(self.spans.at(max(level, 1e-6)))
+        return len(self.tables) - 1
+
+    def source(self, source: Source) -> int:
+        self.sources.append(source)
+        return len(self.sources) - 1
+
+    def op(self, kind: int, source: int, *rest: float) -> None:
+        self.ops.append([float(kind), float(source), *rest, *[0.0] * (OP - 2 - len(rest))])
+
+    def level(self, source: int, low: float, high: float) -> None:
+        """New batter that lies level between two heights, around whatever stands there."""
+        self.tables.append(self.spans.slice(low, high))
+        self.op(LAYER, source, low, high, float(len(self.tables) - 1))
+
+    def lay(self, step: Lay, before: float, after: float) -> None:
+        outline = self.section.outline(self.of.prisms[step.embed], self.y)
+        old = self.table(before)
+        if outline is not None:
+            self.outlines.append(outline)
+            self.laid.append(step.embed)
+            self.spans = Spans(self.outlines, self.section.half)
+            self.grids.append(obstacle_of(self.outlines, self.section.half, self.section.height))
+        if before > 0:
+            self.op(LAY, NOWHERE, self.table(after), old)
+
+    def settle(self, before: float, after: float) -> None:
+        """Pieces pressed in lift the level: what lies under it is stretched to it."""
+        self.op(LAY, NOWHERE, self.table(after), self.table(before))
+
+    def hanger(self, i: int, step: Hanger, level: float) -> None:
+        """The wire's path as strokes one after the other, as it strays along the loaf."""
+        pa = max(self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour))
+        reach = min(max(wire_reach(step.wire_mm, _DRAWN_MM_S, pa), 2.0), 0.9 * self.section.half)
+        height = self.of.fills[i].level_after_mm
+        path = path_of(step, self.section.half, height)
+        path[:, 0] += [_WANDER * self.section.half * self.of.wander(self.y, i, "wire", n) for n in range(len(path))]
+        xi, zeta = self.section.straight(path[:, 0], np.minimum(path[:, 1], height))
+        grid = len(self.grids) - 1
+        for n in range(len(path) - 1):
+            self.op(STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, _GAIN, _KAPPA, level, grid)
+
+    def dust(self, i: int, step: Dust, level: float) -> None:
+        """Powder stays where it fell: the uppermost of what has been poured takes its colour."""
+        mould = self.of.loaf.mould
+        surface = mould.length_mm * 2 * (self.section.half + self.section.lean * self.of.fills[i].level_after_mm)
+        thick = max(step.amount_g / _POWDER_G_ML * 1000 / surface, _THINNEST_MM)
+        self.op(LINE, self.source(Source(i, self.of.numbers[step.colour])), level, thick)
+
+    def pour(self, i: int, step: Pour, before: float, after: float) -> None:
+        pa = self.of.yield_pa.get(step.id, _UNTOLD_PA)
+        colours = [self.of.numbers[share.colour] for share in step.colours]
+        shares = [share.percent / 100 for share in step.colours]
+        how = step.how
+        if how == "layer" and len(colours) > 1:
+            how = "pot swirl"
+        area0, area1 = self.spans.area(before) if before > 0 else 0.0, self.spans.area(after)
+        if how in ("layer", "corner") and not _breaks(step, pa, (area1 - area0) / _LAYER_PASSES):
+            self.flat(i, how, step, colours[0], before, after)
+            return
+        self.passes(i, step, how, colours, shares, (before, after, area0, area1), pa)
+
+    def flat(self, i: int, how: str, step: Pour, colour: int, before: float, after: float) -> None:
+        """A layer that breaks nothing, level or leaning from one side."""
+        source = self.source(Source(i, colour))
+        low = before
+        if how == "corner" and before > 0 and not self.outlines:
+            # Deepest at its wall, by twice what the level rises; once that would reach the floor the rest lies level.
+            low = min(after, before / (1 - _DEEPEST / 2))
+            side = -1.0 if step.from_side == "left" else 1.0
+            half = self.section.half
+            self.op(CORNER, source, side * half, -side * 2 * half, before, low)
+        if low < after:
+            self.level(source, low, after)
+
+    def passes(
+        self,
+        i: int,
+        step: Pour,
+        how: str,
+        colours: list[int],
+        shares: list[float],
+        span: tuple[float, float, float, float],
+        pa: float,
+    ) -> None:
+        """A pour in passes along the loaf: each a pool, and where it falls far enough a stroke into what is there."""
+        before, after, area0, area1 = span
+        plan = self.streams(i, step, how, colours, shares, area1 - area0)
+        level, area = before, area0
+        for n, (x, part, source) in enumerate(plan):
+            area += part
+            new = after if n == len(plan) - 1 else self.spans.level(area, level, after)
+            if level < _FLAT_MM:
+                # The first batter on a bare floor runs level.
+                self.level(source, level, new)
+                level = new
+                continue
+            land = landing(part, step.fall_mm, pa)
+            wide = self.spreads(part, land, new)
+            if wide >= _ALL_OVER * self.section.half or self.outlines:
+                # It runs level by itself, is too thick to sink, or finds its way around what stands there.
+                self.level(source, level, new)
+            else:
+                self.pool(x, wide, source, (level, new))
+            deep = min(land.plunge_mm, 0.92 * new)
+            if deep > _FLAT_MM:
+                drift = x + 3.0 * self.of.wander(self.y, i, n, "lean")
+                self.plunge(i, (x, new), (drift, new - deep), land.reach_mm)
+            level = new
+
+    def plunge(self, i: int, start: tuple[float, float], end: tuple[float, float], reach: float) -> None:
+        """A stream going down from the surface, as far as an embed lets it, and as wide as the gap beside one is."""
+        path = shapely.LineString([start, end])
+        if self.outlines:
+            shapes = [shapely.Polygon(outline) for outline in self.outlines]
+            self.grazed |= {(i, key) for key, shape in zip(self.laid, shapes, strict=True) if path.intersects(shape)}
+            embeds = shapely.MultiPolygon(shapes)
+            free = path.difference(embeds.buffer(_SLIPS_MM))
+            down = [part for part in shapely.get_parts(free) if part.length and part.coords[0][1] > start[1] - _FLAT_MM]
+            if not down or down[0].length < _FLAT_MM:
+                return
+            path = down[0]
+            reach = min(reach, _SLIPS_MM + float(path.distance(embeds)))
+        (x0, z0), (x1, z1) = path.coords[0], path.coords[-1]
+        reach = min(max(reach, 4.0), 0.9 * self.section.half)
+        self.op(STROKE, NOWHERE, x0, z0, x1, z1, reach, _GAIN, _KAPPA, z0, len(self.grids) - 1)
+
+    def spreads(self, area: float, land: Landing, straight: float) -> float:
+        """How far to each side a pass of that area spreads [mm].
+
+        It sinks into what is there no deeper than the level rises, its fall carries it, and a little by itself.
+        """
+        sinks = area / (2 * self.section.half) + land.plunge_mm + _SINKS_MM
+        return max(land.half_wide_mm, area * 15 / 16 / min(sinks, _DEEPEST * straight))
+
+    def pool(self, x: float, wide: float, source: int, levels: tuple[float, float]) -> None:
+        """New batter around ``x`` where nothing else lies, between two levels."""
+        half = self.section.half
+        middle = min(max(x, -half + wide), half - wide)
+        self.op(POOL, source, middle, wide, *levels)
+
+    def streams(
+        self, i: int, step: Pour, how: str, colours: list[int], shares: list[float], area: float
+    ) -> list[tuple[float, float, int]]:
+        """Where each pass runs at this place, how much it adds to the section [mm²], and what it brings."""
+        half, count = self.section.half, max(step.passes, len(colours))
+        random = self.of.random("streams", i)
+        if how == "pot swirl":
+            start = float(random.uniform())
+            places = np.linspace(-0.6, 0.6, count)[random.permutation(count)]
+            length = self.of.loaf.mould.length_mm
+            found = []
+            for n in range(count):
+                along = min(max(self.y / length, 0.0), 1.0)
+                # There and back: every other pass runs from the far end.
+                over = (n + (along if n % 2 == 0 else 1 - along)) / count
+                span = (1 / count if n < count - 1 else 1 - over) if self.outlines else 0.0
+                pot = (tuple(colours), tuple(shares), step.turns, start, over, span)
+                found.append((self.at(places[n] * half, i, n), area / count, self.source(Source(i, -1, pot))))
+            return found
+        if how in ("drops", "mini drops", "plops"):
+            lines = self.lines(colours, shares, count if how != "mini drops" else max(count, 3 * len(colours)))
+            where = self.spread(len(lines), random)
+            return [
+                (self.at(where[n] * half, i, n), area * share, self.source(Source(i, colour)))
+                for n, (colour, share) in enumerate(lines)
+            ]
+        where = self.spread(_LAYER_PASSES, random)
+        source = self.source(Source(i, colours[0]))
+        return [(self.at(x * half, i, n), area / _LAYER_PASSES, source) for n, x in enumerate(where)]
+
+    def at(self, x: float, *what: object) -> float:
+        return x + _WANDER * 2 * self.section.half * self.of.wander(self.y, *what)
+
+    @staticmethod
+    def spread(count: int, random: np.random.Generator) -> Array:
+        """Places over the width, evenly and yet by chance, in the order they are poured."""
+        even = (np.arange(count) + random.uniform(0.15, 0.85, count)) / count
+        return (2 * even - 1)[random.permutation(count)] * 0.82
+
+    @staticmethod
+    def lines(colours: list[int], shares: list[float], count: int) -> list[tuple[int, float]]:
+        """Colours taking turns over so many passes, as their shares allow, with the share of the pour in each."""
+        turns = [max(1, round(share * count)) for share in shares]
+        order: list[int] = []
+        due = [0.0] * len(colours)
+        for _ in range(sum(turns)):
+            due = [d + t / sum(turns) for d, t in zip(due, turns, strict=True)]
+            left = [k for k in range(len(colours)) if order.count(k) < turns[k]]
+            pick = max(left, key=lambda k: due[k])
+            due[pick] -= 1
+            order.append(pick)
+        return [(colours[k], shares[k] / turns[k]) for k in order]
+
+    def answer(self, xi: Array, zeta: Array) -> tuple[Codes, Codes]:
+        """Colour and step of every point."""
+        tables = self.tables or [self.spans.at(1.0)]
+        # Without embeds a grid is a single cell; a stack needs all of one size.
+        shape = max((grid.shape for grid in self.grids), key=lambda s: s[0])
+        grids = np.stack([grid if grid.shape == shape else np.ones(shape) for grid in self.grids])
+        found, us, ups = walk(
+            xi,
+            zeta,
+            self.section.half,
+            np.array(self.ops).reshape(-1, OP),
+            np.stack([t.low for t in tables]),
+            np.stack([t.high for t in tables]),
+            np.stack([t.share for t in tables]),
+            np.stack([t.free for t in tables]),
+            np.array([t.straight for t in tables]),
+            grids,
+            self.cell,
+        )
+        found = np.where(found == NOWHERE, 0, found)
+        steps = np.array([source.step for source in self.sources], dtype=np.int16)
+        plain = np.array([source.colour for source in self.sources], dtype=np.int16)
+        colours = plain[found]
+        for number, source in enumerate(self.sources):
+            if source.pot:
+                mine = found == number
+                order, shares, turns, start, over, span = source.pot
+                # Where passes lie level on each other, one goes over into the next.
+                picked = pot_colours(shares, turns, over + span * ups[mine], us[mine], start)
+                colours[mine] = np.array(order, dtype=np.int16)[picked]
+        return colours, steps[found]
+
+
+def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
+    """Points inside a polygon, by the parity of its edges to their left."""
+    found = np.zeros(x.shape, dtype=bool)
+    x0, z0 = outline[:, 0], outline[:, 1]
+    x1, z1 = np.roll(x0, -1), np.roll(z0, -1)
+    box = (x >= x0.min()) & (x <= x0.max()) & (z >= z0.min()) & (z <= z0.max())
+    px, pz = x[box], z[box]
+    odd = np.zeros(px.shape, dtype=bool)
+    for a, b, c, d in zip(x0, z0, x1, z1, strict=True):
+        crosses = (b > pz) != (d > pz)
+        odd ^= crosses & (px < (c - a) * (pz - b) / np.where(d == b, 1.0, d - b) + a)
+    found[box] = odd
+    return found
+
+
+def _breaks(step: Pour, pa: float, area: float) -> bool:
+    """Whether a pass of that area breaks the layer it falls onto; from low down a spatula takes its fall."""
+    return step.fall_mm > _SPATULA_MM and landing(area, step.fall_mm, pa).plunge_mm > _FLAT_MM

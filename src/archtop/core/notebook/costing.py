@@ -1,0 +1,79 @@
+"""What a loaf costs, from prices of what it takes and, if wished, of hands' time; and by bar.
+
+What has no price is told, not taken for nothing.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from archtop.core.base import Figure, Frozen
+from archtop.core.document import stock_key
+from archtop.core.plan import LoafPlan
+
+__all__ = ["CostLine", "Costing", "cost_of"]
+
+# Hands at the bench besides piping, for a pot and for cutting [min]: stated guesses, as in the casting order.
+_POT_MIN, _POUR_MIN, _CUT_MIN = 60.0, 75.0, 45.0
+
+
+class CostLine(Frozen):
+    """One thing: grams of it, and what they cost; ``None``: no price is known."""
+
+    name: str
+    key: str
+    grams: float
+    cost: float | None
+
+
+class Costing(Frozen):
+    """A loaf's cost; money in the studio's own currency. ``without_price``: what is not counted in it."""
+
+    lines: tuple[CostLine, ...]
+    hours: Figure
+    hands: float
+    total: float
+    bars: int
+    per_bar: float
+    per_100g: float
+    without_price: tuple[str, ...]
+
+
+def cost_of(result: LoafPlan, prices: Mapping[str, float], per_hour: float = 0.0, bars: int | None = None) -> Costing:
+    """The cost of a loaf as planned.
+
+    :param prices: for a kilogram, by the stock's name of a thing like ``fat:olive``
+    :param per_hour: for an hour of hands; 0: not counted
+    :param bars: how many came off, where that is known
+    """
+    lines = []
+    for supply in result.supplies:
+        key = stock_key(supply.kind, supply.key)
+        price = prices.get(key)
+        cost = None if price is None else supply.grams / 1000 * price
+        lines.append(CostLine(name=supply.name, key=key, grams=supply.grams, cost=cost))
+    count = bars if bars is not None else sum(bar.parts for bar in result.cuts.bars)
+    castings = sum(1 for pot in result.pots if pot.kind != "loaf")
+    minutes = castings * _POT_MIN + _POUR_MIN + _CUT_MIN + result.top.minutes.value + result.top.rest_min
+    hours = Figure.within(
+        minutes / 60,
+        "h",
+        0.4,
+        "estimate",
+        f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {_CUT_MIN:.0f} to cut, "
+        f"{result.top.minutes.value + result.top.rest_min:.0f} at the bag",
+        "stated guesses, washing up included",
+    )
+    hands = hours.value * per_hour
+    total = sum(line.cost for line in lines if line.cost is not None) + hands
+    cured = sum(bar.cured.value for bar in result.cuts.bars)
+    return Costing(
+        lines=tuple(lines),
+        hours=hours,
+        hands=hands,
+        total=total,
+        bars=count,
+        per_bar=total / count if count else 0.0,
+        per_100g=total / cured * 100,
+        without_price=tuple(line.name for line in lines if line.cost is None),
+    )

@@ -1,0 +1,172 @@
+"""The loaf's colours: what each will look like, and whether those that touch can be told apart."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import combinations, product
+
+from archtop.core.base import Frozen
+from archtop.core.chemistry import Batter, Formula
+from archtop.core.colour import Forecast, Lab, Spectrum, base_absorption, difference, forecast, lab_of, reflectance_of
+from archtop.core.document import Colour, Cupboard, Loaf, Pour, frosting_colours
+from archtop.core.geometry import Prism
+from archtop.core.pots.pot import Pot
+from archtop.core.pots.potting import formula_of
+from archtop.core.pours import Layer
+
+__all__ = [
+    "MERGE",
+    "ColourPlan",
+    "Contrast",
+    "base_of_colour",
+    "colours_of",
+    "contrast_words",
+    "contrasts_of",
+    "vanillin_of",
+]
+
+# Under this, two colours that touch read as one at arm's length; under the second they are hard to tell. Estimates:
+# ΔE00 of 1 is just visible side by side, and a cut face is neither flat nor evenly lit.
+MERGE, CLOSE = 6.0, 12.0
+
+
+class ColourPlan(Frozen):
+    """A colour: as wished for, as forecast (``None`` while nothing colours it), and what the drawings show."""
+
+    id: str
+    name: str
+    wished: str
+    forecast: Forecast | None
+    shown: str
+    off_wish: float
+
+
+class Contrast(Frozen):
+    """Two colours that touch; ``difference`` in ΔE00 when cured."""
+
+    a: str
+    b: str
+    where: str
+    difference: float
+    words: str
+    merges: bool
+
+
+def base_of_colour(loaf: Loaf, colour: str, batters: Mapping[str, Batter], cupboard: Cupboard) -> Spectrum:
+    """K/S of the bar without colour: of the loaf's formula if it is poured or piped, else of what it is cast from."""
+    return _base_of_formula(formula_of(loaf, _cast_from(loaf, colour)), batters, cupboard)
+
+
+def _base_of_formula(formula: Formula, batters: Mapping[str, Batter], cupboard: Cupboard) -> Spectrum:
+    water = sum(part.per_g_oils for part in batters[formula.id].parts if part.role == "water")
+    return base_absorption(formula, cupboard.additives, water)
+
+
+def _cast_from(loaf: Loaf, colour: str) -> str | None:
+    if colour in [share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours]:
+        return None
+    if loaf.frosting and colour in frosting_colours(loaf.frosting):
+        return loaf.frosting.formula
+    cast = [(embed.colour, embed.formula) for embed in loaf.embeds]
+    cast += [(embed.figure.colour, embed.figure.formula or embed.formula) for embed in loaf.embeds if embed.figure]
+    cast += [(shown, piece.formula) for piece in loaf.pieces for shown in piece.colours]
+    return next((formula for made_in, formula in cast if made_in == colour), None)
+
+
+def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
+    """The most vanillin in the batter of each colour [%], by its id."""
+    found: dict[str, float] = {}
+    for part in (part for pot in pots for part in pot.portions):
+        found[part.colour] = max(found.get(part.colour, 0.0), part.vanillin_percent)
+    return found
+
+
+def colours_of(
+    loaf: Loaf, pots: Sequence[Pot], batters: Mapping[str, Batter], cupboard: Cupboard
+) -> tuple[ColourPlan, ...]:
+    """Every colour of the loaf."""
+    vanillin = vanillin_of(pots)
+    bases = {key: _base_of_formula(formula_of(loaf, key), batters, cupboard) for key in batters}
+    return tuple(
+        _plan_of(colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], cupboard)
+        for colour in loaf.colours
+    )
+
+
+def _plan_of(colour: Colour, vanillin: float, base: Spectrum, cupboard: Cupboard) -> ColourPlan:
+    seen = None
+    if colour.colourants or vanillin > 0:
+        doses = [(cupboard.jar(dose.colourant), dose.g_per_kg) for dose in colour.colourants]
+        seen = forecast(base, doses, vanillin)
+        learned = [
+            cupboard.rates[key] for dose in colour.colourants if (key := f"colour:{dose.colourant}") in cupboard.rates
+        ]
+        if learned:
+            how = "; ".join(f"{rate.name.partition(': ')[2]} × {rate.value:.2f}, {rate.n} seen" for rate in learned)
+            seen = seen.model_copy(update={"basis": "your log", "how": f"{seen.how}; {how}"})
+    wished = lab_of(reflectance_of(colour.srgb))
+    return ColourPlan(
+        id=colour.id,
+        name=colour.name,
+        wished=colour.srgb,
+        forecast=seen,
+        shown=seen.cured.srgb if seen else colour.srgb,
+        off_wish=difference(seen.cured.lab, wished) if seen else 0.0,
+    )
+
+
+def contrasts_of(
+    loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism], colours: Sequence[ColourPlan]
+) -> tuple[Contrast, ...]:
+    """Every pair of colours that touch somewhere, the closest first."""
+    labs: dict[str, Lab] = {
+        colour.id: colour.forecast.cured.lab if colour.forecast else lab_of(reflectance_of(colour.shown))
+        for colour in colours
+    }
+    where: dict[frozenset[str], str] = {}
+    for a, b, place in _touching(loaf, layers, prisms):
+        if a != b:
+            where.setdefault(frozenset((a, b)), place)
+    found = []
+    for pair, place in where.items():
+        a, b = sorted(pair)
+        apart = difference(labs[a], labs[b])
+        found.append(
+            Contrast(a=a, b=b, where=place, difference=apart, words=contrast_words(apart), merges=apart < MERGE)
+        )
+    return tuple(sorted(found, key=lambda item: item.difference))
+
+
+def contrast_words(apart: float) -> str:
+    """What a difference in ΔE00 means where two colours touch."""
+    return "will merge" if apart < MERGE else "hard to tell apart" if apart < CLOSE else "stand apart"
+
+
+def _touching(loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism]) -> Iterator[tuple[str, str, str]]:
+    pours = {step.id: step for step in loaf.work if isinstance(step, Pour)}
+    shares = [[share.colour for share in pours[layer.pour].colours] for layer in layers]
+    for layer, inside in zip(layers, shares, strict=True):
+        name = pours[layer.pour].name
+        for a, b in combinations(inside, 2):
+            yield a, b, f"poured together in {name}"
+        for embed in loaf.embeds:
+            prism = prisms[embed.id]
+            if prism.bottom < layer.high_mm and prism.top > layer.low_mm:
+                for colour in inside:
+                    yield embed.colour, colour, f"{embed.name} in {name}"
+    for i in range(1, len(layers)):
+        for a, b in product(shares[i - 1], shares[i]):
+            yield a, b, f"{pours[layers[i].pour].name} on {pours[layers[i - 1].pour].name}"
+    for embed in loaf.embeds:
+        if embed.figure:
+            yield embed.figure.colour, embed.colour, f"{embed.figure.name} in {embed.name}"
+    for piece in loaf.pieces:
+        for a, b in combinations(piece.colours, 2):
+            yield a, b, f"joined in {piece.name}"
+    if loaf.frosting:
+        lowest = loaf.frosting.base.colours if loaf.frosting.base else ()
+        piped = frosting_colours(loaf.frosting)
+        for a, b in combinations(piped, 2):
+            yield a, b, f"side by side in {loaf.frosting.name}"
+        for a, b in product([share.colour for share in lowest] or piped, shares[-1]):
+            yield a, b, f"{loaf.frosting.name} on {pours[layers[-1].pour].name}"

@@ -1,0 +1,248 @@
+"""Which pots a loaf needs: one for each column and each set of small pieces, then the loaf's own."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from archtop.core.base import Figure, InputError
+from archtop.core.chemistry import Batter, Formula, fat_named
+from archtop.core.document import Colour, Cupboard, Embed, Loaf, Pieces, Pour
+from archtop.core.embeds import TOUCH_MM, figure_prism_of, row_of
+from archtop.core.geometry import Prism
+from archtop.core.pots.additions import Additions, additions_for
+from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
+from archtop.core.pots.pot import PortionNeed, Pot, PotKind, Scale, pot_for
+from archtop.core.pours import Fill
+from archtop.core.top import TopPlan, mound_colours
+from archtop.core.trade import Made
+
+__all__ = ["Potter", "formula_of", "pots_of", "volumes_of"]
+
+_POT_KINDS: Mapping[str, PotKind] = {
+    **dict.fromkeys(("cavity", "composite"), "cavity"),
+    **dict.fromkeys(("cutter", "chunk", "wedge", "board"), "slab"),
+    **dict.fromkeys(("ball", "dough"), "dough"),
+    "piped": "piped",
+}
+
+
+def formula_of(loaf: Loaf, key: str | None) -> Formula:
+    """The formula of that id, or the loaf's own."""
+    return next(f for f in loaf.formulas if f.id == (key or loaf.formula))
+
+
+def pots_of(
+    loaf: Loaf,
+    fills: Sequence[Fill],
+    prisms: Mapping[str, Prism],
+    made: Mapping[str, Made],
+    batters: Mapping[str, Batter],
+    cupboard: Cupboard,
+    top: TopPlan,
+) -> tuple[Pot, ...]:
+    """A pot for each column and each set of pieces made of batter or dough, then the loaf's own.
+
+    :param batters: what each formula makes, by id
+    :param top: frosting of each colour, and the mound
+    """
+    potter = Potter(loaf, batters, cupboard)
+    pot = potter.pot
+
+    def casting(key: str, name: str, colour: str, volume_ml: float) -> list[PortionNeed]:
+        return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
+
+    pots = []
+    for i, embed in enumerate(loaf.embeds):
+        if not embed.casting:
+            continue
+        length = _cast_length(embed, i, prisms[embed.id].profile.area)
+        volume = prisms[embed.id].profile.area * length / 1000
+        figure = figure_prism_of(embed)
+        if embed.figure and figure:
+            inner = figure.profile.area * length / 1000
+            volume -= inner
+            key, name = f"{embed.id}-figure", f"{embed.figure.name} of {embed.name}"
+            needs = casting(key, name, embed.figure.colour, inner)
+            pots.append(pot(f"cast-{key}", name, "column", embed.figure.formula or embed.formula, needs))
+        needs = casting(embed.id, embed.name, embed.colour, volume)
+        pots.append(pot(f"cast-{embed.id}", embed.name, "column", embed.formula, needs))
+    for piece in loaf.pieces:
+        if piece.make.kind != "melt" and not piece.lot:
+            if also := made[piece.id].also:
+                key, name = f"{piece.id}-figures", f"{also.name.capitalize()} of {piece.name}"
+                needs = casting(key, name, also.colour, also.takes_ml)
+                pots.append(pot(f"cast-{key}", name, "cavity", piece.formula, needs))
+            needs = [
+                need
+                for colour, ml in volumes_of(piece, made[piece.id]).items()
+                for need in casting(*potter.named(piece, colour), colour, ml)
+            ]
+            pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
+    frosting = _frosting_needs(loaf, top)
+    if loaf.frosting and loaf.frosting.formula:
+        # Mixed first, so that it is ready when the loaf is poured.
+        pots.append(pot("frosting", loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
+        frosting = []
+    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills, top), *frosting, *_kept_needs(loaf)]))
+    return tuple(pots)
+
+
+def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
+    """Film on bowls [mm]: as set in the loaf, else the studio's own, else the usual."""
+    lean, thick = FILM_RANGE_MM
+    if set_mm is not None:
+        # Set outside the believed range it is the maker's own knowledge: the range stretches to it.
+        return Figure(
+            value=set_mm,
+            unit="mm",
+            low=min(set_mm, lean),
+            high=max(set_mm, thick),
+            basis="estimate",
+            how="as set in this loaf",
+            source="your own guess",
+        )
+    if own := cupboard.rates.get("film"):
+        return own.figure()
+    return Figure(
+        value=DEFAULT_FILM_MM,
+        unit="mm",
+        low=lean,
+        high=thick,
+        basis="estimate",
+        how="nothing of your own yet",
+        source="scraped to thick: a stated guess",
+    )
+
+
+class Potter:
+    """Makes a loaf's pots: what its bowls need, with their colours filled in from the document and the cupboard."""
+
+    def __init__(self, loaf: Loaf, batters: Mapping[str, Batter], cupboard: Cupboard) -> None:
+        sizing = loaf.sizing
+        self._loaf, self._batters = loaf, batters
+        self._scale = Scale(
+            film=_film(sizing.film_mm, cupboard),
+            margin_percent=sizing.margin_percent,
+            step_g=sizing.scale_step_g,
+            fine_step_g=sizing.fine_step_g,
+        )
+        self._colours: dict[str, Colour] = {colour.id: colour for colour in loaf.colours}
+        self._blends = {blend.id: blend for blend in loaf.blends}
+        self._carrier = fat_named(loaf.sizing.carrier_fat, cupboard.fats)
+        self._cupboard = cupboard
+
+    def pot(self, key: str, name: str, kind: PotKind, formula: str | None, needs: Sequence[PortionNeed]) -> Pot:
+        """A pot for some bowls, of that formula or the loaf's own."""
+        made_of = formula_of(self._loaf, formula)
+        batter = self._batters[made_of.id]
+        filled = [self._with_additions(need, batter, alone=len(needs) == 1) for need in needs]
+        return pot_for(key, name, kind, made_of, batter, filled, self._cupboard.fats, self._scale)
+
+    def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
+        """Key and name of the bowl for a colour of some pieces."""
+        if colour == piece.colour:
+            return piece.id, piece.name
+        return f"{piece.id}-{colour}", f"{self._colours[colour].name} for {piece.name}"
+
+    def _with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
+        colour = self._colours[need.colour]
+        if not colour.colourants and not colour.scent:
+            return need
+        additions: Additions = additions_for(
+            need.name,
+            colour.colourants,
+            colour.scent,
+            self._blends,
+            self._cupboard.scents,
+            self._cupboard.colourants,
+            self._carrier,
+            batter,
+            alone,
+        )
+        return need.model_copy(update={"additions": additions})
+
+
+def volumes_of(piece: Pieces, made: Made) -> dict[str, float]:
+    """Volume [ml] that each colour of some pieces takes, hands and offcuts counted, by the colour's id."""
+    volumes: dict[str, float] = {}
+    for colour, ml in (made.by_colour or {"": made.takes_ml}).items():
+        volumes[colour or piece.colour] = volumes.get(colour or piece.colour, 0.0) + ml
+    return volumes
+
+
+def _cast_length(embed: Embed, i: int, area_mm2: float) -> float:
+    """Length [mm] to fill a column mould to: the piece and what is trimmed off it; for a row, of all its pieces."""
+    if embed.casting is None:
+        return embed.length_mm
+    row = row_of(embed, area_mm2)
+    if embed.row and row:
+        if embed.row.piece_mm > embed.casting.mould_length_mm + TOUCH_MM:
+            raise InputError.one(
+                "casting.too_short",
+                f"embeds.{i}.casting.mould_length_mm",
+                embed.casting.mould_length_mm,
+                f"a piece of the row is {embed.row.piece_mm:g} mm long",
+                "Cast shorter pieces, or use a longer mould.",
+            )
+        return row.count * embed.row.piece_mm
+    length = embed.length_mm + embed.casting.trim_mm
+    if length > embed.casting.mould_length_mm + TOUCH_MM:
+        raise InputError.one(
+            "casting.too_short",
+            f"embeds.{i}.casting.mould_length_mm",
+            embed.casting.mould_length_mm,
+            f"{embed.name} needs {length:g} mm with its trim",
+            "Cast it in two, or in a longer column mould.",
+        )
+    return length
+
+
+def _pour_needs(loaf: Loaf, fills: Sequence[Fill], top: TopPlan) -> list[PortionNeed]:
+    """One bowl for each colour poured; the last pour's take the mound as well."""
+    names = {colour.id: colour.name for colour in loaf.colours}
+    poured: dict[str, float] = {}
+    for work, done in zip(loaf.work, fills, strict=True):
+        if isinstance(work, Pour):
+            for share in work.colours:
+                volume = done.batter.value * share.percent / 100
+                poured[share.colour] = poured.get(share.colour, 0.0) + volume
+    for colour, percent in mound_colours(loaf):
+        poured[colour] += top.mound_ml * percent / 100
+    return [
+        PortionNeed(key=f"pour-{key}", name=names[key], colour=key, volume_ml=volume, use="pour")
+        for key, volume in poured.items()
+    ]
+
+
+def _kept_needs(loaf: Loaf) -> list[PortionNeed]:
+    """One bowl for each batter that is kept back for another day."""
+    names = {colour.id: colour.name for colour in loaf.colours}
+    return [
+        PortionNeed(
+            key=f"kept-{i}",
+            name=f"{names[kept.colour]}, kept for {kept.purpose}",
+            colour=kept.colour,
+            volume_ml=kept.volume_ml,
+            use="kept",
+        )
+        for i, kept in enumerate(loaf.keeps)
+    ]
+
+
+def _frosting_needs(loaf: Loaf, top: TopPlan) -> list[PortionNeed]:
+    """One bowl for each colour of the frosting."""
+    if loaf.frosting is None:
+        return []
+    names = {colour.id: colour.name for colour in loaf.colours}
+    kind = "piped" if loaf.frosting.formula else "held back"
+    return [
+        PortionNeed(
+            key=f"frosting-{need.colour}",
+            name=f"{names[need.colour]}, {kind}",
+            colour=need.colour,
+            volume_ml=need.total.value,
+            use="frosting",
+        )
+        for need in top.colours
+        if need.total.value > 0
+    ]

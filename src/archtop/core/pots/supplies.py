@@ -1,0 +1,115 @@
+"""What the pots take from the cupboard, what falls short of the stock, and what could stand in."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from typing import Literal
+
+from archtop.core.base import Frozen
+from archtop.core.chemistry import Fat, ScentBlend
+from archtop.core.document import Cupboard, stock_key
+from archtop.core.pots.pot import Pot
+
+__all__ = ["Supply", "SupplyKind", "supplies_of", "together"]
+
+SupplyKind = Literal["fat", "lye", "additive", "colourant", "scent", "base"]
+
+# Melt-and-pour base as bought [g/ml]: soap, glycerin and sugars; a stated guess.
+_BASE_G_ML = 1.1
+
+
+class Supply(Frozen):
+    """Grams of one thing; ``stock_g`` ``None`` while it has not been counted; ``instead``: what could stand in."""
+
+    kind: SupplyKind
+    key: str
+    name: str
+    grams: float
+    stock_g: float | None
+    short_g: float
+    instead: str | None
+
+
+def supplies_of(
+    pots: Iterable[Pot], blends: Mapping[str, ScentBlend], melted_ml: float, cupboard: Cupboard
+) -> tuple[Supply, ...]:
+    """Everything the pots take, but for water, and the base for ``melted_ml`` of melt-and-pour pieces."""
+    grams: dict[tuple[SupplyKind, str], float] = {}
+
+    def take(kind: SupplyKind, key: str, amount: float) -> None:
+        grams[kind, key] = grams.get((kind, key), 0.0) + amount
+
+    kinds: dict[str, SupplyKind] = {"oil": "fat", "late fat": "fat", "additive": "additive", "lye": "lye"}
+    for pot in pots:
+        for line in pot.ingredients:
+            if line.role in kinds:
+                take(kinds[line.role], line.key, line.grams)
+        for portion in pot.portions:
+            for part in portion.additions:
+                if part.role == "scent":
+                    for bottle in blends[part.key].parts:
+                        take("scent", bottle.scent, part.grams * bottle.percent / 100)
+                elif part.role == "colourant":
+                    take("colourant", part.key, part.grams)
+                elif part.role == "carrier oil":
+                    take("fat", part.key, part.grams)
+    if melted_ml:
+        take("base", "melt", melted_ml * _BASE_G_ML)
+    return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())
+
+
+def together(supplies: Iterable[Supply], cupboard: Cupboard) -> tuple[Supply, ...]:
+    """The supplies of several loaves as one list."""
+    grams: dict[tuple[SupplyKind, str], float] = {}
+    for item in supplies:
+        grams[item.kind, item.key] = grams.get((item.kind, item.key), 0.0) + item.grams
+    return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())
+
+
+def _supply(kind: SupplyKind, key: str, grams: float, cupboard: Cupboard) -> Supply:
+    stock = cupboard.stock.get(stock_key(kind, key))
+    short = max(0.0, grams - stock) if stock is not None else 0.0
+    return Supply(
+        kind=kind,
+        key=key,
+        name=_name(kind, key, cupboard),
+        grams=grams,
+        stock_g=stock,
+        short_g=short,
+        instead=_instead(cupboard.fats[key], grams, cupboard) if kind == "fat" and short > 0 else None,
+    )
+
+
+def _name(kind: SupplyKind, key: str, cupboard: Cupboard) -> str:
+    match kind:
+        case "fat":
+            return cupboard.fats[key].name
+        case "additive":
+            return cupboard.additives[key].name
+        case "colourant":
+            return cupboard.colourants[key].name
+        case "scent":
+            return cupboard.scents[key].name
+        case "lye":
+            return "Sodium hydroxide"
+        case "base":
+            return "Melt-and-pour base"
+
+
+def _instead(fat: Fat, grams: float, cupboard: Cupboard) -> str | None:
+    """The counted fat of which there is enough and whose acids are most alike; the lye must be worked out anew."""
+    enough = [
+        other
+        for other in cupboard.fats.values()
+        if other.key != fat.key and cupboard.stock.get(stock_key("fat", other.key), 0.0) >= grams
+    ]
+    if not enough:
+        return None
+    apart, best = min(((_apart(fat, other), other) for other in enough), key=lambda pair: pair[0])
+    return best.name if apart <= 25 else None
+
+
+def _apart(a: Fat, b: Fat) -> float:
+    """Percent of fatty acids that differ between two fats."""
+    codes = {*a.acids, *b.acids}
+    return sum(abs(a.acids.get(code, 0.0) - b.acids.get(code, 0.0)) for code in codes) / 2

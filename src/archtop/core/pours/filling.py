@@ -1,0 +1,223 @@
+"""Filling the mould in the order of work: which level each pour and each embed brings.
+
+Pours are measured (batter around what is there, up to a level); an embed laid in and pieces pressed in lift the level
+of what they sink into, and what still stands out of it takes its place in the next pour.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Literal
+
+from archtop.core.base import Figure, Frozen, InputError, Problem
+from archtop.core.document import Dust, Hanger, Lay, Pour, Press, Work
+from archtop.core.geometry import Inside, LoafMould, Prism
+from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
+
+__all__ = ["Fill", "Layer", "fill"]
+
+# A level may differ from its target by this much before it counts: finer than a batter surface can be read.
+_LEVEL_MM = 0.05
+
+
+class Fill(Frozen):
+    """One step: ``batter`` poured, ``stirred_ml`` of shreds and pieces in or under it, level before and after.
+
+    ``room_ml``: of a pour, what batter and all that is stirred into it share. ``crowded_percent``: of pieces pressed
+    in, how much of the densest possible arrangement on that surface has been reached.
+    """
+
+    do: Literal["pour", "lay", "press", "hanger", "dust"]
+    ref: str
+    level_before_mm: float
+    level_after_mm: float
+    batter: Figure
+    stirred_ml: float
+    room_ml: float
+    crowded_percent: float
+    immersed_ml: float
+
+
+class Layer(Frozen):
+    """Where the batter of one pour lies when all is in: between two heights, around the pieces."""
+
+    pour: str
+    low_mm: float
+    high_mm: float
+
+
+def fill(
+    mould: LoafMould, work: Sequence[Work], prisms: Mapping[str, Prism], made: Mapping[str, Made]
+) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
+    """Walk the order of work; ``made``: the small pieces, by id.
+
+    :raises InputError: ``pour.over_rim``, ``pour.below_level``, ``pour.too_full``, ``press.nothing_poured`` or
+        ``level.overflow``, naming the step
+    """
+    return _Filling(mould, prisms, made).walk(work)
+
+
+class _Proud:
+    """Pieces that stand out of the batter: how much of them [mm³], and how high above the level they reach [mm]."""
+
+    def __init__(self, volume: float, top: float) -> None:
+        self.volume, self.top = volume, top
+
+    def covered(self, low: float, high: float) -> float:
+        """Volume [mm³] that goes under as the level rises from ``low`` to ``high`` [mm]; then no longer proud."""
+        under = self.volume if high >= self.top else self.volume * (high - low) / max(self.top - low, 1e-9)
+        self.volume -= under
+        return under
+
+
+class _Filling:
+    """The mould as it fills: its level, what is in it [mm³], and what stands out."""
+
+    def __init__(self, mould: LoafMould, prisms: Mapping[str, Prism], made: Mapping[str, Made]) -> None:
+        self.mould, self.prisms, self.made = mould, prisms, made
+        self.inside = Inside(mould)
+        self.level = self.filled = 0.0
+        self.proud: list[_Proud] = []
+        self.layers: list[Layer] = []
+        self.pressed_mm2 = 0.0
+
+    def walk(self, work: Sequence[Work]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
+        fills = tuple(self.step(step, i) for i, step in enumerate(work))
+        return fills, tuple(self.layers)
+
+    def step(self, step: Work, i: int) -> Fill:
+        before = self.level
+        room = crowded = 0.0
+        match step:
+            case Pour():
+                added, stirred, room = self.pour(step, i)
+            case Lay():
+                self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[step.embed]))
+                added = stirred = 0.0
+                self.rise(i, f"laying {step.embed}")
+            case Press():
+                crowded = self.find_place(step, i)
+                added = stirred = self.press(step, i)
+            case Hanger() | Dust():
+                self.refuse_on_nothing(step, i)
+                added = stirred = 0.0
+        what = "inside of the mould" if isinstance(step, Pour) else "nothing poured: the level moves"
+        how = f"{what} from {before:.1f} to {self.level:.1f} mm"
+        if isinstance(step, Pour):
+            how += ", less what stands in it" + (f" and {stirred / 1000:.0f} ml stirred in" if stirred else "")
+        return Fill(
+            do=step.do,
+            ref=step.embed if isinstance(step, Lay) else step.id,
+            level_before_mm=before,
+            level_after_mm=self.level,
+            batter=Figure.exact((added - stirred) / 1000, "ml", how),
+            stirred_ml=stirred / 1000,
+            room_ml=room / 1000,
+            crowded_percent=crowded,
+            immersed_ml=self.inside.immersed_below(self.level) / 1000,
+        )
+
+    def pour(self, step: Pour, i: int) -> tuple[float, float, float]:
+        """Volumes [mm³]: added, of it stirred in or covered, and what batter shares with all that is stirred in."""
+        before = self.level
+        _refuse_bad_target(step, i, before, self.mould)
+        self.level = step.to_mm
+        added = self.inside.batter_below(self.level) - self.filled
+        covered = sum(item.covered(before, self.level) for item in self.proud)
+        room = added - covered
+        stirred = covered + _stirred_mm3(step, i, room, self.made)
+        self.layers.append(Layer(pour=step.id, low_mm=before, high_mm=self.level))
+        self.filled += added
+        self.pressed_mm2 = 0.0
+        return added, stirred, room
+
+    def press(self, step: Press, i: int) -> float:
+        piece = self.made[step.pieces]
+        volume = piece.each_ml * step.count * 1000
+        sunk = volume * step.sunk_percent / 100
+        self.filled += sunk
+        self.rise(i, f"pressing in {step.pieces}")
+        height = piece.size_mm[-1] * (1 - step.sunk_percent / 100)
+        self.proud.append(_Proud(volume - sunk, self.level + height))
+        return sunk
+
+    def refuse_on_nothing(self, step: Hanger | Dust, i: int) -> None:
+        if not self.layers:
+            raise InputError.one(
+                f"{step.do}.nothing_poured", f"work.{i}", step.name, "there is no batter for it yet", "Pour before it."
+            )
+
+    def find_place(self, step: Press, i: int) -> float:
+        """How crowded the surface then is [%]; refuses what finds no place on it."""
+        if not self.layers:
+            raise InputError.one(
+                "press.nothing_poured", f"work.{i}", step.pieces, "there is nothing to press it into", "Pour before it."
+            )
+        piece = self.made[step.pieces]
+        surface = self.inside.surface_at(self.level)
+        free = surface - self.pressed_mm2
+        taken = piece.footprint_mm2 * step.count
+        if taken > free:
+            fit = int(free // piece.footprint_mm2)
+            raise InputError.one(
+                "press.no_place",
+                f"work.{i}.count",
+                step.count,
+                f"the surface is {surface / 100:.0f} cm², {self.pressed_mm2 / 100:.0f} cm² of it taken, and each takes "
+                f"{piece.footprint_mm2 / 100:.1f} cm² lying close to the next",
+                f"Press in {fit} at most." if fit else "Press them into another pour.",
+            )
+        self.pressed_mm2 += taken
+        return 100 * self.pressed_mm2 / surface
+
+    def rise(self, i: int, doing: str) -> None:
+        """Let the level find its place around what has just gone in."""
+        try:
+            self.level = self.inside.level_for(self.filled)
+        except InputError as error:
+            problem = error.problems[0]
+            raise InputError(
+                Problem(code=problem.code, field=f"work.{i}", value=doing, limit=problem.limit, remedy=problem.remedy)
+            ) from error
+        if self.layers:
+            self.layers[-1] = self.layers[-1].model_copy(update={"high_mm": self.level})
+
+
+def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> float:
+    """Volume [mm³] that shreds and small pieces take of a pour with ``room`` [mm³] for everything."""
+    shreds = step.shreds_g / SHREDS_G_ML * 1000
+    pieces = sum(made[item.pieces].each_ml * item.count for item in step.pieces) * 1000
+    packing = packing_of(step.grated)
+    # Each kind claims its own heap of the pour; together the heaps cannot be larger than the pour.
+    heap = shreds / packing + pieces / LOOSE_PIECES
+    if heap > room:
+        most = room * (shreds + pieces) / heap
+        raise InputError.one(
+            "pour.too_full",
+            f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g",
+            f"{(shreds + pieces) / 1000:.0f} ml",
+            f"the pour has room for {room / 1000:.0f} ml, and batter binds at most {packing:.0%} of {step.grated} "
+            f"or {LOOSE_PIECES:.0%} of pieces",
+            f"Stir in at most {most / 1000:.0f} ml, or pour higher.",
+        )
+    return shreds + pieces
+
+
+def _refuse_bad_target(step: Pour, i: int, level: float, mould: LoafMould) -> None:
+    field = f"work.{i}.to_mm"
+    if step.to_mm > mould.height_mm + _LEVEL_MM:
+        raise InputError.one(
+            "pour.over_rim",
+            field,
+            step.to_mm,
+            f"the rim stands at {mould.height_mm:g} mm",
+            f"Pour {step.name} to {mould.height_mm:g} mm at most.",
+        )
+    if step.to_mm < level + _LEVEL_MM:
+        raise InputError.one(
+            "pour.below_level",
+            field,
+            step.to_mm,
+            f"the batter already stands at {level:.1f} mm",
+            f"Pour {step.name} higher, or earlier in the order of work.",
+        )

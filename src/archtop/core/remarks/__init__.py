@@ -1,0 +1,21 @@
+"""What is legal but worth a word before pouring.
+
+- ``remarks_on``: shape, fit, cuts
+- ``remarks_on_small``: small pieces and the shelf
+- ``remarks_on_ingredients``: what goes into the pots
+- ``remarks_on_top``: frosting, pieces and finishes
+"""
+
+from archtop.core.remarks.ingredients import remarks_on_ingredients
+from archtop.core.remarks.remark import Remark
+from archtop.core.remarks.shape import remarks_on
+from archtop.core.remarks.small_pieces import remarks_on_small
+from archtop.core.remarks.top import remarks_on_top
+
+__all__ = [
+    "Remark",
+    "remarks_on",
+    "remarks_on_ingredients",
+    "remarks_on_small",
+    "remarks_on_top",
+]

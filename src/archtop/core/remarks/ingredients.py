@@ -1,0 +1,212 @@
+"""Words about what goes into the pots: doses, scents, colours, warmth, assessed lists, stock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from archtop.core.chemistry import grams_per_g_oils
+from archtop.core.document import Cupboard, Loaf
+from archtop.core.pots import ColourPlan, Contrast, Pot, PotHeat, Supply, against_assessment
+from archtop.core.remarks.remark import Remark
+
+__all__ = ["remarks_on_ingredients"]
+
+# How far from the wish a forecast may lie before it is worth a word [ΔE00].
+_OFF_WISH = 12.0
+# Free fat that makes a soft, quickly turning bar [%]; common practice keeps below it.
+_MOST_FREE_FAT = 9.0
+_STRENGTHS = (", a little", "", ", strongly")
+
+
+def remarks_on_ingredients(
+    loaf: Loaf,
+    cupboard: Cupboard,
+    pots: Sequence[Pot],
+    heats: Sequence[PotHeat],
+    colours: Sequence[ColourPlan],
+    contrasts: Sequence[Contrast],
+    supplies: Sequence[Supply],
+) -> tuple[Remark, ...]:
+    """Doses, scents, colours, warmth, assessed lists and stock."""
+    return (
+        *_on_doses(loaf, cupboard),
+        *_on_scents(loaf, cupboard, pots),
+        *_on_weighing(pots),
+        *_on_free_fat(pots),
+        *_on_colours(colours, contrasts),
+        *_on_heat(heats, pots),
+        *_on_assessment(loaf, pots),
+        *_on_stock(supplies),
+    )
+
+
+def _on_doses(loaf: Loaf, cupboard: Cupboard) -> Iterator[Remark]:
+    for formula in loaf.formulas:
+        for dose in formula.additives:
+            additive = cupboard.additives[dose.additive]
+            # A share of the water is judged at a third of the oils' weight, the usual amount of water.
+            grams = grams_per_g_oils(dose, additive, 0.33) * 1000
+            if not additive.low <= grams <= additive.high:
+                yield Remark(
+                    code="additive.unusual",
+                    where=formula.id,
+                    text=f"{grams:.3g} g/kg of {additive.name} is {'more' if grams > additive.high else 'less'} than "
+                    f"usual ({additive.low:g} to {additive.high:g} g/kg; common practice).",
+                    remedy="Check the amount and its unit.",
+                )
+        powders = [dose.additive for dose in formula.additives if "milk" in dose.additive]
+        if formula.school == "milk in oils" and not powders:
+            yield Remark(
+                code="school.no_milk",
+                where=formula.id,
+                text=f"{formula.name} is worked as milk in the oils, without any.",
+                remedy="Add a milk powder, or choose another school.",
+            )
+    for colour in loaf.colours:
+        for tint in colour.colourants:
+            jar = cupboard.colourants[tint.colourant]
+            if not jar.low <= tint.g_per_kg <= jar.high:
+                yield Remark(
+                    code="colourant.untested",
+                    where=colour.id,
+                    text=f"{tint.g_per_kg:g} g/kg of {jar.name} in {colour.name} lies outside what was tested "
+                    f"({jar.low:g} to {jar.high:g} g/kg).",
+                    remedy="Pour a test bar first.",
+                )
+            if jar.alkali_stable is None or jar.skin_safe is None:
+                yield Remark(
+                    code="colourant.undeclared",
+                    where=colour.id,
+                    text=f"Nobody has said whether {jar.name} stands lye and is safe for skin.",
+                    remedy="Look it up on the supplier's sheet and note it in the cupboard.",
+                )
+
+
+def _on_scents(loaf: Loaf, cupboard: Cupboard, pots: Sequence[Pot]) -> Iterator[Remark]:
+    used = {colour.scent.blend for colour in loaf.colours if colour.scent}
+    for blend in loaf.blends:
+        if blend.id not in used:
+            continue
+        for part in blend.parts:
+            bottle = cupboard.scents[part.scent]
+            for what, strength in bottle.behaves.items():
+                if what in ("accelerates", "rices", "seizes", "separates") or strength == 3:
+                    yield Remark(
+                        code=f"scent.{what.replace(' ', '_')}",
+                        where=blend.id,
+                        text=f"{bottle.name} {what}{_STRENGTHS[strength - 1]}."
+                        + (f" Your note: {bottle.notes}" if bottle.notes else ""),
+                        remedy="Stir it in by hand, last of all, and have the mould ready.",
+                    )
+            if bottle.max_percent is None:
+                yield Remark(
+                    code="scent.no_limit",
+                    where=blend.id,
+                    text=f"Nobody has looked up the limit of {bottle.name}.",
+                    remedy="Take it from the supplier's sheet for wash-off products.",
+                )
+    for pot in pots:
+        for portion in pot.portions:
+            limit, dry = portion.scent_max_percent, portion.scent_dry_percent
+            if limit is not None and dry is not None and dry > limit:
+                yield Remark(
+                    code="scent.near_limit",
+                    where=pot.id,
+                    text=f"The scent in {portion.name} keeps its limit of {limit:.2f} % in the batter, but comes to "
+                    f"{dry:.2f} % if all water went.",
+                    remedy="Use a little less, or ask the supplier which weight the limit is meant for.",
+                )
+
+
+def _on_free_fat(pots: Sequence[Pot]) -> Iterator[Remark]:
+    for pot in pots:
+        for portion in pot.portions:
+            if portion.superfat_percent > max(_MOST_FREE_FAT, pot.superfat.value + 2):
+                yield Remark(
+                    code="portion.oily",
+                    where=pot.id,
+                    text=f"{portion.name} comes to {portion.superfat_percent:.0f} % free fat with the oil that wets "
+                    f"its colours, against {pot.superfat.value:.0f} % in the pot.",
+                    remedy="Wet the colours in less oil, or in oil taken from the pot's own.",
+                )
+
+
+def _on_weighing(pots: Sequence[Pot]) -> Iterator[Remark]:
+    for pot in pots:
+        lines = [line.name for line in pot.ingredients if line.grams <= 0 < line.exact_g and line.role != "water"]
+        lines += [item.name for part in pot.portions for item in part.additions if item.grams <= 0 < item.exact_g]
+        if lines:
+            yield Remark(
+                code="pot.too_little",
+                where=pot.id,
+                text=f"{pot.name} takes too little to weigh of {', '.join(lines)}.",
+                remedy="Weigh a solution of it, use a finer scale, or mix a larger pot.",
+            )
+
+
+def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) -> Iterator[Remark]:
+    names = {colour.id: colour.name for colour in colours}
+    for colour in colours:
+        if colour.off_wish > _OFF_WISH:
+            yield Remark(
+                code="colour.off_wish",
+                where=colour.id,
+                text=f"{colour.name} is forecast well off its wish ({colour.off_wish:.0f} ΔE when cured).",
+                remedy="Change what is in it, or the wish.",
+            )
+    for pair in contrasts:
+        if pair.words != "stand apart":
+            yield Remark(
+                code="colours.merge" if pair.merges else "colours.close",
+                where=f"{pair.a} {pair.b}",
+                text=f"{names[pair.a]} and {names[pair.b]} {'' if pair.merges else 'will be '}{pair.words} "
+                f"({pair.where}; {pair.difference:.0f} ΔE when cured).",
+                remedy="Make one lighter or darker, or lay something between them.",
+            )
+
+
+def _on_heat(heats: Sequence[PotHeat], pots: Sequence[Pot]) -> Iterator[Remark]:
+    names = {pot.id: pot.name for pot in pots}
+    for heat in heats:
+        if heat.school.key == "hot lye" and heat.hard_fats_g > 0 and heat.melted < 0.98:
+            yield Remark(
+                code="heat.unmelted",
+                where=heat.pot,
+                text=f"The lye of {names[heat.pot]} is not hot enough to melt its hard fats: about "
+                f"{heat.melted:.0%} of them will be liquid.",
+                remedy="Warm the hard fats first, or use fewer of them.",
+            )
+
+
+def _on_assessment(loaf: Loaf, pots: Sequence[Pot]) -> Iterator[Remark]:
+    for formula in loaf.formulas:
+        if formula.assessed is None:
+            continue
+        outside, missing = against_assessment(formula.assessed, [pot for pot in pots if pot.formula == formula.id])
+        for name in outside:
+            yield Remark(
+                code="assessed.outside",
+                where=formula.id,
+                text=f"{name} is not on the assessed list {formula.assessed.reference}.",
+                remedy="Leave it out, or have it assessed before selling.",
+            )
+        for name in missing:
+            yield Remark(
+                code="assessed.missing",
+                where=formula.id,
+                text=f"{name} is promised by {formula.assessed.reference}, but does not go in.",
+                remedy="Put it in, or do not sell the loaf under that name.",
+            )
+
+
+def _on_stock(supplies: Sequence[Supply]) -> Iterator[Remark]:
+    for item in supplies:
+        if item.short_g > 0:
+            yield Remark(
+                code="stock.short",
+                where=item.key,
+                text=f"{item.name}: {item.grams:.0f} g needed, {item.stock_g:.0f} g on hand.",
+                remedy=f"{item.instead} is most like it and there is enough; work the lye out anew."
+                if item.instead
+                else "Buy some, or size the loaf to what there is.",
+            )

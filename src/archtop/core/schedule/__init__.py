@@ -1,0 +1,68 @@
+"""Casting order: what to cast on which day so that everything meets, for several loaves and one studio."""
+
+from archtop.core.schedule.already_done import Pin
+from archtop.core.schedule.calendar import Appointment, DayOff, Hours, StudioHours, openings_of
+from archtop.core.schedule.checking import faults_in
+from archtop.core.schedule.circumstances import Circumstances, wait_in
+from archtop.core.schedule.critical import refuse_impossible, windows_of
+from archtop.core.schedule.favours import FavoursNeed, favours_need
+from archtop.core.schedule.greedy import earliest_first
+from archtop.core.schedule.infeasible import clash_of
+from archtop.core.schedule.network import Hold, Job, Link, Network, joined, network_of
+from archtop.core.schedule.order import Task, casting_order
+from archtop.core.schedule.problem import Fixed, SeasonProblem
+from archtop.core.schedule.rack import RackTimes, rack_times
+from archtop.core.schedule.season import (
+    Block,
+    SeasonLoaf,
+    SeasonPlan,
+    SeasonTerms,
+    plan_network,
+    plan_season,
+    problem_of,
+)
+from archtop.core.schedule.sharing import Alike, alike_in
+from archtop.core.schedule.solver import least_makespan, solve
+from archtop.core.schedule.waits import wait_for
+
+__all__ = [
+    "Alike",
+    "Appointment",
+    "Block",
+    "Circumstances",
+    "DayOff",
+    "FavoursNeed",
+    "Fixed",
+    "Hold",
+    "Hours",
+    "Job",
+    "Link",
+    "Network",
+    "Pin",
+    "RackTimes",
+    "SeasonLoaf",
+    "SeasonPlan",
+    "SeasonProblem",
+    "SeasonTerms",
+    "StudioHours",
+    "Task",
+    "alike_in",
+    "casting_order",
+    "clash_of",
+    "earliest_first",
+    "faults_in",
+    "favours_need",
+    "joined",
+    "least_makespan",
+    "network_of",
+    "openings_of",
+    "plan_network",
+    "plan_season",
+    "problem_of",
+    "rack_times",
+    "refuse_impossible",
+    "solve",
+    "wait_for",
+    "wait_in",
+    "windows_of",
+]

@@ -1,0 +1,94 @@
+"""How long things wait in this loaf: the trade's table, moved by formula, warmth, mould, additives, the studio's log.
+
+Each wait says what moved it. The table's numbers are common practice; how much each circumstance moves them is a stated
+guess, or the formula's own reading of when it can be unmoulded.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from archtop.core.base import Basis, Frozen, Rate
+from archtop.core.chemistry import Formula, Measures
+from archtop.core.schedule.waits import Wait, wait_for
+
+__all__ = ["Circumstances", "wait_in"]
+
+# A loaf in a lined box can be unmoulded after a day: what formulas are held against.
+_USUAL_H = 24.0
+_QUICKEST, _SLOWEST = 0.5, 2.5
+# With sodium lactate a silicone column lets go after one day instead of two (common practice, no source).
+_LACTATE = 0.5
+# Thicker than this a column stays wet inside for longer [mm], by so much; and so in a cold room below [°C].
+_LARGE_MM, _LARGE = 60.0, 1.5
+_COLD_C, _COLD = 18.0, 1.25
+# A loaf kept warm through gel is firm sooner.
+_GELLED = 0.7
+# From so many firm acids on, a loaf is cut within a day or it breaks [%].
+_BRITTLE_PERCENT, _BRITTLE_H = 55.0, 24.0
+
+
+class Circumstances(Frozen):
+    """What a wait depends on besides its mould. ``thick_mm``: of a column; ``unmould_h``: by the formula's reading."""
+
+    unmould_h: float
+    firm_percent: float
+    lactate: bool
+    room_c: float
+    gelled: bool
+    thick_mm: float = 0.0
+
+    @classmethod
+    def of(
+        cls, formula: Formula, measures: Measures, room_c: float, gelled: bool, thick_mm: float = 0.0
+    ) -> Circumstances:
+        """Those of something made from a formula; ``measures``: of a lined box."""
+        return cls(
+            unmould_h=measures.unmould.value,
+            firm_percent=measures.firm.value,
+            lactate=any(dose.additive == "sodium-lactate" for dose in formula.additives),
+            room_c=room_c,
+            gelled=gelled,
+            thick_mm=thick_mm,
+        )
+
+
+def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[str, Rate] | None = None) -> Wait:
+    """The wait for ``what`` made in ``material``; without circumstances the table's own.
+
+    :param own: what the studio has learned, ``wait:what material`` against this reckoning
+    """
+    table = wait_for(what, material)
+    earliest, latest = table.earliest_h, table.latest_h
+    because = []
+    basis: Basis = table.basis
+    if found and what in ("column", "cavity", "composite", "loaf"):
+        pace = min(max(found.unmould_h / _USUAL_H, _QUICKEST), _SLOWEST)
+        if what == "column" and material == "silicone" and found.lactate:
+            earliest *= _LACTATE
+            because.append("sodium lactate")
+        elif abs(pace - 1) > 0.1:
+            earliest *= pace
+            because.append(f"its formula ({'slower' if pace > 1 else 'quicker'} than usual)")
+            basis = "estimate"
+        if what == "column" and found.thick_mm > _LARGE_MM:
+            earliest *= _LARGE
+            because.append("its thickness")
+        if found.room_c < _COLD_C:
+            earliest *= _COLD
+            because.append("a cold room")
+        if what == "loaf" and found.gelled:
+            earliest *= _GELLED
+            because.append("gel")
+        if what == "loaf" and material != "silicone" and found.firm_percent >= _BRITTLE_PERCENT:
+            latest, earliest = _BRITTLE_H, min(earliest, _BRITTLE_H - 6)
+            because.append("so much hard fat that it breaks later")
+    if own and (mine := own.get(table.rate)):
+        earliest *= mine.value
+        because.append(f"{mine.n} of your own")
+        basis = "your log"
+    if latest is not None:
+        # Never a window of nothing: what lets go later is also good for longer.
+        latest = max(latest, earliest + 6.0)
+    why = table.why + (f" Moved by {', '.join(because)}." if because else "")
+    return Wait(earliest_h=earliest, latest_h=latest, why=why, basis=basis, rate=table.rate)

@@ -1,0 +1,262 @@
+"""What must be done for a loaf, and what must lie between: jobs of hands, waits, and moulds that stay full.
+
+A wait runs from the end of one job to the start of another. A mould is full from the start of a casting to the end of
+its turning out. Nothing here knows of days: that is the solver's.
+"""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterator, Mapping
+from typing import Literal, Protocol
+
+from archtop.core.base import Basis, Frozen, Rate
+from archtop.core.chemistry import Measures
+from archtop.core.document import Embed, Loaf, Pieces
+from archtop.core.embeds import PiecePlan
+from archtop.core.schedule.circumstances import Circumstances, wait_in
+from archtop.core.schedule.waits import Wait
+from archtop.core.top import TopPlan
+from archtop.core.trade import Made
+
+__all__ = ["Hold", "Job", "JobKind", "Link", "Network", "joined", "network_of"]
+
+JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "cut", "cured"]
+
+# How long hands are at it [min]: stated guesses, lye and washing up included.
+_CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
+_POUR_MIN, _STEP_MIN = 75, 8
+# More batches than this of one set are cast in so many moulds at once.
+_MOST_BATCHES = 4
+_VERBS = {
+    "cutter": "Pour the slab for",
+    "chunk": "Pour the block for",
+    "wedge": "Pour the block for",
+    "board": "Pour the block for",
+    "ball": "Make",
+    "dough": "Knead",
+    "melt": "Melt and pour",
+    "piped": "Pipe",
+}
+_NOT_CAST = frozenset(("ball", "dough", "melt", "piped"))
+
+
+class Job(Frozen):
+    """Work of hands; ``cured`` takes none: it is when a loaf is ready."""
+
+    key: str
+    loaf: str
+    title: str
+    kind: JobKind
+    minutes: int
+
+
+class Link(Frozen):
+    """From the end of ``before`` to the start of ``after``: at least, and at most where there is a most [h].
+
+    ``rate``: the studio's own number that moves it.
+    """
+
+    before: str
+    after: str
+    least_h: float
+    most_h: float | None
+    why: str
+    basis: Basis
+    rate: str = ""
+
+
+class Hold(Frozen):
+    """A mould that is full from the start of one job to the end of another."""
+
+    mould: str
+    name: str
+    start: str
+    end: str
+
+
+class Network(Frozen):
+    """Jobs in no order, waits between them, moulds they hold."""
+
+    jobs: tuple[Job, ...]
+    links: tuple[Link, ...]
+    holds: tuple[Hold, ...]
+
+
+class Planned(Protocol):
+    """What of a loaf's plan decides how long things take and wait."""
+
+    @property
+    def pieces(self) -> tuple[PiecePlan, ...]:
+        """Embeds."""
+
+    @property
+    def made(self) -> Mapping[str, Made]:
+        """Small pieces."""
+
+    @property
+    def measures(self) -> Mapping[str, Measures]:
+        """Readings of each formula, as of a lined box."""
+
+    @property
+    def top(self) -> TopPlan:
+        """The top."""
+
+
+def network_of(loaf: Loaf, result: Planned, ident: str = "", own: Mapping[str, Rate] | None = None) -> Network:
+    """The network of one loaf.
+
+    :param ident: stands before every key, so that loaves can be put together
+    :param own: what the studio has learned of its waits
+    """
+    return _Weaving(loaf, result, ident, own or {}).network()
+
+
+def joined(networks: Iterator[Network] | tuple[Network, ...]) -> Network:
+    """Several loaves' networks as one; a job of the same key in two of them is done once, for both."""
+    jobs: dict[str, Job] = {}
+    links: dict[tuple[str, str], Link] = {}
+    holds: dict[tuple[str, str, str], Hold] = {}
+    for network in networks:
+        jobs |= {job.key: jobs.get(job.key, job) for job in network.jobs}
+        links |= {(link.before, link.after): link for link in network.links}
+        holds |= {(hold.mould, hold.start, hold.end): hold for hold in network.holds}
+    return Network(jobs=tuple(jobs.values()), links=tuple(links.values()), holds=tuple(holds.values()))
+
+
+class _Weaving:
+    """One loaf's jobs as they are found."""
+
+    def __init__(self, loaf: Loaf, result: Planned, ident: str, own: Mapping[str, Rate]) -> None:
+        self.loaf, self.result, self.own = loaf, result, own
+        self.at = f"{ident}/" if ident else ""
+        self.ident = ident
+        self.formulas = {formula.id: formula for formula in loaf.formulas}
+        self.jobs: list[Job] = []
+        self.links: list[Link] = []
+        self.holds: list[Hold] = []
+
+    def network(self) -> Network:
+        loaf = self.loaf
+        top = self.result.top
+        hands = _POUR_MIN + _STEP_MIN * len(loaf.work) + round(top.minutes.value + top.rest_min)
+        self.job("pour", "pour", f"Pour {loaf.name}", hands)
+        self.in_a_pot("pour")
+        if loaf.embeds:
+            self.job("fit", "fit", f"Trim and dry-fit for {loaf.name}", _FIT_MIN)
+            self.link(
+                "fit",
+                "pour",
+                Wait(
+                    earliest_h=0,
+                    latest_h=48,
+                    why="Fit is tested before the lye is out, while there is time to trim.",
+                ),
+            )
+        for embed in loaf.embeds:
+            if embed.casting and not embed.lot:
+                self.column(embed)
+        for piece in loaf.pieces:
+            if not piece.lot:
+                self.pieces(piece)
+        if any(finish.kind == "spritz" for finish in loaf.top.finishes):
+            self.job("spritz", "spritz", f"Spritz {loaf.name} again", _SPRITZ_MIN)
+            self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
+        self.job("cut", "cut", f"Unmould and cut {loaf.name}", _CUT_MIN)
+        self.link("pour", "cut", self.wait("loaf", loaf.mould.material, loaf.formula))
+        self.hold(f"loaf {loaf.mould.name}", loaf.mould.name, "pour", "cut")
+        self.job("cured", "cured", f"{loaf.name} is ready", 0)
+        cure = self.wait("cure", "any", None)
+        self.link("cut", "cured", Wait(earliest_h=cure.earliest_h, latest_h=None, why=cure.why, basis=cure.basis))
+        return Network(jobs=tuple(self.jobs), links=tuple(self.links), holds=tuple(self.holds))
+
+    def wait(self, what: str, material: str, formula: str | None, thick_mm: float = 0.0) -> Wait:
+        found = None
+        if formula is not None:
+            sizing = self.loaf.sizing
+            found = Circumstances.of(
+                self.formulas[formula], self.result.measures[formula], sizing.room_c, sizing.gelled, thick_mm
+            )
+        return wait_in(what, material, found, self.own)
+
+    def job(self, key: str, kind: JobKind, title: str, minutes: int) -> None:
+        self.jobs.append(Job(key=self.at + key, loaf=self.ident, title=title, kind=kind, minutes=minutes))
+
+    def link(self, before: str, after: str, wait: Wait) -> None:
+        self.links.append(
+            Link(
+                before=self.at + before,
+                after=self.at + after,
+                least_h=wait.earliest_h,
+                most_h=wait.latest_h,
+                why=wait.why,
+                basis=wait.basis,
+                rate=wait.rate,
+            )
+        )
+
+    def hold(self, mould: str, name: str, start: str, end: str) -> None:
+        self.holds.append(Hold(mould=mould, name=name, start=self.at + start, end=self.at + end))
+
+    def in_a_pot(self, key: str) -> None:
+        """A pot is full as long as hands are at it: with several hands there may be too few of them."""
+        self.hold("pot", "pot", key, key)
+
+    def cast(self, key: str, title: str, mould: tuple[str, str], wait: Wait, verb: str = "Cast") -> None:
+        """A casting, and its turning out when it lets go; how old it may be counts from the casting."""
+        self.job(f"cast.{key}", "cast", f"{verb} {title}", _CAST_MIN)
+        self.job(f"out.{key}", "turn out", f"Turn out {title}", _OUT_MIN)
+        self.link(f"cast.{key}", f"out.{key}", wait)
+        self.hold(*mould, f"cast.{key}", f"out.{key}")
+        self.in_a_pot(f"cast.{key}")
+
+    def column(self, embed: Embed) -> None:
+        if embed.casting is None:
+            return
+        material, formula = embed.casting.material, embed.formula or self.loaf.formula
+        piece = next(item for item in self.result.pieces if item.id == embed.id)
+        sides = [[float(point[axis]) for point in piece.outline] for axis in (0, 1)]
+        wait = self.wait("column", material, formula, min(max(side) - min(side) for side in sides))
+        mould = (_mould_key(material, embed.outline.model_dump_json()), f"mould of {embed.name}, {material}")
+        self.cast(embed.id, embed.name, mould, wait)
+        if embed.figure:
+            figure = embed.figure
+            own = self.wait("column", material, figure.formula or formula)
+            self.cast(
+                f"{embed.id}-figure",
+                f"{figure.name} of {embed.name}",
+                (_mould_key(material, figure.outline.model_dump_json()), f"mould of {figure.name}"),
+                own,
+            )
+            age = Wait(earliest_h=0, latest_h=own.latest_h, why="The figure is cast before its surround.")
+            self.link(f"out.{embed.id}-figure", f"cast.{embed.id}", age)
+        self.link(f"out.{embed.id}", "fit", Wait(earliest_h=0, latest_h=None, why="It is fitted once it is out."))
+        self.young_enough(f"cast.{embed.id}", wait)
+
+    def young_enough(self, cast: str, wait: Wait) -> None:
+        if wait.latest_h is not None:
+            age = Wait(earliest_h=wait.earliest_h, latest_h=wait.latest_h, why=wait.why, basis=wait.basis)
+            self.link(cast, "pour", age)
+
+    def pieces(self, piece: Pieces) -> None:
+        made = self.result.made[piece.id]
+        kind = piece.make.kind
+        wait = self.wait(kind, piece.material, piece.formula or self.loaf.formula)
+        if kind in _NOT_CAST:
+            key = f"cast.{piece.id}"
+            self.job(key, "cast", f"{_VERBS[kind]} {piece.name}", _CAST_MIN)
+            self.link(key, "pour", wait)
+            return
+        mould = (_mould_key(piece.material, kind + piece.name), f"mould of {piece.name}")
+        batches = min(made.batches, _MOST_BATCHES) if kind in ("cavity", "composite") else 1
+        for n in range(1, batches + 1):
+            key = piece.id if batches == 1 else f"{piece.id}.{n}"
+            title = piece.name if batches == 1 else f"{piece.name}, batch {n}"
+            self.cast(key, title, mould, wait, _VERBS.get(kind, "Cast"))
+            self.link(f"out.{key}", "pour", Wait(earliest_h=0, latest_h=None, why="They are out before they go in."))
+            self.young_enough(f"cast.{key}", wait)
+
+
+def _mould_key(material: str, shape: str) -> str:
+    """Alike moulds have one key, whatever loaf they are for."""
+    return f"{material} {hashlib.sha256(shape.encode()).hexdigest()[:10]}"

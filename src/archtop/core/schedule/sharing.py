@@ -1,0 +1,83 @@
+"""Castings that serve two loaves: which are alike, and the network with them cast once."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator, Mapping, Sequence
+
+from archtop.core.base import Frozen
+from archtop.core.document import Embed, Loaf
+from archtop.core.schedule.network import Network, joined
+
+__all__ = ["Alike", "alike_in", "cast_together"]
+
+
+class Alike(Frozen):
+    """Two castings that could be one: their keys without ``cast.``, loaf first, and what they are."""
+
+    first: str
+    second: str
+    says: str
+
+
+def alike_in(loaves: Mapping[str, Loaf]) -> tuple[Alike, ...]:
+    """Columns of two loaves that have the same outline, colour and formula, and fit into one casting together."""
+    columns = [
+        (ident, embed) for ident, loaf in loaves.items() for embed in loaf.embeds if embed.casting and not embed.lot
+    ]
+    return tuple(_pairs(loaves, columns))
+
+
+def _pairs(loaves: Mapping[str, Loaf], columns: Sequence[tuple[str, Embed]]) -> Iterator[Alike]:
+    for (one, first), (other, second) in itertools.combinations(columns, 2):
+        if one == other or first.casting is None or second.casting is None:
+            continue
+        if _kind(loaves[one], first) != _kind(loaves[other], second):
+            continue
+        room = first.casting.mould_length_mm - 2 * first.casting.trim_mm
+        if first.length_mm + second.length_mm <= room:
+            yield Alike(
+                first=f"{one}/{first.id}",
+                second=f"{other}/{second.id}",
+                says=f"{first.name} for {loaves[one].name} and {second.name} for {loaves[other].name} are alike and "
+                f"come out of one casting of {first.casting.mould_length_mm:g} mm.",
+            )
+
+
+def _kind(loaf: Loaf, embed: Embed) -> tuple[object, ...]:
+    colour = next(colour for colour in loaf.colours if colour.id == embed.colour)
+    formula = next(formula for formula in loaf.formulas if formula.id == (embed.formula or loaf.formula))
+    material = embed.casting.material if embed.casting else None
+    return (embed.outline, colour.srgb, colour.colourants, formula.fats, material, embed.figure is None)
+
+
+def cast_together(network: Network, groups: Sequence[tuple[str, str]]) -> Network:
+    """The network with each second casting taken over by the first.
+
+    :param groups: pairs of keys as in :class:`Alike`
+    """
+    names = {
+        old: new
+        for first, second in groups
+        for part in ("cast", "out")
+        for old, new in [(_job(second, part), _job(first, part))]
+    }
+
+    def name(key: str) -> str:
+        return names.get(key, key)
+
+    renamed = Network(
+        jobs=tuple(job for job in network.jobs if job.key not in names),
+        links=tuple(
+            link.model_copy(update={"before": name(link.before), "after": name(link.after)}) for link in network.links
+        ),
+        holds=tuple(
+            hold.model_copy(update={"start": name(hold.start), "end": name(hold.end)}) for hold in network.holds
+        ),
+    )
+    return joined((renamed,))
+
+
+def _job(key: str, part: str) -> str:
+    loaf, _, piece = key.partition("/")
+    return f"{loaf}/{part}.{piece}"

@@ -1,0 +1,102 @@
+"""Grated soap in a pour: which block gives it, the room it takes, its share of the loaf, the most batter binds."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from archtop.core.base import Figure, Frozen, Rate
+from archtop.core.document import Loaf, Pour
+from archtop.core.pours import Fill
+from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
+
+__all__ = ["ShredsUse", "loose_heap", "shreds_of"]
+
+# A block that has stood for a night or two has lost a little water already, and the grater keeps some of it.
+_BLOCK_SPREAD = 0.05
+_GUESSED_PACKING, _OWN_PACKING = 0.25, 0.05
+
+
+class ShredsUse(Frozen):
+    """Shreds of one pour: the block's oils, what they fill in batter and as a heap, and the most that would go in.
+
+    ``share_percent``: of all that is in the mould at the end.
+    """
+
+    pour: str
+    block_oils: Figure
+    takes: Figure
+    heap: Figure
+    share_percent: float
+    most: Figure
+
+
+def loose_heap(grams: float, packing: float, own: bool = False) -> Figure:
+    """Room [ml] that shreds take as a loose heap; ``own``: the packing was measured, not guessed."""
+    takes = grams / SHREDS_G_ML
+    spread = _OWN_PACKING if own else _GUESSED_PACKING
+    return Figure.within(
+        takes / packing,
+        "ml",
+        spread,
+        "estimate",
+        f"{takes:.0f} ml at {packing:.0%}",
+        "your own packing" if own else "loose heaps of shreds, a stated guess",
+    )
+
+
+def shreds_of(
+    loaf: Loaf, fills: Sequence[Fill], made: Mapping[str, Made], g_per_g_oils: float, reaches: Rate | None = None
+) -> tuple[ShredsUse, ...]:
+    """What every pour with shreds takes of them.
+
+    :param g_per_g_oils: fresh soap that a gram of oils makes in the loaf's formula [g]
+    :param reaches: how much of it reaches the mould in this studio, once that is known
+    """
+    inside = sum(step.batter.value + step.stirred_ml for step in fills) + fills[-1].immersed_ml
+    return tuple(
+        _use(step, done, made, _from_oils(step.shreds_g, g_per_g_oils, reaches), inside)
+        for step, done in zip(loaf.work, fills, strict=True)
+        if isinstance(step, Pour) and step.shreds_g
+    )
+
+
+def _from_oils(shreds_g: float, g_per_g_oils: float, reaches: Rate | None) -> Figure:
+    """Oils [g] of the block that so much soap is grated from."""
+    each = g_per_g_oils * (reaches.value if reaches else 1.0)
+    return Figure.within(
+        shreds_g / each,
+        "g",
+        _BLOCK_SPREAD,
+        "your log" if reaches else "estimate",
+        f"{shreds_g:g} g of soap, {each:.2f} g to each gram of oils" + (f": {reaches.how}" if reaches else ""),
+        "this loaf's formula, fresh; a block that has dried takes more",
+    )
+
+
+def _use(step: Pour, done: Fill, made: Mapping[str, Made], block_oils: Figure, inside_ml: float) -> ShredsUse:
+    packing = packing_of(step.grated)
+    takes = step.shreds_g / SHREDS_G_ML
+    others = sum(made[item.pieces].each_ml * item.count for item in step.pieces) / LOOSE_PIECES
+    free = max(0.0, done.room_ml - others)
+    return ShredsUse(
+        pour=step.id,
+        block_oils=block_oils,
+        takes=Figure.within(
+            takes,
+            "ml",
+            _BLOCK_SPREAD,
+            "estimate",
+            f"{step.shreds_g:g} g at {SHREDS_G_ML} g/ml",
+            "between fresh batter and a dry bar, a stated guess",
+        ),
+        heap=loose_heap(step.shreds_g, packing),
+        share_percent=100 * takes / inside_ml,
+        most=Figure.within(
+            free * packing * SHREDS_G_ML,
+            "g",
+            _GUESSED_PACKING,
+            "estimate",
+            f"{free:.0f} ml of room for batter and {step.grated}, {packing:.0%} of a heap of them is soap",
+            "batter fills between them only up to their own loose packing",
+        ),
+    )

@@ -1,0 +1,101 @@
+"""What is cast or shaped beforehand: filled, turned out, cut, kneaded, melted."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+from archtop.core.document import Pieces
+from archtop.core.pots import Pot
+from archtop.core.steps.step import Amount, Step, Verb
+from archtop.core.trade import DoughMake, Made
+
+__all__ = ["casting_steps", "finishing_steps", "melting_steps"]
+
+_FILLS = {
+    "column": ("Fill the mould", "Tap out the air; cover; write the hour on it."),
+    "cavity": ("Fill the mould", "Tap out the air; scrape off flat; cover; write the hour on it."),
+    "slab": ("Pour the sheet", "Level it; cover; cut it when it is firm but not yet hard. Keep the offcuts."),
+    "dough": ("Leave it for dough", "Covered, until it no longer sticks; then knead, shape and let it rest."),
+    "piped": ("Pipe ahead", "Onto paper; leave them about two days before they are pressed in."),
+}
+
+
+def casting_steps(pot: Pot, pieces: Mapping[str, Pieces], made: Mapping[str, Made]) -> Iterator[Step]:
+    """A mixed pot that is no loaf: into its mould, and out of it or into shape.
+
+    :param pieces: small pieces by their pot's id
+    """
+    title, detail = _FILLS[pot.kind]
+    yield Step(
+        key=f"{pot.id}.cast",
+        stage=pot.name,
+        do="cast",
+        title=f"{title}: {pot.name}",
+        detail=detail,
+        amounts=tuple(
+            Amount(key=f"fill-{part.key}", label=part.name, value=part.delivers.value, unit="ml")
+            for part in pot.portions
+        ),
+    )
+    if pot.kind == "column":
+        yield Step(
+            key=f"{pot.id}.out",
+            stage=pot.name,
+            do="wait",
+            title=f"Turn out {pot.name}",
+            detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
+        )
+    if pot.id in pieces:
+        yield from finishing_steps(pieces[pot.id], made[pieces[pot.id].id])
+
+
+def melting_steps(piece: Pieces, made: Mapping[str, Made]) -> Iterator[Step]:
+    """Base that is bought and melted."""
+    yield Step(
+        key=f"cast-{piece.id}.made",
+        stage=piece.name,
+        do="cast",
+        title=f"Melt and pour {piece.name}",
+        detail=f"{piece.count} pieces. Set in two or three hours; cut soon after, it hardens against the wire.",
+        amounts=(Amount(key="base", label="Base", value=made[piece.id].takes_ml, unit="ml"),),
+        cautions=("Melted base burns as hot oil does. Alcohol against bubbles: no flame near.",),
+    )
+
+
+def finishing_steps(piece: Pieces, made: Made) -> Iterator[Step]:
+    """From the poured slab, cavity or bowl of dough to pieces on the shelf."""
+
+    def step(key: str, do: Verb, title: str, detail: str) -> Step:
+        return Step(key=f"cast-{piece.id}.{key}", stage=piece.name, do=do, title=title, detail=detail)
+
+    match piece.make.kind:
+        case "cutter" | "chunk" | "wedge" | "board":
+            yield step("made", "shape", f"Cut {piece.count} × {piece.name}", f"{made.says}. Keep the offcuts.")
+        case "dough" | "ball":
+            yield step(
+                "knead",
+                "shape",
+                "Knead the dough",
+                "When it no longer sticks. Too wet: leave it open an hour. Too dry: damp hands.",
+            )
+            shapes = ""
+            if isinstance(piece.make, DoughMake):
+                shapes = ", ".join(f"{part.count} × {part.shape}" for part in piece.make.parts) + " to each. "
+            yield step(
+                "shape",
+                "shape",
+                f"Shape {piece.count} × {piece.name}",
+                f"{shapes}Keep the rest of the dough wrapped while you work.",
+            )
+            if isinstance(piece.make, DoughMake) and sum(part.count for part in piece.make.parts) > 1:
+                yield step(
+                    "join",
+                    "shape",
+                    "Join the parts",
+                    "Score both faces, damp them, press and smooth the seam. Fine parts last.",
+                )
+            yield step("made", "wait", "Let them rest", "On paper, uncovered, until they can be lifted without a dent.")
+        case _:
+            yield step(
+                "made", "wait", f"Turn out {piece.name}", f"{made.says.capitalize()}. Firm through first; trim flat."
+            )
