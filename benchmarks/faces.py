@@ -11,7 +11,7 @@ from pathlib import Path
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core import Cupboard, Loaf, blank_loaf, plan, read_cupboard, read_loaf, standard_cupboard
+from archtop.core import Cupboard, Loaf, blank_loaf, plan_of, read_cupboard, read_loaf, resolve, standard_cupboard
 from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import ColourField, field_of, fragile_in, warm
 from benchmarks.timing import line
@@ -25,8 +25,9 @@ _VOXEL_MM, _SLICES = 0.5, 24
 
 def _fresh(loaf: Loaf, cupboard: Cupboard) -> Callable[[], ColourField]:
     """A loaf's inside that nothing has been asked of yet, as often as it is called."""
-    result = plan(loaf, cupboard)
-    return partial(field_of, loaf, result.fills, bowls_of(loaf, result, cupboard))
+    of = resolve(loaf, cupboard)
+    result = plan_of(of)
+    return partial(field_of, of, result.fills, bowls_of(of, result))
 
 
 def run() -> None:
@@ -52,10 +53,11 @@ def run() -> None:
 
 
 def _fragile(loaf: Loaf, cupboard: Cupboard) -> None:
-    result = plan(loaf, cupboard)
-    bowls = bowls_of(loaf, result, cupboard)
+    of = resolve(loaf, cupboard)
+    result = plan_of(of)
+    bowls = bowls_of(of, result)
     bars = [bar.from_mm for bar in result.cuts.bars]
-    took = _seconds(lambda: fragile_in(lambda seed: field_of(loaf, result.fills, bowls, seed), range(1, 9), bars))
+    took = _seconds(lambda: fragile_in(lambda seed: field_of(of, result.fills, bowls, seed), range(1, 9), bars))
     line(f"what is fragile in eight outcomes, {loaf.name}", f"{took:.2f} s", f"{len(bars)} faces in each")
 
 

@@ -9,6 +9,7 @@ import pytest
 from archtop.core import plan, read_loaf, standard_cupboard
 from archtop.core.bench import Turn, turns_of
 from archtop.core.bench.clock import ClockFace, Note, bowls_of, read_clock
+from archtop.core.resolved import resolve
 from tests.core.conftest import box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
@@ -19,7 +20,7 @@ RESULT = plan(LOAF, CUPBOARD)
 
 def faces(now: float, *notes: Note) -> dict[str, ClockFace]:
     """The faces of both bowls with the same readings."""
-    return {bowl.key: read_clock(bowl, notes, now) for bowl in bowls_of(LOAF, RESULT, CUPBOARD)}
+    return {bowl.key: read_clock(bowl, notes, now) for bowl in bowls_of(resolve(LOAF, CUPBOARD), RESULT)}
 
 
 def turns(now: float, *notes: Note, done: tuple[str, ...] = ()) -> dict[str, Turn]:

@@ -12,6 +12,7 @@ from archtop.core import Cupboard, plan, read_loaf, standard_cupboard
 from archtop.core.base import Figure, Rate
 from archtop.core.learning import kind_of
 from archtop.core.notebook import Cause, Circumstance, Facts, Thickness, Weighed, causes_of, fault_kinds
+from archtop.core.resolved import resolve
 from tests.core.conftest import OLIVE_COCONUT, box, box_with, frosted, rod
 
 NOW = dt.datetime(2026, 5, 1, 12, tzinfo=dt.UTC)
@@ -20,7 +21,7 @@ NOW = dt.datetime(2026, 5, 1, 12, tzinfo=dt.UTC)
 def circumstance(facts: Facts | None = None, cupboard: Cupboard | None = None, **changes: Any) -> Circumstance:
     loaf = read_loaf(changes.pop("document", None) or box(**changes))
     cupboard = cupboard or standard_cupboard()
-    return Circumstance(loaf, plan(loaf, cupboard), cupboard, facts or Facts())
+    return Circumstance(resolve(loaf, cupboard), plan(loaf, cupboard), facts or Facts())
 
 
 def of(kind: str, where: Circumstance) -> dict[str, Cause]:

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from archtop.core import Cupboard, InputError, Loaf, plan, read_loaf, standard_cupboard
 from archtop.core.bench.clock import Bowl, Note, bowls_of, check_note, read_clock
+from archtop.core.resolved import resolve
 from archtop.core.rheology import needed_to_stand, spread_mm
 from tests.core.conftest import OLIVE_COCONUT, box, box_with, frosted, rod
 
@@ -20,7 +21,7 @@ CUPBOARD = standard_cupboard()
 def bowls(document: dict[str, Any], cupboard: Cupboard = CUPBOARD) -> dict[str, Bowl]:
     """The bowls of a document, by key."""
     loaf = read_loaf(document)
-    return {bowl.key: bowl for bowl in bowls_of(loaf, plan(loaf, cupboard), cupboard)}
+    return {bowl.key: bowl for bowl in bowls_of(resolve(loaf, cupboard), plan(loaf, cupboard))}
 
 
 def bowl_with(**changes: Any) -> Bowl:
@@ -37,7 +38,9 @@ def test_limits_come_from_this_loaf() -> None:
     document = box_with(rod(), frosting=frosted(200))
     loaf = read_loaf(document)
     result = plan(loaf, CUPBOARD)
-    found = {bowl.key: {limit.key: limit for limit in bowl.limits} for bowl in bowls_of(loaf, result, CUPBOARD)}
+    found = {
+        bowl.key: {limit.key: limit for limit in bowl.limits} for bowl in bowls_of(resolve(loaf, CUPBOARD), result)
+    }
     assert found["pour-white"]["embed.rod"].least_pa == result.embed_holds[0].needed.value
     assert found["pour-white"]["layer.rest"].least_pa == result.layer_holds[0].needed.value
     pipe = found["frosting-white"]["pipe.eave"]
@@ -72,7 +75,7 @@ def test_less_water_warmth_and_hard_fat_make_it_faster(changes: dict[str, Any], 
 
 def test_a_lively_scent_bends_the_clock(lantern_row: Loaf, demo_cupboard: Cupboard) -> None:
     result = plan(lantern_row, demo_cupboard)
-    bowl = next(b for b in bowls_of(lantern_row, result, demo_cupboard) if b.key == "pour-plum")
+    bowl = next(b for b in bowls_of(resolve(lantern_row, demo_cupboard), result) if b.key == "pour-plum")
     done = {"loaf.scent.pour-plum": 4.0}
     plain, scented = (read_clock(bowl, [], 20, marks).pa.value for marks in ({}, done))
     assert scented > plain

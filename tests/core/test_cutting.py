@@ -55,7 +55,7 @@ def test_the_parts_weigh_what_was_filled_in(
     cut = result.cuts
     parts = sum(bar.weight.value for bar in cut.bars) + sum(part.weight_g for part in cut.slices) + cut.kerf_loss_g
     density = result.pots[-1].density.value
-    filled = (result.batter_in_mould.value + 200) * density + result.pieces[0].weight.value
+    filled = (result.batter_in_mould.value + 200) * density + result.embeds[0].weight.value
     assert cut.total_g == pytest.approx(filled, rel=2e-3)
     assert parts == pytest.approx(cut.total_g, rel=1e-9)
 

@@ -9,6 +9,7 @@ import pytest
 
 from archtop.core import Loaf, LoafPlan, plan, read_loaf, standard_cupboard
 from archtop.core.notebook import Circumstance, Difference, Facts, LoafOutcome, differences_of, weight_ratio
+from archtop.core.resolved import resolve
 from tests.core.conftest import box, box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
@@ -20,7 +21,7 @@ def outcome(stage: str = "cut", **said: Any) -> LoafOutcome:
 
 
 def told(loaf: Loaf, *outcomes: LoafOutcome, facts: Facts | None = None) -> dict[str, Difference]:
-    where = Circumstance(loaf, plan(loaf, CUPBOARD), CUPBOARD, facts or Facts())
+    where = Circumstance(resolve(loaf, CUPBOARD), plan(loaf, CUPBOARD), facts or Facts())
     return {item.what: item for item in differences_of(where, outcomes)}
 
 
@@ -165,7 +166,7 @@ def test_the_day_of_the_pour(planned: str, words: str) -> None:
 
 def test_the_largest_differences_come_first() -> None:
     loaf = read_loaf(box())
-    where = Circumstance(loaf, plan(loaf, CUPBOARD), CUPBOARD, Facts())
+    where = Circumstance(resolve(loaf, CUPBOARD), plan(loaf, CUPBOARD), Facts())
     said = outcome("cut", level_mm=60, bars=2, faults=[{"kind": "ash", "bad": 1}])
     assert [item.size for item in differences_of(where, [said])] == ["much", "a little", "as planned"]
 

@@ -36,7 +36,7 @@ def test_figure_and_surround_make_the_column(across: float, diameter: float) -> 
 def test_a_figure_turns_with_its_column() -> None:
     turned = {"outline": {"kind": "circle", "diameter_mm": 10}, "colour": "black", "across_mm": 15}
     result = plan(read_loaf(box_with(rod(figure=turned, turn_deg=90), colours=TWO)), CUPBOARD)
-    figure = result.pieces[0].figure
+    figure = result.embeds[0].figure
     assert figure
     xs, zs = zip(*figure.outline, strict=True)
     assert (min(xs) + max(xs)) / 2 == pytest.approx(0, abs=1e-3)

@@ -32,6 +32,7 @@ from archtop.core.notebook import (
     read_outcome,
     reminders_for,
 )
+from archtop.core.resolved import resolve
 from archtop.core.rheology import spread_mm
 from tests.core.conftest import box, box_with, rod
 
@@ -48,11 +49,11 @@ def finished(
     *outcomes: LoafOutcome, facts: Facts | None = None, cupboard: Cupboard = CUPBOARD, **more: Any
 ) -> Finished:
     loaf = read_loaf(more.pop("document", None) or box(**more))
-    return Finished(loaf, plan(loaf, cupboard), cupboard, outcomes, facts or Facts())
+    return Finished(resolve(loaf, cupboard), plan(loaf, cupboard), outcomes, facts or Facts())
 
 
 def told(of: Finished) -> dict[str, Difference]:
-    found = differences_of(Circumstance(of.loaf, of.result, of.cupboard, of.facts), of.outcomes)
+    found = differences_of(Circumstance(of.resolved, of.result, of.facts), of.outcomes)
     return {item.what: item for item in found}
 
 
@@ -202,19 +203,19 @@ def test_a_hurrying_scent_is_told_from_its_bottle(demo_cupboard: Cupboard) -> No
     """A pot read before and after its scent: three times the bottle's word is seen as more than once."""
     loaf, cupboard = scented(demo_cupboard)
     result = plan(loaf, cupboard)
-    bowl = bowls_of(loaf, result, cupboard)[0]
+    bowl = bowls_of(resolve(loaf, cupboard), result)[0]
     (scent,) = [key for key, bend in bowl.bends_by.items() if bend.kind == "scented"]
     rate, more = bowl.growth.rate, 3 * bowl.growth.rate * bowl.bends_by[scent].strength
     notes = []
     for minute in (4, 8, 12, 16, 20, 24):
         log_pa = bowl.growth.start + rate * minute + more * max(minute - 9, 0)
         notes.append(Note(minute=minute, kind="spread", value=spread_mm(math.exp(log_pa), bowl.density_g_ml)))
-    of = Finished(loaf, result, cupboard, [], Facts(), [bowl], {bowl.key: notes}, {bowl.key: {scent: 9.0}})
+    of = Finished(resolve(loaf, cupboard), result, [], Facts(), [bowl], {bowl.key: notes}, {bowl.key: {scent: 9.0}})
     seen = [item for item in observations_of(of) if item.rate.startswith("scent:")]
     assert len(seen) == 1
     assert seen[0].value > 1.3
     learned = cupboard.model_copy(update={"rates": fitted(seen * 4)})
-    (again,) = [bowls_of(loaf, result, learned)[0].bends_by[scent].strength]
+    (again,) = [bowls_of(resolve(loaf, learned), result)[0].bends_by[scent].strength]
     assert again > bowl.bends_by[scent].strength
 
 
@@ -256,7 +257,7 @@ def test_the_log_tells_times_weights_and_what_was_skipped() -> None:
 def test_an_embed_that_sank_is_told_with_the_clock_as_its_witness() -> None:
     loaf = read_loaf(box_with(rod("col", 40, up_mm=40)))
     result = plan(loaf, CUPBOARD)
-    bowls = bowls_of(loaf, result, CUPBOARD)
+    bowls = bowls_of(resolve(loaf, CUPBOARD), result)
     log = presses(
         ("loaf.mix", 0),
         *((step.key, 3.0) for step in result.steps if step.key.startswith("loaf.pour")),
@@ -265,13 +266,13 @@ def test_an_embed_that_sank_is_told_with_the_clock_as_its_witness() -> None:
     facts = facts_of(result, log, bowls)
     assert facts.thick
     low = outcome(embeds=[{"embed": "col", "bar": bar, "across_mm": 0, "up_mm": 33} for bar in (1, 2)])
-    found = told(Finished(loaf, result, CUPBOARD, [low], facts))["Where Col lies"]
+    found = told(Finished(resolve(loaf, CUPBOARD), result, [low], facts))["Where Col lies"]
     assert found.size == "much"
     assert "7.0 mm lower" in found.says
     assert found.causes[0].says.startswith("the batter was too thin")
     assert "Pa were needed" in found.causes[0].evidence
     there = outcome(embeds=[{"embed": "col", "bar": 1, "across_mm": 0, "up_mm": 40.4}])
-    assert told(Finished(loaf, result, CUPBOARD, [there], facts))["Where Col lies"].size == "as planned"
+    assert told(Finished(resolve(loaf, CUPBOARD), result, [there], facts))["Where Col lies"].size == "as planned"
 
 
 def test_level_bars_dates_and_faults_become_words() -> None:
@@ -291,7 +292,7 @@ def test_level_bars_dates_and_faults_become_words() -> None:
     sticky = found["Sticky sides"]
     assert "on bars 1: left side" in sticky.says
     assert sticky.causes[0].evidence.startswith("12 h in the mould")
-    assert differences_of(Circumstance(of.loaf, of.result, of.cupboard, Facts()), ()) == ()
+    assert differences_of(Circumstance(of.resolved, of.result, Facts()), ()) == ()
 
 
 @pytest.mark.parametrize(

@@ -10,6 +10,7 @@ import pytest
 from archtop.core import plan, read_loaf, standard_cupboard
 from archtop.core.learning import Observation, fitted
 from archtop.core.notebook import Facts, Finished, LoafOutcome, Press, facts_of, observations_of
+from archtop.core.resolved import resolve
 from archtop.core.schedule import network_of
 from tests.core.conftest import box, box_with, rod
 
@@ -21,7 +22,7 @@ def finished(facts: Facts, *faults: str, **changes: Any) -> Finished:
     loaf = read_loaf(changes.pop("document", None) or box(**changes))
     said = {"stage": "unmoulded", "on": "2026-05-31", "faults": [{"kind": fault} for fault in faults]}
     outcomes = [LoafOutcome.model_validate(said)]
-    return Finished(loaf, plan(loaf, CUPBOARD), CUPBOARD, outcomes, facts)
+    return Finished(resolve(loaf, CUPBOARD), plan(loaf, CUPBOARD), outcomes, facts)
 
 
 def waits(of: Finished) -> dict[str, Observation]:

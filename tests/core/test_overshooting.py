@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
-from archtop.core.bench import Overshoot, overshoot
+from archtop.core.bench import Misweighed, Overshoot, overshoot
+from archtop.core.resolved import resolve
 from tests.core.conftest import OLIVE_COCONUT, box
 
 CUPBOARD = standard_cupboard()
@@ -22,7 +23,7 @@ def weighed(key: str, role: Any, times: float, **formula: Any) -> tuple[Overshoo
     result = plan(loaf, CUPBOARD)
     pot = result.pots[-1]
     planned = next(line.grams for line in pot.ingredients if (line.key, line.role) == (key, role))
-    return overshoot(loaf, result, CUPBOARD, pot.id, key, role, planned * times), pot
+    return overshoot(resolve(loaf, CUPBOARD), result, Misweighed(pot.id, key, role, planned * times)), pot
 
 
 def test_lye_three_grams_too_heavy_by_hand() -> None:
@@ -75,4 +76,4 @@ def test_a_fat_after_trace_counts_once() -> None:
 def test_what_cannot_be_is_refused(pot: str, key: str, grams: float, says: str) -> None:
     loaf = read_loaf(box())
     with pytest.raises(InputError, match=says):
-        overshoot(loaf, plan(loaf, CUPBOARD), CUPBOARD, pot, key, "oil", grams)
+        overshoot(resolve(loaf, CUPBOARD), plan(loaf, CUPBOARD), Misweighed(pot, key, "oil", grams))

@@ -14,6 +14,7 @@ from archtop.core.base import Rate
 from archtop.core.bench import departures
 from archtop.core.bench.clock import Bowl, Note, bowls_of, check_note, pot_pace, read_clock
 from archtop.core.learning import Observation, PotPace, fitted, pace_from, pace_of
+from archtop.core.resolved import resolve
 from archtop.core.rheology import spread_mm
 from tests.core.conftest import box_with, rod
 
@@ -23,7 +24,7 @@ CUPBOARD = standard_cupboard()
 def bowl(rate: Rate | None = None) -> Bowl:
     loaf = read_loaf(box_with(rod()))
     result = plan(loaf, CUPBOARD)
-    return bowls_of(loaf, result, CUPBOARD.model_copy(update={"rates": {"pace": rate} if rate else {}}))[0]
+    return bowls_of(resolve(loaf, CUPBOARD.model_copy(update={"rates": {"pace": rate} if rate else {}})), result)[0]
 
 
 @given(st.lists(st.tuples(st.floats(-1, 1), st.floats(0.05, 0.5)), max_size=12))

@@ -50,7 +50,7 @@ def test_volumes_are_conserved(width: float, across: float, level: float, turn: 
 
 def test_a_piece_standing_proud_pushes_aside_only_what_is_under() -> None:
     result = plan(read_loaf(box_with(rod(up_mm=40), to_mm=40)), CUPBOARD)
-    (piece,) = result.pieces
+    (piece,) = result.embeds
     assert piece.proud_mm == pytest.approx(25, abs=0.02)
     assert piece.pushes_aside.value == pytest.approx(piece.volume.value / 2, rel=1e-6)
     assert "embed.proud" in [remark.code for remark in result.remarks]

@@ -13,7 +13,6 @@ from scipy.integrate import quad
 
 from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.bench.clock import bowls_of
-from archtop.core.embeds import prism_of
 from archtop.core.faces import (
     DRAG,
     OP,
@@ -34,6 +33,7 @@ from archtop.core.faces import (
 )
 from archtop.core.faces.kernel import _unstroke
 from archtop.core.geometry import LoafMould
+from archtop.core.resolved import resolve
 from benchmarks.voxels import advected
 from tests.core.conftest import box, rod
 
@@ -52,9 +52,8 @@ def pour(key: str, to_mm: float, shares: dict[str, float], **how: Any) -> dict[s
 
 def field(work: list[dict[str, Any]], pa: float = 6.0, seed: int = 1, **more: Any) -> ColourField:
     loaf = read_loaf(box(colours=COLOURS, work=work, **more))
-    result = plan(loaf, CUPBOARD)
-    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
-    return ColourField(loaf, result.fills, prisms, {step["id"]: pa for step in work if step["do"] == "pour"}, seed)
+    of = resolve(loaf, CUPBOARD)
+    return ColourField(of, plan(loaf, CUPBOARD).fills, {s["id"]: pa for s in work if s["do"] == "pour"}, seed)
 
 
 def poured(of: ColourField) -> dict[str, float]:
@@ -290,7 +289,7 @@ def test_a_pot_is_emptied_by_its_shares(parts: list[float], turns: float, start:
 
 def test_the_expected_thickness_grows_with_the_work_and_with_waiting() -> None:
     loaf: Loaf = read_loaf(box(colours=COLOURS, work=[pour("a", 20, {"red": 100}), pour("b", 40, {"red": 100})]))
-    bowls = bowls_of(loaf, plan(loaf, CUPBOARD), CUPBOARD)
+    bowls = bowls_of(resolve(loaf, CUPBOARD), plan(loaf, CUPBOARD))
     now, later = expected_pa(loaf, bowls), expected_pa(loaf, bowls, 10)
     assert now["a"] < now["b"]
     assert later["a"] > now["a"]
@@ -459,7 +458,7 @@ def test_pressed_pieces_stand_out_as_told() -> None:
 def made_field(work: list[dict[str, Any]], seed: int, **more: Any) -> ColourField:
     loaf = read_loaf(box(colours=COLOURS, work=work, **more))
     result = plan(loaf, CUPBOARD)
-    return field_of(loaf, result.fills, bowls_of(loaf, result, CUPBOARD), seed)
+    return field_of(resolve(loaf, CUPBOARD), result.fills, bowls_of(resolve(loaf, CUPBOARD), result), seed)
 
 
 # What is fragile, and what does not suit.

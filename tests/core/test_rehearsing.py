@@ -13,6 +13,7 @@ from scipy.integrate import solve_ivp
 from archtop.core import Loaf, plan, read_loaf, standard_cupboard
 from archtop.core.bench.clock import Bowl, Note, bowls_of
 from archtop.core.bench.rehearsal import Change, RehearsedDay, SimulatedBatter, change_of, drawn_batter, spoonful_of
+from archtop.core.resolved import resolve
 from archtop.core.rheology import Bend, Growth, yield_from_spread
 from tests.core.conftest import box_with, frosted, rod
 
@@ -65,7 +66,7 @@ def test_a_spoonful_reads_back_as_what_it_is(seed: int, log_pa: float) -> None:
 def planned(diameter: float = 40) -> tuple[Loaf, Any, tuple[Bowl, ...]]:
     loaf = read_loaf(box_with(rod(diameter=diameter, up_mm=15 + diameter / 2), frosting=FROSTING))
     result = plan(loaf, CUPBOARD)
-    return loaf, result, bowls_of(loaf, result, CUPBOARD)
+    return loaf, result, bowls_of(resolve(loaf, CUPBOARD), result)
 
 
 FROSTING = frosted(200)
@@ -77,7 +78,7 @@ def day(minutes: float, seed: int = 3, notes: dict[str, list[Note]] | None = Non
     done = {"loaf.mix": 0.0} | {
         step.key: minutes for step in result.steps if step.do in ("pour", "lay", "pipe") and step.stage == "Box"
     }
-    return RehearsedDay(loaf, result, bowls, seed, done, notes or {})
+    return RehearsedDay(resolve(loaf, CUPBOARD), result, bowls, seed, done=done, notes=notes or {})
 
 
 def stands(of: RehearsedDay) -> dict[str, str]:
@@ -118,7 +119,7 @@ def test_a_stir_loosens_the_bowl_and_a_day_is_the_same_twice() -> None:
 
 def test_nothing_is_seen_of_what_is_not_mixed() -> None:
     loaf, result, bowls = planned()
-    empty = RehearsedDay(loaf, result, bowls, 1, {"loaf.pour.first": 5.0}, {})
+    empty = RehearsedDay(resolve(loaf, CUPBOARD), result, bowls, 1, done={"loaf.pour.first": 5.0}, notes={})
     assert empty.seen(10) == ()
     assert empty.outcomes() == ()
     assert stands(day(1)).keys() == {"loaf.pour.first", "loaf.lay.rod", "loaf.pour.rest", "loaf.pipe.eave"}

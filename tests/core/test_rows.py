@@ -30,7 +30,7 @@ def planned(piece_mm: float, slice_mm: float = 1, length_mm: float = 250, **chan
 
 def test_five_pieces_line_up_along_a_loaf() -> None:
     """Five or six pieces line up along a loaf (common practice, no source): 52 mm each, less 1 mm off both ends."""
-    row = planned(52).pieces[0].row
+    row = planned(52).embeds[0].row
     assert row
     assert (row.count, row.flat_mm, row.last_mm, row.short_mm) == (5, 50, 50, 0)
     assert row.joints_mm == (50, 100, 150, 200)
@@ -40,7 +40,7 @@ def test_five_pieces_line_up_along_a_loaf() -> None:
 @given(st.floats(8, 240), st.floats(0, 3), st.floats(20, 250))
 def test_what_is_cast_is_laid_or_cut_off(piece: float, slice_: float, length: float) -> None:
     result = planned(piece, slice_, length)
-    row = result.pieces[0].row
+    row = result.embeds[0].row
     assert row
     laid = (row.count - 1) * row.flat_mm + row.last_mm
     assert laid + row.short_mm == pytest.approx(length)

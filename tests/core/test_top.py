@@ -15,6 +15,7 @@ from scipy.integrate import quad
 from archtop.core import InputError, LoafPlan, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.bench.clock import bowls_of
 from archtop.core.document import Clear, Pin, Run, Scatter, ScatterItem
+from archtop.core.resolved import resolve
 from archtop.core.top import TopArea, spots_of, strew
 from archtop.core.trade import MotifSize, Tip, bead_of, motif_of, opening_of, sine_length
 from tests.core.conftest import box, frosted
@@ -324,7 +325,9 @@ def test_a_motif_no_frosting_can_be_is_told() -> None:
 def test_each_run_asks_its_own_bowl_for_its_own_thickness() -> None:
     loaf = read_loaf(box(frosting=frosted(200)))
     result = plan(loaf, CUPBOARD)
-    pipe = next(limit for bowl in bowls_of(loaf, result, CUPBOARD) for limit in bowl.limits if limit.key == "pipe.eave")
+    pipe = next(
+        limit for bowl in bowls_of(resolve(loaf, CUPBOARD), result) for limit in bowl.limits if limit.key == "pipe.eave"
+    )
     assert pipe.step == "loaf.pipe.eave"
     assert pipe.least_pa == pytest.approx(result.top.runs[0].motif.needed_pa)
     assert pipe.most_pa == result.top.runs[0].most_pa

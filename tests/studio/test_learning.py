@@ -217,5 +217,5 @@ def test_a_plan_is_kept_while_loaf_and_cupboard_stand(owner: User) -> None:
     assert learned.total_to_mix_g > first.total_to_mix_g
     saved, _ = save_loaf(loaf, 1, read_loaf(box(mould={"length_mm": 300, "width_mm": 90, "height_mm": 70})))
     document, longer = Plans(cupboard).of(saved)
-    assert document.mould.length_mm == 300
+    assert document.loaf.mould.length_mm == 300
     assert longer.total_to_mix_g > first.total_to_mix_g

@@ -21,8 +21,9 @@ from archtop.core.document import (
 from archtop.core.first_loaf import FirstLoaf, first_loaf
 from archtop.core.geometry import ReadMesh, ReadOutline, read_stl, read_svg
 from archtop.core.notebook import Costing, cost_of
-from archtop.core.plan import LoafPlan, plan
+from archtop.core.plan import LoafPlan, plan, plan_of
 from archtop.core.pots import Supply, together
+from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.shelf import LotState, could_use, lot_state
 from archtop.core.size_back import Backsized, BackTarget, size_back
 
@@ -45,6 +46,7 @@ __all__ = [
     "Reach",
     "ReadMesh",
     "ReadOutline",
+    "ResolvedLoaf",
     "Scent",
     "Supply",
     "blank_loaf",
@@ -55,12 +57,14 @@ __all__ = [
     "list_calculators",
     "lot_state",
     "plan",
+    "plan_of",
     "problems_from_items",
     "reach",
     "read_cupboard",
     "read_loaf",
     "read_stl",
     "read_svg",
+    "resolve",
     "size_back",
     "standard_cupboard",
     "standard_fats",

@@ -5,15 +5,15 @@ Everything the application shows is computed here, once, from the document; the 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
 from archtop.core.base import Figure, Frozen, InputError
-from archtop.core.chemistry import LYE_CAUTIONS, Batter, Formula, Measures, batter_of, measures_of
+from archtop.core.chemistry import LYE_CAUTIONS, Measures, measures_of
 from archtop.core.cuts import CutHow, CutPlan, CutShift, best_shift, cut_loaf, how_to_cut, joints_of, solid_of
 from archtop.core.document import Cupboard, Loaf
-from archtop.core.embeds import PiecePlan, densities_of, fit_pieces, piece_plan, prism_of
-from archtop.core.geometry import Inside, LoafMould, MouldOutline
+from archtop.core.embeds import EmbedPlan, embed_plan, fit_pieces
+from archtop.core.geometry import Clearance, Inside, LoafMould, MouldOutline
 from archtop.core.pots import (
     ColourPlan,
     Contrast,
@@ -42,15 +42,16 @@ from archtop.core.pours import (
     paths_of,
     small_holds,
 )
-from archtop.core.remarks import Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
+from archtop.core.remarks import Mixed, Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
+from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.schedule import Task, casting_order
 from archtop.core.shelf import ShelfUse, shelf_moves, shelf_uses
 from archtop.core.small_pieces import DoughNeed, ShredsUse, dough_needed, shreds_of
-from archtop.core.steps import Step, bench_steps
+from archtop.core.steps import Planned, Step, bench_steps
 from archtop.core.top import TopPlan, topping_of, whole_on_top
-from archtop.core.trade import Made, made
+from archtop.core.trade import Made
 
-__all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "plan"]
+__all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "plan", "plan_of"]
 
 
 class MouldPlan(Frozen):
@@ -81,7 +82,7 @@ class LoafPlan(Frozen):
 
     name: str
     mould: MouldPlan
-    pieces: tuple[PiecePlan, ...]
+    embeds: tuple[EmbedPlan, ...]
     made: dict[str, Made]
     dough: tuple[DoughNeed, ...]
     fills: tuple[Fill, ...]
@@ -116,82 +117,68 @@ class LoafPlan(Frozen):
 
 
 class _Woven(NamedTuple):
-    """What the casting order needs of the plan."""
+    """What the schedule needs of the plan."""
 
-    pieces: tuple[PiecePlan, ...]
-    made: dict[str, Made]
-    measures: dict[str, Measures]
+    embeds: tuple[EmbedPlan, ...]
+    made: Mapping[str, Made]
+    measures: Mapping[str, Measures]
     top: TopPlan
 
 
 def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     """Compute the whole plan of a loaf; what its file brings stands in for what the cupboard lacks.
 
-    :raises InputError: every clash of the pieces with the mould or each other at once, or the first pour, pot or cut
+    :raises InputError: every clash of the embeds with the mould or each other at once, or the first pour, pot or cut
         that cannot be
     """
-    cupboard = cupboard.with_brought(loaf.brings.scents, loaf.brings.colourants)
-    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
-    clearances = fit_pieces(loaf, prisms)
-    made_pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
-    fills, layers = fill(loaf.mould, loaf.work, prisms, made_pieces)
+    return plan_of(resolve(loaf, cupboard))
+
+
+def plan_of(of: ResolvedLoaf) -> LoafPlan:
+    """The plan of a resolved loaf, in the order of work.
+
+    :raises InputError: as :func:`plan`
+    """
+    loaf = of.loaf
+    clearances = fit_pieces(loaf, of.prisms)
+    fills, layers = fill(loaf.mould, loaf.work, of.prisms, of.made)
     if not layers:
         raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
     level = fills[-1].level_after_mm
-    hangers = paths_of(loaf, fills, prisms)
-    weight = cupboard.rates.get("density")
-    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives).weighing(weight) for f in loaf.formulas}
-    formulas = {f.id: f for f in loaf.formulas}
-    density = {key: batter.density.value for key, batter in batters.items()}
-    piece_density = densities_of(loaf, prisms, density)
-    top = topping_of(loaf, level, made_pieces, density, piece_density, cupboard.rates)
-    pots = pots_of(loaf, fills, prisms, made_pieces, batters, cupboard, top)
-    heats = tuple(heat_of(pot, formulas[pot.formula], cupboard.fats, loaf.sizing.room_c) for pot in pots)
-    colours = colours_of(loaf, pots, batters, cupboard)
-    contrasts = contrasts_of(loaf, layers, prisms, colours)
-    melted = sum(made_pieces[piece.id].takes_ml for piece in loaf.pieces if piece.make.kind == "melt" and not piece.lot)
-    supplies = supplies_of(pots, {blend.id: blend for blend in loaf.blends}, melted, cupboard)
-    inside = Inside(loaf.mould, tuple(prisms.values()))
-    pieces = tuple(
-        piece_plan(embed, prisms[embed.id], clearances[embed.id], inside, level, piece_density[embed.id])
-        for embed in loaf.embeds
-    )
-    embeds_hold = embed_holds(loaf, fills, prisms, piece_density, density[loaf.formula])
-    layers_hold = layer_holds(loaf, density[loaf.formula])
-    row_joints = tuple(y for piece in pieces if piece.row for y in piece.row.joints_mm)
+    embeds = _embeds(of, clearances, level)
+    hangers = paths_of(loaf, fills, of.prisms)
+    embeds_hold, layers_hold = embed_holds(of, fills), layer_holds(loaf, of.own_batter.density.value)
+    top = topping_of(of, level)
+    pots = pots_of(of, fills, top)
+    heats = tuple(heat_of(pot, of.formula_of(pot.formula), of.cupboard.fats, loaf.sizing.room_c) for pot in pots)
+    colours = colours_of(of, pots)
+    contrasts = contrasts_of(of, layers, colours)
+    supplies = supplies_of(pots, of.blends, _melted_ml(of), of.cupboard)
+    cuts, shift = _cuts(of, fills, embeds, top)
     cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in colours})
-    solid = solid_of(loaf, fills, made_pieces, density, piece_density, top.loads)
-    cuts = cut_loaf(loaf.mould, loaf.cuts, prisms, solid, row_joints, cupboard.rates.get("cure"))
-    each_g = {piece.id: piece.weight.value for piece in pieces}
-    each_g |= {key: item.each_ml * piece_density[key] for key, item in made_pieces.items()}
-    shelf = shelf_uses(loaf, cupboard.lots, each_g, {key: prism.profile.area for key, prism in prisms.items()})
-    kneaded = {piece.id for piece in loaf.pieces if piece.lot and _is_dough(piece.lot, cupboard)}
-    doughs = [p for p in loaf.pieces if p.make.kind == "dough" and (not p.lot or p.id in kneaded)]
-    moves = shelf_moves(loaf, pots, {piece.id: piece for piece in pieces}, made_pieces, piece_density, cuts)
-    measures = {
-        key: measures_of(formula, batters[key], cupboard.fats, cupboard.additives, False)
-        for key, formula in formulas.items()
-    }
-    joints = joints_of(((prism.y0, prism.y1) for prism in prisms.values()), loaf.mould.length_mm)
+    shelf = shelf_uses(of, _each_g(of, embeds))
+    moves = shelf_moves(of, pots, {embed.id: embed for embed in embeds}, cuts)
+    measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
+    kneaded = _kneaded(of)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
-        pieces=pieces,
-        made=made_pieces,
-        dough=dough_needed([volumes_of(piece, made_pieces[piece.id]) for piece in doughs]),
+        embeds=embeds,
+        made=dict(of.made),
+        dough=_dough(of, kneaded),
         fills=fills,
-        shreds=shreds_of(loaf, fills, made_pieces, batters[loaf.formula].g_per_g_oils, cupboard.rates.get("yield")),
+        shreds=shreds_of(of, fills),
         layers=layers,
         embed_holds=embeds_hold,
         layer_holds=layers_hold,
-        small_holds=small_holds(loaf, made_pieces, piece_density, density[loaf.formula]),
+        small_holds=small_holds(of),
         level_mm=level,
-        pushed_aside=_pushed_aside(fills, pieces),
+        pushed_aside=_pushed_aside(fills, embeds),
         batter_in_mould=_batter_in_mould(loaf.mould, fills),
         room_above=_room_above(loaf.mould, level),
         hangers=hangers,
         top=top,
-        formulas=tuple(_formula(formula, batters[key], loaf, cupboard) for key, formula in formulas.items()),
+        formulas=tuple(_formula(of, key) for key in of.formulas),
         measures=measures,
         pots=pots,
         heats=heats,
@@ -199,42 +186,80 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
         colours=colours,
         contrasts=contrasts,
         supplies=supplies,
-        label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, cupboard.fats),
+        label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, of.cupboard.fats),
         cuts=cuts,
-        cut_shift=best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top)),
+        cut_shift=shift,
         cut_how=cut_how,
         shelf=shelf,
-        order=casting_order(loaf, _Woven(pieces, made_pieces, measures, top), cupboard.rates),
+        order=casting_order(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates),
         steps=bench_steps(
-            loaf,
-            pots,
-            heats,
-            fills,
-            embeds_hold,
-            layers_hold,
-            made_pieces,
-            moves,
-            kneaded,
-            top,
-            cut_how,
-            cuts,
+            of, Planned(pots, heats, fills, embeds_hold, layers_hold, moves, kneaded, top, cut_how, cuts)
         ),
         remarks=(
-            *remarks_on(loaf, pieces, fills, pots, cuts),
+            *remarks_on(loaf, embeds, fills, pots, cuts),
             *remarks_on_top(loaf, top),
-            *remarks_on_small(loaf, layers, fills, pieces, made_pieces, shelf),
-            *remarks_on_ingredients(loaf, cupboard, pots, heats, colours, contrasts, supplies),
+            *remarks_on_small(of, layers, fills, embeds, shelf),
+            *remarks_on_ingredients(of, Mixed(pots, heats, colours, contrasts, supplies)),
         ),
         cautions=LYE_CAUTIONS,
     )
 
 
-def _is_dough(lot: str, cupboard: Cupboard) -> bool:
-    return lot in cupboard.lots and cupboard.lots[lot].kind == "raw dough"
+def _embeds(of: ResolvedLoaf, clearances: Mapping[str, Clearance], level: float) -> tuple[EmbedPlan, ...]:
+    inside = Inside(of.loaf.mould, tuple(of.prisms.values()))
+    return tuple(
+        embed_plan(
+            embed,
+            of.prisms[embed.id],
+            clearances[embed.id],
+            inside=inside,
+            level=level,
+            density=of.piece_density[embed.id],
+        )
+        for embed in of.loaf.embeds
+    )
 
 
-def _pushed_aside(fills: Sequence[Fill], pieces: Sequence[PiecePlan]) -> Figure:
-    how = " + ".join(f"{piece.pushes_aside.value:.0f} {piece.name}" for piece in pieces) or "0"
+def _cuts(
+    of: ResolvedLoaf, fills: Sequence[Fill], embeds: Sequence[EmbedPlan], top: TopPlan
+) -> tuple[CutPlan, CutShift | None]:
+    """Where the wire goes, and where it had better go, if that is worth moving it."""
+    loaf = of.loaf
+    row_joints = tuple(y for embed in embeds if embed.row for y in embed.row.joints_mm)
+    solid = solid_of(of, fills, top.loads)
+    cure = of.cupboard.rates.get("cure")
+    cuts = cut_loaf(loaf.mould, loaf.cuts, of.prisms, solid, row_joints=row_joints, cure=cure)
+    joints = joints_of(((prism.y0, prism.y1) for prism in of.prisms.values()), loaf.mould.length_mm)
+    return cuts, best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top))
+
+
+def _each_g(of: ResolvedLoaf, embeds: Sequence[EmbedPlan]) -> dict[str, float]:
+    """What one embed or one small piece weighs [g], by id."""
+    small = {key: made.each_ml * of.piece_density[key] for key, made in of.made.items()}
+    return {embed.id: embed.weight.value for embed in embeds} | small
+
+
+def _melted_ml(of: ResolvedLoaf) -> float:
+    return sum(of.made[piece.id].takes_ml for piece in of.loaf.pieces if piece.make.kind == "melt" and not piece.lot)
+
+
+def _kneaded(of: ResolvedLoaf) -> frozenset[str]:
+    """Small pieces that are shaped from dough that lies on the shelf."""
+    lots = of.cupboard.lots
+    return frozenset(p.id for p in of.loaf.pieces if p.lot and p.lot in lots and lots[p.lot].kind == "raw dough")
+
+
+def _dough(of: ResolvedLoaf, kneaded: frozenset[str]) -> tuple[DoughNeed, ...]:
+    shaped = [p for p in of.loaf.pieces if p.make.kind == "dough" and (not p.lot or p.id in kneaded)]
+    return dough_needed([volumes_of(piece, of.made[piece.id]) for piece in shaped])
+
+
+def _measures(of: ResolvedLoaf, key: str, *, silicone: bool) -> Measures:
+    return measures_of(of.formulas[key], of.batters[key], of.cupboard.fats, of.cupboard.additives, silicone)
+
+
+def _pushed_aside(fills: Sequence[Fill], embeds: Sequence[EmbedPlan]) -> Figure:
+    how = " + ".join(f"{piece.pushes_aside.value:.0f} {piece.name}" for piece in embeds) or "0"
     return Figure.exact(fills[-1].immersed_ml, "ml", how)
 
 
@@ -251,15 +276,15 @@ def _room_above(mould: LoafMould, level: float) -> Figure:
     return Figure.exact(room, "ml", f"inside of the mould from {level:.1f} mm to the rim")
 
 
-def _formula(formula: Formula, batter: Batter, loaf: Loaf, cupboard: Cupboard) -> FormulaPlan:
-    silicone = loaf.mould.material == "silicone"
+def _formula(of: ResolvedLoaf, key: str) -> FormulaPlan:
+    formula, batter = of.formulas[key], of.batters[key]
     return FormulaPlan(
         id=formula.id,
         name=formula.name,
         g_per_g_oils=batter.g_per_g_oils,
         lye_concentration_percent=batter.lye_concentration_percent,
         superfat_percent=batter.superfat_percent,
-        measures=measures_of(formula, batter, cupboard.fats, cupboard.additives, silicone),
+        measures=_measures(of, key, silicone=of.loaf.mould.material == "silicone"),
     )
 
 

@@ -11,11 +11,11 @@ from collections.abc import Callable
 from typing import Annotated, Literal
 
 from pydantic import Field
-from scipy.optimize import brentq
 
 from archtop.core.base import Frozen, InputError
 from archtop.core.document import Cupboard, Loaf, Pour
-from archtop.core.plan import LoafPlan, plan
+from archtop.core.plan import LoafPlan, plan_of
+from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.trade import SHREDS_G_ML
 
 __all__ = ["BackTarget", "Backsized", "size_back"]
@@ -57,16 +57,17 @@ def size_back(loaf: Loaf, cupboard: Cupboard, target: BackTarget) -> Backsized:
         raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
     fine = {"scale_step_g": 0.01, "fine_step_g": 0.001}
     smooth = loaf.model_copy(update={"sizing": loaf.sizing.model_copy(update=fine)})
+    of = resolve(smooth, cupboard)
 
     def takes(level: float) -> float:
-        return _taken(plan(_with_last(smooth, last, to_mm=level), cupboard), target)
+        return _taken(plan_of(of.with_loaf(_with_last(smooth, last, to_mm=level))), target)
 
-    low, high = _levels(smooth, cupboard, last)
+    low, high = _levels(of, last)
     _refuse_unreachable(target, takes(low), takes(high), loaf.mould.length_mm)
     level = _solve(takes, target.amount, low, high)
     changes = {"to_mm": level, **({"shreds_g": target.amount} if target.use == "shreds" else {})}
     sized = _with_last(loaf, last, **changes)
-    plan(sized, cupboard)
+    plan_of(of.with_loaf(sized))
     met = takes(level)
     shreds = (
         " The shreds are stirred into the last pour, and so much less batter is mixed."
@@ -115,6 +116,9 @@ def _refuse_unreachable(target: BackTarget, least: float, most: float, length_mm
 
 
 def _solve(takes: Callable[[float], float], wanted: float, low: float, high: float) -> float:
+    # Imported where it is needed: it takes longer to load than most plans take to make.
+    from scipy.optimize import brentq
+
     for end in (high, low):
         if abs(takes(end) - wanted) <= _TOLERANCE:
             return end
@@ -127,10 +131,10 @@ def _with_last(loaf: Loaf, at: int, **changes: float) -> Loaf:
     return loaf.model_copy(update={"work": tuple(work)})
 
 
-def _levels(loaf: Loaf, cupboard: Cupboard, last: int) -> tuple[float, float]:
+def _levels(of: ResolvedLoaf, last: int) -> tuple[float, float]:
     """Lowest and highest level of the last pour: just over what lies under it, and the rim."""
-    high = loaf.mould.height_mm
-    fills = plan(_with_last(loaf, last, to_mm=high), cupboard).fills
+    high = of.loaf.mould.height_mm
+    fills = plan_of(of.with_loaf(_with_last(of.loaf, last, to_mm=high))).fills
     return min(fills[last].level_before_mm + 0.2, high), high
 
 

@@ -88,7 +88,7 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
         ),
         pieces=tuple(
             PreviewPiece(outline=part.outline, holes=part.holes, colour=srgb[part.colour])
-            for piece in plan.pieces
+            for piece in plan.embeds
             if piece.from_mm <= middle <= piece.to_mm
             for part in (piece, piece.figure)
             if part

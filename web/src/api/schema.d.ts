@@ -2273,6 +2273,48 @@ export interface components {
             says: string;
         };
         /**
+         * EmbedPlan
+         * @description An embed where it lies. ``proud_mm``: how far it stands above the final level.
+         *
+         *     ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
+         */
+        EmbedPlan: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Holes */
+            holes: [
+                number,
+                number
+            ][][];
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+            volume: components["schemas"]["Figure"];
+            pushes_aside: components["schemas"]["Figure"];
+            weight: components["schemas"]["Figure"];
+            /** Proud Mm */
+            proud_mm: number;
+            clearance: components["schemas"]["Clearance"];
+            figure: components["schemas"]["FigurePlan"] | null;
+            row: components["schemas"]["RowPlan"] | null;
+            /** Below Ml */
+            below_ml: number;
+            /** Beside Ml */
+            beside_ml: number;
+            /** Above Ml */
+            above_ml: number;
+        };
+        /**
          * FatShare
          * @description A fat: its percent of the oils in the pot, or its grams in the formula as it was written down.
          */
@@ -2978,8 +3020,8 @@ export interface components {
             /** Name */
             name: string;
             mould: components["schemas"]["MouldPlan"];
-            /** Pieces */
-            pieces: components["schemas"]["PiecePlan"][];
+            /** Embeds */
+            embeds: components["schemas"]["EmbedPlan"][];
             /** Made */
             made: {
                 [key: string]: components["schemas"]["Made"];
@@ -3177,48 +3219,6 @@ export interface components {
             wire: number;
             /** By Mm */
             by_mm: number;
-        };
-        /**
-         * PiecePlan
-         * @description An embed where it lies. ``proud_mm``: how far it stands above the final level.
-         *
-         *     ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
-         */
-        PiecePlan: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Colour */
-            colour: string;
-            /** Outline */
-            outline: [
-                number,
-                number
-            ][];
-            /** Holes */
-            holes: [
-                number,
-                number
-            ][][];
-            /** From Mm */
-            from_mm: number;
-            /** To Mm */
-            to_mm: number;
-            volume: components["schemas"]["Figure"];
-            pushes_aside: components["schemas"]["Figure"];
-            weight: components["schemas"]["Figure"];
-            /** Proud Mm */
-            proud_mm: number;
-            clearance: components["schemas"]["Clearance"];
-            figure: components["schemas"]["FigurePlan"] | null;
-            row: components["schemas"]["RowPlan"] | null;
-            /** Below Ml */
-            below_ml: number;
-            /** Beside Ml */
-            beside_ml: number;
-            /** Above Ml */
-            above_ml: number;
         };
         /**
          * Pieces

@@ -2,6 +2,7 @@
 
 from archtop.core.base.errors import InputError, Problem, problems_from_items, problems_from_validation, shown
 from archtop.core.base.figure import Basis, Figure, Frozen, Unit
+from archtop.core.base.ids import FROSTING, LOAF, JobKey, PotId, StepKey
 from archtop.core.base.rate import FOUR_IN_FIVE, Rate
 from archtop.core.base.tables import read_table
 from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP
@@ -9,16 +10,21 @@ from archtop.core.base.wording import counted
 
 __all__ = [
     "FOUR_IN_FIVE",
+    "FROSTING",
     "G_PER_LB",
     "G_PER_OZ",
+    "LOAF",
     "ML_PER_TBSP",
     "ML_PER_TSP",
     "Basis",
     "Figure",
     "Frozen",
     "InputError",
+    "JobKey",
+    "PotId",
     "Problem",
     "Rate",
+    "StepKey",
     "Unit",
     "counted",
     "problems_from_items",

@@ -7,15 +7,15 @@ answered by more of all the rest, in proportion; what that makes more of batter 
 from __future__ import annotations
 
 import math
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Role, discount_after_rounding
-from archtop.core.document import Cupboard, Loaf
 from archtop.core.plan import LoafPlan
-from archtop.core.pots import Ingredient, Pot, formula_of
+from archtop.core.pots import Ingredient, Pot
+from archtop.core.resolved import ResolvedLoaf
 
-__all__ = ["Overshoot", "Topping", "overshoot"]
+__all__ = ["Misweighed", "Overshoot", "Topping", "overshoot"]
 
 # Under this free fat [%] a bar is sharp; below nothing it is caustic. Common practice keeps 3 to 8.
 _SHARP, _RICH = 2.0, 10.0
@@ -47,51 +47,60 @@ class Overshoot(Frozen):
     cautions: tuple[str, ...]
 
 
-def overshoot(
-    loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pot_id: str, key: str, role: Role, weighed_g: float
-) -> Overshoot:
-    """What a pot is when ``weighed_g`` of one of its ingredients went in.
+class Misweighed(NamedTuple):
+    """One thing of one pot, and what the scale showed [g]."""
+
+    pot: str
+    key: str
+    role: Role
+    weighed_g: float
+
+
+def overshoot(of: ResolvedLoaf, result: LoafPlan, wrong: Misweighed) -> Overshoot:
+    """What a pot is when one of its ingredients was weighed otherwise.
 
     :raises InputError: ``overshoot.pot``, ``overshoot.ingredient``, ``overshoot.grams``
     """
-    pot = next((pot for pot in result.pots if pot.id == pot_id), None)
+    pot = next((pot for pot in result.pots if pot.id == wrong.pot), None)
     if pot is None:
-        raise InputError.one("overshoot.pot", "pot", pot_id, "is no pot of this loaf", "Choose one of its pots.")
-    wrong = next((line for line in pot.ingredients if (line.key, line.role) == (key, role)), None)
-    if wrong is None or wrong.grams <= 0:
-        raise InputError.one("overshoot.ingredient", "key", key, f"is not weighed into {pot.name}", "Choose another.")
-    if not 0 < weighed_g <= _MOST_TIMES * wrong.grams:
+        raise InputError.one("overshoot.pot", "pot", wrong.pot, "is no pot of this loaf", "Choose one of its pots.")
+    planned = next((line for line in pot.ingredients if (line.key, line.role) == (wrong.key, wrong.role)), None)
+    if planned is None or planned.grams <= 0:
+        limit = f"is not weighed into {pot.name}"
+        raise InputError.one("overshoot.ingredient", "key", wrong.key, limit, "Choose another.")
+    weighed_g = wrong.weighed_g
+    if not 0 < weighed_g <= _MOST_TIMES * planned.grams:
         raise InputError.one(
             "overshoot.grams",
             "grams",
             weighed_g,
-            f"must be more than 0 and at most {_MOST_TIMES * wrong.grams:g} g",
+            f"must be more than 0 and at most {_MOST_TIMES * planned.grams:g} g",
             "Weigh again.",
         )
-    lines = [line.model_copy(update={"grams": weighed_g}) if line is wrong else line for line in pot.ingredients]
-    superfat = _superfat(loaf, cupboard, pot, lines)
-    toppings = _toppings(pot, wrong, weighed_g / wrong.grams, loaf.sizing.scale_step_g)
+    lines = [line.model_copy(update={"grams": weighed_g}) if line is planned else line for line in pot.ingredients]
+    superfat = _superfat(of, pot, lines)
+    toppings = _toppings(pot, planned, weighed_g / planned.grams, of.loaf.sizing.scale_step_g)
     water = sum(line.grams for line in lines if line.role == "water")
     lye = sum(line.grams for line in lines if line.role == "lye")
-    stands = _stands(superfat.value, weighed_g, wrong.grams)
+    stands = _stands(superfat.value, weighed_g, planned.grams)
     return Overshoot(
         pot=pot.id,
-        key=key,
-        name=wrong.name,
-        planned_g=wrong.grams,
+        key=planned.key,
+        name=planned.name,
+        planned_g=planned.grams,
         weighed_g=weighed_g,
         superfat=superfat,
         lye_percent=100 * lye / (lye + water),
         stands=stands,
         toppings=toppings,
-        extra_g=round(sum(item.grams for item in toppings) + weighed_g - wrong.grams, 6),
-        says=_says(wrong, weighed_g, superfat.value, stands),
+        extra_g=round(sum(item.grams for item in toppings) + weighed_g - planned.grams, 6),
+        says=_says(planned, weighed_g, superfat.value, stands),
         cautions=LYE_CAUTIONS,
     )
 
 
-def _superfat(loaf: Loaf, cupboard: Cupboard, pot: Pot, lines: list[Ingredient]) -> Figure:
-    formula = formula_of(loaf, pot.formula)
+def _superfat(of: ResolvedLoaf, pot: Pot, lines: list[Ingredient]) -> Figure:
+    formula, cupboard = of.formula_of(pot.formula), of.cupboard
     purity = formula.naoh_purity_percent / 100
     planned = {line.key: line.grams for line in pot.ingredients if line.role == "oil"}
     planned_lye = sum(line.grams for line in pot.ingredients if line.role == "lye")

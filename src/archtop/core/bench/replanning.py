@@ -9,23 +9,19 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 
-from scipy.optimize import brentq
-
-from archtop.core.base import Frozen, InputError, Problem
-from archtop.core.chemistry import batter_of
+from archtop.core.base import LOAF, Frozen, InputError, PotId, Problem
 from archtop.core.document import ColourShare, Cupboard, Frosting, Loaf, Pour, Work, frosting_colours
-from archtop.core.embeds import prism_of
-from archtop.core.geometry import Prism
-from archtop.core.plan import LoafPlan, plan
+from archtop.core.plan import LoafPlan, plan_of
 from archtop.core.pots import Portion, PortionNeed, Pot, Potter
 from archtop.core.pours import Fill, fill
 from archtop.core.remarks import Remark
-from archtop.core.trade import Made, made
+from archtop.core.resolved import ResolvedLoaf, resolve
 
 __all__ = ["GoingOn", "Left", "Replan", "replan"]
 
 # Less than this of a pour [ml] is not poured at all, and less than this share of a colour not piped.
 _NOTHING_ML, _NEXT_TO_NONE = 1.0, 0.02
+_AGAIN = PotId("again")
 
 
 class Left(Frozen):
@@ -69,10 +65,13 @@ def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[
     :param lost: share [0-1] that is lost of what each bowl still holds, by the bowl's key
     :raises InputError: ``replan.bowl``, ``replan.share``, or the loaf itself does not plan
     """
-    result = plan(loaf, cupboard)
+    of = resolve(loaf, cupboard)
+    result = plan_of(of)
     pot = result.pots[-1]
-    open_pours = {step.id for step in loaf.work if isinstance(step, Pour) and f"loaf.pour.{step.id}" not in done}
-    piped = all(f"loaf.pipe.{run.id}" in done for run in result.top.runs)
+    open_pours = {
+        step.id for step in loaf.work if isinstance(step, Pour) and str(LOAF.step("pour", step.id)) not in done
+    }
+    piped = all(str(LOAF.step("pipe", run.id)) in done for run in result.top.runs)
     needs = {portion.key: _still_needed(portion, loaf, result.fills, open_pours, piped) for portion in pot.portions}
     left = tuple(
         Left(
@@ -91,8 +90,8 @@ def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[
     return Replan(
         left=left,
         lost_ml=sum(missing.values()),
-        going_on=_going_on(loaf, cupboard, result, open_pours, lost),
-        again=_again(loaf, cupboard, [portion for portion in pot.portions if portion.key in missing], missing),
+        going_on=_going_on(of, result, open_pours, lost),
+        again=_again(of, [portion for portion in pot.portions if portion.key in missing], missing),
     )
 
 
@@ -123,13 +122,11 @@ def _still_needed(
     )
 
 
-def _going_on(
-    loaf: Loaf, cupboard: Cupboard, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]
-) -> GoingOn:
+def _going_on(of: ResolvedLoaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> GoingOn:
     was_mm, was_g = result.level_mm, _mean_bar(result)
     try:
-        thinner = _without(loaf, result, open_pours, lost)
-        after = plan(thinner, cupboard)
+        thinner = _without(of, result, open_pours, lost)
+        after = plan_of(of.with_loaf(thinner))
     except InputError as error:
         return GoingOn(
             document=None,
@@ -160,10 +157,9 @@ def _mean_bar(result: LoafPlan) -> float:
     return sum(bar.weight.value for bar in result.cuts.bars) / len(result.cuts.bars)
 
 
-def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> Loaf:
+def _without(of: ResolvedLoaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> Loaf:
     """The document with every pour still to come lowered to what there is of it."""
-    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
-    pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
+    loaf = of.loaf
     work: list[Work] = []
     for step, planned in zip(loaf.work, result.fills, strict=True):
         if not isinstance(step, Pour) or step.id not in open_pours:
@@ -172,7 +168,7 @@ def _without(loaf: Loaf, result: LoafPlan, open_pours: Collection[str], lost: Ma
         batter, shares = _what_is_there(step.colours, planned.batter.value, "pour", lost)
         if batter < _NOTHING_ML:
             continue
-        level = _level_for(batter, step, work, loaf, prisms, pieces)
+        level = _level_for(batter, step, work, of)
         work.append(step.model_copy(update={"to_mm": level, "colours": shares}))
     frosting = loaf.frosting
     if frosting and not frosting.formula:
@@ -218,26 +214,22 @@ def _what_is_there(
     return total, tuple(ColourShare(colour=colour, percent=min(100.0, 100 * ml / total)) for colour, ml in kept.items())
 
 
-def _level_for(
-    batter_ml: float,
-    step: Pour,
-    before: Sequence[Work],
-    loaf: Loaf,
-    prisms: Mapping[str, Prism],
-    pieces: Mapping[str, Made],
-) -> float:
+def _level_for(batter_ml: float, step: Pour, before: Sequence[Work], of: ResolvedLoaf) -> float:
     """The level to which a pour after those steps comes with so much batter, to a tenth of a millimetre."""
+    mould = of.loaf.mould
 
     def short(to_mm: float) -> float:
         tried = step.model_copy(update={"to_mm": to_mm})
         try:
-            return fill(loaf.mould, [*before, tried], prisms, pieces)[0][-1].batter.value - batter_ml
+            return fill(mould, [*before, tried], of.prisms, of.made)[0][-1].batter.value - batter_ml
         except InputError:
             # So low that what is stirred in finds no room: there would be less than no batter.
             return -batter_ml
 
-    stands = fill(loaf.mould, before, prisms, pieces)[0][-1].level_after_mm if before else 0.0
-    low, high = stands + 0.1, loaf.mould.height_mm
+    from scipy.optimize import brentq
+
+    stands = fill(mould, before, of.prisms, of.made)[0][-1].level_after_mm if before else 0.0
+    low, high = stands + 0.1, mould.height_mm
     if short(low) >= 0:
         return low
     if short(high) <= 0:
@@ -245,12 +237,10 @@ def _level_for(
     return round(float(brentq(short, low, high, xtol=0.01)), 1)
 
 
-def _again(loaf: Loaf, cupboard: Cupboard, portions: list[Portion], missing: Mapping[str, float]) -> Pot:
+def _again(of: ResolvedLoaf, portions: list[Portion], missing: Mapping[str, float]) -> Pot:
     """A pot for what is lost alone."""
-    cupboard = cupboard.with_brought(loaf.brings.scents, loaf.brings.colourants)
-    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
     needs = [
         PortionNeed(key=part.key, name=part.name, colour=part.colour, volume_ml=missing[part.key], use=part.use)
         for part in portions
     ]
-    return Potter(loaf, batters, cupboard).pot("again", "Mixed again", "loaf", None, needs)
+    return Potter(of).pot(_AGAIN, "Mixed again", "loaf", None, needs)

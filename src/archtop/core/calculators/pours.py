@@ -11,7 +11,8 @@ from archtop.core.bench.clock import bowls_of
 from archtop.core.calculators.registry import calculator
 from archtop.core.document import read_loaf, standard_cupboard
 from archtop.core.faces import field_of
-from archtop.core.plan import plan
+from archtop.core.plan import plan_of
+from archtop.core.resolved import resolve
 
 __all__ = ["CutFacesInput", "CutFacesOutput", "FaceShown"]
 
@@ -48,9 +49,9 @@ class CutFacesOutput(Frozen):
 @calculator("cut-faces")
 def cut_faces(given: CutFacesInput) -> CutFacesOutput:
     """What every bar's face will look like: one plausible outcome."""
-    loaf, cupboard = read_loaf(given.loaf), standard_cupboard()
-    result = plan(loaf, cupboard)
-    field = field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), given.seed, given.later_min)
+    of = resolve(read_loaf(given.loaf), standard_cupboard())
+    result = plan_of(of)
+    field = field_of(of, result.fills, bowls_of(of, result), given.seed, given.later_min)
     faces = []
     for bar in result.cuts.bars:
         face = field.face(bar.from_mm, given.px_mm)

@@ -140,7 +140,14 @@ def scent_limit(given: ScentLimitInput) -> ScentLimitOutput:
     water = sum(part.per_g_oils for part in made.parts if part.role == "water")
     dose = ScentDose(blend=given.blend.id, percent_of_oils=given.percent_of_oils)
     scents = {scent.key: scent for scent in given.scents}
-    load = scent_load(dose, given.blend, scents, given.formula.name, made.g_per_g_oils, water)
+    load = scent_load(
+        dose,
+        given.blend,
+        scents,
+        given.formula.name,
+        fresh_g_per_g_oils=made.g_per_g_oils,
+        water_g_per_g_oils=water,
+    )
     return ScentLimitOutput(**load.model_dump(exclude={"grams", "ml"}))
 
 

@@ -97,6 +97,7 @@ def scent_load(
     blend: ScentBlend,
     scents: Mapping[str, Scent],
     portion: str,
+    *,
     fresh_g_per_g_oils: float,
     water_g_per_g_oils: float,
 ) -> ScentLoad:

@@ -144,6 +144,7 @@ def cut_loaf(
     cuts: Cuts,
     prisms: Mapping[str, Prism],
     solid: Solid,
+    *,
     row_joints: Sequence[float] = (),
     cure: Rate | None = None,
 ) -> CutPlan:

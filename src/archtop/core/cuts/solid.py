@@ -2,28 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
 from archtop.core.cuts.cutting import Solid, TopLoad
-from archtop.core.document import Loaf, Pour, Press
+from archtop.core.document import Pour, Press
 from archtop.core.pours import Fill
-from archtop.core.trade import SHREDS_G_ML, Made
+from archtop.core.resolved import ResolvedLoaf
+from archtop.core.trade import SHREDS_G_ML
 
 __all__ = [
     "solid_of",
 ]
 
 
-def solid_of(
-    loaf: Loaf,
-    fills: Sequence[Fill],
-    made: Mapping[str, Made],
-    density: Mapping[str, float],
-    piece_density: Mapping[str, float],
-    loads: Sequence[TopLoad],
-) -> Solid:
+def solid_of(of: ResolvedLoaf, fills: Sequence[Fill], loads: Sequence[TopLoad]) -> Solid:
     """What there is to weigh when the loaf is cut; stirred-in pieces are spread evenly over all that is poured."""
-    own = density[loaf.formula]
+    loaf, made, piece_density = of.loaf, of.made, of.piece_density
+    own = of.own_batter.density.value
     extra = standing = 0.0
     for step in loaf.work:
         if isinstance(step, Pour):

@@ -9,7 +9,7 @@ from archtop.core.document import Embed
 from archtop.core.embeds.rows import RowPlan, row_of
 from archtop.core.geometry import Clearance, Inside, Points, Prism, holes_of, points_of
 
-__all__ = ["FigurePlan", "PiecePlan", "figure_prism_of", "piece_plan", "prism_of"]
+__all__ = ["EmbedPlan", "FigurePlan", "embed_plan", "figure_prism_of", "prism_of"]
 
 Corners = tuple[tuple[float, float], ...]
 
@@ -24,7 +24,7 @@ class FigurePlan(Frozen):
     volume: Figure
 
 
-class PiecePlan(Frozen):
+class EmbedPlan(Frozen):
     """An embed where it lies. ``proud_mm``: how far it stands above the final level.
 
     ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
@@ -99,15 +99,15 @@ def _figure_plan(embed: Embed, prism: Prism | None) -> FigurePlan | None:
     )
 
 
-def piece_plan(
-    embed: Embed, prism: Prism, clearance: Clearance, inside: Inside, level: float, density: float
-) -> PiecePlan:
-    """Describe a piece in a loaf filled to ``level`` [mm]; ``density`` of the piece in g/ml."""
+def embed_plan(
+    embed: Embed, prism: Prism, clearance: Clearance, *, inside: Inside, level: float, density: float
+) -> EmbedPlan:
+    """Describe an embed in a loaf filled to ``level`` [mm]; ``density`` of the embed in g/ml."""
     below, beside, all_in = (inside.batter_below(min(z, level)) / 1000 for z in (prism.bottom, prism.top, level))
     ml = prism.volume / 1000
     pushed = prism.immersed(level) / 1000
     area = prism.profile.area
-    return PiecePlan(
+    return EmbedPlan(
         id=embed.id,
         name=embed.name,
         colour=embed.colour,

@@ -16,7 +16,8 @@ from archtop.core.bench.clock import bowls_of
 from archtop.core.cuts import cut_positions
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.faces.field import field_of
-from archtop.core.plan import LoafPlan, plan
+from archtop.core.plan import plan_of
+from archtop.core.resolved import ResolvedLoaf, resolve
 
 __all__ = ["Aim", "FoundCuts", "find_cuts"]
 
@@ -48,8 +49,9 @@ def find_cuts(loaf: Loaf, cupboard: Cupboard, aim: Aim) -> FoundCuts:
 
     :raises InputError: the loaf does not plan
     """
-    now = _off(loaf, plan(loaf, cupboard), cupboard, aim)
-    tries = [(_off(tried, plan(tried, cupboard), cupboard, aim), tried.cuts.front_slice_mm) for tried in _shifts(loaf)]
+    of = resolve(loaf, cupboard)
+    now = _off(of, aim)
+    tries = [(_off(of.with_loaf(tried), aim), tried.cuts.front_slice_mm) for tried in _shifts(loaf)]
     then, front = min(tries, default=(now, loaf.cuts.front_slice_mm))
     better = then < now - _WORTH[aim]
     if not better:
@@ -78,13 +80,14 @@ def _shifts(loaf: Loaf) -> Iterator[Loaf]:
             yield loaf.model_copy(update={"cuts": cuts})
 
 
-def _off(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, aim: Aim) -> float:
+def _off(of: ResolvedLoaf, aim: Aim) -> float:
+    result = plan_of(of)
     if aim == "equal weights":
         return result.cuts.spread_g.value
-    bowls = bowls_of(loaf, result, cupboard)
+    bowls = bowls_of(of, result)
     strays = []
     for seed in _SEEDS:
-        field = field_of(loaf, result.fills, bowls, seed)
+        field = field_of(of, result.fills, bowls, seed)
         faces = np.array([list(field.shares(bar.from_mm, _POINTS).values()) for bar in result.cuts.bars])
         shares = faces / faces.sum(axis=1, keepdims=True)
         strays.append(np.abs(shares - shares.mean(axis=0)).sum(axis=1).mean() / 2)

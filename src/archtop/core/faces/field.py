@@ -19,16 +19,14 @@ from scipy.ndimage import maximum_filter, minimum_filter
 from scipy.stats import qmc
 
 from archtop.core.bench.clock import Bowl
-from archtop.core.document import Loaf, Pour, Press
-from archtop.core.embeds import prism_of
+from archtop.core.document import Pour, Press
 from archtop.core.faces.inclusions import Cut, Ellipse, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.kernel import NOWHERE, OP
 from archtop.core.faces.moments import thickness_of
 from archtop.core.faces.section import Section
 from archtop.core.faces.section_ops import Telling, contains
-from archtop.core.geometry import Prism
 from archtop.core.pours import Fill
-from archtop.core.trade import Made, made
+from archtop.core.resolved import ResolvedLoaf
 
 __all__ = ["SHREDS", "ColourField", "Face", "field_of"]
 
@@ -60,21 +58,12 @@ class ColourField:
 
     :param fills: levels before and after each step of the work [mm]
     :param yield_pa: how thick the batter is at each pour, by its id [Pa]
-    :param made: the small pieces, by id
     """
 
-    def __init__(
-        self,
-        loaf: Loaf,
-        fills: Sequence[Fill],
-        prisms: Mapping[str, Prism],
-        yield_pa: Mapping[str, float],
-        seed: int = 1,
-        made: Mapping[str, Made] | None = None,
-    ) -> None:
-        self.loaf, self.fills, self.prisms, self.yield_pa, self.seed = loaf, fills, prisms, yield_pa, seed
-        self.numbers = {colour.id: i for i, colour in enumerate(loaf.colours)}
-        self.made = made or {}
+    def __init__(self, of: ResolvedLoaf, fills: Sequence[Fill], yield_pa: Mapping[str, float], seed: int = 1) -> None:
+        self.loaf, self.fills, self.prisms, self.made = of.loaf, fills, of.prisms, of.made
+        self.yield_pa, self.seed = yield_pa, seed
+        self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
         self._told: dict[float, Telling] = {}
 
     def told(self, y: float) -> Telling:
@@ -245,15 +234,13 @@ class ColourField:
 
 
 def field_of(
-    loaf: Loaf, fills: Sequence[Fill], bowls: Sequence[Bowl], seed: int = 1, later_min: float = 0.0
+    of: ResolvedLoaf, fills: Sequence[Fill], bowls: Sequence[Bowl], seed: int = 1, later_min: float = 0.0
 ) -> ColourField:
     """A loaf's inside, each pour as thick as the clock expects it or the document says.
 
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
     """
-    prisms = {embed.id: prism_of(embed) for embed in loaf.embeds}
-    pieces = {piece.id: made(piece.make, piece.count) for piece in loaf.pieces}
-    return ColourField(loaf, fills, prisms, thickness_of(loaf, bowls, later_min), seed, pieces)
+    return ColourField(of, fills, thickness_of(of.loaf, bowls, later_min), seed)
 
 
 def _in_ellipse(x: Array, z: Array, ellipse: Ellipse) -> NDArray[np.bool_]:

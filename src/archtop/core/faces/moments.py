@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 
+from archtop.core.base import LOAF
 from archtop.core.bench.clock import Bowl
 from archtop.core.document import Lay, Loaf, Pour, Work
 from archtop.core.rheology import stages
@@ -53,13 +54,7 @@ def thickness_of(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> M
 
 
 def _key(step: Work) -> str:
-    match step:
-        case Pour(id=key):
-            return f"loaf.pour.{key}"
-        case Lay(embed=key):
-            return f"loaf.lay.{key}"
-        case _:
-            return f"loaf.{step.do}.{step.id}"
+    return str(LOAF.step(step.do, step.embed if isinstance(step, Lay) else step.id))
 
 
 def _pa(bowl: Bowl, minute: float) -> float:

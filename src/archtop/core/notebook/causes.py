@@ -8,11 +8,12 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import NamedTuple
 
-from archtop.core.base import Frozen
+from archtop.core.base import LOAF, Frozen, StepKey
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.faults import FaultKind
 from archtop.core.plan import LoafPlan
+from archtop.core.resolved import ResolvedLoaf
 
 __all__ = ["Cause", "Circumstance", "causes_of"]
 
@@ -31,10 +32,19 @@ class Cause(Frozen):
 class Circumstance(NamedTuple):
     """Everything a cause may be looked for in."""
 
-    loaf: Loaf
+    resolved: ResolvedLoaf
     result: LoafPlan
-    cupboard: Cupboard
     facts: Facts
+
+    @property
+    def loaf(self) -> Loaf:
+        """The document."""
+        return self.resolved.loaf
+
+    @property
+    def cupboard(self) -> Cupboard:
+        """What the plan drew on."""
+        return self.resolved.cupboard
 
 
 def causes_of(kind: FaultKind, of: Circumstance) -> tuple[Cause, ...]:
@@ -54,7 +64,7 @@ _Look = Callable[[Circumstance], str | None]
 
 def _thin(of: Circumstance) -> str | None:
     """Thinner than it had to be when an embed was laid in."""
-    laid = [item for item in of.facts.thick if item.step.startswith("loaf.lay.")]
+    laid = [item for item in of.facts.thick if StepKey.parse(item.step)[:2] == (LOAF, "lay")]
     thin = [item for item in laid if item.pa.value < item.least_pa]
     if thin:
         worst = min(thin, key=lambda item: item.pa.value / item.least_pa)
@@ -63,7 +73,7 @@ def _thin(of: Circumstance) -> str | None:
 
 
 def _thick(of: Circumstance) -> str | None:
-    laid = [item for item in of.facts.thick if item.step.startswith("loaf.lay.") and item.most_pa]
+    laid = [item for item in of.facts.thick if StepKey.parse(item.step)[:2] == (LOAF, "lay") and item.most_pa]
     stiff = [item for item in laid if item.most_pa and item.pa.value > item.most_pa]
     if stiff:
         return f"{stiff[0].what}: about {stiff[0].pa.value:.0f} Pa by the clock, {stiff[0].most_pa:.0f} Pa at most"
@@ -72,7 +82,7 @@ def _thick(of: Circumstance) -> str | None:
 
 def _soft(of: Circumstance) -> str | None:
     """Piped before it would stand."""
-    piped = [item for item in of.facts.thick if item.step.startswith("loaf.pipe.")]
+    piped = [item for item in of.facts.thick if StepKey.parse(item.step)[:2] == (LOAF, "pipe")]
     soft = [item for item in piped if item.pa.value < item.least_pa]
     if soft:
         return f"{soft[0].what}: about {soft[0].pa.value:.0f} Pa by the clock, {soft[0].least_pa:.0f} Pa stand"
@@ -185,7 +195,7 @@ def _heavy(of: Circumstance) -> str | None:
     batter = next(pot.density.value for pot in of.result.pots if pot.kind == "loaf")
     heavier = [
         (piece.name, own)
-        for piece in of.result.pieces
+        for piece in of.result.embeds
         if (own := piece.weight.value / piece.volume.value) > batter + _HEAVIER_G_ML
     ]
     return f"{heavier[0][0]}: {heavier[0][1]:.2f} g/ml in batter of {batter:.2f}" if heavier else None

@@ -11,7 +11,6 @@ from typing import Literal
 
 from archtop.core.base import Frozen, counted
 from archtop.core.colour import difference, lab_of, reflectance_of
-from archtop.core.embeds import prism_of
 from archtop.core.geometry import Inside
 from archtop.core.notebook.causes import Cause, Circumstance, causes_of
 from archtop.core.notebook.facts import Facts
@@ -78,7 +77,7 @@ def _level(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Differ
     if level is None:
         return
     planned = of.result.level_mm
-    inside = Inside(of.loaf.mould, tuple(prism_of(embed) for embed in of.loaf.embeds))
+    inside = Inside(of.loaf.mould, tuple(of.resolved.prisms.values()))
     rim = of.loaf.mould.height_mm
     ml = (inside.batter_below(min(level, rim)) - inside.batter_below(planned)) / 1000
     size = _size(level - planned, _LEVEL_MM)

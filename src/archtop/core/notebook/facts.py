@@ -7,7 +7,7 @@ import itertools
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
-from archtop.core.base import Figure, Frozen
+from archtop.core.base import LOAF, Figure, Frozen, StepKey
 from archtop.core.bench import departures, troubles
 from archtop.core.bench.clock import Bowl, Note, read_clock
 from archtop.core.plan import LoafPlan
@@ -89,7 +89,7 @@ def facts_of(
     titles = {step.key: step.title for step in result.steps}
     poured, cut = done.get("loaf.cover"), done.get("loaf.cut")
     hours = (cut.at - poured.at).total_seconds() / 3600 if poured and cut else 0.0
-    worked = [press for press in presses if press.step.partition("#")[0] in titles]
+    worked = [press for press in presses if str(StepKey.parse(press.step).step) in titles]
     return Facts(
         begun_at=min((press.at for press in worked), default=None),
         poured_at=poured.at if poured else None,
@@ -108,29 +108,29 @@ def facts_of(
 
 def _turned_out(done: Mapping[str, Press]) -> Iterator[tuple[str, float]]:
     for step, press in done.items():
-        pot, _, what = step.rpartition(".")
-        filled = done.get(f"{pot}.cast")
-        if pot.startswith("cast-") and what in ("out", "made") and filled:
+        pot, do, *_ = StepKey.parse(step)
+        filled = done.get(str(pot.step("cast")))
+        if pot.item and do in ("out", "made") and filled:
             hours = (press.at - filled.at).total_seconds() / 3600
             if hours >= _LEAST_MOULD_H:
-                yield pot.removeprefix("cast-"), hours
+                yield pot.item, hours
 
 
 def _piped(presses: Sequence[Press]) -> Iterator[tuple[str, float]]:
     """From the press before to the one that ends a run."""
     inside = [press for press in presses if not press.skipped]
     for before, press in itertools.pairwise(inside):
-        _, is_run, run = press.step.partition("loaf.pipe.")
+        key = StepKey.parse(press.step)
         minutes = (press.at - before.at).total_seconds() / 60
-        if is_run and "#" not in run and 0 < minutes <= _MOST_PIPE_MIN:
-            yield run, minutes
+        if key == LOAF.step("pipe", key.what) and 0 < minutes <= _MOST_PIPE_MIN:
+            yield key.what, minutes
 
 
 def _warmth(presses: Sequence[Press]) -> Iterator[tuple[str, float]]:
     for press in presses:
-        step, _, amount = press.step.partition("#")
-        if amount and press.celsius is not None and step.endswith(".mix"):
-            yield step.removesuffix(".mix"), press.celsius
+        key = StepKey.parse(press.step)
+        if key.amount and press.celsius is not None and key.do == "mix":
+            yield str(key.pot), press.celsius
 
 
 def _weighed(result: LoafPlan, done: Mapping[str, Press]) -> Iterator[Weighed]:

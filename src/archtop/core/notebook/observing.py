@@ -13,7 +13,6 @@ from scipy.optimize import minimize_scalar
 
 from archtop.core.base import counted
 from archtop.core.bench.clock import Bowl, Note, pot_pace, scent_pace
-from archtop.core.chemistry import batter_of
 from archtop.core.colour import Colourant, Lab, Spectrum, difference, forecast, lab_of, reflectance_of
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.learning import UNKNOWN, Observation, Pace
@@ -22,6 +21,7 @@ from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import DRIED_BY_CUT, balance_of, cured_loss_percent, weight_ratio
 from archtop.core.plan import LoafPlan
 from archtop.core.pots import DEFAULT_FILM_MM, base_of_colour, vanillin_of
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.schedule import network_of
 
 __all__ = ["Finished", "observations_of"]
@@ -45,15 +45,24 @@ class Finished(NamedTuple):
     ``pace``: of the studio's pots so far.
     """
 
-    loaf: Loaf
+    resolved: ResolvedLoaf
     result: LoafPlan
-    cupboard: Cupboard
     outcomes: Sequence[LoafOutcome]
     facts: Facts
     bowls: Sequence[Bowl] = ()
     notes: Mapping[str, Sequence[Note]] = {}
     marks: Mapping[str, Mapping[str, float]] = {}
     pace: Pace = UNKNOWN
+
+    @property
+    def loaf(self) -> Loaf:
+        """The document."""
+        return self.resolved.loaf
+
+    @property
+    def cupboard(self) -> Cupboard:
+        """What the plan drew on."""
+        return self.resolved.cupboard
 
 
 def observations_of(of: Finished) -> tuple[Observation, ...]:
@@ -151,13 +160,12 @@ def _scents_in(loaf: Loaf, colour: str) -> list[str]:
 
 def _colours(of: Finished) -> Iterator[Observation]:
     seen = {item.colour: item for outcome in of.outcomes if outcome.stage == "cured" for item in outcome.colours}
-    batters = {f.id: batter_of(f, of.cupboard.fats, of.cupboard.additives) for f in of.loaf.formulas} if seen else {}
     vanillin = vanillin_of(of.result.pots)
     for colour in of.loaf.colours:
         doses = [(of.cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
         tinting = [jar for jar, _ in doses if not jar.whitens]
         if colour.id in seen and len(tinting) == 1:
-            base = base_of_colour(of.loaf, colour.id, batters, of.cupboard)
+            base = base_of_colour(of.resolved, colour.id)
             wanted = lab_of(reflectance_of(seen[colour.id].srgb))
             strength, off = _strength(base, doses, tinting[0], vanillin.get(colour.id, 0.0), wanted)
             if off <= _FAR and abs(math.log(strength)) < 0.98 * _STRONGEST:

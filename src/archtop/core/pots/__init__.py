@@ -12,7 +12,7 @@ from archtop.core.pots.colours import (
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_pots
 from archtop.core.pots.pot import Ingredient, Portion, PortionNeed, Pot
-from archtop.core.pots.potting import Potter, formula_of, pots_of, volumes_of
+from archtop.core.pots.potting import Potter, pots_of, volumes_of
 from archtop.core.pots.supplies import Supply, supplies_of, together
 from archtop.core.pots.warmth import PotHeat, heat_of
 
@@ -34,7 +34,6 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
-    "formula_of",
     "heat_of",
     "label_of",
     "label_of_pots",

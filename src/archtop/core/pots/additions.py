@@ -6,11 +6,12 @@ Everything by a gram of the portion's oils, so that a bowl of any size follows.
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from archtop.core.base import Frozen, InputError
-from archtop.core.chemistry import Batter, Fat, Scent, ScentBlend, ScentDose, ScentLoad, scent_load
+from archtop.core.chemistry import Batter, Fat, ScentBlend, ScentDose, ScentLoad, scent_load
 from archtop.core.colour import Colourant, ColourDose
+from archtop.core.document import Cupboard
 
 __all__ = ["Addition", "AdditionRole", "Additions", "additions_for"]
 
@@ -51,32 +52,47 @@ class Additions(Frozen):
         return sum(part.grams for part in self.parts if part.role == "carrier oil")
 
 
+class Wanted(NamedTuple):
+    """What a bowl is to be coloured and scented with; ``alone``: the pot is of this colour only."""
+
+    portion: str
+    doses: Sequence[ColourDose]
+    scent: ScentDose | None
+    alone: bool
+
+
 def additions_for(
-    portion: str,
-    doses: Sequence[ColourDose],
-    scent: ScentDose | None,
-    blends: Mapping[str, ScentBlend],
-    scents: Mapping[str, Scent],
-    colourants: Mapping[str, Colourant],
-    carrier: Fat,
-    batter: Batter,
-    alone: bool,
+    wanted: Wanted, batter: Batter, *, cupboard: Cupboard, blends: Mapping[str, ScentBlend], carrier: Fat
 ) -> Additions:
     """Colourants with their carriers, then scent.
 
     :param carrier: the oil that wets oil-dispersed colourants
-    :param alone: whether the pot is of this colour only
     :raises InputError: ``colourant.unknown``, ``colourant.not_alkali_stable``, ``colourant.not_skin_safe``,
         ``colourant.straight``; whatever :func:`scent_load` refuses
     """
+    parts = _coloured(wanted, cupboard.colourants, carrier)
+    load = None
+    if scent := wanted.scent:
+        blend = blends[scent.blend]
+        bowl = batter.g_per_g_oils + sum(part.grams for part in parts)
+        wet = sum(part.per_g_oils for part in batter.parts if part.role == "water")
+        wet += sum(part.grams for part in parts if part.role == "carrier water")
+        load = scent_load(
+            scent, blend, cupboard.scents, wanted.portion, fresh_g_per_g_oils=bowl, water_g_per_g_oils=wet
+        )
+        parts.append(Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=load.grams, ml=load.ml))
+    return Additions(parts=tuple(parts), load=load)
+
+
+def _coloured(wanted: Wanted, colourants: Mapping[str, Colourant], carrier: Fat) -> list[Addition]:
     parts: list[Addition] = []
     oil = water = 0.0
-    for dose in doses:
-        jar = _jar(dose.colourant, colourants, portion)
-        if jar.disperse == "straight" and not alone:
+    for dose in wanted.doses:
+        jar = _jar(dose.colourant, colourants, wanted.portion)
+        if jar.disperse == "straight" and not wanted.alone:
             raise InputError.one(
                 "colourant.straight",
-                f"{portion}: {jar.name}",
+                f"{wanted.portion}: {jar.name}",
                 "straight into the oils",
                 "the pot has other colours as well",
                 "Wet it in oil instead, or give this colour a pot of its own.",
@@ -110,14 +126,7 @@ def additions_for(
     if water:
         name = "Water, to wet the colours"
         parts.append(Addition(key="water", name=name, inci="Aqua", role="carrier water", grams=water, ml=water))
-    load = None
-    if scent:
-        blend = blends[scent.blend]
-        bowl = batter.g_per_g_oils + sum(part.grams for part in parts)
-        wet = sum(part.per_g_oils for part in batter.parts if part.role == "water") + water
-        load = scent_load(scent, blend, scents, portion, bowl, wet)
-        parts.append(Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=load.grams, ml=load.ml))
-    return Additions(parts=tuple(parts), load=load)
+    return parts
 
 
 def _jar(key: str, colourants: Mapping[str, Colourant], portion: str) -> Colourant:

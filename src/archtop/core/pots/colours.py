@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from itertools import combinations, product
 
 from archtop.core.base import Frozen
-from archtop.core.chemistry import Batter, Formula
 from archtop.core.colour import Forecast, Lab, Spectrum, base_absorption, difference, forecast, lab_of, reflectance_of
 from archtop.core.document import Colour, Cupboard, Loaf, Pour, frosting_colours
-from archtop.core.geometry import Prism
 from archtop.core.pots.pot import Pot
-from archtop.core.pots.potting import formula_of
 from archtop.core.pours import Layer
+from archtop.core.resolved import ResolvedLoaf
 
 __all__ = [
     "MERGE",
@@ -52,14 +50,14 @@ class Contrast(Frozen):
     merges: bool
 
 
-def base_of_colour(loaf: Loaf, colour: str, batters: Mapping[str, Batter], cupboard: Cupboard) -> Spectrum:
+def base_of_colour(of: ResolvedLoaf, colour: str) -> Spectrum:
     """K/S of the bar without colour: of the loaf's formula if it is poured or piped, else of what it is cast from."""
-    return _base_of_formula(formula_of(loaf, _cast_from(loaf, colour)), batters, cupboard)
+    return _base_of_formula(of, _cast_from(of.loaf, colour) or of.loaf.formula)
 
 
-def _base_of_formula(formula: Formula, batters: Mapping[str, Batter], cupboard: Cupboard) -> Spectrum:
-    water = sum(part.per_g_oils for part in batters[formula.id].parts if part.role == "water")
-    return base_absorption(formula, cupboard.additives, water)
+def _base_of_formula(of: ResolvedLoaf, formula: str) -> Spectrum:
+    water = sum(part.per_g_oils for part in of.batters[formula].parts if part.role == "water")
+    return base_absorption(of.formulas[formula], of.cupboard.additives, water)
 
 
 def _cast_from(loaf: Loaf, colour: str) -> str | None:
@@ -81,14 +79,12 @@ def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
     return found
 
 
-def colours_of(
-    loaf: Loaf, pots: Sequence[Pot], batters: Mapping[str, Batter], cupboard: Cupboard
-) -> tuple[ColourPlan, ...]:
+def colours_of(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[ColourPlan, ...]:
     """Every colour of the loaf."""
-    vanillin = vanillin_of(pots)
-    bases = {key: _base_of_formula(formula_of(loaf, key), batters, cupboard) for key in batters}
+    vanillin, loaf = vanillin_of(pots), of.loaf
+    bases = {key: _base_of_formula(of, key) for key in of.batters}
     return tuple(
-        _plan_of(colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], cupboard)
+        _plan_of(colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], of.cupboard)
         for colour in loaf.colours
     )
 
@@ -115,16 +111,14 @@ def _plan_of(colour: Colour, vanillin: float, base: Spectrum, cupboard: Cupboard
     )
 
 
-def contrasts_of(
-    loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism], colours: Sequence[ColourPlan]
-) -> tuple[Contrast, ...]:
+def contrasts_of(of: ResolvedLoaf, layers: Sequence[Layer], colours: Sequence[ColourPlan]) -> tuple[Contrast, ...]:
     """Every pair of colours that touch somewhere, the closest first."""
     labs: dict[str, Lab] = {
         colour.id: colour.forecast.cured.lab if colour.forecast else lab_of(reflectance_of(colour.shown))
         for colour in colours
     }
     where: dict[frozenset[str], str] = {}
-    for a, b, place in _touching(loaf, layers, prisms):
+    for a, b, place in _touching(of, layers):
         if a != b:
             where.setdefault(frozenset((a, b)), place)
     found = []
@@ -142,7 +136,8 @@ def contrast_words(apart: float) -> str:
     return "will merge" if apart < MERGE else "hard to tell apart" if apart < CLOSE else "stand apart"
 
 
-def _touching(loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism]) -> Iterator[tuple[str, str, str]]:
+def _touching(of: ResolvedLoaf, layers: Sequence[Layer]) -> Iterator[tuple[str, str, str]]:
+    loaf = of.loaf
     pours = {step.id: step for step in loaf.work if isinstance(step, Pour)}
     shares = [[share.colour for share in pours[layer.pour].colours] for layer in layers]
     for layer, inside in zip(layers, shares, strict=True):
@@ -150,7 +145,7 @@ def _touching(loaf: Loaf, layers: Sequence[Layer], prisms: Mapping[str, Prism]) 
         for a, b in combinations(inside, 2):
             yield a, b, f"poured together in {name}"
         for embed in loaf.embeds:
-            prism = prisms[embed.id]
+            prism = of.prisms[embed.id]
             if prism.bottom < layer.high_mm and prism.top > layer.low_mm:
                 for colour in inside:
                     yield embed.colour, colour, f"{embed.name} in {name}"

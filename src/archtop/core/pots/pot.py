@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.chemistry import Batter, Fat, Formula, Role, Stage, discount_after_rounding
@@ -104,13 +104,20 @@ class Pot(Frozen):
     portions: tuple[Portion, ...]
 
 
+class PotName(NamedTuple):
+    """What a pot is called, and what it is for."""
+
+    id: str
+    name: str
+    kind: PotKind
+
+
 def pot_for(
-    pot_id: str,
-    name: str,
-    kind: PotKind,
+    named: PotName,
     formula: Formula,
     batter: Batter,
     needs: Sequence[PortionNeed],
+    *,
     fats: Mapping[str, Fat],
     scale: Scale,
 ) -> Pot:
@@ -134,9 +141,9 @@ def pot_for(
     superfat = _superfat(formula, ingredients, batter, fats)
     low, high = (sum(_clings(needs, film)) - sum(clings) for film in (scale.film.low, scale.film.high))
     return Pot(
-        id=pot_id,
-        name=name,
-        kind=kind,
+        id=named.id,
+        name=named.name,
+        kind=named.kind,
         formula=formula.id,
         delivers=Figure.exact(net, "ml", " + ".join(f"{n.volume_ml:.0f} {n.name}" for n in needs)),
         batter=Figure(
@@ -163,13 +170,14 @@ def pot_for(
         superfat=superfat,
         ingredients=ingredients,
         portions=tuple(
-            _portion(need, cling, g, batter, superfat.value, scale)
+            _portion(need, (cling, g), batter, superfat.value, scale)
             for need, cling, g in zip(needs, clings, grams, strict=True)
         ),
     )
 
 
-def _portion(need: PortionNeed, cling: float, grams: float, batter: Batter, superfat: float, scale: Scale) -> Portion:
+def _portion(need: PortionNeed, amounts: tuple[float, float], batter: Batter, superfat: float, scale: Scale) -> Portion:
+    cling, grams = amounts
     oils = grams / batter.g_per_g_oils
     steps = scale.fine_step_g
     additions = tuple(

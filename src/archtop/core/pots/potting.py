@@ -2,21 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
-from archtop.core.base import Figure, InputError
-from archtop.core.chemistry import Batter, Formula, fat_named
-from archtop.core.document import Colour, Cupboard, Embed, Loaf, Pieces, Pour
-from archtop.core.embeds import TOUCH_MM, figure_prism_of, row_of
-from archtop.core.geometry import Prism
-from archtop.core.pots.additions import Additions, additions_for
+from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
+from archtop.core.chemistry import Batter, fat_named
+from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour
+from archtop.core.embeds import TOUCH_MM, row_of
+from archtop.core.pots.additions import Additions, Wanted, additions_for
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
-from archtop.core.pots.pot import PortionNeed, Pot, PotKind, Scale, pot_for
+from archtop.core.pots.pot import PortionNeed, Pot, PotKind, PotName, Scale, pot_for
 from archtop.core.pours import Fill
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top import TopPlan, mound_colours
 from archtop.core.trade import Made
 
-__all__ = ["Potter", "formula_of", "pots_of", "volumes_of"]
+__all__ = ["Potter", "pots_of", "volumes_of"]
 
 _POT_KINDS: Mapping[str, PotKind] = {
     **dict.fromkeys(("cavity", "composite"), "cavity"),
@@ -26,65 +26,62 @@ _POT_KINDS: Mapping[str, PotKind] = {
 }
 
 
-def formula_of(loaf: Loaf, key: str | None) -> Formula:
-    """The formula of that id, or the loaf's own."""
-    return next(f for f in loaf.formulas if f.id == (key or loaf.formula))
-
-
-def pots_of(
-    loaf: Loaf,
-    fills: Sequence[Fill],
-    prisms: Mapping[str, Prism],
-    made: Mapping[str, Made],
-    batters: Mapping[str, Batter],
-    cupboard: Cupboard,
-    top: TopPlan,
-) -> tuple[Pot, ...]:
+def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot, ...]:
     """A pot for each column and each set of pieces made of batter or dough, then the loaf's own.
 
-    :param batters: what each formula makes, by id
     :param top: frosting of each colour, and the mound
+    :raises InputError: ``casting.too_short`` when a column mould is too short; of the additions
     """
-    potter = Potter(loaf, batters, cupboard)
-    pot = potter.pot
-
-    def casting(key: str, name: str, colour: str, volume_ml: float) -> list[PortionNeed]:
-        return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
-
-    pots = []
-    for i, embed in enumerate(loaf.embeds):
-        if not embed.casting:
-            continue
-        length = _cast_length(embed, i, prisms[embed.id].profile.area)
-        volume = prisms[embed.id].profile.area * length / 1000
-        figure = figure_prism_of(embed)
-        if embed.figure and figure:
-            inner = figure.profile.area * length / 1000
-            volume -= inner
-            key, name = f"{embed.id}-figure", f"{embed.figure.name} of {embed.name}"
-            needs = casting(key, name, embed.figure.colour, inner)
-            pots.append(pot(f"cast-{key}", name, "column", embed.figure.formula or embed.formula, needs))
-        needs = casting(embed.id, embed.name, embed.colour, volume)
-        pots.append(pot(f"cast-{embed.id}", embed.name, "column", embed.formula, needs))
-    for piece in loaf.pieces:
-        if piece.make.kind != "melt" and not piece.lot:
-            if also := made[piece.id].also:
-                key, name = f"{piece.id}-figures", f"{also.name.capitalize()} of {piece.name}"
-                needs = casting(key, name, also.colour, also.takes_ml)
-                pots.append(pot(f"cast-{key}", name, "cavity", piece.formula, needs))
-            needs = [
-                need
-                for colour, ml in volumes_of(piece, made[piece.id]).items()
-                for need in casting(*potter.named(piece, colour), colour, ml)
-            ]
-            pots.append(pot(f"cast-{piece.id}", piece.name, _POT_KINDS[piece.make.kind], piece.formula, needs))
+    loaf, potter = of.loaf, Potter(of)
+    pots = [pot for i in range(len(loaf.embeds)) for pot in _column_pots(of, potter, i)]
+    pots += [pot for piece in loaf.pieces for pot in _piece_pots(of, potter, piece)]
     frosting = _frosting_needs(loaf, top)
     if loaf.frosting and loaf.frosting.formula:
         # Mixed first, so that it is ready when the loaf is poured.
-        pots.append(pot("frosting", loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
+        pots.append(potter.pot(FROSTING, loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
         frosting = []
-    pots.append(pot("loaf", loaf.name, "loaf", None, [*_pour_needs(loaf, fills, top), *frosting, *_kept_needs(loaf)]))
-    return tuple(pots)
+    needs = [*_pour_needs(loaf, fills, top), *frosting, *_kept_needs(loaf)]
+    return (*pots, potter.pot(LOAF, loaf.name, "loaf", None, needs))
+
+
+def _casting(key: str, name: str, colour: str, volume_ml: float) -> list[PortionNeed]:
+    return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
+
+
+def _column_pots(of: ResolvedLoaf, potter: Potter, i: int) -> Iterator[Pot]:
+    """Pots of one column: its figure's first, then what surrounds it."""
+    embed = of.loaf.embeds[i]
+    if not embed.casting:
+        return
+    area = of.prisms[embed.id].profile.area
+    length = _cast_length(embed, i, area)
+    volume = area * length / 1000
+    if embed.figure and embed.id in of.figures:
+        inner = of.figures[embed.id].profile.area * length / 1000
+        volume -= inner
+        pot, name = PotId.cast(embed.id, "figure"), f"{embed.figure.name} of {embed.name}"
+        needs = _casting(f"{embed.id}-figure", name, embed.figure.colour, inner)
+        yield potter.pot(pot, name, "column", embed.figure.formula or embed.formula, needs)
+    needs = _casting(embed.id, embed.name, embed.colour, volume)
+    yield potter.pot(PotId.cast(embed.id), embed.name, "column", embed.formula, needs)
+
+
+def _piece_pots(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[Pot]:
+    """Pots of one set of small pieces: of figures inside them first."""
+    kind = _POT_KINDS.get(piece.make.kind)
+    if kind is None or piece.lot:
+        return
+    how = of.made[piece.id]
+    if also := how.also:
+        pot, name = PotId.cast(piece.id, "figures"), f"{also.name.capitalize()} of {piece.name}"
+        needs = _casting(f"{piece.id}-figures", name, also.colour, also.takes_ml)
+        yield potter.pot(pot, name, "cavity", piece.formula, needs)
+    needs = [
+        need
+        for colour, ml in volumes_of(piece, how).items()
+        for need in _casting(*potter.named(piece, colour), colour, ml)
+    ]
+    yield potter.pot(PotId.cast(piece.id), piece.name, kind, piece.formula, needs)
 
 
 def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
@@ -117,47 +114,38 @@ def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
 class Potter:
     """Makes a loaf's pots: what its bowls need, with their colours filled in from the document and the cupboard."""
 
-    def __init__(self, loaf: Loaf, batters: Mapping[str, Batter], cupboard: Cupboard) -> None:
-        sizing = loaf.sizing
-        self._loaf, self._batters = loaf, batters
+    def __init__(self, of: ResolvedLoaf) -> None:
+        sizing = of.loaf.sizing
+        self._of = of
         self._scale = Scale(
-            film=_film(sizing.film_mm, cupboard),
+            film=_film(sizing.film_mm, of.cupboard),
             margin_percent=sizing.margin_percent,
             step_g=sizing.scale_step_g,
             fine_step_g=sizing.fine_step_g,
         )
-        self._colours: dict[str, Colour] = {colour.id: colour for colour in loaf.colours}
-        self._blends = {blend.id: blend for blend in loaf.blends}
-        self._carrier = fat_named(loaf.sizing.carrier_fat, cupboard.fats)
-        self._cupboard = cupboard
+        self._carrier = fat_named(sizing.carrier_fat, of.cupboard.fats)
 
-    def pot(self, key: str, name: str, kind: PotKind, formula: str | None, needs: Sequence[PortionNeed]) -> Pot:
+    def pot(self, key: PotId, name: str, kind: PotKind, formula: str | None, needs: Sequence[PortionNeed]) -> Pot:
         """A pot for some bowls, of that formula or the loaf's own."""
-        made_of = formula_of(self._loaf, formula)
-        batter = self._batters[made_of.id]
+        made_of = self._of.formula_of(formula)
+        batter = self._of.batters[made_of.id]
         filled = [self._with_additions(need, batter, alone=len(needs) == 1) for need in needs]
-        return pot_for(key, name, kind, made_of, batter, filled, self._cupboard.fats, self._scale)
+        named = PotName(str(key), name, kind)
+        return pot_for(named, made_of, batter, filled, fats=self._of.cupboard.fats, scale=self._scale)
 
     def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
         """Key and name of the bowl for a colour of some pieces."""
         if colour == piece.colour:
             return piece.id, piece.name
-        return f"{piece.id}-{colour}", f"{self._colours[colour].name} for {piece.name}"
+        return f"{piece.id}-{colour}", f"{self._of.colours[colour].name} for {piece.name}"
 
     def _with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
-        colour = self._colours[need.colour]
+        colour = self._of.colours[need.colour]
         if not colour.colourants and not colour.scent:
             return need
+        wanted = Wanted(need.name, colour.colourants, colour.scent, alone)
         additions: Additions = additions_for(
-            need.name,
-            colour.colourants,
-            colour.scent,
-            self._blends,
-            self._cupboard.scents,
-            self._cupboard.colourants,
-            self._carrier,
-            batter,
-            alone,
+            wanted, batter, cupboard=self._of.cupboard, blends=self._of.blends, carrier=self._carrier
         )
         return need.model_copy(update={"additions": additions})
 

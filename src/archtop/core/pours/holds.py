@@ -11,8 +11,8 @@ from archtop.core.base import Figure, Frozen
 from archtop.core.document import Lay, Loaf, Pour
 from archtop.core.geometry import Inside, Prism
 from archtop.core.pours.filling import Fill
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.rheology import Laid, Stage, needed_sphere, needed_under_stream, stage_at, stages
-from archtop.core.trade import Made
 
 __all__ = [
     "EmbedHold",
@@ -105,22 +105,14 @@ def laid_in(loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism]) -> I
             inside = Inside(loaf.mould, (*inside.pieces, prisms[step.embed]))
 
 
-def embed_holds(
-    loaf: Loaf,
-    fills: Sequence[Fill],
-    prisms: Mapping[str, Prism],
-    piece_density: Mapping[str, float],
-    batter_density: float,
-) -> tuple[EmbedHold, ...]:
+def embed_holds(of: ResolvedLoaf, fills: Sequence[Fill]) -> tuple[EmbedHold, ...]:
     """Every embed, in the order it is laid."""
-    names = {embed.id: embed.name for embed in loaf.embeds}
-    return tuple(
-        _hold(key, names[key], laid, bottom, level, (piece_density[key], batter_density))
-        for key, laid, bottom, level in laid_in(loaf, fills, prisms)
-    )
+    return tuple(_hold(of, laid) for laid in laid_in(of.loaf, fills, of.prisms))
 
 
-def _hold(key: str, name: str, laid: Laid, bottom: float, level: float, densities: tuple[float, float]) -> EmbedHold:
+def _hold(of: ResolvedLoaf, item: LaidIn) -> EmbedHold:
+    key, laid, bottom, level = item
+    name, densities = of.embeds[key].name, (of.piece_density[key], of.own_batter.density.value)
     piece, batter = densities
     # Drawn above the batter it is laid on, nothing holds it there: the figure then tells the surface's own answer.
     place = min(bottom, float(laid.bottoms[0]))
@@ -213,16 +205,13 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
     return tuple(found)
 
 
-def small_holds(
-    loaf: Loaf, made: Mapping[str, Made], piece_density: Mapping[str, float], batter_density: float
-) -> tuple[SmallHold, ...]:
+def small_holds(of: ResolvedLoaf) -> tuple[SmallHold, ...]:
     """Every kind of small piece in every pour it is stirred into, taken as balls of its volume."""
-    names = {piece.id: piece.name for piece in loaf.pieces}
     found = []
-    for step in [work for work in loaf.work if isinstance(work, Pour)]:
+    for step in [work for work in of.loaf.work if isinstance(work, Pour)]:
         for item in step.pieces:
-            apart = piece_density[item.pieces] - batter_density
-            across = (6 * made[item.pieces].each_ml * 1000 / math.pi) ** (1 / 3)
+            apart = of.piece_density[item.pieces] - of.own_batter.density.value
+            across = (6 * of.made[item.pieces].each_ml * 1000 / math.pi) ** (1 / 3)
             needed = needed_sphere(apart * 1000, across / 1000)
             most = needed_sphere((abs(apart) + _DENSITY_SPREAD) * 1000, across / 1000)
             stage = stage_at(most)
@@ -244,7 +233,7 @@ def small_holds(
                         how=f"0.048·|Δρ|·g·d with Δρ {apart:+.3f} g/ml and d {across:.0f} mm",
                         source="Beris et al. 1985, J. Fluid Mech. 158:219; taken as balls, densities ±2.5 %",
                     ),
-                    says=f"{names[item.pieces]} stay where they fall from {stage.name} on ({stage.sign})."
+                    says=f"{of.pieces[item.pieces].name} stay where they fall from {stage.name} on ({stage.sign})."
                     + (f" {way}." if abs(apart) > _DENSITY_SPREAD else ""),
                 )
             )

@@ -6,13 +6,14 @@
 - ``remarks_on_top``: frosting, pieces and finishes
 """
 
-from archtop.core.remarks.ingredients import remarks_on_ingredients
+from archtop.core.remarks.ingredients import Mixed, remarks_on_ingredients
 from archtop.core.remarks.remark import Remark
 from archtop.core.remarks.shape import remarks_on
 from archtop.core.remarks.small_pieces import remarks_on_small
 from archtop.core.remarks.top import remarks_on_top
 
 __all__ = [
+    "Mixed",
     "Remark",
     "remarks_on",
     "remarks_on_ingredients",

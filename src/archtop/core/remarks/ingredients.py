@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from archtop.core.chemistry import grams_per_g_oils
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.pots import ColourPlan, Contrast, Pot, PotHeat, Supply, against_assessment
 from archtop.core.remarks.remark import Remark
+from archtop.core.resolved import ResolvedLoaf
 
-__all__ = ["remarks_on_ingredients"]
+__all__ = ["Mixed", "remarks_on_ingredients"]
 
 # How far from the wish a forecast may lie before it is worth a word [ΔE00].
 _OFF_WISH = 12.0
@@ -18,16 +20,20 @@ _MOST_FREE_FAT = 9.0
 _STRENGTHS = (", a little", "", ", strongly")
 
 
-def remarks_on_ingredients(
-    loaf: Loaf,
-    cupboard: Cupboard,
-    pots: Sequence[Pot],
-    heats: Sequence[PotHeat],
-    colours: Sequence[ColourPlan],
-    contrasts: Sequence[Contrast],
-    supplies: Sequence[Supply],
-) -> tuple[Remark, ...]:
+class Mixed(NamedTuple):
+    """What goes into the pots, and what comes of it."""
+
+    pots: Sequence[Pot]
+    heats: Sequence[PotHeat]
+    colours: Sequence[ColourPlan]
+    contrasts: Sequence[Contrast]
+    supplies: Sequence[Supply]
+
+
+def remarks_on_ingredients(of: ResolvedLoaf, mixed: Mixed) -> tuple[Remark, ...]:
     """Doses, scents, colours, warmth, assessed lists and stock."""
+    loaf, cupboard = of.loaf, of.cupboard
+    pots, heats, colours, contrasts, supplies = mixed
     return (
         *_on_doses(loaf, cupboard),
         *_on_scents(loaf, cupboard, pots),

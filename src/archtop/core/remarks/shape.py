@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from archtop.core.cuts import CutPlan
 from archtop.core.document import Loaf
-from archtop.core.embeds import PiecePlan
+from archtop.core.embeds import EmbedPlan
 from archtop.core.pots import Pot
 from archtop.core.pours import Fill
 from archtop.core.remarks.remark import Remark
@@ -17,7 +17,7 @@ _BAR_SPREAD_G = 50.0
 
 
 def remarks_on(
-    loaf: Loaf, pieces: Sequence[PiecePlan], fills: Sequence[Fill], pots: Sequence[Pot], cuts: CutPlan
+    loaf: Loaf, embeds: Sequence[EmbedPlan], fills: Sequence[Fill], pots: Sequence[Pot], cuts: CutPlan
 ) -> tuple[Remark, ...]:
     """Everything worth a word about a planned loaf, in the order of work."""
     found: list[Remark] = []
@@ -26,7 +26,7 @@ def remarks_on(
         found.append(Remark(code=code, where=where, text=text, remedy=remedy))
 
     laid_at = {done.ref: done for done in fills if done.do == "lay"}
-    for piece in pieces:
+    for piece in embeds:
         bottom = min(z for _, z in piece.outline)
         if laid_at[piece.id].level_before_mm < bottom - 0.5:
             warn(
@@ -64,7 +64,7 @@ def remarks_on(
                 f"{pot.superfat.value:.1f} %.",
                 "Weigh this pot on a finer scale, or cast it together with another.",
             )
-    for piece in pieces:
+    for piece in embeds:
         if piece.holes:
             warn(
                 "embed.hollow",

@@ -8,11 +8,11 @@ from itertools import combinations
 import shapely
 
 from archtop.core.document import Loaf, Pour, Press
-from archtop.core.embeds import PiecePlan
+from archtop.core.embeds import EmbedPlan
 from archtop.core.pours import Fill, Layer
 from archtop.core.remarks.remark import Remark
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfUse
-from archtop.core.trade import Made
 
 __all__ = ["remarks_on_small"]
 
@@ -24,25 +24,25 @@ _NO_GAP_MM = 1.0
 
 
 def remarks_on_small(
-    loaf: Loaf,
+    of: ResolvedLoaf,
     layers: Sequence[Layer],
     fills: Sequence[Fill],
-    embeds: Sequence[PiecePlan],
-    made: Mapping[str, Made],
+    embeds: Sequence[EmbedPlan],
     shelf: Sequence[ShelfUse],
 ) -> tuple[Remark, ...]:
     """Whether small pieces fit where they go, and whether the shelf has what is to come from it."""
-    names = {piece.id: piece.name for piece in loaf.pieces}
+    names = {piece.id: piece.name for piece in of.loaf.pieces}
     return (
-        *_in_pours(loaf, layers, embeds, made, names),
-        *_on_surfaces(loaf, fills, names),
+        *_in_pours(of, layers, embeds, names),
+        *_on_surfaces(of.loaf, fills, names),
         *_on_shelf(shelf),
     )
 
 
 def _in_pours(
-    loaf: Loaf, layers: Sequence[Layer], embeds: Sequence[PiecePlan], made: Mapping[str, Made], names: Mapping[str, str]
+    of: ResolvedLoaf, layers: Sequence[Layer], embeds: Sequence[EmbedPlan], names: Mapping[str, str]
 ) -> Iterator[Remark]:
+    loaf, made = of.loaf, of.made
     lies = {layer.pour: layer for layer in layers}
     for step in [work for work in loaf.work if isinstance(work, Pour)]:
         layer = lies[step.id]
@@ -78,15 +78,15 @@ def _in_pours(
                 )
 
 
-def _low(embed: PiecePlan) -> float:
+def _low(embed: EmbedPlan) -> float:
     return min(z for _, z in embed.outline)
 
 
-def _high(embed: PiecePlan) -> float:
+def _high(embed: EmbedPlan) -> float:
     return max(z for _, z in embed.outline)
 
 
-def _gaps(embeds: Sequence[PiecePlan]) -> list[tuple[float, str]]:
+def _gaps(embeds: Sequence[EmbedPlan]) -> list[tuple[float, str]]:
     """The narrows [mm] that columns leave beside each other and the wall, and where they are."""
     gaps = [(embed.clearance.wall, f"between {embed.name} and the wall") for embed in embeds]
     shapes = {embed.id: shapely.Polygon(embed.outline) for embed in embeds}

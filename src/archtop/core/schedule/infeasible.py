@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 from ortools.sat.python import cp_model
 
+from archtop.core.base import JobKey
 from archtop.core.schedule.effort import Effort
 from archtop.core.schedule.network import Link, Network
 from archtop.core.schedule.problem import SeasonProblem
@@ -134,7 +135,7 @@ def _tries(problem: SeasonProblem, clash: tuple[str, ...]) -> Iterator[tuple[str
                 yield "hands", "", 4, "A second pair of hands", problem.changed(hands=problem.hands + 1)
             case "hours":
                 yield "hours", "", 2, "Two more hours at the end of every working day", _longer(problem)
-            case "wait" if of.split(" > ")[0].split("/")[-1].startswith("cast."):
+            case "wait" if JobKey.parse(of.split(" > ")[0]).do == "cast":
                 before = of.split(" > ")[0]
                 quicker = problem.changed(network=_with_lactate(problem.network, before))
                 yield "lactate", before, 2, f"Sodium lactate in “{names[before]}”: it lets go sooner", quicker

@@ -13,7 +13,7 @@ from typing import Literal, Protocol
 from archtop.core.base import Basis, Frozen, Rate
 from archtop.core.chemistry import Measures
 from archtop.core.document import Embed, Loaf, Pieces
-from archtop.core.embeds import PiecePlan
+from archtop.core.embeds import EmbedPlan
 from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.waits import Wait
 from archtop.core.top import TopPlan
@@ -87,7 +87,7 @@ class Planned(Protocol):
     """What of a loaf's plan decides how long things take and wait."""
 
     @property
-    def pieces(self) -> tuple[PiecePlan, ...]:
+    def embeds(self) -> tuple[EmbedPlan, ...]:
         """Embeds."""
 
     @property
@@ -214,7 +214,7 @@ class _Weaving:
         if embed.casting is None:
             return
         material, formula = embed.casting.material, embed.formula or self.loaf.formula
-        piece = next(item for item in self.result.pieces if item.id == embed.id)
+        piece = next(item for item in self.result.embeds if item.id == embed.id)
         sides = [[float(point[axis]) for point in piece.outline] for axis in (0, 1)]
         wait = self.wait("column", material, formula, min(max(side) - min(side) for side in sides))
         mould = (_mould_key(material, embed.outline.model_dump_json()), f"mould of {embed.name}, {material}")

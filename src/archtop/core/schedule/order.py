@@ -9,7 +9,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Mapping
 
-from archtop.core.base import Basis, Frozen, Rate
+from archtop.core.base import Basis, Frozen, JobKey, Rate
 from archtop.core.document import Loaf
 from archtop.core.schedule.critical import windows_of
 from archtop.core.schedule.network import JobKind, Network, Planned, network_of
@@ -73,7 +73,7 @@ def _because(network: Network, key: str) -> tuple[str, Basis]:
         return "Everything meets here.", "common practice"
     ends = [link for link in network.links if link.after == key]
     begins = [link for link in network.links if link.before == key]
-    link = (begins if key.startswith(("cast.", "fit")) else ends)[0]
+    link = (begins if JobKey.parse(key).do in ("cast", "fit") else ends)[0]
     return link.why, link.basis
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field, replace
 
 from pydantic import AwareDatetime
 
-from archtop.core.base import Basis, Frozen, InputError, Rate
+from archtop.core.base import Basis, Frozen, InputError, JobKey, Rate
 from archtop.core.document import Loaf
 from archtop.core.schedule.already_done import Pin, already_done
 from archtop.core.schedule.calendar import StudioHours, openings_of
@@ -156,7 +156,7 @@ def plan_season(
             "season.loaves", "loaves", len(loaves), f"{_MOST_LOAVES} loaves are the most", "Plan a part of them."
         )
     for item in loaves:
-        pin = terms.pins.get(f"{item.ident}/cut")
+        pin = terms.pins.get(str(JobKey(item.ident, "cut")))
         if item.ready is not None and item.ready < terms.now and not (pin and pin.done):
             raise InputError.one(
                 "ready.past",
@@ -172,7 +172,7 @@ def plan_season(
         ready={item.ident: item.ready for item in loaves if item.ready is not None},
         names={item.ident: item.loaf.name for item in loaves},
         promised={
-            f"{item.ident}/pour": item.loaf.pour_on
+            str(JobKey(item.ident, "pour")): item.loaf.pour_on
             for item in loaves
             if item.loaf.pour_on and item.loaf.pour_on >= today
         },

@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterator, Mapping, Sequence
 
-from archtop.core.base import Frozen
+from archtop.core.base import Frozen, JobKey
 from archtop.core.document import Embed, Loaf
 from archtop.core.schedule.network import Network, joined
 
@@ -78,6 +78,7 @@ def cast_together(network: Network, groups: Sequence[tuple[str, str]]) -> Networ
     return joined((renamed,))
 
 
-def _job(key: str, part: str) -> str:
-    loaf, _, piece = key.partition("/")
-    return f"{loaf}/{part}.{piece}"
+def _job(alike: str, do: str) -> str:
+    """A job of what :class:`Alike` names by its loaf and its column."""
+    loaf, _, column = alike.partition("/")
+    return str(JobKey(loaf, do, column))

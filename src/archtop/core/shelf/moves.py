@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
-from archtop.core.base import Frozen
+from archtop.core.base import LOAF, Frozen, PotId, StepKey
 from archtop.core.cuts import CutPlan
 from archtop.core.document import Embed, Lay, Loaf, LotKey, LotKind, Pieces, Pour, Press
-from archtop.core.embeds import PiecePlan
+from archtop.core.embeds import EmbedPlan
 from archtop.core.pots import Pot
-from archtop.core.trade import Made
+from archtop.core.resolved import ResolvedLoaf
 
 __all__ = ["ShelfMove", "shelf_moves"]
 
@@ -29,25 +29,16 @@ class ShelfMove(Frozen):
 
 
 def shelf_moves(
-    loaf: Loaf,
-    pots: Sequence[Pot],
-    pieces: Mapping[str, PiecePlan],
-    made: Mapping[str, Made],
-    piece_g_ml: Mapping[str, float],
-    cuts: CutPlan,
-) -> dict[str, tuple[ShelfMove, ...]]:
-    """Moves by the key of the step that brings them.
+    of: ResolvedLoaf, pots: Sequence[Pot], embeds: Mapping[str, EmbedPlan], cuts: CutPlan
+) -> dict[StepKey, tuple[ShelfMove, ...]]:
+    """Moves by the step that brings them.
 
-    :param piece_g_ml: density of each embed and small piece, by id
+    :param embeds: as they lie, by id
     """
-    return {
-        **dict(_castings(loaf, pieces, made, piece_g_ml)),
-        **dict(_into_the_loaf(loaf, pieces, made, piece_g_ml)),
-        **_put_by(loaf, pots, cuts),
-    }
+    return {**dict(_castings(of, embeds)), **dict(_into_the_loaf(of, embeds)), **_put_by(of.loaf, pots, cuts)}
 
 
-def _column(embed: Embed, piece: PiecePlan, sign: int) -> ShelfMove:
+def _column(embed: Embed, piece: EmbedPlan, sign: int) -> ShelfMove:
     count = piece.row.count if piece.row else 1
     return ShelfMove(
         lot=embed.lot,
@@ -74,16 +65,15 @@ def _small(piece: Pieces, each_g: float, count: int) -> ShelfMove:
     )
 
 
-def _castings(
-    loaf: Loaf, pieces: Mapping[str, PiecePlan], made: Mapping[str, Made], piece_g_ml: Mapping[str, float]
-) -> Iterator[tuple[str, tuple[ShelfMove, ...]]]:
+def _castings(of: ResolvedLoaf, embeds: Mapping[str, EmbedPlan]) -> Iterator[tuple[StepKey, tuple[ShelfMove, ...]]]:
+    loaf = of.loaf
     for embed in loaf.embeds:
         if embed.casting and not embed.lot:
-            yield f"cast-{embed.id}.cast", (_column(embed, pieces[embed.id], 1),)
+            yield PotId.cast(embed.id).step("cast"), (_column(embed, embeds[embed.id], 1),)
     for piece in loaf.pieces:
         if piece.lot:
             continue
-        how, density = made[piece.id], piece_g_ml[piece.id]
+        how, density = of.made[piece.id], of.piece_density[piece.id]
         moves = [_small(piece, how.each_ml * density, piece.count)]
         if how.left_ml > 0.5:
             moves.append(
@@ -98,24 +88,23 @@ def _castings(
                     grams=how.left_ml * density,
                 )
             )
-        yield f"cast-{piece.id}.made", tuple(moves)
+        yield PotId.cast(piece.id).step("made"), tuple(moves)
 
 
 def _into_the_loaf(
-    loaf: Loaf, pieces: Mapping[str, PiecePlan], made: Mapping[str, Made], piece_g_ml: Mapping[str, float]
-) -> Iterator[tuple[str, tuple[ShelfMove, ...]]]:
-    embeds = {embed.id: embed for embed in loaf.embeds}
-    small = {piece.id: piece for piece in loaf.pieces}
+    of: ResolvedLoaf, embeds: Mapping[str, EmbedPlan]
+) -> Iterator[tuple[StepKey, tuple[ShelfMove, ...]]]:
+    loaf = of.loaf
 
     def taken(key: str, count: int) -> ShelfMove:
-        return _small(small[key], made[key].each_ml * piece_g_ml[key], -count)
+        return _small(of.pieces[key], of.made[key].each_ml * of.piece_density[key], -count)
 
     for step in loaf.work:
         match step:
-            case Lay(embed=key) if embeds[key].lot or embeds[key].casting:
-                yield f"loaf.lay.{key}", (_column(embeds[key], pieces[key], -1),)
+            case Lay(embed=key) if of.embeds[key].lot or of.embeds[key].casting:
+                yield LOAF.step("lay", key), (_column(of.embeds[key], embeds[key], -1),)
             case Press():
-                yield f"loaf.press.{step.id}", (taken(step.pieces, step.count),)
+                yield LOAF.step("press", step.id), (taken(step.pieces, step.count),)
             case Pour():
                 moves = [taken(item.pieces, item.count) for item in step.pieces]
                 if step.shreds_lot and step.shreds_g:
@@ -132,14 +121,14 @@ def _into_the_loaf(
                         )
                     )
                 if moves:
-                    yield f"loaf.pour.{step.id}", tuple(moves)
+                    yield LOAF.step("pour", step.id), tuple(moves)
 
 
-def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[str, tuple[ShelfMove, ...]]:
-    moves: dict[str, tuple[ShelfMove, ...]] = {}
+def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[StepKey, tuple[ShelfMove, ...]]:
+    moves: dict[StepKey, tuple[ShelfMove, ...]] = {}
     kept = [portion for portion in pots[-1].portions if portion.use == "kept"]
     if kept:
-        moves["loaf.keep"] = tuple(
+        moves[LOAF.step("keep")] = tuple(
             ShelfMove(
                 lot=None,
                 own=portion.key,
@@ -153,7 +142,7 @@ def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[str, tuple[S
             for i, portion in enumerate(kept)
         )
     first = next((step.colours[0].colour for step in loaf.work if isinstance(step, Pour)), loaf.colours[0].id)
-    moves["loaf.cut"] = (
+    moves[LOAF.step("cut")] = (
         ShelfMove(
             lot=None,
             own="bars",

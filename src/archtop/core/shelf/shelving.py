@@ -10,12 +10,13 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator, Mapping, Sequence
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from archtop.core.base import Frozen
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.document import Loaf, Lot, LotKey, Pour, pieces_used
 from archtop.core.embeds import row_of
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.schedule import wait_for
 from archtop.core.shelf.dough_ages import dough_age
 
@@ -80,38 +81,39 @@ def lot_state(lot: Lot, on: dt.date) -> LotState:
     return LotState(age_days=age, ready_on=ready, best_before=best, stands=stands, says=why)
 
 
-def shelf_uses(
-    loaf: Loaf, lots: Mapping[str, Lot], each_g: Mapping[str, float], areas: Mapping[str, float]
-) -> tuple[ShelfUse, ...]:
+def shelf_uses(of: ResolvedLoaf, each_g: Mapping[str, float]) -> tuple[ShelfUse, ...]:
     """What a loaf takes from the shelf.
 
     :param each_g: weight of one piece or column [g], by its id
-    :param areas: section of each embed [mm²], by its id
     """
-    return tuple(
-        _use(lots.get(lot), lot, what, count, grams, loaf.pour_on)
-        for lot, what, count, grams in _takes(loaf, each_g, areas)
-    )
+    return tuple(_use(of.cupboard.lots.get(taken.lot), taken, of.loaf.pour_on) for taken in _takes(of, each_g))
 
 
-def _takes(
-    loaf: Loaf, each_g: Mapping[str, float], areas: Mapping[str, float]
-) -> Iterator[tuple[str, str, int, float]]:
+class _Taken(NamedTuple):
+    lot: str
+    what: str
+    pieces: int
+    grams: float
+
+
+def _takes(of: ResolvedLoaf, each_g: Mapping[str, float]) -> Iterator[_Taken]:
+    loaf = of.loaf
     for embed in loaf.embeds:
         if embed.lot:
-            row = row_of(embed, areas[embed.id])
-            yield embed.lot, embed.name, row.count if row else 1, each_g[embed.id]
+            row = row_of(embed, of.prisms[embed.id].profile.area)
+            yield _Taken(embed.lot, embed.name, row.count if row else 1, each_g[embed.id])
     used = pieces_used(loaf)
     for piece in loaf.pieces:
         if piece.lot:
             count = used.get(piece.id, 0) or piece.count
-            yield piece.lot, piece.name, count, each_g[piece.id] * count
+            yield _Taken(piece.lot, piece.name, count, each_g[piece.id] * count)
     for step in loaf.work:
         if isinstance(step, Pour) and step.shreds_lot and step.shreds_g:
-            yield step.shreds_lot, f"{step.grated} in {step.name}", 0, step.shreds_g
+            yield _Taken(step.shreds_lot, f"{step.grated} in {step.name}", 0, step.shreds_g)
 
 
-def _use(lot: Lot | None, key: str, what: str, count: int, grams: float, pour_on: dt.date | None) -> ShelfUse:
+def _use(lot: Lot | None, taken: _Taken, pour_on: dt.date | None) -> ShelfUse:
+    key, what, count, grams = taken
     if lot is None:
         return ShelfUse(
             lot=key,

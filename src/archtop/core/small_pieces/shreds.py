@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from archtop.core.base import Figure, Frozen, Rate
-from archtop.core.document import Loaf, Pour
+from archtop.core.document import Pour
 from archtop.core.pours import Fill
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
 
 __all__ = ["ShredsUse", "loose_heap", "shreds_of"]
@@ -44,18 +45,13 @@ def loose_heap(grams: float, packing: float, own: bool = False) -> Figure:
     )
 
 
-def shreds_of(
-    loaf: Loaf, fills: Sequence[Fill], made: Mapping[str, Made], g_per_g_oils: float, reaches: Rate | None = None
-) -> tuple[ShredsUse, ...]:
-    """What every pour with shreds takes of them.
-
-    :param g_per_g_oils: fresh soap that a gram of oils makes in the loaf's formula [g]
-    :param reaches: how much of it reaches the mould in this studio, once that is known
-    """
+def shreds_of(of: ResolvedLoaf, fills: Sequence[Fill]) -> tuple[ShredsUse, ...]:
+    """What every pour with shreds takes of them; the block's oils by how much soap reaches this studio's moulds."""
+    per_gram, reaches = of.own_batter.g_per_g_oils, of.cupboard.rates.get("yield")
     inside = sum(step.batter.value + step.stirred_ml for step in fills) + fills[-1].immersed_ml
     return tuple(
-        _use(step, done, made, _from_oils(step.shreds_g, g_per_g_oils, reaches), inside)
-        for step, done in zip(loaf.work, fills, strict=True)
+        _use(step, done, of.made, _from_oils(step.shreds_g, per_gram, reaches), inside)
+        for step, done in zip(of.loaf.work, fills, strict=True)
         if isinstance(step, Pour) and step.shreds_g
     )
 

@@ -3,10 +3,11 @@
 Keys are made from the document's ids, so that a step keeps its key when numbers change.
 """
 
-from archtop.core.steps.of_loaf import bench_steps
+from archtop.core.steps.of_loaf import Planned, bench_steps
 from archtop.core.steps.step import Step
 
 __all__ = [
+    "Planned",
     "Step",
     "bench_steps",
 ]

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 
+from archtop.core.base import PotId
 from archtop.core.document import Pieces
 from archtop.core.pots import Pot
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.steps.step import Amount, Step, Verb
 from archtop.core.trade import DoughMake, Made
 
@@ -20,14 +22,12 @@ _FILLS = {
 }
 
 
-def casting_steps(pot: Pot, pieces: Mapping[str, Pieces], made: Mapping[str, Made]) -> Iterator[Step]:
-    """A mixed pot that is no loaf: into its mould, and out of it or into shape.
-
-    :param pieces: small pieces by their pot's id
-    """
+def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
+    """A mixed pot that is no loaf: into its mould, and out of it or into shape."""
+    named = PotId.parse(pot.id)
     title, detail = _FILLS[pot.kind]
     yield Step(
-        key=f"{pot.id}.cast",
+        key=str(named.step("cast")),
         stage=pot.name,
         do="cast",
         title=f"{title}: {pot.name}",
@@ -39,25 +39,25 @@ def casting_steps(pot: Pot, pieces: Mapping[str, Pieces], made: Mapping[str, Mad
     )
     if pot.kind == "column":
         yield Step(
-            key=f"{pot.id}.out",
+            key=str(named.step("out")),
             stage=pot.name,
             do="wait",
             title=f"Turn out {pot.name}",
             detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
         )
-    if pot.id in pieces:
-        yield from finishing_steps(pieces[pot.id], made[pieces[pot.id].id])
+    if named.item in of.pieces:
+        yield from finishing_steps(of.pieces[named.item], of.made[named.item])
 
 
-def melting_steps(piece: Pieces, made: Mapping[str, Made]) -> Iterator[Step]:
+def melting_steps(piece: Pieces, made: Made) -> Iterator[Step]:
     """Base that is bought and melted."""
     yield Step(
-        key=f"cast-{piece.id}.made",
+        key=str(PotId.cast(piece.id).step("made")),
         stage=piece.name,
         do="cast",
         title=f"Melt and pour {piece.name}",
         detail=f"{piece.count} pieces. Set in two or three hours; cut soon after, it hardens against the wire.",
-        amounts=(Amount(key="base", label="Base", value=made[piece.id].takes_ml, unit="ml"),),
+        amounts=(Amount(key="base", label="Base", value=made.takes_ml, unit="ml"),),
         cautions=("Melted base burns as hot oil does. Alcohol against bubbles: no flame near.",),
     )
 
@@ -66,7 +66,7 @@ def finishing_steps(piece: Pieces, made: Made) -> Iterator[Step]:
     """From the poured slab, cavity or bowl of dough to pieces on the shelf."""
 
     def step(key: str, do: Verb, title: str, detail: str) -> Step:
-        return Step(key=f"cast-{piece.id}.{key}", stage=piece.name, do=do, title=title, detail=detail)
+        return Step(key=str(PotId.cast(piece.id).step(key)), stage=piece.name, do=do, title=title, detail=detail)
 
     match piece.make.kind:
         case "cutter" | "chunk" | "wedge" | "board":

@@ -3,64 +3,67 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
+from typing import NamedTuple
 
+from archtop.core.base import FROSTING, StepKey
 from archtop.core.cuts import CutHow, CutPlan
-from archtop.core.document import Loaf
 from archtop.core.pots import Pot, PotHeat
 from archtop.core.pours import EmbedHold, Fill, LayerHold
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfMove
 from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps
 from archtop.core.steps.pot import pot_steps
 from archtop.core.steps.pours import cutting_step, loaf_steps
 from archtop.core.steps.step import Step
 from archtop.core.top import TopPlan
-from archtop.core.trade import Made
 
-__all__ = ["bench_steps"]
+__all__ = ["Planned", "bench_steps"]
 
 
-def bench_steps(
-    loaf: Loaf,
-    pots: Sequence[Pot],
-    heats: Sequence[PotHeat],
-    fills: Sequence[Fill],
-    embeds_hold: Sequence[EmbedHold],
-    layers_hold: Sequence[LayerHold],
-    made: Mapping[str, Made],
-    moves: Mapping[str, tuple[ShelfMove, ...]],
-    kneaded: Collection[str],
-    top: TopPlan,
-    cut_how: CutHow,
-    cuts: CutPlan,
-) -> tuple[Step, ...]:
-    """Every step from goggles to the cut, castings first.
+class Planned(NamedTuple):
+    """What the steps of a loaf are told from.
 
-    :param moves: what each does to the shelf, by its key
-    :param kneaded: small pieces that are shaped from dough on the shelf, by id
+    ``moves``: what each does to the shelf. ``kneaded``: small pieces that are shaped from dough on the shelf, by id.
     """
+
+    pots: Sequence[Pot]
+    heats: Sequence[PotHeat]
+    fills: Sequence[Fill]
+    embed_holds: Sequence[EmbedHold]
+    layer_holds: Sequence[LayerHold]
+    moves: Mapping[StepKey, tuple[ShelfMove, ...]]
+    kneaded: Collection[str]
+    top: TopPlan
+    cut_how: CutHow
+    cuts: CutPlan
+
+
+def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
+    """Every step from goggles to the cut, castings first."""
+    loaf, top = of.loaf, planned.top
     steps: list[Step] = []
     for piece in loaf.pieces:
         if piece.make.kind == "melt" and not piece.lot:
-            steps += melting_steps(piece, made)
+            steps += melting_steps(piece, of.made[piece.id])
     for piece in loaf.pieces:
-        if piece.id in kneaded:
-            steps += finishing_steps(piece, made[piece.id])
-    small = {f"cast-{piece.id}": piece for piece in loaf.pieces}
-    for pot, heat in zip(pots, heats, strict=True):
+        if piece.id in planned.kneaded:
+            steps += finishing_steps(piece, of.made[piece.id])
+    for pot, heat in zip(planned.pots, planned.heats, strict=True):
         steps += pot_steps(pot, heat)
         if pot.kind == "frosting":
             steps.append(_standing(pot))
         elif pot.kind != "loaf":
-            steps += casting_steps(pot, small, made)
+            steps += casting_steps(of, pot)
         else:
-            steps += loaf_steps(loaf, top, fills, {hold.embed: hold.says for hold in embeds_hold}, layers_hold)
-    steps.append(cutting_step(loaf, cut_how, cuts))
+            steps += loaf_steps(loaf, top, planned.fills, planned.embed_holds, planned.layer_holds)
+    steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
+    moves = {str(key): found for key, found in planned.moves.items()}
     return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)
 
 
 def _standing(pot: Pot) -> Step:
     return Step(
-        key="frosting.stand",
+        key=str(FROSTING.step("stand")),
         stage=pot.name,
         do="wait",
         title="Let the frosting stand",

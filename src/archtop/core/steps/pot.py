@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from archtop.core.base import PotId
 from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
 from archtop.core.pots import Portion, Pot, PotHeat
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, Verb
@@ -62,7 +63,7 @@ class _PotSteps:
         cautions: tuple[str, ...] = (),
     ) -> Step:
         return Step(
-            key=f"{self.pot.id}.{key}",
+            key=str(PotId.parse(self.pot.id).step(*key.split(".", 1))),
             stage=self.pot.name,
             do=do,
             title=title,

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 
+from archtop.core.base import LOAF
 from archtop.core.cuts import CutHow, CutPlan
 from archtop.core.document import Dust, Embed, Hanger, Lay, Loaf, Pour, Press
-from archtop.core.pours import Fill, LayerHold
+from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
@@ -18,18 +19,19 @@ _LOW_MM = 20.0
 
 
 def loaf_steps(
-    loaf: Loaf, top: TopPlan, fills: Sequence[Fill], lay_when: Mapping[str, str], layers_hold: Sequence[LayerHold]
+    loaf: Loaf, top: TopPlan, fills: Sequence[Fill], embed_holds: Sequence[EmbedHold], layer_holds: Sequence[LayerHold]
 ) -> Iterator[Step]:
     """From the first pour to the cover."""
     colour_names = {colour.id: colour.name for colour in loaf.colours}
     embeds = {embed.id: embed for embed in loaf.embeds}
-    pour_when = {hold.pour: f"{hold.says} " for hold in layers_hold}
+    pour_when = {hold.pour: f"{hold.says} " for hold in layer_holds}
+    lay_when = {hold.embed: hold.says for hold in embed_holds}
     small = {piece.id: piece.name for piece in loaf.pieces}
     for work, done in zip(loaf.work, fills, strict=True):
         level = Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm")
         if isinstance(work, Pour):
             yield Step(
-                key=f"loaf.pour.{work.id}",
+                key=str(LOAF.step("pour", work.id)),
                 stage=loaf.name,
                 do="pour",
                 title=f"Pour {work.name}",
@@ -41,7 +43,7 @@ def loaf_steps(
             )
         elif isinstance(work, Lay):
             yield Step(
-                key=f"loaf.lay.{work.embed}",
+                key=str(LOAF.step("lay", work.embed)),
                 stage=loaf.name,
                 do="lay",
                 title=f"Lay in {embeds[work.embed].name}",
@@ -50,7 +52,7 @@ def loaf_steps(
             )
         elif isinstance(work, Press):
             yield Step(
-                key=f"loaf.press.{work.id}",
+                key=str(LOAF.step("press", work.id)),
                 stage=loaf.name,
                 do="press",
                 title=f"Press in {work.count} × {small[work.pieces]}",
@@ -59,7 +61,7 @@ def loaf_steps(
             )
         elif isinstance(work, Hanger):
             yield Step(
-                key=f"loaf.hanger.{work.id}",
+                key=str(LOAF.step("hanger", work.id)),
                 stage=loaf.name,
                 do="draw",
                 title=f"Draw the wire: {work.name}",
@@ -68,7 +70,7 @@ def loaf_steps(
             )
         elif isinstance(work, Dust):
             yield Step(
-                key=f"loaf.dust.{work.id}",
+                key=str(LOAF.step("dust", work.id)),
                 stage=loaf.name,
                 do="dust",
                 title=f"Dust {work.name}",
@@ -80,7 +82,7 @@ def loaf_steps(
     yield from top_steps(loaf, top)
     if loaf.keeps:
         yield Step(
-            key="loaf.keep",
+            key=str(LOAF.step("keep")),
             stage=loaf.name,
             do="keep",
             title="Put by what was kept back",
@@ -91,7 +93,7 @@ def loaf_steps(
             ),
         )
     yield Step(
-        key="loaf.cover",
+        key=str(LOAF.step("cover")),
         stage=loaf.name,
         do="cover",
         title="Cover and leave it",
@@ -99,7 +101,7 @@ def loaf_steps(
     )
     if any(finish.kind == "spritz" for finish in top.finishes):
         yield Step(
-            key="loaf.spritz-again",
+            key=str(LOAF.step("spritz-again")),
             stage=loaf.name,
             do="wait",
             title="Spritz again in an hour",
@@ -120,7 +122,7 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
         words.append(f"The {marks.sample} end is the sample.")
     words += [f"Bar {special.bar}: {special.note}." for special in marks.specials]
     return Step(
-        key="loaf.cut",
+        key=str(LOAF.step("cut")),
         stage=loaf.name,
         do="cut",
         title="Unmould and cut",

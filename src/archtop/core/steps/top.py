@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Literal
 
+from archtop.core.base import LOAF
 from archtop.core.document import Loaf
 from archtop.core.steps.step import Amount, Step, Verb
 from archtop.core.top import FinishPlan, TopPlan
@@ -18,7 +19,14 @@ def top_steps(loaf: Loaf, top: TopPlan) -> Iterator[Step]:
     tips = {tip.id: tip.name for tip in top.tips}
 
     def step(key: str, do: Verb, title: str, detail: str, amounts: Sequence[Amount] = ()) -> Step:
-        return Step(key=f"loaf.{key}", stage=loaf.name, do=do, title=title, detail=detail, amounts=tuple(amounts))
+        return Step(
+            key=str(LOAF.step(*key.split(".", 1))),
+            stage=loaf.name,
+            do=do,
+            title=title,
+            detail=detail,
+            amounts=tuple(amounts),
+        )
 
     crown = loaf.top.crown
     if top.mound_ml > 0:

@@ -46,6 +46,7 @@ def spots_of(
     motif: Motif,
     area: TopArea,
     bars: Sequence[tuple[float, float]],
+    *,
     parts: int = 1,
     clear: Sequence[Clear] = (),
 ) -> tuple[Spot, ...]:

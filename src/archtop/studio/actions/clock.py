@@ -9,12 +9,13 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 from collections.abc import Mapping, Sequence
+from typing import NamedTuple
 
-from archtop.core import Cupboard, InputError, LoafPlan
+from archtop.core import InputError, LoafPlan
 from archtop.core.base import Figure, Frozen
 from archtop.core.bench import Turn, turns_of
 from archtop.core.bench.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
-from archtop.core.document import Loaf as Document
+from archtop.core.resolved import ResolvedLoaf
 from archtop.studio import wall_clock
 from archtop.studio.actions.bench import Pressed, standing, times_done, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
@@ -60,11 +61,10 @@ class BowlClock(Frozen):
     face: ClockFace | None
 
 
-class Planned(Frozen):
+class Planned(NamedTuple):
     """A loaf's document with its plan and its bowls."""
 
-    document: Document
-    cupboard: Cupboard
+    of: ResolvedLoaf
     result: LoafPlan
     bowls: tuple[Bowl, ...]
 
@@ -77,13 +77,8 @@ def planned(loaf: Loaf) -> Planned:
     if loaf.rates_then is None:
         learn_what_is_new(besides=loaf)
     cupboard = cupboard_of_studio(loaf)
-    document, result = Plans(cupboard).of(loaf)
-    return Planned(
-        document=document,
-        cupboard=cupboard,
-        result=result,
-        bowls=bowls_of(document, result, cupboard),
-    )
+    of, result = Plans(cupboard).of(loaf)
+    return Planned(of=of, result=result, bowls=bowls_of(of, result))
 
 
 class BenchClocks(Frozen):

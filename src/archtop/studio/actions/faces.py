@@ -8,7 +8,7 @@ import io
 import numpy as np
 from PIL import Image
 
-from archtop.core import Cupboard, Loaf, LoafPlan, plan
+from archtop.core import Cupboard, Loaf, LoafPlan, ResolvedLoaf, plan_of, resolve
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours
@@ -74,7 +74,7 @@ def faces_of(
     :param back: the bars' back faces instead of their fronts
     :raises InputError: the loaf does not plan
     """
-    result, field = _inside(loaf, cupboard, seed, later_min)
+    result, field = _inside(resolve(loaf, cupboard), seed, later_min)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
     places = {bar.number: bar.to_mm if back else bar.from_mm for bar in result.cuts.bars}
@@ -98,9 +98,9 @@ def faces_of(
     return Faces(faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa))
 
 
-def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
-    result = plan(loaf, cupboard)
-    return result, field_of(loaf, result.fills, bowls_of(loaf, result, cupboard), seed, later_min)
+def _inside(of: ResolvedLoaf, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
+    result = plan_of(of)
+    return result, field_of(of, result.fills, bowls_of(of, result), seed, later_min)
 
 
 class FragileTold(Frozen):
@@ -116,10 +116,11 @@ def fragile_of(loaf: Loaf, cupboard: Cupboard, later_min: float) -> FragileTold:
 
     :raises InputError: the loaf does not plan
     """
-    result = plan(loaf, cupboard)
-    bowls = bowls_of(loaf, result, cupboard)
+    of = resolve(loaf, cupboard)
+    result = plan_of(of)
+    bowls = bowls_of(of, result)
     found = fragile_in(
-        lambda seed: field_of(loaf, result.fills, bowls, seed, later_min),
+        lambda seed: field_of(of, result.fills, bowls, seed, later_min),
         range(1, _OUTCOMES + 1),
         [bar.from_mm for bar in result.cuts.bars],
     )
@@ -139,7 +140,7 @@ def origin_of(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, at: t
 
     :raises InputError: the loaf does not plan
     """
-    _, field = _inside(loaf, cupboard, seed, later_min)
+    _, field = _inside(resolve(loaf, cupboard), seed, later_min)
     found = field.origin(*at)
     if found is None:
         return Origin(colour=None, says="No batter: outside the loaf, or in an embed.")

@@ -77,8 +77,8 @@ def finished_of(loaf: Loaf, learned: bool = True) -> Finished:
     :raises InputError: it no longer plans
     """
     cupboard = cupboard_of_studio(loaf, learned)
-    document, result = Plans(cupboard).of(loaf)
-    bowls = bowls_of(document, result, cupboard)
+    of, result = Plans(cupboard).of(loaf)
+    bowls = bowls_of(of, result)
     log = list(loaf.bench.all())
     presses = [
         Press(press.step, press.pressed_at, press.action == "skipped", press.grams, press.celsius)
@@ -109,7 +109,7 @@ def finished_of(loaf: Loaf, learned: bool = True) -> Finished:
     facts = facts_of(result, presses, bowls, notes)
     own = OwnRate.objects.filter(key="pace", data__isnull=False).first()
     pace = pace_from(Rate.model_validate(own.data) if own else None)
-    return Finished(document, result, cupboard, outcomes_of(loaf), facts, bowls, notes, marks, pace)
+    return Finished(of, result, outcomes_of(loaf), facts, bowls=bowls, notes=notes, marks=marks, pace=pace)
 
 
 def learn(loaf: Loaf) -> None:

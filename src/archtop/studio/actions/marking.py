@@ -76,10 +76,11 @@ def ghosts_on(photo: Photo) -> tuple[GhostOn, ...]:
     :raises InputError: ``photo.unscaled``, or the loaf no longer plans
     """
     foot = _Foot.of(photo)
-    document, result = Plans(cupboard_of_studio(photo.loaf)).of(photo.loaf)
+    of, result = Plans(cupboard_of_studio(photo.loaf)).of(photo.loaf)
+    document = of.loaf
     parts = result.cuts.bars[0].parts
     shows = next((bar.shows for bar in result.cuts.bars if bar.number == ((photo.bar or 1) - 1) // parts + 1), ())
-    outlines = {piece.id: piece.outline for piece in result.pieces}
+    outlines = {piece.id: piece.outline for piece in result.embeds}
     return tuple(
         GhostOn(
             embed=embed.id,

@@ -66,7 +66,7 @@ def open_outcome(loaf: Loaf) -> OpenOutcome:
     return OpenOutcome(
         outcomes=tuple(of.outcomes),
         facts=of.facts,
-        differences=differences_of(Circumstance(of.loaf, of.result, of.cupboard, of.facts), of.outcomes),
+        differences=differences_of(Circumstance(of.resolved, of.result, of.facts), of.outcomes),
         level_mm=of.result.level_mm,
         bars=tuple(
             bar.weight

@@ -7,12 +7,25 @@ from __future__ import annotations
 
 import json
 from functools import lru_cache
+from typing import NamedTuple
 
-from archtop.core import Cupboard, LoafPlan, plan, read_loaf
+from archtop.core import Cupboard, LoafPlan, ResolvedLoaf, plan_of, read_loaf, resolve
 from archtop.core import Loaf as Document
 from archtop.studio.models import Loaf
 
-__all__ = ["Plans"]
+__all__ = ["PlannedLoaf", "Plans"]
+
+
+class PlannedLoaf(NamedTuple):
+    """A saved loaf with its plan."""
+
+    of: ResolvedLoaf
+    result: LoafPlan
+
+    @property
+    def document(self) -> Document:
+        """The loaf's document."""
+        return self.of.loaf
 
 
 class Plans:
@@ -21,8 +34,8 @@ class Plans:
     def __init__(self, cupboard: Cupboard) -> None:
         self._cupboard = cupboard.model_dump_json()
 
-    def of(self, loaf: Loaf) -> tuple[Document, LoafPlan]:
-        """A loaf's document and plan.
+    def of(self, loaf: Loaf) -> PlannedLoaf:
+        """A loaf resolved, and its plan.
 
         :raises InputError: it does not plan
         """
@@ -30,6 +43,6 @@ class Plans:
 
 
 @lru_cache(maxsize=200)
-def _planned(document: str, cupboard: str) -> tuple[Document, LoafPlan]:
-    loaf = read_loaf(json.loads(document))
-    return loaf, plan(loaf, Cupboard.model_validate_json(cupboard))
+def _planned(document: str, cupboard: str) -> PlannedLoaf:
+    of = resolve(read_loaf(json.loads(document)), Cupboard.model_validate_json(cupboard))
+    return PlannedLoaf(of, plan_of(of))

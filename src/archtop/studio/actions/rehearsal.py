@@ -45,12 +45,12 @@ def rehearse(
         if bowl:
             check_note(item.note.model_copy(update={"minute": since if since >= 0 else -1.0}), bowl)
     day = RehearsedDay(
-        of.document,
+        of.of,
         of.result,
         of.bowls,
         seed,
-        {key: minute(at) for key, at in done.items()},
-        {
+        done={key: minute(at) for key, at in done.items()},
+        notes={
             key: [item.note.model_copy(update={"minute": minute(item.taken_at)}) for item in notes if item.bowl == key]
             for key in bowls
         },

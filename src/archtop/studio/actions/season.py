@@ -14,7 +14,7 @@ from django.db import transaction
 
 from archtop.core import InputError, LoafPlan
 from archtop.core import Loaf as Document
-from archtop.core.base import Frozen
+from archtop.core.base import LOAF, Frozen, JobKey, PotId, StepKey
 from archtop.core.schedule import (
     Alike,
     FavoursNeed,
@@ -134,7 +134,8 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
             told = (row.document.get("ready_on"), row.document.get("pour_on"), *dates)
             if not any(told):
                 continue
-            document, result = plans.of(row)
+            of, result = plans.of(row)
+            document = of.loaf
             days = [day for day in (document.ready_on, *dates) if day]
             moments = [dt.datetime.combine(day, _READY_AT, zone) for day in days]
             if document.pour_on and not moments:
@@ -142,7 +143,7 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
             if not moments:
                 continue
             if min(moments) < now:
-                if "loaf.cut" not in standing(row.bench.all()):
+                if str(LOAF.step("cut")) not in standing(row.bench.all()):
                     late = "its date lies in the past: choose another, or put the loaf away"
                     unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=late))
                 continue
@@ -153,35 +154,36 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
 
 
 # Jobs that one step of the bench ends.
-_ENDS = {"loaf.cover": "pour", "loaf.spritz-again": "spritz", "loaf.cut": "cut"}
+_AGAIN = LOAF.step("spritz-again")
+_ENDS = {LOAF.step("cover"): "pour", _AGAIN: "spritz", LOAF.step("cut"): "cut"}
 
 
 def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
     """Jobs that the bench log says are over."""
-    stands = standing(read.loaf.bench.all())
-    pressed = {step: entry.pressed_at for step, entry in stands.items() if entry.action == "done"}
+    stands = {StepKey.parse(step): entry for step, entry in standing(read.loaf.bench.all()).items()}
+    pressed = {key for key, entry in stands.items() if entry.action == "done"}
 
-    def over(job: str, step: str) -> tuple[str, Pin]:
-        return f"{read.loaf.id}/{job}", Pin(start=stands[step].pressed_at, done=True, at_end=True)
+    def over(job: str, by: StepKey, item: str = "") -> tuple[str, Pin]:
+        key = JobKey(str(read.loaf.id), job, item)
+        return str(key), Pin(start=stands[by].pressed_at, done=True, at_end=True)
 
-    for step in pressed:
-        pot, _, what = step.rpartition(".")
-        key = pot.removeprefix("cast-")
-        if key != pot and what == "cast":
-            yield over(f"cast.{key}", step)
-        elif key != pot and what in ("out", "made"):
-            yield over(f"out.{key}", step)
-            if f"{pot}.cast" not in pressed or f"{pot}.knead" in pressed:
+    for key in pressed:
+        pot = key.pot
+        if pot.item and key == pot.step("cast"):
+            yield over("cast", key, pot.item)
+        elif pot.item and key in (pot.step("out"), pot.step("made")):
+            yield over("out", key, pot.item)
+            if pot.step("cast") not in pressed or pot.step("knead") in pressed:
                 # What is kneaded, melted or piped has no mould: made, its casting is over.
-                yield over(f"cast.{key}", step)
-        elif step.startswith("loaf.lay.") and f"cast-{what}.out" not in pressed:
+                yield over("cast", key, pot.item)
+        elif key == LOAF.step("lay", key.what) and PotId.cast(key.what).step("out") not in pressed:
             # What has been laid in was turned out before.
-            yield over(f"out.{what}", step)
-        elif step in _ENDS:
-            yield over(_ENDS[step], step)
-    if "loaf.spritz-again" in stands.keys() - pressed.keys():
+            yield over("out", key, key.what)
+        elif key in _ENDS:
+            yield over(_ENDS[key], key)
+    if _AGAIN in stands.keys() - pressed:
         # Passed over, it is not asked for again.
-        yield over("spritz", "loaf.spritz-again")
+        yield over("spritz", _AGAIN)
 
 
 class Changed(NamedTuple):

@@ -157,7 +157,8 @@ def shelve_step(loaf: Loaf, step: str, action: Literal["done", "undone"]) -> Non
     if net:
         return
     try:
-        document, result = Plans(cupboard_of_studio(loaf)).of(loaf)
+        of, result = Plans(cupboard_of_studio(loaf)).of(loaf)
+        document = of.loaf
     except InputError:
         return
     for move in next((item.moves for item in result.steps if item.key == step), ()):

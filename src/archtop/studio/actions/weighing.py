@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.bench import Overshoot, overshoot
+from archtop.core.bench import Misweighed, Overshoot, overshoot
 from archtop.core.chemistry import Role
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
@@ -16,5 +16,5 @@ def weighed_otherwise(loaf: Loaf, pot: str, key: str, role: Role, grams: float) 
 
     :raises InputError: no such pot or ingredient, or a weight that cannot be
     """
-    cupboard = cupboard_of_studio(loaf)
-    return overshoot(*Plans(cupboard).of(loaf), cupboard, pot, key, role, grams)
+    of, result = Plans(cupboard_of_studio(loaf)).of(loaf)
+    return overshoot(of, result, Misweighed(pot, key, role, grams))

@@ -195,7 +195,8 @@ def rim_strip(request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4")
 def _planned_file(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[Document, LoafPlan, str]:
     """A loaf's document and plan, and the stem of its files' names."""
     loaf = loaf_of(request, loaf_id)
-    return *Plans(cupboard_of_studio(loaf)).of(loaf), slugify(loaf.name) or "loaf"
+    of, result = Plans(cupboard_of_studio(loaf)).of(loaf)
+    return of.loaf, result, slugify(loaf.name) or "loaf"
 
 
 def _file(content: bytes, kind: str, name: str) -> HttpResponse:

@@ -8,8 +8,20 @@ import uuid
 from django.http import HttpRequest
 from ninja import Router
 
-from archtop.core import Backsized, Cupboard, FirstLoaf, InputError, LoafPlan, Reach, first_loaf, plan, reach, size_back
-from archtop.core.chemistry import batter_of
+from archtop.core import (
+    Backsized,
+    Cupboard,
+    FirstLoaf,
+    InputError,
+    LoafPlan,
+    Reach,
+    first_loaf,
+    plan,
+    plan_of,
+    reach,
+    resolve,
+    size_back,
+)
 from archtop.core.faces import FoundCuts, find_cuts
 from archtop.core.pots import base_of_colour
 from archtop.studio.actions import (
@@ -95,11 +107,11 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     colour = next((item for item in loaf.colours if item.id == payload.colour), None)
     if colour is None:
         raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")
-    plan(loaf, cupboard)
-    batters = {f.id: batter_of(f, cupboard.fats, cupboard.additives) for f in loaf.formulas}
-    jars = {key: cupboard.jar(key) for key in cupboard.colourants}
+    of = resolve(loaf, cupboard)
+    plan_of(of)
+    jars = {key: of.cupboard.jar(key) for key in of.cupboard.colourants}
     present = [(jars[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
-    base = base_of_colour(loaf, colour.id, batters, cupboard)
+    base = base_of_colour(of, colour.id)
     return reach(base, present, colour.srgb, jars)
 
 

@@ -20,7 +20,7 @@ import numpy as np
 from django.contrib.auth.models import User
 from PIL import Image
 
-from archtop.core import Cupboard, LoafPlan, plan, read_loaf, stock_key
+from archtop.core import Cupboard, LoafPlan, plan, plan_of, read_loaf, resolve, stock_key
 from archtop.core import Loaf as Document
 from archtop.core.base import Rate
 from archtop.core.bench.clock import Bowl, bowls_of
@@ -119,8 +119,9 @@ def _live(
 ) -> None:
     """Its pour day, and what was seen of it since."""
     document = read_loaf(loaf.document)
-    planned, real = plan(document, usual), plan(document, truth.cupboard)
-    bowls = bowls_of(document, real, truth.cupboard)
+    of = resolve(document, truth.cupboard)
+    planned, real = plan(document, usual), plan_of(of)
+    bowls = bowls_of(of, real)
     mixed = poured
     log = [*_presses(planned, real, mixed, chance)]
     stood_h = next((at - mixed).total_seconds() / 3600 for step, at, _ in log if step == "loaf.cut")
@@ -315,8 +316,9 @@ def _off(srgb: str, chance: np.random.Generator) -> str:
 def _photograph(loaf: Loaf, truth: _Truth, at: dt.datetime, seed: int) -> None:
     """A face of another outcome than any plan shows, on a table beside a white card, in warm light."""
     document = read_loaf(loaf.document)
-    result = plan(document, truth.cupboard)
-    field = field_of(document, result.fills, bowls_of(document, result, truth.cupboard), seed)
+    of = resolve(document, truth.cupboard)
+    result = plan_of(of)
+    field = field_of(of, result.fills, bowls_of(of, result), seed)
     bar = result.cuts.bars[min(3, len(result.cuts.bars) - 1)]
     face = field.face(bar.from_mm, _PHOTO_PX_MM)
     shown = {colour.id: colour.shown for colour in result.colours}

@@ -17,7 +17,7 @@ export function barLook(
 		...lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1]),
 		...(face && { picture: pictureOf(face) }),
 	};
-	const pieces = plan.pieces
+	const pieces = plan.embeds
 		.filter((piece) => bar.shows.includes(piece.id))
 		.flatMap((piece) => pieceLooks(piece, paint.colour));
 	return { look, pieces };
@@ -34,7 +34,7 @@ interface Props {
 
 /** A bar's face, small. */
 export function BarFace({ document, plan, bar, face, of = "" }: Props) {
-	const shows = bar.shows.map((id) => plan.pieces.find((piece) => piece.id === id)?.name).join(", ");
+	const shows = bar.shows.map((id) => plan.embeds.find((piece) => piece.id === id)?.name).join(", ");
 	return (
 		<FacePicture
 			{...barLook(document, plan, bar, face)}

@@ -40,7 +40,7 @@ export function WireStrip() {
 		<div ref={ref} className="min-w-0">
 			<svg width="100%" height={HIGH + FOOT + 10} role="group" aria-label="Wires along the loaf">
 				<rect x={px(0)} y={4} width={px(long) - px(0)} height={HIGH} fill="#dbe4dd" stroke="#14263f" />
-				{plan.pieces.map((piece) => (
+				{plan.embeds.map((piece) => (
 					<rect
 						key={piece.id}
 						x={px(piece.from_mm)}

@@ -50,7 +50,7 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 	const { units } = useUnits();
 	const patch = (change: Partial<Embed>) =>
 		edit(patchEmbed(embed.id, change), `embed ${embed.id} ${Object.keys(change)}`);
-	const piece = live.plan.pieces.find((item) => item.id === embed.id);
+	const piece = live.plan.embeds.find((item) => item.id === embed.id);
 	const hold = live.plan.embed_holds.find((item) => item.embed === embed.id);
 	const colours = document.colours.map((colour) => [colour.id, colour.name] as const);
 	return (

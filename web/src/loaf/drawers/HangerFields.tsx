@@ -93,7 +93,7 @@ function PathBoard({ hanger, onPath }: BoardProps) {
 				}}
 			>
 				<polygon points={polygonPoints(bodyCorners(outline, level), scale)} fill="#dbe4dd" stroke="#14263f" />
-				{live.plan.pieces
+				{live.plan.embeds
 					.filter((piece) =>
 						live.of.work.slice(0, index).some((step) => step.do === "lay" && step.embed === piece.id),
 					)

@@ -48,7 +48,7 @@ export function PhotoBoard({ photo, stage, outcome, change }: Props) {
 		enabled: face && photo.mm_per_px != null,
 	});
 	const embeds =
-		ghosts.length > 0 ? ghosts : live.plan.pieces.map((piece) => ({ embed: piece.id, name: piece.name }));
+		ghosts.length > 0 ? ghosts : live.plan.embeds.map((piece) => ({ embed: piece.id, name: piece.name }));
 	const [embed, setEmbed] = useState("");
 	const chosen = embed || embeds[0]?.embed || "";
 	const take = useMutation({
@@ -198,7 +198,7 @@ function TypedPlaces({ outcome, change }: { outcome: LoafOutcome; change: Props[
 				return (
 					<li key={`${item.embed} ${item.bar}`} className="grid grid-cols-[1fr_6rem_6rem] items-end gap-2">
 						<span className="pb-2">
-							{live.plan.pieces.find((piece) => piece.id === item.embed)?.name}, bar {item.bar}
+							{live.plan.embeds.find((piece) => piece.id === item.embed)?.name}, bar {item.bar}
 						</span>
 						<NumberField
 							label="across"

@@ -12,7 +12,7 @@ export interface DrawnPiece {
 
 /** The pieces as they are to be drawn: where the plan has them, moved by what the document has changed since. */
 export function drawnPieces(document: Loaf, live: LivePlan): DrawnPiece[] {
-	return live.plan.pieces.flatMap((piece) => {
+	return live.plan.embeds.flatMap((piece) => {
 		const embed = document.embeds.find((item) => item.id === piece.id);
 		const planned = live.of.embeds.find((item) => item.id === piece.id);
 		if (!embed || !planned) return [];

@@ -5,11 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from archtop.core.base import Figure, Frozen
+from archtop.core.base import LOAF, Figure, Frozen, PotId
 from archtop.core.document import Cupboard, Lay, Loaf, Pour
 from archtop.core.learning import Pace, pace_from
 from archtop.core.plan import LoafPlan
 from archtop.core.pots import Portion, Pot
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.rheology import Bend, Growth, needed_to_stand
 
 __all__ = ["DOUBLES_PER_C", "Bowl", "Limit", "bowls_of"]
@@ -62,14 +63,14 @@ class Bowl(Frozen):
     limits: tuple[Limit, ...]
 
 
-def bowls_of(loaf: Loaf, result: LoafPlan, cupboard: Cupboard) -> tuple[Bowl, ...]:
+def bowls_of(of: ResolvedLoaf, result: LoafPlan) -> tuple[Bowl, ...]:
     """The bowls whose thickness decides something: those of the loaf's own pot, and of a frosting of its own.
 
     They thicken as their formulas promise, at the pace that the cupboard's studio has learned.
     """
-    pace = pace_from(cupboard.rates.get("pace"))
+    pace = pace_from(of.cupboard.rates.get("pace"))
     return tuple(
-        _bowl(loaf, result, cupboard, pot, portion, pace)
+        _bowl(of, result, pot, portion, pace)
         for pot in result.pots
         if pot.kind in ("loaf", "frosting")
         for portion in pot.portions
@@ -77,7 +78,8 @@ def bowls_of(loaf: Loaf, result: LoafPlan, cupboard: Cupboard) -> tuple[Bowl, ..
     )
 
 
-def _bowl(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pot: Pot, portion: Portion, pace: Pace) -> Bowl:
+def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: Pace) -> Bowl:
+    named = PotId.parse(pot.id)
     heat = next(heat for heat in result.heats if heat.pot == pot.id)
     warm = 2 ** ((heat.mixing.value - _USUAL_C) / DOUBLES_PER_C)
     water = math.exp(_PER_PERCENT * (pot.lye_concentration_percent - _USUAL_PERCENT))
@@ -87,10 +89,8 @@ def _bowl(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pot: Pot, portion: P
     growth = Growth(start=math.log(_START_PA), start_sd=_START_SPREAD, rate=rate, rate_sd=pace.spread * rate)
     doubles = math.log(2) / rate
     bends = {
-        f"{pot.id}.colour.{portion.key}": Bend(minute=0, kind="coloured"),
-        f"{pot.id}.scent.{portion.key}": Bend(
-            minute=0, kind="scented", strength=_scent_strength(loaf, portion, cupboard)
-        ),
+        str(named.step("colour", portion.key)): Bend(minute=0, kind="coloured"),
+        str(named.step("scent", portion.key)): Bend(minute=0, kind="scented", strength=_scent_strength(of, portion)),
     }
     return Bowl(
         key=portion.key,
@@ -111,19 +111,18 @@ def _bowl(loaf: Loaf, result: LoafPlan, cupboard: Cupboard, pot: Pot, portion: P
             + (f", × {pace.factor:.2f} as your last {pace.pots} pots have shown" if pace.pots else ""),
             source="30 to 60 min (common practice); the factors are guesses that readings overrule",
         ),
-        mixed_by=f"{pot.id}.mix",
+        mixed_by=str(named.step("mix")),
         bends_by=bends,
-        limits=tuple(_limits(loaf, result, pot, portion)),
+        limits=tuple(_limits(of.loaf, result, pot, portion)),
     )
 
 
-def _scent_strength(loaf: Loaf, portion: Portion, cupboard: Cupboard) -> float:
+def _scent_strength(of: ResolvedLoaf, portion: Portion) -> float:
     """How much faster its scent makes a bowl, as a share of its own rate; from the bottles' notes."""
-    colour = next(colour for colour in loaf.colours if colour.id == portion.colour)
+    colour, cupboard = of.colours[portion.colour], of.cupboard
     if not colour.scent:
         return 0.0
-    blend = next(blend for blend in loaf.blends if blend.id == colour.scent.blend)
-    bottles = [cupboard.scents[part.scent] for part in blend.parts]
+    bottles = [cupboard.scents[part.scent] for part in of.blends[colour.scent.blend].parts]
     known = [
         _ACCELERATES[what][strength - 1] * _as_learned(bottle.key, cupboard)
         for bottle in bottles
@@ -153,7 +152,7 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
                 yield Limit(
                     key=f"layer.{step.id}",
                     what=f"Pour {step.name} onto {under.name}",
-                    step=f"loaf.pour.{step.id}",
+                    step=str(LOAF.step("pour", step.id)),
                     least_pa=hold.needed.value,
                     most_pa=None,
                     why=hold.needed.how,
@@ -162,7 +161,7 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
                 yield Limit(
                     key=f"pour.{step.id}",
                     what=f"{step.name} still levels",
-                    step=f"loaf.pour.{step.id}",
+                    step=str(LOAF.step("pour", step.id)),
                     least_pa=0.0,
                     most_pa=_LEVELS_PA,
                     why="thicker than pudding it no longer levels (estimate)",
@@ -176,7 +175,7 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
             yield Limit(
                 key=f"embed.{step.embed}",
                 what=f"Lay {names[step.embed]} in",
-                step=f"loaf.lay.{step.embed}",
+                step=str(LOAF.step("lay", step.embed)),
                 least_pa=hold_e.needed.value,
                 most_pa=min(stiff, default=None),
                 why=hold_e.needed.how,
@@ -190,7 +189,7 @@ def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
             yield Limit(
                 key=f"pipe.{run.id}",
                 what=f"Pipe {run.name}",
-                step=f"loaf.pipe.{run.id}",
+                step=str(LOAF.step("pipe", run.id)),
                 least_pa=needed_to_stand(pot.density.value, high),
                 most_pa=run.most_pa,
                 why=f"{high:.0f} mm stand (ρ·g·h/√3); a hand pushes it through a passage as narrow as "

@@ -10,10 +10,9 @@ from typing import Literal
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import Bowl, Limit, Note
 from archtop.core.bench.rehearsal.batter import Change, change_of, drawn_batter, spoonful_of
-from archtop.core.document import Loaf
-from archtop.core.embeds import prism_of
 from archtop.core.plan import LoafPlan
 from archtop.core.pours import LaidIn, laid_in
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.rheology import Bend, highest_heap
 
 __all__ = ["BowlSeen", "Outcome", "RehearsedDay"]
@@ -58,14 +57,15 @@ class RehearsedDay:
 
     def __init__(
         self,
-        loaf: Loaf,
+        of: ResolvedLoaf,
         result: LoafPlan,
         bowls: Sequence[Bowl],
         seed: int,
+        *,
         done: Mapping[str, float],
         notes: Mapping[str, Sequence[Note]],
     ) -> None:
-        self.loaf, self.result, self.seed, self.done = loaf, result, seed, dict(done)
+        self.of, self.result, self.seed, self.done = of, result, seed, dict(done)
         self.bowls = {bowl.key: bowl for bowl in bowls}
         self.batters = {bowl.key: drawn_batter(bowl.growth, self._seed(bowl.pot)) for bowl in bowls}
         self.mixed = {bowl.key: self.done[bowl.mixed_by] for bowl in bowls if bowl.mixed_by in self.done}
@@ -103,8 +103,7 @@ class RehearsedDay:
 
     def outcomes(self) -> tuple[Outcome, ...]:
         """What every pour, embed and piping that is done did, in the plan's order."""
-        prisms = {embed.id: prism_of(embed) for embed in self.loaf.embeds}
-        laid = {item.embed: item for item in laid_in(self.loaf, self.result.fills, prisms)}
+        laid = {item.embed: item for item in laid_in(self.of.loaf, self.result.fills, self.of.prisms)}
         titles = {step.key: step.title for step in self.result.steps}
         return tuple(
             self._outcome(limit, bowl, titles[step], laid)
@@ -157,7 +156,7 @@ class RehearsedDay:
     def _rested(
         self, limit: Limit, bowl: str, pa: float, moment: LaidIn
     ) -> tuple[Literal["held", "too early", "too late"], str]:
-        piece = next(piece for piece in self.result.pieces if piece.id == moment.embed)
+        piece = next(piece for piece in self.result.embeds if piece.id == moment.embed)
         density = piece.weight.value / piece.volume.value
         rest = moment.laid.rest(pa, density, self.bowls[bowl].density_g_ml)
         off = rest.bottom_mm - moment.bottom

@@ -1,0 +1,124 @@
+"""Runs as planned: one motif each, where every one stands, what all take, which of them a wire goes through."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from typing import Literal, NamedTuple
+
+import shapely
+
+from archtop.core.base import Figure, Frozen, InputError, Rate
+from archtop.core.document import Frosting, Loaf
+from archtop.core.rheology import stiffest_through
+from archtop.core.top.runs import Spot, TopArea, spots_of
+from archtop.core.trade import Bead, Motif, MotifKind, Tip, bead_of, motif_of, opening_of
+
+__all__ = ["Ground", "RunPlan", "TipPlan", "reach_of", "run_plan", "tip_plan"]
+
+
+class TipPlan(Frozen):
+    """A tip's opening, to be drawn [mm], and its bead."""
+
+    id: str
+    name: str
+    openings: tuple[tuple[tuple[float, float], ...], ...]
+    bead: Bead
+
+
+class RunPlan(Frozen):
+    """A run: one motif, where each stands, what all take. ``cut``: how many of them a wire goes through.
+
+    ``per_bar``: how many stand in each bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
+    """
+
+    id: str
+    name: str
+    kind: MotifKind
+    tip: str
+    colours: tuple[str, ...]
+    motif: Motif
+    spots: tuple[Spot, ...]
+    per_bar: tuple[int, ...]
+    cut: int
+    volume: Figure
+    minutes: Figure
+    most_pa: float
+    says: str
+
+
+class Ground(NamedTuple):
+    """What runs are piped on: the loaf, its top's area, from and to of every bar [mm]."""
+
+    loaf: Loaf
+    area: TopArea
+    bars: Sequence[tuple[float, float]]
+
+
+def tip_plan(tip: Tip) -> TipPlan:
+    """A tip's opening to be drawn, and its bead."""
+    return TipPlan(id=tip.id, name=tip.name, openings=_rings(tip), bead=bead_of(tip))
+
+
+def _rings(tip: Tip) -> tuple[tuple[tuple[float, float], ...], ...]:
+    parts = shapely.get_parts(opening_of(tip).simplify(0.02))
+    return tuple(
+        tuple((float(x), float(y)) for x, y in shapely.get_coordinates(shapely.get_exterior_ring(part))[:-1])
+        for part in parts
+    )
+
+
+def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, own: Mapping[str, Rate]) -> RunPlan:
+    """The frosting's run of that number.
+
+    :param density_g_ml: of the frosting
+    :param own: what the studio has learned about its hands
+    :raises InputError: ``run.tip`` when its tip is none of the loaf's; ``tip.wider_than_bag``
+    """
+    run, (loaf, area, bars) = frosting.runs[i], ground
+    tip = next((tip for tip in frosting.tips if tip.id == run.tip), None)
+    if tip is None:
+        raise InputError.one(
+            "run.tip", f"frosting.runs.{i}.tip", run.tip, "is none of this loaf's tips", "Choose one, or add it."
+        )
+    bead = bead_of(tip)
+    motif = motif_of(run.motif, bead, density_g_ml, own)
+    spots = spots_of(run, motif, area, bars, parts=loaf.cuts.parts, clear=loaf.top.clear)
+    edges = [edge for pair in bars for edge in pair]
+    cut = sum(1 for spot in spots if any(abs(spot.y - edge) < reach_of(spot, motif) for edge in edges))
+    return RunPlan(
+        id=run.id,
+        name=run.name,
+        kind=run.motif.kind,
+        tip=run.tip,
+        colours=run.colours,
+        motif=motif,
+        spots=spots,
+        per_bar=tuple(sum(1 for spot in spots if y0 <= spot.y <= y1) for y0, y1 in bars),
+        cut=cut,
+        volume=_times(motif.volume, len(spots), 1, "ml"),
+        minutes=_times(motif.time, len(spots), 60, "min"),
+        most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),
+        says=f"{len(spots)} × {run.motif.kind}, {motif.high_mm:.0f} mm high"
+        + (f"; the wire goes through {cut}" if cut else "; the wire misses all"),
+    )
+
+
+def _times(one: Figure, count: int, per: float, unit: Literal["ml", "min"]) -> Figure:
+    """So many of one, in a unit that holds ``per`` of its own."""
+    digits = 2 if unit == "ml" else 1
+    return Figure(
+        value=one.value * count / per,
+        unit=unit,
+        low=one.low * count / per,
+        high=one.high * count / per,
+        basis=one.basis,
+        how=f"{count} × {one.value:.{digits}f} {one.unit}: {one.how}",
+        source=one.source,
+    )
+
+
+def reach_of(spot: Spot, motif: Motif) -> float:
+    """How far a motif reaches along the loaf from its middle [mm]."""
+    turn = math.radians(spot.turn_deg)
+    return motif.long_mm / 2 * abs(math.cos(turn)) + motif.wide_mm / 2 * abs(math.sin(turn))
