@@ -16,7 +16,7 @@ import numpy as np
 
 from archtop.core import InputError
 from archtop.core.bench.rehearsal import Change, SimulatedBatter
-from archtop.core.rheology import Bend, Growth, Seen, Thickening, spread_mm, yield_from_spread
+from archtop.core.rheology import TraceEvent, Growth, Seen, Thickening, spread_mm, yield_from_spread
 from benchmarks.timing import line
 
 __all__ = ["Bench", "Coverage", "run", "run_benches"]
@@ -83,7 +83,7 @@ def run_benches(benches: Sequence[Bench], readings: int = 3) -> Coverage:
         truth = bench.passes(math.log(_THRESHOLD_PA), now)
         if truth is None or len(seen) < readings or truth <= now + 1:
             continue
-        bends = [Bend(minute=at, kind="stirred") for at in bench.stirs if at <= now]
+        bends = [TraceEvent(minute=at, kind="stirred") for at in bench.stirs if at <= now]
         answer = Thickening(_PRIOR, bends, seen).passes(_THRESHOLD_PA, now)
         late = math.inf if answer.late is None else answer.late
         held += (answer.early or math.inf) <= truth <= late

@@ -36,6 +36,12 @@ def box(**changes: Any) -> dict[str, Any]:
     return copy.deepcopy({**document, **changes})
 
 
+def poured_as(how: str = "layer", **more: Any) -> dict[str, Any]:
+    """Fields of a pour: its technique with what belongs to it, and the rest as it is."""
+    own = {key: more.pop(key) for key in ("passes", "turns", "from_side") if key in more}
+    return {"technique": {"kind": how, **own}, **more}
+
+
 def rod(key: str = "rod", diameter: float = 50, **changes: Any) -> dict[str, Any]:
     """A round column end to end in that box, 5 mm off the floor."""
     return {

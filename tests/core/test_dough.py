@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from archtop.core import InputError, LoafPlan, plan, read_loaf, standard_cupboard
-from archtop.core.trade import DoughMake, made
+from archtop.core.trade.ways.dough import DoughMake
 from tests.core.conftest import box
 
 CUPBOARD = standard_cupboard()
@@ -70,5 +70,5 @@ def test_a_parts_colour_must_be_one_of_the_loafs() -> None:
 
 def test_what_all_colours_take_is_what_the_set_takes() -> None:
     parts = [{**BALL}, {**STRINGS, "colour": "gold"}, {**BALL, "colour": "white", "count": 2}]
-    found = made(DoughMake.model_validate({"parts": parts, "waste_percent": 15}), 7)
+    found = DoughMake.model_validate({"parts": parts, "waste_percent": 15}).made(7)
     assert sum(found.by_colour.values()) == pytest.approx(found.takes_ml) == pytest.approx(found.each_ml * 7 * 1.15)

@@ -170,9 +170,18 @@ def test_small_pieces_stay_from_the_sphere_limit_on(strength: float, way: str) -
 )
 def test_what_is_meant_to_go_through_asks_no_layer_to_hold(how: str, asked: bool) -> None:
     shares = [{"colour": "white", "percent": 100}]
+    low = {"do": "pour", "id": "low", "name": "Low", "to_mm": 30, "colours": shares}
     work = [
-        {"do": "pour", "id": "low", "name": "Low", "to_mm": 30, "colours": shares},
-        {"do": "pour", "id": "top", "name": "Top", "to_mm": 60, "colours": shares, "how": how, "fall_mm": 140},
+        low,
+        {
+            "do": "pour",
+            "id": "top",
+            "name": "Top",
+            "to_mm": 60,
+            "colours": shares,
+            "technique": {"kind": how},
+            "fall_mm": 140,
+        },
     ]
     result = plan(read_loaf(box(work=work)), standard_cupboard())
     assert [hold.pour for hold in result.layer_holds] == (["top"] if asked else [])

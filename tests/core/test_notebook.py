@@ -186,9 +186,8 @@ def test_a_weak_jar_is_found_out_and_dosed_as_it_is(demo_cupboard: Cupboard) -> 
     shown = plan(loaf, with_it).colours[0].shown
     assert plan(loaf, with_it).colours[0].forecast.basis == "your log"
     of = Finished(
-        loaf,
+        resolve(loaf, demo_cupboard),
         plan(loaf, demo_cupboard),
-        demo_cupboard,
         [outcome("cured", colours=[{"colour": "white", "srgb": shown}])],
         Facts(),
     )

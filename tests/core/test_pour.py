@@ -35,7 +35,7 @@ from archtop.core.faces.kernel import _unstroke
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
 from benchmarks.voxels import advected
-from tests.core.conftest import box, rod
+from tests.core.conftest import box, poured_as, rod
 
 CUPBOARD = standard_cupboard()
 COLOURS = [
@@ -47,7 +47,7 @@ LEANING = {"length_mm": 250, "width_mm": 80, "height_mm": 70, "draft_deg": 4, "b
 
 def pour(key: str, to_mm: float, shares: dict[str, float], **how: Any) -> dict[str, Any]:
     colours = [{"colour": colour, "percent": percent} for colour, percent in shares.items()]
-    return {"do": "pour", "id": key, "name": key.title(), "to_mm": to_mm, "colours": colours, **how}
+    return {"do": "pour", "id": key, "name": key.title(), "to_mm": to_mm, "colours": colours, **poured_as(**how)}
 
 
 def field(work: list[dict[str, Any]], pa: float = 6.0, seed: int = 1, **more: Any) -> ColourField:
@@ -93,8 +93,9 @@ def test_colours_keep_their_poured_volumes(recipe: Any, pa: float, seed: int, le
     """Within half a percent of the loaf, on a hundred recipes; what chord by chord leaves a pot is tested by itself."""
     work = [pour("base", 20, {"white": 100})]
     for i, (how, shares, fall, passes) in enumerate(recipe):
+        own = {} if how in ("layer", "corner") else {"passes": passes}
         given_ = {"red": 100} if how in ("layer", "corner") else shares
-        work.append(pour(f"p{i}", 20 + 45 * (i + 1) / len(recipe), given_, how=how, fall_mm=fall, passes=passes))
+        work.append(pour(f"p{i}", 20 + 45 * (i + 1) / len(recipe), given_, how=how, fall_mm=fall, **own))
     of = field(work, pa, seed, **({"mould": LEANING} if leaning else {}))
     expected, found = poured(of), seen(of, faces=11, points=4096)
     for key, share in expected.items():
@@ -296,7 +297,15 @@ def test_the_expected_thickness_grows_with_the_work_and_with_waiting() -> None:
 
 
 @pytest.mark.parametrize(
-    "change", [{"passes": 0}, {"how": "hurl"}, {"thickness": "stone"}, {"turns": 90}, {"passes": 500}]
+    "change",
+    [
+        {"how": "drops", "passes": 0},
+        {"how": "hurl"},
+        {"thickness": "stone"},
+        {"how": "pot swirl", "turns": 90},
+        {"how": "plops", "passes": 500},
+        {"how": "layer", "passes": 3},
+    ],
 )
 def test_what_is_no_technique_is_refused(change: dict[str, Any]) -> None:
     with pytest.raises(InputError):

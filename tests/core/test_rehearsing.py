@@ -14,7 +14,7 @@ from archtop.core import Loaf, plan, read_loaf, standard_cupboard
 from archtop.core.bench.clock import Bowl, Note, bowls_of
 from archtop.core.bench.rehearsal import Change, RehearsedDay, SimulatedBatter, change_of, drawn_batter, spoonful_of
 from archtop.core.resolved import resolve
-from archtop.core.rheology import Bend, Growth, yield_from_spread
+from archtop.core.rheology import Growth, TraceEvent, yield_from_spread
 from tests.core.conftest import box_with, frosted, rod
 
 CUPBOARD = standard_cupboard()
@@ -45,7 +45,7 @@ def test_left_alone_batter_only_thickens_and_never_passes_its_ceiling(seed: int,
 
 @pytest.mark.parametrize(("kind", "jumps"), [("stirred", -1), ("blended", 1), ("coloured", -1)])
 def test_what_is_done_bends_it_the_way_it_should(kind: Any, jumps: int) -> None:
-    changes = [change_of(Bend(minute=10, kind=kind), seed) for seed in range(200)]
+    changes = [change_of(TraceEvent(minute=10, kind=kind), seed) for seed in range(200)]
     mean = sum(change.jump for change in changes) / len(changes)
     assert mean * jumps > 0
     assert all(change.faster == 0 for change in changes)

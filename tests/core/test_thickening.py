@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import minimize
 
-from archtop.core.rheology import Bend, Growth, Seen, Thickening
+from archtop.core.rheology import Growth, Seen, Thickening, TraceEvent
 from benchmarks.clock import Bench, run_benches
 
 PRIOR = Growth(start=math.log(2), start_sd=0.7, rate=0.066, rate_sd=0.026)
@@ -80,7 +80,7 @@ def test_readings_that_fall_are_believed_in_part_and_never_for_good() -> None:
 
 
 def test_a_stir_takes_back_and_the_clock_goes_on() -> None:
-    stirred = Thickening(PRIOR, [Bend(minute=16, kind="stirred")], READINGS)
+    stirred = Thickening(PRIOR, [TraceEvent(minute=16, kind="stirred")], READINGS)
     still = Thickening(PRIOR, (), READINGS)
     before, after = stirred.log_pa([15.9, 16.1])[0]
     assert after < before
@@ -91,7 +91,7 @@ def test_a_stir_takes_back_and_the_clock_goes_on() -> None:
     ("kind", "sooner"), [("blended", True), ("warmed", True), ("cooled", False), ("scented", True)]
 )
 def test_what_is_done_moves_the_window(kind: str, sooner: bool) -> None:
-    done = Thickening(PRIOR, [Bend.model_validate({"minute": 16, "kind": kind})], READINGS).passes(60, 16)
+    done = Thickening(PRIOR, [TraceEvent.model_validate({"minute": 16, "kind": kind})], READINGS).passes(60, 16)
     plain = Thickening(PRIOR, (), READINGS).passes(60, 16)
     assert (done.middle < plain.middle) is sooner  # type: ignore[operator]
 

@@ -114,7 +114,7 @@ def test_a_double_row_of_leaves() -> None:
 
 
 def test_five_weighed_overrule_the_shape() -> None:
-    found = motif("kiss", 20, five_g=25).volume
+    found = motif("kiss", 20, five_weigh_g=25).volume
     assert (found.value, found.basis) == (5, "your log")
 
 

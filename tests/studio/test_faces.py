@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from tests.core.conftest import box
+from tests.core.conftest import box, poured_as
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -19,9 +19,17 @@ RED = [{"id": "red", "name": "Red", "srgb": "#c03020"}, {"id": "blue", "name": "
 
 
 def layers(low: float = 30, **how: Any) -> dict[str, Any]:
+    blue = [{"colour": "blue", "percent": 100}]
     work = [
         {"do": "pour", "id": "low", "name": "Low", "to_mm": low, "colours": [{"colour": "red", "percent": 100}]},
-        {"do": "pour", "id": "top", "name": "Top", "to_mm": 60, "colours": [{"colour": "blue", "percent": 100}], **how},
+        {
+            "do": "pour",
+            "id": "top",
+            "name": "Top",
+            "to_mm": 60,
+            "colours": blue,
+            **poured_as(**how),
+        },
     ]
     return box(colours=RED, work=work)
 

@@ -6,6 +6,7 @@ surface. Units: mm, ml, g, °C, h, unless a docstring says otherwise.
 
 from archtop.core.base import InputError, Problem, problems_from_items
 from archtop.core.calculators import calculate, list_calculators
+from archtop.core.catalogue import Catalogue, catalogue
 from archtop.core.chemistry import Additive, Fat, Formula, Scent, standard_fats
 from archtop.core.colour import Colourant, Reach, reach
 from archtop.core.document import (
@@ -31,6 +32,7 @@ __all__ = [
     "Additive",
     "BackTarget",
     "Backsized",
+    "Catalogue",
     "Colourant",
     "Costing",
     "Cupboard",
@@ -51,6 +53,7 @@ __all__ = [
     "Supply",
     "blank_loaf",
     "calculate",
+    "catalogue",
     "cost_of",
     "could_use",
     "first_loaf",

@@ -102,6 +102,6 @@ def _pour(key: str, name: str, to_mm: float, colours: list[str], how: str = "lay
         "name": name,
         "to_mm": round(to_mm, 1),
         "colours": shares,
-        "how": how,
+        "technique": {"kind": how},
         "fall_mm": 60.0 if how != "layer" else 5.0,
     }

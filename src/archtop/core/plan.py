@@ -240,7 +240,7 @@ def _each_g(of: ResolvedLoaf, embeds: Sequence[EmbedPlan]) -> dict[str, float]:
 
 
 def _melted_ml(of: ResolvedLoaf) -> float:
-    return sum(of.made[piece.id].takes_ml for piece in of.loaf.pieces if piece.make.kind == "melt" and not piece.lot)
+    return sum(of.made[piece.id].takes_ml for piece in of.loaf.pieces if piece.make.pot is None and not piece.lot)
 
 
 def _kneaded(of: ResolvedLoaf) -> frozenset[str]:

@@ -14,7 +14,7 @@ from archtop.core.chemistry import Batter, Formula, ScentBlend, batter_of
 from archtop.core.document import Colour, Cupboard, Embed, Loaf, Pieces
 from archtop.core.embeds import densities_of, figure_prism_of, prism_of
 from archtop.core.geometry import Prism
-from archtop.core.trade import Made, made
+from archtop.core.trade import Made
 
 __all__ = ["ResolvedLoaf", "resolve"]
 
@@ -97,6 +97,6 @@ def resolve(loaf: Loaf, cupboard: Cupboard) -> ResolvedLoaf:
         cupboard=cupboard,
         prisms={embed.id: prism_of(embed) for embed in loaf.embeds},
         figures={key: prism for key, prism in figures.items() if prism is not None},
-        made={piece.id: made(piece.make, piece.count) for piece in loaf.pieces},
+        made={piece.id: piece.make.made(piece.count) for piece in loaf.pieces},
         batters={f.id: batter_of(f, cupboard.fats, cupboard.additives).weighing(weight) for f in loaf.formulas},
     )

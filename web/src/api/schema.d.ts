@@ -512,6 +512,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Catalogue
+         * @description Every kind of thing there is to choose from, with its label, help and defaults.
+         */
+        get: operations["read_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/week": {
         parameters: {
             query?: never;
@@ -1520,7 +1540,7 @@ export interface components {
         };
         /**
          * BallMake
-         * @description Balls or beads, rolled from young soap.
+         * @description Balls or beads.
          */
         BallMake: {
             /**
@@ -1599,7 +1619,7 @@ export interface components {
         };
         /**
          * BoardMake
-         * @description Boards sliced off a block, each after ``kerf_mm`` of wire [mm].
+         * @description Boards, each after ``kerf_mm`` of wire [mm].
          */
         BoardMake: {
             /**
@@ -1934,6 +1954,23 @@ export interface components {
             merges: boolean;
         };
         /**
+         * Corner
+         * @description ``from_side``: the wall it is poured along, seen from the front.
+         */
+        Corner: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "corner";
+            /**
+             * From Side
+             * @default left
+             * @enum {string}
+             */
+            from_side: "left" | "right";
+        };
+        /**
          * Crown
          * @description The top of the last pour as it is shaped: a mound across, a swell along, peaks or swoops on it [mm].
          */
@@ -2108,7 +2145,7 @@ export interface components {
         };
         /**
          * DoughMake
-         * @description Kneaded from soap dough; the parts are of one piece, each in the piece's colour or its own.
+         * @description The parts are of one piece, each in the piece's colour or its own.
          */
         DoughMake: {
             /**
@@ -2170,6 +2207,22 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        /**
+         * Drops
+         * @description Colours taking turns in ``passes`` end to end.
+         */
+        Drops: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drops";
+            /**
+             * Passes
+             * @default 6
+             */
+            passes: number;
         };
         /**
          * Dust
@@ -2780,18 +2833,6 @@ export interface components {
             embed: string;
         };
         /**
-         * Layer
-         * @description Where the batter of one pour lies when all is in: between two heights, around the pieces.
-         */
-        Layer: {
-            /** Pour */
-            pour: string;
-            /** Low Mm */
-            low_mm: number;
-            /** High Mm */
-            high_mm: number;
-        };
-        /**
          * LayerHold
          * @description A pour onto the layer before it. ``needed``: yield stress of that layer so that the stream does not break it.
          */
@@ -2841,10 +2882,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 5
+             * @default 6
              * @constant
              */
-            version: 5;
+            version: 6;
             /** Name */
             name: string;
             /**
@@ -3033,7 +3074,7 @@ export interface components {
             /** Shreds */
             shreds: components["schemas"]["ShredsUse"][];
             /** Layers */
-            layers: components["schemas"]["Layer"][];
+            layers: components["schemas"]["archtop__core__pours__filling__Layer"][];
             /** Embed Holds */
             embed_holds: components["schemas"]["EmbedHold"][];
             /** Layer Holds */
@@ -3139,7 +3180,7 @@ export interface components {
         };
         /**
          * MeltMake
-         * @description Poured from a melt-and-pour base: no lye, but alcohol and heat.
+         * @description Poured from a melt-and-pour base.
          */
         MeltMake: {
             /**
@@ -3149,6 +3190,22 @@ export interface components {
             kind: "melt";
             /** Piece Ml */
             piece_ml: number;
+        };
+        /**
+         * MiniDrops
+         * @description At least three passes of each colour.
+         */
+        MiniDrops: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mini drops";
+            /**
+             * Passes
+             * @default 6
+             */
+            passes: number;
         };
         /**
          * Motif
@@ -3176,7 +3233,7 @@ export interface components {
          * MotifSize
          * @description A motif with its measures: ``size_mm`` across a solid, along a stroke; ``height_mm`` where it is not natural.
          *
-         *     ``five_g``: what five of them weigh on one's own scale.
+         *     ``five_weigh_g``: what five of them weigh on one's own scale.
          */
         MotifSize: {
             /**
@@ -3188,8 +3245,8 @@ export interface components {
             size_mm: number;
             /** Height Mm */
             height_mm?: number | null;
-            /** Five G */
-            five_g?: number | null;
+            /** Five Weigh G */
+            five_weigh_g?: number | null;
         };
         /**
          * MouldPlan
@@ -3264,7 +3321,7 @@ export interface components {
         };
         /**
          * PipedMake
-         * @description Flowers and the like, piped ahead and left to firm.
+         * @description Piped ahead.
          */
         PipedMake: {
             /**
@@ -3274,6 +3331,22 @@ export interface components {
             kind: "piped";
             /** Piece Ml */
             piece_ml: number;
+        };
+        /**
+         * Plops
+         * @description ``passes``: rows of spoonfuls.
+         */
+        Plops: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "plops";
+            /**
+             * Passes
+             * @default 6
+             */
+            passes: number;
         };
         /**
          * Polygon
@@ -3392,13 +3465,32 @@ export interface components {
             hard_fats_g: number;
         };
         /**
+         * PotSwirl
+         * @description ``turns``: of the pot's middle against its rim; ``passes``: along the loaf, every other one from the far end.
+         */
+        PotSwirl: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pot swirl";
+            /**
+             * Passes
+             * @default 6
+             */
+            passes: number;
+            /**
+             * Turns
+             * @default 0.5
+             */
+            turns: number;
+        };
+        /**
          * Pour
          * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
          *
          *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
-         *     where they lie on the shelf. ``how``: the technique, in ``passes`` along the loaf; ``from_side`` of a corner pour;
-         *     ``turns`` of a pot's middle against its rim; ``thickness``: the stage it is poured at, where that is not left to the
-         *     clock.
+         *     where they lie on the shelf. ``thickness``: the stage it is poured at, where that is not left to the clock.
          */
         Pour: {
             /**
@@ -3438,27 +3530,12 @@ export interface components {
              */
             fall_mm: number;
             /**
-             * How
-             * @default layer
-             * @enum {string}
+             * Technique
+             * @default {
+             *       "kind": "layer"
+             *     }
              */
-            how: "layer" | "drops" | "mini drops" | "pot swirl" | "corner" | "plops";
-            /**
-             * Passes
-             * @default 6
-             */
-            passes: number;
-            /**
-             * From Side
-             * @default left
-             * @enum {string}
-             */
-            from_side: "left" | "right";
-            /**
-             * Turns
-             * @default 0.5
-             */
-            turns: number;
+            technique: components["schemas"]["Layer"] | components["schemas"]["Drops"] | components["schemas"]["MiniDrops"] | components["schemas"]["PotSwirl"] | components["schemas"]["Corner"] | components["schemas"]["Plops"];
             /** Thickness */
             thickness?: ("emulsion" | "thin" | "light" | "medium" | "thick" | "pudding") | null;
         };
@@ -4319,7 +4396,7 @@ export interface components {
         };
         /**
          * WedgeMake
-         * @description Wedges: a block sawn through from edge to edge, a right triangle across [mm].
+         * @description A right triangle across [mm].
          */
         WedgeMake: {
             /**
@@ -4358,6 +4435,30 @@ export interface components {
             powder: boolean;
         };
         /**
+         * Layer
+         * @description Where the batter of one pour lies when all is in: between two heights, around the pieces.
+         */
+        archtop__core__pours__filling__Layer: {
+            /** Pour */
+            pour: string;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
+         * Layer
+         * @description One colour poured level. Of several colours it is a pot swirl: see :func:`technique_of`.
+         */
+        archtop__core__trade__techniques__layer__Layer: {
+            /**
+             * Kind
+             * @default layer
+             * @constant
+             */
+            kind: "layer";
+        };
+        /**
          * NewLoaf
          * @description An empty page with a name.
          */
@@ -4387,6 +4488,17 @@ export interface components {
             count: number;
             /** Latest */
             latest: components["schemas"]["LoafAway"][];
+        };
+        /**
+         * Layer
+         * @description One colour poured level. Of several colours it is a pot swirl: see :func:`technique_of`.
+         */
+        Layer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "layer";
         };
         /**
          * Saved
@@ -5285,6 +5397,45 @@ export interface components {
             colour: string;
         };
         /**
+         * Catalogue
+         * @description Kinds by family, in the order they are offered.
+         */
+        Catalogue: {
+            /** Techniques */
+            techniques: components["schemas"]["CatalogueEntry"][];
+            /** Ways */
+            ways: components["schemas"]["CatalogueEntry"][];
+            /** Steps */
+            steps: components["schemas"]["CatalogueEntry"][];
+            /** Motifs */
+            motifs: components["schemas"]["CatalogueEntry"][];
+            /** Tips */
+            tips: components["schemas"]["CatalogueEntry"][];
+            /** Finishes */
+            finishes: components["schemas"]["CatalogueEntry"][];
+            /** Outlines */
+            outlines: components["schemas"]["CatalogueEntry"][];
+            /** Stages */
+            stages: components["schemas"]["CatalogueEntry"][];
+        };
+        /**
+         * CatalogueEntry
+         * @description A kind as the browser offers it; ``defaults``: its part of the document as a new one begins, what is needed left
+         *     out.
+         */
+        CatalogueEntry: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Help */
+            help: string;
+            /** Defaults */
+            defaults: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * Week
          * @description Loaves poured in the seven days from ``first``, what they take, and those that cannot be planned now.
          */
@@ -5747,6 +5898,11 @@ export interface components {
              * @default []
              */
             skipped: string[];
+            /**
+             * Skipped Steps
+             * @default []
+             */
+            skipped_steps: string[];
             /**
              * Otherwise
              * @default []
@@ -8077,6 +8233,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
                 };
             };
         };

@@ -1,10 +1,12 @@
 """What everything stands on: figures with their ranges, errors that say what to do, tables, units."""
 
 from archtop.core.base.errors import InputError, Problem, problems_from_items, problems_from_validation, shown
+from archtop.core.base.family import CatalogueEntry, Family, Kind
 from archtop.core.base.figure import Basis, Figure, Frozen, Unit
 from archtop.core.base.ids import FROSTING, LOAF, JobKey, PotId, StepKey
 from archtop.core.base.rate import FOUR_IN_FIVE, Rate
 from archtop.core.base.tables import read_table
+from archtop.core.base.tags import TAGS
 from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP
 from archtop.core.base.wording import counted
 
@@ -16,11 +18,15 @@ __all__ = [
     "LOAF",
     "ML_PER_TBSP",
     "ML_PER_TSP",
+    "TAGS",
     "Basis",
+    "CatalogueEntry",
+    "Family",
     "Figure",
     "Frozen",
     "InputError",
     "JobKey",
+    "Kind",
     "PotId",
     "Problem",
     "Rate",

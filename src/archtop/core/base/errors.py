@@ -13,6 +13,8 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
 
+from archtop.core.base.tags import TAGS
+
 __all__ = ["InputError", "Problem", "problems_from_items", "problems_from_validation", "shown"]
 
 _REMEDIES = {
@@ -106,19 +108,5 @@ def _lower_first(text: str) -> str:
 
 
 def _path(loc: tuple[int | str, ...]) -> list[int | str]:
-    variants = {
-        "circle",
-        "rounded",
-        "regular",
-        "polygon",
-        "pour",
-        "lay",
-        "cavity",
-        "cutter",
-        "chunk",
-        "ball",
-        "dough",
-        "melt",
-        "piped",
-    }
-    return [part for i, part in enumerate(loc) if not (part in variants and i > 0) and part not in ("body", "payload")]
+    """Without the tags of unions, which pydantic puts in, and without what the API wraps a document in."""
+    return [part for i, part in enumerate(loc) if not (i > 0 and part in TAGS) and part not in ("body", "payload")]

@@ -53,7 +53,7 @@ def _hard(loaf: Loaf) -> Iterator[str]:
     yield from (embed.name for embed in loaf.embeds if embed.lot)
     used = {item.pieces for step in loaf.work if isinstance(step, Pour) for item in step.pieces}
     used |= {step.pieces for step in loaf.work if isinstance(step, Press)}
-    yield from (piece.name for piece in loaf.pieces if piece.id in used and (piece.lot or piece.make.kind == "melt"))
+    yield from (piece.name for piece in loaf.pieces if piece.id in used and (piece.lot or piece.make.hard))
 
 
 def _mind(loaf: Loaf, shown: Mapping[str, str]) -> Iterator[str]:

@@ -7,6 +7,7 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 from archtop.core.document.consistency import pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
 from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
+from archtop.core.document.ids import LotKey
 from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
 from archtop.core.document.lot import Keeping, Lot, LotKind
 from archtop.core.document.parts import (
@@ -14,33 +15,27 @@ from archtop.core.document.parts import (
     Brings,
     Casting,
     Colour,
-    ColourShare,
     Crown,
     Cuts,
-    Dust,
     Embed,
     Figurine,
     Frosting,
-    Hanger,
-    InPour,
     Kept,
-    Lay,
-    LotKey,
     Pieces,
-    Pour,
-    Press,
     Row,
     Sizing,
     SpecialBar,
     Top,
-    Work,
     frosting_colours,
 )
 from archtop.core.document.piping import Clear, Run
+from archtop.core.document.shares import ColourShare
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
+from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Work
 
 __all__ = [
     "FORMAT",
+    "STEPS",
     "VERSION",
     "BaseCoat",
     "Brings",

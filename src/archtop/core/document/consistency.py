@@ -6,8 +6,8 @@ from typing import Any
 
 from archtop.core.base import Problem, shown
 from archtop.core.document.contents import Contents
-from archtop.core.document.parts import ColourShare, Dust, Lay, Pour, Press
-from archtop.core.trade import CompositeMake, DoughMake
+from archtop.core.document.shares import ColourShare
+from archtop.core.document.work import Dust, Lay, Pour, Press
 
 __all__ = ["inconsistencies", "pieces_used"]
 
@@ -61,11 +61,7 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
     for i, piece in enumerate(loaf.pieces):
         refs.append((f"pieces.{i}.colour", "colours", piece.colour))
         refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
-        if isinstance(piece.make, CompositeMake):
-            refs.append((f"pieces.{i}.make.figure_colour", "colours", piece.make.figure_colour))
-        if isinstance(piece.make, DoughMake):
-            parts = enumerate(piece.make.parts)
-            refs += [(f"pieces.{i}.make.parts.{j}.colour", "colours", part.colour) for j, part in parts if part.colour]
+        refs += [(f"pieces.{i}.make.{field}", "colours", colour) for field, colour in piece.make.references()]
     refs += [(f"keeps.{i}.colour", "colours", kept.colour) for i, kept in enumerate(loaf.keeps)]
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]

@@ -9,20 +9,22 @@ from pydantic import Field
 
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Formula, ScentBlend
-from archtop.core.document.parts import Brings, Colour, Cuts, Embed, Frosting, Id, Kept, Name, Pieces, Sizing, Top, Work
+from archtop.core.document.ids import Id, Name
+from archtop.core.document.parts import Brings, Colour, Cuts, Embed, Frosting, Kept, Pieces, Sizing, Top
+from archtop.core.document.work import Work
 from archtop.core.geometry import LoafMould
 
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 5
+VERSION: Final = 6
 
 
 class Contents(Frozen):
     """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[5] = VERSION
+    version: Literal[6] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None

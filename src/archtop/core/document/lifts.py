@@ -79,6 +79,47 @@ def _lift_to_5(data: dict[str, Any]) -> dict[str, Any]:
     return {**data, "version": 5, **({"sizing": sizing} if "sizing" in data else {})}
 
 
+# What each technique told of itself before it had a part of its own.
+_TECHNIQUES = {
+    "layer": (),
+    "drops": ("passes",),
+    "mini drops": ("passes",),
+    "pot swirl": ("passes", "turns"),
+    "corner": ("from_side",),
+    "plops": ("passes",),
+}
+
+
+def _lift_to_6(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 6 gives every technique its own part, and says what was done: a layer of several colours swirled."""
+    lifted = {**data, "version": 6}
+    if isinstance(data.get("work"), list):
+        lifted["work"] = [
+            _with_technique(step) if isinstance(step, dict) and step.get("do", "pour") == "pour" else step
+            for step in data["work"]
+        ]
+    frosting = data.get("frosting")
+    if isinstance(frosting, dict) and isinstance(frosting.get("runs"), list):
+        lifted["frosting"] = {**frosting, "runs": [_renamed_motif(run) for run in frosting["runs"]]}
+    return lifted
+
+
+def _with_technique(step: dict[str, Any]) -> dict[str, Any]:
+    how = step.get("how", "layer")
+    if how == "layer" and isinstance(step.get("colours"), list) and len(step["colours"]) > 1:
+        how = "pot swirl"
+    told = {key: step[key] for key in _TECHNIQUES.get(how, ()) if key in step}
+    kept = {key: value for key, value in step.items() if key not in ("how", "passes", "from_side", "turns")}
+    return {**kept, "technique": {"kind": how, **told}}
+
+
+def _renamed_motif(run: Any) -> Any:
+    if not isinstance(run, dict) or not isinstance(run.get("motif"), dict) or "five_g" not in run["motif"]:
+        return run
+    motif = {key: value for key, value in run["motif"].items() if key != "five_g"}
+    return {**run, "motif": {**motif, "five_weigh_g": run["motif"]["five_g"]}}
+
+
 def _colour_at(share: float, colours: list[dict[str, Any]]) -> str:
     """The colour that a share from 0 to 1 falls on when the colours' percents lie end to end."""
     reached = 0.0
@@ -95,4 +136,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     2: _lift_to_3,
     3: _lift_to_4,
     4: _lift_to_5,
+    5: _lift_to_6,
 }

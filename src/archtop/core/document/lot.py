@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from archtop.core.base import Frozen
-from archtop.core.document.parts import LotKey
+from archtop.core.document.ids import LotKey
 
 __all__ = [
     "Keeping",

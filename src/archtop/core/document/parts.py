@@ -9,45 +9,35 @@ from pydantic import Field, model_validator
 from archtop.core.base import Frozen, InputError
 from archtop.core.chemistry import Scent, ScentDose
 from archtop.core.colour import Colourant, ColourDose
+from archtop.core.document.ids import Id, LotKey, Name, Place
 from archtop.core.document.piping import Clear, Run
+from archtop.core.document.shares import Shares
 from archtop.core.document.strewing import Scatter
 from archtop.core.geometry import Outline
-from archtop.core.trade import CompositeMake, DoughMake, Finish, Grated, Make, Tip
+from archtop.core.trade import (
+    Finish,
+    Make,
+    Tip,
+)
 
 __all__ = [
     "BaseCoat",
     "Brings",
     "Casting",
     "Colour",
-    "ColourShare",
     "Crown",
     "Cuts",
-    "Dust",
     "Embed",
     "Figurine",
     "Frosting",
-    "Hanger",
-    "Id",
-    "InPour",
     "Kept",
-    "Lay",
-    "LotKey",
-    "Name",
     "Pieces",
-    "Pour",
-    "Press",
     "Row",
     "Sizing",
     "SpecialBar",
     "Top",
-    "Work",
     "frosting_colours",
 ]
-
-Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
-Name = Annotated[str, Field(min_length=1, max_length=120)]
-LotKey = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9.-]{0,79}$")]
-Place = Annotated[float, Field(ge=-2000, le=2000)]
 
 
 class Colour(Frozen):
@@ -58,16 +48,6 @@ class Colour(Frozen):
     srgb: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")]
     colourants: Annotated[tuple[ColourDose, ...], Field(max_length=12)] = ()
     scent: ScentDose | None = None
-
-
-class ColourShare(Frozen):
-    """A colour's percent of a pour or of the frosting."""
-
-    colour: Id
-    percent: Annotated[float, Field(gt=0, le=100)]
-
-
-Shares = Annotated[tuple[ColourShare, ...], Field(min_length=1, max_length=20)]
 
 
 class Casting(Frozen):
@@ -134,86 +114,6 @@ class Embed(Frozen):
     seam: Literal["none", "floor", "left", "right", "top"] = "none"
     front: Literal["either", "first poured", "last poured"] = "either"
     lot: LotKey | None = None
-
-
-class InPour(Frozen):
-    """So many of the loaf's small pieces stirred or laid into a pour."""
-
-    pieces: Id
-    count: Annotated[int, Field(ge=1, le=2000)]
-
-
-class Pour(Frozen):
-    """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
-
-    ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
-    where they lie on the shelf. ``how``: the technique, in ``passes`` along the loaf; ``from_side`` of a corner pour;
-    ``turns`` of a pot's middle against its rim; ``thickness``: the stage it is poured at, where that is not left to the
-    clock.
-    """
-
-    do: Literal["pour"] = "pour"
-    id: Id
-    name: Name
-    to_mm: Annotated[float, Field(gt=0, le=500)]
-    colours: Shares
-    shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
-    grated: Grated = "shreds"
-    shreds_lot: LotKey | None = None
-    pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
-    fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
-    how: Literal["layer", "drops", "mini drops", "pot swirl", "corner", "plops"] = "layer"
-    passes: Annotated[int, Field(ge=1, le=60)] = 6
-    from_side: Literal["left", "right"] = "left"
-    turns: Annotated[float, Field(ge=-6, le=6)] = 0.5
-    thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
-
-
-class Lay(Frozen):
-    """An embed laid into what has been poured so far."""
-
-    do: Literal["lay"] = "lay"
-    embed: Id
-
-
-class Press(Frozen):
-    """Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it."""
-
-    do: Literal["press"] = "press"
-    id: Id
-    pieces: Id
-    count: Annotated[int, Field(ge=1, le=2000)]
-    sunk_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
-
-
-class Hanger(Frozen):
-    """A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
-
-    ``shape``: the path in the section, so many ``turns`` of it, or ``drawn``: through the points of ``path`` (across
-    from the centre line, up from the floor [mm]). ``wire_mm``: how thick the wire is.
-    """
-
-    do: Literal["hanger"] = "hanger"
-    id: Id
-    name: Name = "Hanger"
-    shape: Literal["up and down", "side to side", "loops", "drawn"] = "up and down"
-    turns: Annotated[int, Field(ge=1, le=20)] = 4
-    path: Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)] = ()
-    wire_mm: Annotated[float, Field(ge=0.5, le=20)] = 3.0
-
-
-class Dust(Frozen):
-    """A thin line of dry powder sieved over the level before the next pour, in a colour [g]."""
-
-    do: Literal["dust"] = "dust"
-    id: Id
-    name: Name = "Line"
-    colour: Id
-    amount_g: Annotated[float, Field(gt=0, le=200)] = 1.5
-
-
-# What the order of work is made of.
-Work = Pour | Lay | Press | Hanger | Dust
 
 
 class Kept(Frozen):
@@ -299,14 +199,7 @@ class Pieces(Frozen):
     @property
     def colours(self) -> tuple[str, ...]:
         """Every colour that shows in a piece, each once."""
-        match self.make:
-            case DoughMake(parts=parts):
-                found = [part.colour or self.colour for part in parts]
-            case CompositeMake(figure_colour=figure):
-                found = [self.colour, figure]
-            case _:
-                found = [self.colour]
-        return tuple(dict.fromkeys(found))
+        return tuple(dict.fromkeys(self.make.colours(self.colour)))
 
 
 class SpecialBar(Frozen):

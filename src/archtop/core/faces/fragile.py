@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from archtop.core.base import Frozen
 from archtop.core.document import Pour
 from archtop.core.faces.field import ColourField, Face
+from archtop.core.trade import Layer as Layering
 
 __all__ = ["Fragile", "fragile_in"]
 
@@ -87,7 +88,7 @@ def _broken(field: ColourField, face: Face) -> Iterator[tuple[tuple[str, str], s
     # Columns with an embed in them are left out: there a layer may well end.
     columns = batter.any(axis=0) & ~(face.colours == -2).any(axis=0)
     for (_, under), (i, layer), (_, over) in zip(pours, pours[1:], pours[2:], strict=False):
-        if layer.how != "layer" or len(layer.colours) > 1:
+        if not isinstance(layer.goes_in, Layering):
             continue
         there = ((face.source == i) & batter).any(axis=0)
         widest = _longest(columns & ~there) * 2 * -face.left_mm / face.source.shape[1]

@@ -16,6 +16,7 @@ from archtop.core.faces.pot_swirl import pot_colours
 from archtop.core.faces.section import CELL_MM, Columns, Section, Spans, obstacle_of
 from archtop.core.geometry import Prism
 from archtop.core.pours import Fill, path_of
+from archtop.core.trade.techniques import Here, Stream
 
 __all__ = ["Telling", "contains"]
 
@@ -56,12 +57,16 @@ class Told(Protocol):
     def wander(self, y: float, *what: object) -> float: ...
 
 
+# Colours, their shares, turns, start, share of the pour that is over, and by how much one pass goes into the next.
+PotStream = tuple[Sequence[int], Sequence[float], float, float, float, float]
+
+
 class Source(NamedTuple):
     """Where a point came from: which step, which colour, or which part of a pot's stream."""
 
     step: int
     colour: int
-    pot: tuple[tuple[int, ...], tuple[float, ...], float, float, float, float] | None = None
+    pot: PotStream | None = None
 
 
 class Telling:
@@ -94,7 +99,7 @@ class Telling:
         self.tables.append(self.spans.at(max(level, 1e-6)))
         return len(self.tables) - 1
 
-    def source(self, source: Source) -> int:
+    def _source(self, source: Source) -> int:
         self.sources.append(source)
         return len(self.sources) - 1
 
@@ -138,67 +143,73 @@ class Telling:
         mould = self.of.loaf.mould
         surface = mould.length_mm * 2 * (self.section.half + self.section.lean * self.of.fills[i].level_after_mm)
         thick = max(step.amount_g / _POWDER_G_ML * 1000 / surface, _THINNEST_MM)
-        self.op(LINE, self.source(Source(i, self.of.numbers[step.colour])), level, thick)
+        self.op(LINE, self.source(i, self.of.numbers[step.colour]), level, thick)
+
+    @property
+    def half(self) -> float:
+        """Half the straightened section's width [mm]."""
+        return self.section.half
+
+    @property
+    def crowded(self) -> bool:
+        """Whether embeds stand in it."""
+        return bool(self.outlines)
+
+    @property
+    def along(self) -> float:
+        """Where along the loaf it lies, from 0 at the front to 1."""
+        return min(max(self.y / self.of.loaf.mould.length_mm, 0.0), 1.0)
+
+    def source(self, step: int, colour: int) -> int:
+        """Number of a source of one colour."""
+        return self._source(Source(step, colour))
+
+    def pot_source(self, step: int, pot: PotStream) -> int:
+        """Number of a source that is a pot's stream."""
+        return self._source(Source(step, -1, pot))
+
+    def random(self, *what: object) -> np.random.Generator:
+        """The same chance every time for one thing."""
+        return self.of.random(*what)
+
+    def lean(self, source: int, side: float, before: float, high: float) -> None:
+        """Batter that leans from a wall."""
+        self.op(CORNER, source, side * self.half, -side * 2 * self.half, before, high)
 
     def pour(self, i: int, step: Pour, before: float, after: float) -> None:
         pa = self.of.yield_pa.get(step.id, _UNTOLD_PA)
         colours = [self.of.numbers[share.colour] for share in step.colours]
         shares = [share.percent / 100 for share in step.colours]
-        how = step.how
-        if how == "layer" and len(colours) > 1:
-            how = "pot swirl"
         area0, area1 = self.spans.area(before) if before > 0 else 0.0, self.spans.area(after)
-        if how in ("layer", "corner") and not _breaks(step, pa, (area1 - area0) / _LAYER_PASSES):
-            self.flat(i, how, step, colours[0], before, after)
-            return
-        self.passes(i, step, how, colours, shares, (before, after, area0, area1), pa)
+        goes, here = step.goes_in, Here(i, colours, shares, before, after, area1 - area0)
+        if goes.lies_flat() and not _breaks(step, pa, here.area / _LAYER_PASSES):
+            goes.lay_flat(self, here)
+        else:
+            self.passes(here, goes.streams(self, here), step.fall_mm, pa)
 
-    def flat(self, i: int, how: str, step: Pour, colour: int, before: float, after: float) -> None:
-        """A layer that breaks nothing, level or leaning from one side."""
-        source = self.source(Source(i, colour))
-        low = before
-        if how == "corner" and before > 0 and not self.outlines:
-            # Deepest at its wall, by twice what the level rises; once that would reach the floor the rest lies level.
-            low = min(after, before / (1 - _DEEPEST / 2))
-            side = -1.0 if step.from_side == "left" else 1.0
-            half = self.section.half
-            self.op(CORNER, source, side * half, -side * 2 * half, before, low)
-        if low < after:
-            self.level(source, low, after)
-
-    def passes(
-        self,
-        i: int,
-        step: Pour,
-        how: str,
-        colours: list[int],
-        shares: list[float],
-        span: tuple[float, float, float, float],
-        pa: float,
-    ) -> None:
+    def passes(self, here: Here, streams: Sequence[Stream], fall_mm: float, pa: float) -> None:
         """A pour in passes along the loaf: each a pool, and where it falls far enough a stroke into what is there."""
-        before, after, area0, area1 = span
-        plan = self.streams(i, step, how, colours, shares, area1 - area0)
-        level, area = before, area0
-        for n, (x, part, source) in enumerate(plan):
+        level = here.before
+        area = self.spans.area(here.before) if here.before > 0 else 0.0
+        for n, (x, part, source) in enumerate(streams):
             area += part
-            new = after if n == len(plan) - 1 else self.spans.level(area, level, after)
+            new = here.after if n == len(streams) - 1 else self.spans.level(area, level, here.after)
             if level < _FLAT_MM:
                 # The first batter on a bare floor runs level.
                 self.level(source, level, new)
                 level = new
                 continue
-            land = landing(part, step.fall_mm, pa)
+            land = landing(part, fall_mm, pa)
             wide = self.spreads(part, land, new)
-            if wide >= _ALL_OVER * self.section.half or self.outlines:
+            if wide >= _ALL_OVER * self.half or self.outlines:
                 # It runs level by itself, is too thick to sink, or finds its way around what stands there.
                 self.level(source, level, new)
             else:
                 self.pool(x, wide, source, (level, new))
             deep = min(land.plunge_mm, 0.92 * new)
             if deep > _FLAT_MM:
-                drift = x + 3.0 * self.of.wander(self.y, i, n, "lean")
-                self.plunge(i, (x, new), (drift, new - deep), land.reach_mm)
+                drift = x + 3.0 * self.of.wander(self.y, here.step, n, "lean")
+                self.plunge(here.step, (x, new), (drift, new - deep), land.reach_mm)
             level = new
 
     def plunge(self, i: int, start: tuple[float, float], end: tuple[float, float], reach: float) -> None:
@@ -232,36 +243,6 @@ class Telling:
         middle = min(max(x, -half + wide), half - wide)
         self.op(POOL, source, middle, wide, *levels)
 
-    def streams(
-        self, i: int, step: Pour, how: str, colours: list[int], shares: list[float], area: float
-    ) -> list[tuple[float, float, int]]:
-        """Where each pass runs at this place, how much it adds to the section [mm²], and what it brings."""
-        half, count = self.section.half, max(step.passes, len(colours))
-        random = self.of.random("streams", i)
-        if how == "pot swirl":
-            start = float(random.uniform())
-            places = np.linspace(-0.6, 0.6, count)[random.permutation(count)]
-            length = self.of.loaf.mould.length_mm
-            found = []
-            for n in range(count):
-                along = min(max(self.y / length, 0.0), 1.0)
-                # There and back: every other pass runs from the far end.
-                over = (n + (along if n % 2 == 0 else 1 - along)) / count
-                span = (1 / count if n < count - 1 else 1 - over) if self.outlines else 0.0
-                pot = (tuple(colours), tuple(shares), step.turns, start, over, span)
-                found.append((self.at(places[n] * half, i, n), area / count, self.source(Source(i, -1, pot))))
-            return found
-        if how in ("drops", "mini drops", "plops"):
-            lines = self.lines(colours, shares, count if how != "mini drops" else max(count, 3 * len(colours)))
-            where = self.spread(len(lines), random)
-            return [
-                (self.at(where[n] * half, i, n), area * share, self.source(Source(i, colour)))
-                for n, (colour, share) in enumerate(lines)
-            ]
-        where = self.spread(_LAYER_PASSES, random)
-        source = self.source(Source(i, colours[0]))
-        return [(self.at(x * half, i, n), area / _LAYER_PASSES, source) for n, x in enumerate(where)]
-
     def at(self, x: float, *what: object) -> float:
         return x + _WANDER * 2 * self.section.half * self.of.wander(self.y, *what)
 
@@ -270,20 +251,6 @@ class Telling:
         """Places over the width, evenly and yet by chance, in the order they are poured."""
         even = (np.arange(count) + random.uniform(0.15, 0.85, count)) / count
         return (2 * even - 1)[random.permutation(count)] * 0.82
-
-    @staticmethod
-    def lines(colours: list[int], shares: list[float], count: int) -> list[tuple[int, float]]:
-        """Colours taking turns over so many passes, as their shares allow, with the share of the pour in each."""
-        turns = [max(1, round(share * count)) for share in shares]
-        order: list[int] = []
-        due = [0.0] * len(colours)
-        for _ in range(sum(turns)):
-            due = [d + t / sum(turns) for d, t in zip(due, turns, strict=True)]
-            left = [k for k in range(len(colours)) if order.count(k) < turns[k]]
-            pick = max(left, key=lambda k: due[k])
-            due[pick] -= 1
-            order.append(pick)
-        return [(colours[k], shares[k] / turns[k]) for k in order]
 
     def answer(self, xi: Array, zeta: Array) -> tuple[Codes, Codes]:
         """Colour and step of every point."""

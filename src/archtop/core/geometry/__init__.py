@@ -7,6 +7,7 @@ from archtop.core.geometry.level import Inside
 from archtop.core.geometry.mould import CavityMould, LoafMould, MouldOutline
 from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
+    OUTLINES,
     Circle,
     Outline,
     Points,
@@ -24,6 +25,7 @@ from archtop.core.geometry.read_stl import STL_LIMIT_BYTES, ReadMesh, read_stl
 from archtop.core.geometry.read_svg import SVG_LIMIT_BYTES, ReadOutline, read_svg
 
 __all__ = [
+    "OUTLINES",
     "STL_LIMIT_BYTES",
     "SVG_LIMIT_BYTES",
     "CavityMould",

@@ -15,9 +15,10 @@ import shapely
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
-from archtop.core.base import Frozen, InputError
+from archtop.core.base import Family, InputError, Kind
 
 __all__ = [
+    "OUTLINES",
     "Circle",
     "Outline",
     "Points",
@@ -39,15 +40,21 @@ Ring = Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_
 _FLATNESS_MM = 0.02
 
 
-class Circle(Frozen):
+class Circle(Kind):
     """A round column."""
+
+    label = "Round"
+    help = "A round column."
 
     kind: Literal["circle"] = "circle"
     diameter_mm: Size
 
 
-class Rounded(Frozen):
+class Rounded(Kind):
     """A rectangle whose corners are rounded with ``corner_mm``."""
+
+    label = "Rounded box"
+    help = "A rectangle with rounded corners."
 
     kind: Literal["rounded"] = "rounded"
     width_mm: Size
@@ -68,16 +75,22 @@ class Rounded(Frozen):
         return self
 
 
-class Regular(Frozen):
+class Regular(Kind):
     """``sides`` equal sides with the corners on a circle of ``across_mm``; a corner points up."""
+
+    label = "Regular"
+    help = "Equal sides around a middle, a corner up."
 
     kind: Literal["regular"] = "regular"
     sides: Annotated[int, Field(ge=3, le=60)]
     across_mm: Size
 
 
-class Polygon(Frozen):
+class Polygon(Kind):
     """Any simple outline by its corners [mm], in order, not closed by hand; ``holes`` run through the whole piece."""
+
+    label = "Drawn"
+    help = "Any simple outline by its corners."
 
     kind: Literal["polygon"] = "polygon"
     points: Ring
@@ -104,6 +117,8 @@ class Polygon(Frozen):
             )
         return self
 
+
+OUTLINES: Family[Kind] = Family("kind", (Circle, Rounded, Regular, Polygon))
 
 Outline = Annotated[Circle | Rounded | Regular | Polygon, Field(discriminator="kind")]
 

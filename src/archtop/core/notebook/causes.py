@@ -120,11 +120,14 @@ def _water(of: Circumstance) -> str | None:
 
 
 def _spritz(of: Circumstance) -> str | None:
-    skipped = [title for title in of.facts.skipped if "pritz" in title]
-    if skipped:
-        return f"passed over: {skipped[0]}"
-    planned = any("pritz" in step.title for step in of.result.steps)
-    return "no spritz in the plan" if not planned else ""
+    """Whether alcohol was sprayed, as the plan's own steps of that kind say."""
+    finishes = of.loaf.top.finishes
+    steps = {LOAF.step("finish", str(i)) for i, finish in enumerate(finishes) if finish.of_kind.again_h}
+    if not steps:
+        return "no spritz in the plan"
+    titles = {StepKey.parse(step.key): step.title for step in of.result.steps}
+    skipped = [titles[key] for key in (*sorted(steps), LOAF.step("spritz-again")) if str(key) in of.facts.skipped_steps]
+    return f"passed over: {skipped[0]}" if skipped else ""
 
 
 def _gelled(wanted: bool) -> _Look:

@@ -66,6 +66,7 @@ class Facts(Frozen):
     weighed: tuple[Weighed, ...] = ()
     thick: tuple[Thickness, ...] = ()
     skipped: tuple[str, ...] = ()
+    skipped_steps: tuple[str, ...] = ()
     otherwise: tuple[str, ...] = ()
     went_wrong: tuple[str, ...] = ()
 
@@ -101,6 +102,7 @@ def facts_of(
         weighed=tuple(_weighed(result, done)),
         thick=tuple(_thick(bowls, notes or {}, done)),
         skipped=tuple(titles[press.step] for press in presses if press.skipped and press.step in titles),
+        skipped_steps=tuple(press.step for press in presses if press.skipped and press.step in titles),
         otherwise=tuple(_otherwise(presses, titles)),
         went_wrong=tuple(item.name for item in troubles() if f"trouble.{item.key}" in done),
     )

@@ -65,7 +65,7 @@ def shared_by(loaf: Loaf) -> dict[str, tuple[str, ...]]:
         "formula": [formula.name for formula in loaf.formulas],
         "embed": [embed.name for embed in loaf.embeds],
         "motif": [run.motif.kind for run in runs],
-        "technique": [step.how for step in loaf.work if isinstance(step, Pour)],
+        "technique": [step.goes_in.kind for step in loaf.work if isinstance(step, Pour)],
     }
     return {kind: tuple(dict.fromkeys(things)) for kind, things in found.items() if things}
 

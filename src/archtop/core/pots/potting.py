@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 
 from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
 from archtop.core.chemistry import Batter, fat_named
@@ -17,13 +17,6 @@ from archtop.core.top import TopPlan, mound_colours
 from archtop.core.trade import Made
 
 __all__ = ["Potter", "pots_of", "volumes_of"]
-
-_POT_KINDS: Mapping[str, PotKind] = {
-    **dict.fromkeys(("cavity", "composite"), "cavity"),
-    **dict.fromkeys(("cutter", "chunk", "wedge", "board"), "slab"),
-    **dict.fromkeys(("ball", "dough"), "dough"),
-    "piped": "piped",
-}
 
 
 def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot, ...]:
@@ -68,7 +61,7 @@ def _column_pots(of: ResolvedLoaf, potter: Potter, i: int) -> Iterator[Pot]:
 
 def _piece_pots(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[Pot]:
     """Pots of one set of small pieces: of figures inside them first."""
-    kind = _POT_KINDS.get(piece.make.kind)
+    kind = piece.make.pot
     if kind is None or piece.lot:
         return
     how = of.made[piece.id]

@@ -32,8 +32,6 @@ _NEAR_MM = 1.0
 # What tapping the mould leaves of the yield stress while it lasts: a stated guess.
 _TAPPED = 1 / 3
 _THICK_PA = 50.0
-# Techniques whose streams are to break what they fall onto.
-_GOES_THROUGH = ("drops", "mini drops")
 
 
 class Ghost(Frozen):
@@ -182,7 +180,7 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
     pours = [step for step in loaf.work if isinstance(step, Pour)]
     found = []
     for under, step in pairwise(pours):
-        if step.how in _GOES_THROUGH:
+        if step.goes_in.through:
             continue
         needed = needed_under_stream(density * 1000, step.fall_mm / 1000)
         stage = stage_at(needed)

@@ -23,7 +23,7 @@ from archtop.core.rheology.reading import YieldReading
 from archtop.core.rheology.resting import Laid, Rest
 from archtop.core.rheology.slump import CUP_MM, slump_mm, yield_from_slump
 from archtop.core.rheology.spread import SPOON_ML, spread_mm, yield_from_spread
-from archtop.core.rheology.thickening import Bend, BendKind, Crossing, Growth, Seen, Thickening
+from archtop.core.rheology.thickening import BendKind, Crossing, Growth, Seen, Thickening, TraceEvent
 
 __all__ = [
     "COMFORTABLE_GRIP_N",
@@ -31,7 +31,6 @@ __all__ = [
     "PALM_M2",
     "SPOON_ML",
     "STANDARD_GRAVITY",
-    "Bend",
     "BendKind",
     "Crossing",
     "Growth",
@@ -40,6 +39,7 @@ __all__ = [
     "Seen",
     "Stage",
     "Thickening",
+    "TraceEvent",
     "YieldReading",
     "bearing_factor",
     "highest_heap",

@@ -20,7 +20,7 @@ from scipy.stats import norm, qmc
 
 from archtop.core.base import Frozen
 
-__all__ = ["Bend", "BendKind", "Crossing", "Growth", "Seen", "Thickening"]
+__all__ = ["BendKind", "Crossing", "Growth", "Seen", "Thickening", "TraceEvent"]
 
 Array = NDArray[np.float64]
 BendKind = Literal["stirred", "blended", "coloured", "scented", "warmed", "cooled"]
@@ -64,7 +64,7 @@ class Seen(Frozen):
     sd: Annotated[float, Field(gt=0)]
 
 
-class Bend(Frozen):
+class TraceEvent(Frozen):
     """Something done to the pot; ``strength`` scales its usual effect."""
 
     minute: float
@@ -112,7 +112,7 @@ class Thickening:
     :param seen: readings, in any order
     """
 
-    def __init__(self, growth: Growth, bends: Sequence[Bend], seen: Sequence[Seen]) -> None:
+    def __init__(self, growth: Growth, bends: Sequence[TraceEvent], seen: Sequence[Seen]) -> None:
         self.growth, self.bends = growth, tuple(bends)
         means, sds = [growth.start, growth.rate], [_trusted_start_sd(growth, seen), growth.rate_sd]
         for bend in self.bends:

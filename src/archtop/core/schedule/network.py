@@ -28,17 +28,6 @@ _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
 _POUR_MIN, _STEP_MIN = 75, 8
 # More batches than this of one set are cast in so many moulds at once.
 _MOST_BATCHES = 4
-_VERBS = {
-    "cutter": "Pour the slab for",
-    "chunk": "Pour the block for",
-    "wedge": "Pour the block for",
-    "board": "Pour the block for",
-    "ball": "Make",
-    "dough": "Knead",
-    "melt": "Melt and pour",
-    "piped": "Pipe",
-}
-_NOT_CAST = frozenset(("ball", "dough", "melt", "piped"))
 
 
 class Job(Frozen):
@@ -159,7 +148,7 @@ class _Weaving:
         for piece in loaf.pieces:
             if not piece.lot:
                 self.pieces(piece)
-        if any(finish.kind == "spritz" for finish in loaf.top.finishes):
+        if any(finish.of_kind.again_h for finish in loaf.top.finishes):
             self.job("spritz", "spritz", f"Spritz {loaf.name} again", _SPRITZ_MIN)
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
         self.job("cut", "cut", f"Unmould and cut {loaf.name}", _CUT_MIN)
@@ -242,17 +231,17 @@ class _Weaving:
         made = self.result.made[piece.id]
         kind = piece.make.kind
         wait = self.wait(kind, piece.material, piece.formula or self.loaf.formula)
-        if kind in _NOT_CAST:
+        if not piece.make.cast:
             key = f"cast.{piece.id}"
-            self.job(key, "cast", f"{_VERBS[kind]} {piece.name}", _CAST_MIN)
+            self.job(key, "cast", f"{piece.make.verb} {piece.name}", _CAST_MIN)
             self.link(key, "pour", wait)
             return
         mould = (_mould_key(piece.material, kind + piece.name), f"mould of {piece.name}")
-        batches = min(made.batches, _MOST_BATCHES) if kind in ("cavity", "composite") else 1
+        batches = min(made.batches, _MOST_BATCHES) if piece.make.batchwise else 1
         for n in range(1, batches + 1):
             key = piece.id if batches == 1 else f"{piece.id}.{n}"
             title = piece.name if batches == 1 else f"{piece.name}, batch {n}"
-            self.cast(key, title, mould, wait, _VERBS.get(kind, "Cast"))
+            self.cast(key, title, mould, wait, piece.make.verb)
             self.link(f"out.{key}", "pour", Wait(earliest_h=0, latest_h=None, why="They are out before they go in."))
             self.young_enough(f"cast.{key}", wait)
 

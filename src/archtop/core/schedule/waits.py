@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from archtop.core.base import Basis, Frozen, read_table
+from archtop.core.trade import WAYS
 
 __all__ = ["Wait", "wait_for"]
 
@@ -18,8 +19,14 @@ class Wait(Frozen):
 
 
 def wait_for(what: str, material: str) -> Wait:
-    """The wait for ``what`` (column, a kind of piece, loaf, cure) made in ``material``."""
-    rows = read_table("waits")
-    row = next(r for r in rows if r["what"] == what and r["material"] in (material, "any"))
+    """The wait for ``what`` (column, a way of making pieces, loaf, cure) made in ``material``.
+
+    Pieces say themselves how long they wait; the rest stands in the table.
+    """
+    rate = f"wait:{what} {material}"
+    if way := WAYS.kinds.get(what):
+        found = way.waits.get(material) or way.waits["any"]
+        return Wait(earliest_h=found.earliest_h, latest_h=found.latest_h, why=found.why, rate=rate)
+    row = next(r for r in read_table("waits") if r["what"] == what and r["material"] in (material, "any"))
     latest = float(row["latest_h"]) if row["latest_h"] else None
-    return Wait(earliest_h=float(row["earliest_h"]), latest_h=latest, why=row["why"], rate=f"wait:{what} {material}")
+    return Wait(earliest_h=float(row["earliest_h"]), latest_h=latest, why=row["why"], rate=rate)

@@ -8,8 +8,8 @@ from archtop.core.base import PotId
 from archtop.core.document import Pieces
 from archtop.core.pots import Pot
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.steps.step import Amount, Step, Verb
-from archtop.core.trade import DoughMake, Made
+from archtop.core.steps.step import Amount, Step
+from archtop.core.trade import Made
 
 __all__ = ["casting_steps", "finishing_steps", "melting_steps"]
 
@@ -64,38 +64,6 @@ def melting_steps(piece: Pieces, made: Made) -> Iterator[Step]:
 
 def finishing_steps(piece: Pieces, made: Made) -> Iterator[Step]:
     """From the poured slab, cavity or bowl of dough to pieces on the shelf."""
-
-    def step(key: str, do: Verb, title: str, detail: str) -> Step:
-        return Step(key=str(PotId.cast(piece.id).step(key)), stage=piece.name, do=do, title=title, detail=detail)
-
-    match piece.make.kind:
-        case "cutter" | "chunk" | "wedge" | "board":
-            yield step("made", "shape", f"Cut {piece.count} × {piece.name}", f"{made.says}. Keep the offcuts.")
-        case "dough" | "ball":
-            yield step(
-                "knead",
-                "shape",
-                "Knead the dough",
-                "When it no longer sticks. Too wet: leave it open an hour. Too dry: damp hands.",
-            )
-            shapes = ""
-            if isinstance(piece.make, DoughMake):
-                shapes = ", ".join(f"{part.count} × {part.shape}" for part in piece.make.parts) + " to each. "
-            yield step(
-                "shape",
-                "shape",
-                f"Shape {piece.count} × {piece.name}",
-                f"{shapes}Keep the rest of the dough wrapped while you work.",
-            )
-            if isinstance(piece.make, DoughMake) and sum(part.count for part in piece.make.parts) > 1:
-                yield step(
-                    "join",
-                    "shape",
-                    "Join the parts",
-                    "Score both faces, damp them, press and smooth the seam. Fine parts last.",
-                )
-            yield step("made", "wait", "Let them rest", "On paper, uncovered, until they can be lifted without a dent.")
-        case _:
-            yield step(
-                "made", "wait", f"Turn out {piece.name}", f"{made.says.capitalize()}. Firm through first; trim flat."
-            )
+    for told in piece.make.finishing(piece.name, piece.count, made):
+        key = PotId.cast(piece.id).step(told.key)
+        yield Step(key=str(key), stage=piece.name, do=told.do, title=told.title, detail=told.detail)

@@ -43,7 +43,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
     loaf, top = of.loaf, planned.top
     steps: list[Step] = []
     for piece in loaf.pieces:
-        if piece.make.kind == "melt" and not piece.lot:
+        if piece.make.pot is None and not piece.lot:
             steps += melting_steps(piece, of.made[piece.id])
     for piece in loaf.pieces:
         if piece.id in planned.kneaded:

@@ -99,7 +99,7 @@ def loaf_steps(
         title="Cover and leave it",
         detail="If it is spritzed with alcohol: no flame near; once now, once in an hour.",
     )
-    if any(finish.kind == "spritz" for finish in top.finishes):
+    if any(finish.of_kind.again_h for finish in loaf.top.finishes):
         yield Step(
             key=str(LOAF.step("spritz-again")),
             stage=loaf.name,
@@ -139,21 +139,8 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
 
 def _technique(pour: Pour) -> str:
     """How a pour goes in, where it is more than a layer."""
-    match pour.how:
-        case "drops":
-            return f". Drop swirl: {pour.passes} passes end to end, {pour.fall_mm:.0f} mm up, colours taking turns."
-        case "mini drops":
-            return f". Mini drops: from a bottle with a fine nozzle, {pour.passes} passes or more."
-        case "pot swirl":
-            return (
-                f". Pot swirl: the colours into one pot, {abs(pour.turns):g} turns, then {pour.passes} passes "
-                "there and back, without stirring."
-            )
-        case "corner":
-            return f". From the {pour.from_side}: along that wall, the mould tilted a little to it."
-        case "plops":
-            return f". In plops: by the spoon, {pour.passes} rows, each beside the last."
-    return ""
+    says = pour.goes_in.says(pour.fall_mm)
+    return f". {says}" if says else ""
 
 
 _PATHS = {

@@ -21,7 +21,7 @@ from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import Ground, RunPlan, TipPlan, reach_of, run_plan, tip_plan
 from archtop.core.top.scatter import ScatterPlan, strew
 from archtop.core.top.top_faces import TopFace, top_face
-from archtop.core.trade import Finish, cut_on_side, finish_says
+from archtop.core.trade import MOTIFS, Finish, cut_on_side
 
 __all__ = ["FinishPlan", "TopPlan", "mound_colours", "topping_of", "whole_on_top"]
 
@@ -29,8 +29,6 @@ __all__ = ["FinishPlan", "TopPlan", "mound_colours", "topping_of", "whole_on_top
 _REST_SHARE = 0.2
 # Pieces that stand so far out of the frosting are dragged by an upright wire [mm]; a stated guess.
 _TALL_MM = 15.0
-# Motifs that stand one by one; the others are strokes that run on, made to be cut.
-_SINGLE = frozenset(("kiss", "ball", "coil", "tuft", "blossom", "cloud"))
 # Patterns that follow the bars wherever these are.
 _WITH_BARS = ("each bar", "each part")
 
@@ -163,10 +161,8 @@ def _finish(finish: Finish) -> FinishPlan:
         name=finish.name,
         kind=finish.kind,
         after_pieces=finish.when == "after pieces",
-        amount=Figure.exact(
-            finish.amount, "ml" if finish.kind in ("spritz", "drizzle") else "g", "as written in the loaf"
-        ),
-        says=finish_says(finish),
+        amount=Figure.exact(finish.amount, finish.of_kind.unit, "as written in the loaf"),
+        says=finish.of_kind.says,
     )
 
 
@@ -203,7 +199,7 @@ def whole_on_top(loaf: Loaf, top: TopPlan) -> tuple[tuple[float, float], ...]:
     motifs = [
         (spot.y, reach_of(spot, run.motif))
         for run in top.runs
-        if run.id in fixed and run.kind in _SINGLE
+        if run.id in fixed and MOTIFS[run.kind].stands
         for spot in run.spots
     ]
     cuttable = {item.pieces for item in loaf.top.scatter.items if item.may_be_cut}

@@ -12,7 +12,7 @@ from archtop.core.base import Figure, Frozen, InputError, Rate
 from archtop.core.document import Frosting, Loaf
 from archtop.core.rheology import stiffest_through
 from archtop.core.top.runs import Spot, TopArea, spots_of
-from archtop.core.trade import Bead, Motif, MotifKind, Tip, bead_of, motif_of, opening_of
+from archtop.core.trade import Bead, Motif, MotifName, Tip, bead_of, motif_of, opening_of
 
 __all__ = ["Ground", "RunPlan", "TipPlan", "reach_of", "run_plan", "tip_plan"]
 
@@ -34,7 +34,7 @@ class RunPlan(Frozen):
 
     id: str
     name: str
-    kind: MotifKind
+    kind: MotifName
     tip: str
     colours: tuple[str, ...]
     motif: Motif

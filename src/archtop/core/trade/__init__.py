@@ -1,35 +1,49 @@
-"""The things of the trade, a room to each kind: how a piece is made, tips, motifs, finishes, grated soap."""
+"""The things of the trade, a room to each kind: techniques, ways of making, motifs, tips, finishes, grated soap."""
 
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
-from archtop.core.trade.finishes import Finish, cut_on_side, finish_says
+from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, cut_on_side
 from archtop.core.trade.grated import LOOSE_PIECES, SHREDS_G_ML, Grated, packing_of
-from archtop.core.trade.motifs import Motif, MotifKind, MotifSize, motif_of, sine_length
-from archtop.core.trade.tips import Bead, Tip, bead_of, opening_of
-from archtop.core.trade.ways import CompositeMake, DoughMake, Made, Make, made
+from archtop.core.trade.motifs import MOTIFS, Motif, MotifKind, MotifName, MotifSize, motif_of, sine_length
+from archtop.core.trade.techniques import TECHNIQUES, AnyTechnique, Ground, Here, Layer, Technique, technique_of
+from archtop.core.trade.tips import TIPS, Bead, Tip, TipKind, bead_of, opening_of
+from archtop.core.trade.ways import WAYS, Made, Make, Told, WaitOf, Way
 
 __all__ = [
+    "FINISHES",
     "LOOSE_PIECES",
+    "MOTIFS",
     "SHREDS_G_ML",
+    "TECHNIQUES",
+    "TIPS",
+    "WAYS",
+    "AnyTechnique",
     "Bead",
-    "CompositeMake",
-    "DoughMake",
     "DoughPart",
     "Finish",
+    "FinishKind",
     "Grated",
+    "Ground",
+    "Here",
+    "Layer",
     "Made",
     "Make",
     "Motif",
     "MotifKind",
+    "MotifName",
     "MotifSize",
+    "Technique",
     "Tip",
+    "TipKind",
+    "Told",
+    "WaitOf",
+    "Way",
     "bead_of",
     "cut_on_side",
     "dough_ml",
-    "finish_says",
-    "made",
     "motif_of",
     "opening_of",
     "packing_of",
     "shape_ml",
     "sine_length",
+    "technique_of",
 ]

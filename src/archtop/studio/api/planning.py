@@ -10,11 +10,13 @@ from ninja import Router
 
 from archtop.core import (
     Backsized,
+    Catalogue,
     Cupboard,
     FirstLoaf,
     InputError,
     LoafPlan,
     Reach,
+    catalogue,
     first_loaf,
     plan,
     plan_of,
@@ -113,6 +115,12 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     present = [(jars[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
     base = base_of_colour(of, colour.id)
     return reach(base, present, colour.srgb, jars)
+
+
+@router.get("/catalogue", response=Catalogue, operation_id="read_catalogue")
+def read_catalogue(request: HttpRequest) -> Catalogue:  # noqa: ARG001
+    """Every kind of thing there is to choose from, with its label, help and defaults."""
+    return catalogue()
 
 
 @router.get("/week", response={200: Week, 422: ProblemReport}, operation_id="read_week")

@@ -173,8 +173,8 @@ function RunFields({ run, planned, index, last }: Props) {
 			<NumberField
 				label="Five of them weigh, if you have weighed them"
 				quantity="weight"
-				value={run.motif.five_g ?? 0}
-				onChange={(five_g) => motif({ five_g: five_g > 0 ? five_g : null })}
+				value={run.motif.five_weigh_g ?? 0}
+				onChange={(five_weigh_g) => motif({ five_weigh_g: five_weigh_g > 0 ? five_weigh_g : null })}
 			/>
 			{planned && (
 				<p className="text-sm">

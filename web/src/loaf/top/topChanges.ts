@@ -44,7 +44,7 @@ export const newTip = (loaf: Loaf): Tip => ({
 export const newRun = (loaf: Loaf, tip: string): Run => ({
 	id: freeId("run", loaf.frosting?.runs.map((run) => run.id) ?? []),
 	name: `Run ${(loaf.frosting?.runs.length ?? 0) + 1}`,
-	motif: { kind: "kiss", size_mm: 18, height_mm: null, five_g: null },
+	motif: { kind: "kiss", size_mm: 18, height_mm: null, five_weigh_g: null },
 	tip,
 	colours: [firstColour(loaf)],
 	pattern: "rows",

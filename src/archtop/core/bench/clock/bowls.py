@@ -11,7 +11,7 @@ from archtop.core.learning import Pace, pace_from
 from archtop.core.plan import LoafPlan
 from archtop.core.pots import Portion, Pot
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.rheology import Bend, Growth, needed_to_stand
+from archtop.core.rheology import Growth, TraceEvent, needed_to_stand
 
 __all__ = ["DOUBLES_PER_C", "Bowl", "Limit", "bowls_of"]
 
@@ -59,7 +59,7 @@ class Bowl(Frozen):
     growth: Growth
     doubles_min: Figure
     mixed_by: str
-    bends_by: dict[str, Bend]
+    bends_by: dict[str, TraceEvent]
     limits: tuple[Limit, ...]
 
 
@@ -89,8 +89,10 @@ def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: 
     growth = Growth(start=math.log(_START_PA), start_sd=_START_SPREAD, rate=rate, rate_sd=pace.spread * rate)
     doubles = math.log(2) / rate
     bends = {
-        str(named.step("colour", portion.key)): Bend(minute=0, kind="coloured"),
-        str(named.step("scent", portion.key)): Bend(minute=0, kind="scented", strength=_scent_strength(of, portion)),
+        str(named.step("colour", portion.key)): TraceEvent(minute=0, kind="coloured"),
+        str(named.step("scent", portion.key)): TraceEvent(
+            minute=0, kind="scented", strength=_scent_strength(of, portion)
+        ),
     }
     return Bowl(
         key=portion.key,

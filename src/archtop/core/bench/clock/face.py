@@ -10,7 +10,7 @@ from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen
 from archtop.core.bench.clock.bowls import DOUBLES_PER_C, Bowl, Limit
 from archtop.core.bench.clock.notes import Note, ReadPoint, note_reading
 from archtop.core.learning import UNKNOWN, Pace, PotPace
-from archtop.core.rheology import Bend, Crossing, Growth, Seen, Thickening
+from archtop.core.rheology import Crossing, Growth, Seen, Thickening, TraceEvent
 
 __all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock", "scent_pace"]
 
@@ -131,7 +131,7 @@ def _warmed(bowl: Bowl, notes: Sequence[Note]) -> Growth:
     return bowl.growth.model_copy(update={"rate": bowl.growth.rate * factor, "rate_sd": bowl.growth.rate_sd * factor})
 
 
-def _bends(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], now: float) -> Iterator[Bend]:
+def _bends(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], now: float) -> Iterator[TraceEvent]:
     for key, bend in bowl.bends_by.items():
         if key in done and done[key] <= now and bend.strength > 0:
             yield bend.model_copy(update={"minute": max(done[key], 0.0)})
@@ -139,7 +139,7 @@ def _bends(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], now: fl
         if note.kind == "event" and note.what:
             # Ten seconds of the stick blender are the burst that the usual effect is told for.
             strength = note.seconds / 10 if note.what == "blended" and note.seconds else 1.0
-            yield Bend(minute=max(note.minute, 0.0), kind=note.what, strength=min(strength, 6.0))
+            yield TraceEvent(minute=max(note.minute, 0.0), kind=note.what, strength=min(strength, 6.0))
 
 
 def _now(model: Thickening, now: float, readings: int) -> Figure:

@@ -15,9 +15,9 @@ import numpy as np
 from archtop.core.base import InputError
 from archtop.core.rheology import (
     CUP_MM,
-    Bend,
     BendKind,
     Growth,
+    TraceEvent,
     slump_mm,
     spread_mm,
     stages,
@@ -89,7 +89,7 @@ def drawn_batter(growth: Growth, seed: int) -> SimulatedBatter:
     )
 
 
-def change_of(bend: Bend, seed: int) -> Change:
+def change_of(bend: TraceEvent, seed: int) -> Change:
     """What something done to a pot truly does."""
     random = np.random.default_rng(seed)
     if bend.kind in _JUMPS:

@@ -13,7 +13,7 @@ from archtop.core.bench.rehearsal.batter import Change, change_of, drawn_batter,
 from archtop.core.plan import LoafPlan
 from archtop.core.pours import LaidIn, laid_in
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.rheology import Bend, highest_heap
+from archtop.core.rheology import TraceEvent, highest_heap
 
 __all__ = ["BowlSeen", "Outcome", "RehearsedDay"]
 
@@ -83,7 +83,7 @@ class RehearsedDay:
         for i, note in enumerate(notes):
             if note.kind == "event" and note.what:
                 strength = note.seconds / 10 if note.what == "blended" and note.seconds else 1.0
-                at = Bend(minute=max(0.0, note.minute - mixed), kind=note.what, strength=strength)
+                at = TraceEvent(minute=max(0.0, note.minute - mixed), kind=note.what, strength=strength)
                 yield change_of(at, self._seed(bowl.key, note.what, i))
 
     def log_pa(self, bowl: str, at: float) -> float:

@@ -1,0 +1,69 @@
+"""The catalogue: every kind of thing of the trade as the browser offers it, with its label, help and defaults.
+
+Selects and "new one" buttons come from here, so that a new kind is there once its own room is.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from archtop.core.base import CatalogueEntry, Frozen
+from archtop.core.document import STEPS
+from archtop.core.geometry import OUTLINES
+from archtop.core.rheology import stages
+from archtop.core.trade import FINISHES, MOTIFS, TECHNIQUES, TIPS, WAYS, FinishKind, MotifKind, TipKind
+
+__all__ = ["Catalogue", "catalogue"]
+
+
+class Catalogue(Frozen):
+    """Kinds by family, in the order they are offered."""
+
+    techniques: tuple[CatalogueEntry, ...]
+    ways: tuple[CatalogueEntry, ...]
+    steps: tuple[CatalogueEntry, ...]
+    motifs: tuple[CatalogueEntry, ...]
+    tips: tuple[CatalogueEntry, ...]
+    finishes: tuple[CatalogueEntry, ...]
+    outlines: tuple[CatalogueEntry, ...]
+    stages: tuple[CatalogueEntry, ...]
+
+
+def catalogue() -> Catalogue:
+    """Everything there is to choose from."""
+    return Catalogue(
+        techniques=TECHNIQUES.catalogue(),
+        ways=WAYS.catalogue(),
+        steps=STEPS.catalogue(),
+        motifs=_motifs(MOTIFS),
+        tips=_tips(TIPS),
+        finishes=_finishes(FINISHES),
+        outlines=OUTLINES.catalogue(),
+        stages=tuple(
+            CatalogueEntry(kind=stage.key, label=stage.name.capitalize(), help=stage.sign, defaults={})
+            for stage in stages()
+        ),
+    )
+
+
+def _motifs(kinds: Mapping[str, type[MotifKind]]) -> tuple[CatalogueEntry, ...]:
+    return tuple(
+        CatalogueEntry(
+            kind=name, label=motif.label, help=motif.help, defaults={"size_mm": motif.size_mm, "stands": motif.stands}
+        )
+        for name, motif in kinds.items()
+    )
+
+
+def _tips(kinds: Mapping[str, type[TipKind]]) -> tuple[CatalogueEntry, ...]:
+    return tuple(
+        CatalogueEntry(kind=name, label=tip.label, help=tip.help, defaults={"uses": list(tip.uses)})
+        for name, tip in kinds.items()
+    )
+
+
+def _finishes(kinds: Mapping[str, type[FinishKind]]) -> tuple[CatalogueEntry, ...]:
+    return tuple(
+        CatalogueEntry(kind=name, label=finish.label, help=finish.says, defaults={"unit": finish.unit})
+        for name, finish in kinds.items()
+    )

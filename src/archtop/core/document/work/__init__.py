@@ -1,0 +1,16 @@
+"""Steps of the work, a room to each: what the order of work is made of."""
+
+from __future__ import annotations
+
+from archtop.core.base import Family, Kind
+from archtop.core.document.work.dust import Dust
+from archtop.core.document.work.hanger import Hanger
+from archtop.core.document.work.lay import Lay
+from archtop.core.document.work.pour import InPour, Pour
+from archtop.core.document.work.press import Press
+
+__all__ = ["STEPS", "Dust", "Hanger", "InPour", "Lay", "Pour", "Press", "Work"]
+
+STEPS: Family[Kind] = Family("do", (Pour, Lay, Press, Hanger, Dust))
+
+Work = Pour | Lay | Press | Hanger | Dust

@@ -1,0 +1,50 @@
+"""A pour: batter in one colour or several, up to a level."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from archtop.core.base import Frozen, Kind
+from archtop.core.document.ids import Id, LotKey, Name
+from archtop.core.document.shares import Shares
+from archtop.core.trade import AnyTechnique, Grated, Layer, Technique, technique_of
+
+__all__ = ["InPour", "Pour"]
+
+
+class InPour(Frozen):
+    """So many of the loaf's small pieces stirred or laid into a pour."""
+
+    pieces: Id
+    count: Annotated[int, Field(ge=1, le=2000)]
+
+
+class Pour(Kind):
+    """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
+
+    ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
+    where they lie on the shelf. ``thickness``: the stage it is poured at, where that is not left to the clock.
+    """
+
+    label = "Pour"
+    help = "Batter poured until its level stands at a height, in one colour or several."
+
+    do: Literal["pour"] = "pour"
+    id: Id
+    name: Name
+    to_mm: Annotated[float, Field(gt=0, le=500)]
+    colours: Shares
+    shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
+    grated: Grated = "shreds"
+    shreds_lot: LotKey | None = None
+    pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
+    fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
+    technique: AnyTechnique = Layer()
+    thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
+
+    @property
+    def goes_in(self) -> Technique:
+        """How it truly goes in: a layer of several colours is a pot swirl."""
+        return technique_of(self.technique, len(self.colours))

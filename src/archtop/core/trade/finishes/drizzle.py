@@ -1,0 +1,16 @@
+"""Drizzle as a finish."""
+
+from __future__ import annotations
+
+from archtop.core.trade.finishes.finish import FinishKind
+
+__all__ = ["Drizzle"]
+
+
+class Drizzle(FinishKind):
+    """Drizzle."""
+
+    kind = "drizzle"
+    label = "Drizzle"
+    says = "Thin and fluid, from a spoon's edge, in one go."
+    unit = "ml"

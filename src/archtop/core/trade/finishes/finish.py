@@ -1,0 +1,22 @@
+"""What every finish must say of itself: how it is done, in what it is measured, whether a wire drags it."""
+
+from __future__ import annotations
+
+from typing import ClassVar, Literal
+
+__all__ = ["FinishKind"]
+
+
+class FinishKind:
+    """A finish.
+
+    ``dragged``: an upright wire drags it through the faces (common practice, no source); ``again_h``: after so many
+    hours it is done once more.
+    """
+
+    kind: ClassVar[str]
+    label: ClassVar[str]
+    says: ClassVar[str]
+    unit: ClassVar[Literal["g", "ml"]] = "g"
+    dragged: ClassVar[bool] = False
+    again_h: ClassVar[float | None] = None

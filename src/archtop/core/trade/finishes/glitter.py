@@ -1,0 +1,16 @@
+"""Glitter as a finish."""
+
+from __future__ import annotations
+
+from archtop.core.trade.finishes.finish import FinishKind
+
+__all__ = ["Glitter"]
+
+
+class Glitter(FinishKind):
+    """Glitter."""
+
+    kind = "glitter"
+    label = "Glitter"
+    says = "Only what is made for skin and biodegrades; from high up, little."
+    dragged = True

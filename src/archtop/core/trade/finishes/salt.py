@@ -1,0 +1,16 @@
+"""Salt as a finish."""
+
+from __future__ import annotations
+
+from archtop.core.trade.finishes.finish import FinishKind
+
+__all__ = ["Salt"]
+
+
+class Salt(FinishKind):
+    """Salt."""
+
+    kind = "salt"
+    label = "Salt"
+    says = "Press it in lightly; it draws water in a damp room."
+    dragged = True

@@ -1,0 +1,38 @@
+"""Layer: batter that runs level over what lies there."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique
+
+__all__ = ["Layer"]
+
+# A layer that breaks through comes in so many passes.
+_PASSES = 8
+
+
+class Layer(Technique):
+    """One colour poured level. Of several colours it is a pot swirl: see :func:`technique_of`."""
+
+    label = "Layer"
+    help = "One colour that runs level, low over a spatula. Several colours in one pour leave their pot as a pot swirl."
+    suits = Suits(0.0, 150.0, "", "it no longer runs level: spread it with a spatula and tap, or it leaves holes")
+
+    kind: Literal["layer"] = "layer"
+
+    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+        """Nothing more than its colour."""
+        return ""
+
+    def lies_flat(self) -> bool:
+        """It does."""
+        return True
+
+    def streams(self, ground: Ground, here: Here) -> list[Stream]:
+        """Falling so hard that it breaks through, it comes in passes over all the width."""
+        where = ground.spread(_PASSES, ground.random("streams", here.step))
+        source = ground.source(here.step, here.colours[0])
+        return [
+            Stream(ground.at(x * ground.half, here.step, n), here.area / _PASSES, source) for n, x in enumerate(where)
+        ]

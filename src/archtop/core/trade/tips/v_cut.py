@@ -1,0 +1,15 @@
+"""A bag cut to a point, which pipes leaves as a leaf tip does."""
+
+from __future__ import annotations
+
+from archtop.core.trade.tips.leaf import LeafTip
+
+__all__ = ["VCut"]
+
+
+class VCut(LeafTip):
+    """A bag cut to a point."""
+
+    kind = "V cut"
+    label = "V cut"
+    help = "A bag cut to a point: leaves without a tip."

@@ -1,0 +1,66 @@
+"""Pressed with a cutter out of a poured slab."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+from typing import Annotated, Literal
+
+import shapely
+from pydantic import Field
+
+from archtop.core.geometry import Circle, Layout, Outline, Polygon, Regular, Rounded, nest, shape_of
+from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way
+
+__all__ = ["CutterMake"]
+
+
+@lru_cache(maxsize=64)
+def _layout(outline: Circle | Rounded | Regular | Polygon, long: float, wide: float, gap: float) -> Layout:
+    # Laying cutters out takes longer than the rest of a plan, and a sheet seldom changes.
+    return nest(shapely.Polygon(shape_of(outline).exterior), long, wide, gap)
+
+
+class CutterMake(Way):
+    """Pressed with a cutter out of a poured slab [mm]."""
+
+    label = "Cut from a slab"
+    help = "Pressed with a cutter out of a poured sheet; the offcuts are kept."
+    pot = "slab"
+    verb = "Pour the slab for"
+    waits = {"any": WaitOf(12, 36, "A slab is cut with cutters when it is firm but not yet hard: overnight.")}
+
+    kind: Literal["cutter"] = "cutter"
+    outline: Outline
+    slab_mm: Size
+    sheet_long_mm: Size = 300.0
+    sheet_wide_mm: Size = 200.0
+    gap_mm: Annotated[float, Field(ge=0, le=50)] = 1.0
+
+    def made(self, count: int) -> Made:
+        """Whole sheets are poured; what the cutter leaves is offcuts, kept for shreds.
+
+        :raises InputError: ``nest.none`` when the cutter does not fit its sheet
+        """
+        layout = _layout(self.outline, self.sheet_long_mm, self.sheet_wide_mm, self.gap_mm)
+        sheets = math.ceil(count / len(layout.places))
+        shape = shape_of(self.outline)
+        each = shape.area * self.slab_mm / 1000
+        poured = sheets * self.sheet_long_mm * self.sheet_wide_mm * self.slab_mm / 1000
+        left, low, right, high = shape.bounds
+        a, b, c = sorted((right - left, high - low, self.slab_mm), reverse=True)
+        return Made(
+            each_ml=each,
+            size_mm=(a, b, c),
+            takes_ml=poured,
+            left_ml=poured - each * count,
+            batches=sheets,
+            footprint_mm2=shape.area,
+            says=f"{len(layout.places)} to a sheet ({layout.used_percent:.0f} % of it; a plain grid gives "
+            f"{layout.grid_count}), {sheets} {'sheet' if sheets == 1 else 'sheets'}",
+            layout=layout,
+        )
+
+    def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:
+        """Cut from the block."""
+        return (Told("made", "shape", f"Cut {count} × {name}", f"{made.says}. Keep the offcuts."),)

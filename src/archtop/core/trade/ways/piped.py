@@ -1,0 +1,29 @@
+"""Flowers and the like, piped ahead and left to firm."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from archtop.core.trade.ways.way import Made, WaitOf, Way, whole
+
+__all__ = ["PipedMake"]
+
+
+class PipedMake(Way):
+    """Piped ahead."""
+
+    label = "Piped ahead"
+    help = "Piped onto paper about two days before, and left to firm."
+    pot = "piped"
+    cast = False
+    verb = "Pipe"
+    waits = {"any": WaitOf(48, 336, "Piped flowers firm for about two days before they are pressed in.")}
+
+    kind: Literal["piped"] = "piped"
+    piece_ml: Annotated[float, Field(gt=0, le=500)]
+
+    def made(self, count: int) -> Made:
+        """As much as each takes."""
+        return whole(self.piece_ml, count, 1, "piped ahead")

@@ -1,0 +1,130 @@
+"""What every way of making small pieces must say of itself, and what pieces made so take."""
+
+from __future__ import annotations
+
+import math
+from abc import abstractmethod
+from collections.abc import Mapping
+from typing import Annotated, ClassVar, Literal, NamedTuple
+
+from pydantic import Field
+
+from archtop.core.base import Frozen, Kind
+from archtop.core.geometry import Layout
+
+__all__ = ["AlsoTakes", "Made", "PotUse", "Size", "Size3", "Told", "WaitOf", "Way", "block", "whole", "with_waste"]
+
+Size = Annotated[float, Field(gt=0, le=1000)]
+Size3 = tuple[float, float, float]
+PotUse = Literal["cavity", "slab", "dough", "piped"]
+
+# A round thing's cell in the densest packing of a plane (Thue 1890), as a share of the square around it.
+_ROUND_CELL = math.sqrt(3) / 2
+
+
+class AlsoTakes(Frozen):
+    """Batter of another colour that goes into the same pieces [ml], for all of them."""
+
+    name: str
+    colour: str
+    takes_ml: float
+
+
+class Made(Frozen):
+    """One piece's volume, what all take to make, and what that leaves; ``layout`` of a cutter on one sheet.
+
+    ``size_mm``: the box around a piece, longest side first; a cube of its volume where only the volume is known.
+    ``footprint_mm2``: what one lying flat takes of a surface that is packed as closely as can be. ``by_colour``: what
+    all take, where one pot is split into colours; the empty name is the pieces' own.
+    """
+
+    each_ml: float
+    size_mm: tuple[float, float, float]
+    takes_ml: float
+    left_ml: float
+    batches: int
+    says: str
+    footprint_mm2: float
+    also: AlsoTakes | None = None
+    by_colour: dict[str, float] = {}
+    layout: Layout | None = None
+
+
+class Told(NamedTuple):
+    """A step of the bench in words: the end of its key, whether hands shape or wait, its title and its detail."""
+
+    key: str
+    do: Literal["shape", "wait", "cast"]
+    title: str
+    detail: str
+
+
+class WaitOf(NamedTuple):
+    """Earliest and latest sensible wait [h] of a thing so made, and why; common practice, no source."""
+
+    earliest_h: float
+    latest_h: float | None
+    why: str
+
+
+class Way(Kind):
+    """A way of making small pieces.
+
+    ``pot``: what kind of pot it takes, ``None`` where nothing is mixed for it; ``cast``: whether it fills a mould that
+    stays full until it is turned out; ``verb``: what its job in the schedule is called; ``waits``: by the mould's
+    material, or for any; ``hard``: harder than a young loaf, so that it bends a wire.
+    """
+
+    kind: str
+    pot: ClassVar[PotUse | None]
+    cast: ClassVar[bool] = True
+    batchwise: ClassVar[bool] = False
+    verb: ClassVar[str] = "Cast"
+    hard: ClassVar[bool] = False
+    waits: ClassVar[Mapping[str, WaitOf]]
+
+    @abstractmethod
+    def made(self, count: int) -> Made:
+        """What ``count`` pieces take.
+
+        :raises InputError: when it cannot be made so
+        """
+
+    def colours(self, own: str) -> tuple[str, ...]:
+        """Every colour that shows in a piece; ``own``: the pieces' own."""
+        return (own,)
+
+    def references(self) -> tuple[tuple[str, str], ...]:
+        """Fields that name colours of the loaf, with the colour."""
+        return ()
+
+    def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:  # noqa: ARG002
+        """Steps from the poured slab, the cavity or the bowl of dough to pieces on the shelf; the last is ``made``."""
+        detail = f"{made.says.capitalize()}. Firm through first; trim flat."
+        return (Told("made", "wait", f"Turn out {name}", detail),)
+
+
+def whole(each_ml: float, count: int, batches: int, says: str, size: Size3 | None = None) -> Made:
+    """Pieces without waste, lying like round ones; a cube of their volume where no size is known."""
+    side = (each_ml * 1000) ** (1 / 3)
+    a, b, c = sorted(size or (side, side, side), reverse=True)
+    return Made(
+        each_ml=each_ml,
+        size_mm=(a, b, c),
+        takes_ml=each_ml * count,
+        left_ml=0.0,
+        batches=batches,
+        says=says,
+        footprint_mm2=_ROUND_CELL * a * b,
+    )
+
+
+def block(each_ml: float, count: int, says: str, size: Size3) -> Made:
+    """What is cut square lies side by side without gaps."""
+    found = whole(each_ml, count, 1, says, size)
+    return found.model_copy(update={"footprint_mm2": found.size_mm[0] * found.size_mm[1]})
+
+
+def with_waste(found: Made, left_ml: float) -> Made:
+    """The same with so much more poured than goes into pieces [ml]."""
+    return found.model_copy(update={"takes_ml": found.takes_ml + left_ml, "left_ml": left_ml})

@@ -1,0 +1,35 @@
+"""Wedges: blocks sawn through from edge to edge."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block, with_waste
+
+__all__ = ["WedgeMake"]
+
+
+class WedgeMake(Way):
+    """A right triangle across [mm]."""
+
+    label = "Wedges"
+    help = "A block sawn through from edge to edge: two wedges from each."
+    pot = "slab"
+    verb = "Pour the block for"
+    waits = {"any": WaitOf(12, 72, "A block is sawn once it holds its edges.")}
+
+    kind: Literal["wedge"] = "wedge"
+    long_mm: Size
+    wide_mm: Size
+    high_mm: Size
+
+    def made(self, count: int) -> Made:
+        """Two from each block; of an odd number one is left."""
+        a, b, c = self.long_mm, self.wide_mm, self.high_mm
+        says = f"{a:g} × {b:g} × {c:g} mm, two wedges from each block"
+        found = block(a * b * c / 2000, count, says, (a, b, c))
+        return with_waste(found, (count % 2) * found.each_ml)
+
+    def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:
+        """Cut from the block."""
+        return (Told("made", "shape", f"Cut {count} × {name}", f"{made.says}. Keep the offcuts."),)
