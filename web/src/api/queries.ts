@@ -84,6 +84,13 @@ export const sessionQuery = queryOptions({
 	staleTime: Number.POSITIVE_INFINITY,
 });
 
+/** Kinds of things there are to choose from: they change with the application alone. */
+export const catalogueQuery = queryOptions({
+	queryKey: ["catalogue"],
+	queryFn: () => unwrap(client.GET("/api/catalogue")),
+	staleTime: Number.POSITIVE_INFINITY,
+});
+
 export const loavesQuery = queryOptions({
 	queryKey: ["loaves"],
 	queryFn: () => unwrap(client.GET("/api/loaves")),

@@ -5420,8 +5420,9 @@ export interface components {
         };
         /**
          * CatalogueEntry
-         * @description A kind as the browser offers it; ``defaults``: its part of the document as a new one begins, what is needed left
-         *     out.
+         * @description A kind as the browser offers it; ``defaults``: its part of the document as a new one begins.
+         *
+         *     ``colours``: fields of it that are to name a colour of the loaf.
          */
         CatalogueEntry: {
             /** Kind */
@@ -5434,6 +5435,11 @@ export interface components {
             defaults: {
                 [key: string]: unknown;
             };
+            /**
+             * Colours
+             * @default []
+             */
+            colours: string[];
         };
         /**
          * Week

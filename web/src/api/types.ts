@@ -123,3 +123,4 @@ export type FirstPlanned = Schemas["FirstPlanned"];
 export type Brought = Schemas["Brought"];
 export type GhostOn = Schemas["GhostOn"];
 export type Asked = NonNullable<operations["search_notebook"]["parameters"]["query"]>;
+export type CatalogueEntry = Schemas["CatalogueEntry"];

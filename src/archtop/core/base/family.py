@@ -17,21 +17,28 @@ __all__ = ["CatalogueEntry", "Family", "Kind"]
 
 
 class Kind(Frozen):
-    """One kind: its part of the document with its defaults. ``label`` and ``help`` as makers speak."""
+    """One kind: its part of the document with its defaults. ``label`` and ``help`` as makers speak.
+
+    ``fresh``: what a new one begins with besides its defaults; ``colour_fields``: what names a colour of the loaf.
+    """
 
     label: ClassVar[str]
     help: ClassVar[str]
+    fresh: ClassVar[Mapping[str, Any]] = {}
+    colour_fields: ClassVar[tuple[str, ...]] = ()
 
 
 class CatalogueEntry(Frozen):
-    """A kind as the browser offers it; ``defaults``: its part of the document as a new one begins, what is needed left
-    out.
+    """A kind as the browser offers it; ``defaults``: its part of the document as a new one begins.
+
+    ``colours``: fields of it that are to name a colour of the loaf.
     """
 
     kind: str
     label: str
     help: str
     defaults: dict[str, Any]
+    colours: tuple[str, ...] = ()
 
 
 K = TypeVar("K", bound=Kind)
@@ -56,7 +63,13 @@ class Family(Generic[K]):
     def catalogue(self) -> tuple[CatalogueEntry, ...]:
         """Every kind as the browser offers it."""
         return tuple(
-            CatalogueEntry(kind=name, label=kind.label, help=kind.help, defaults=_defaults(kind))
+            CatalogueEntry(
+                kind=name,
+                label=kind.label,
+                help=kind.help,
+                defaults=_defaults(kind) | dict(kind.fresh),
+                colours=kind.colour_fields,
+            )
             for name, kind in self.kinds.items()
         )
 

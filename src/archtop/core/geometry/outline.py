@@ -53,7 +53,7 @@ class Circle(Kind):
 class Rounded(Kind):
     """A rectangle whose corners are rounded with ``corner_mm``."""
 
-    label = "Rounded box"
+    label = "Rounded square"
     help = "A rectangle with rounded corners."
 
     kind: Literal["rounded"] = "rounded"
@@ -78,7 +78,7 @@ class Rounded(Kind):
 class Regular(Kind):
     """``sides`` equal sides with the corners on a circle of ``across_mm``; a corner points up."""
 
-    label = "Regular"
+    label = "Equal sides"
     help = "Equal sides around a middle, a corner up."
 
     kind: Literal["regular"] = "regular"
@@ -89,7 +89,7 @@ class Regular(Kind):
 class Polygon(Kind):
     """Any simple outline by its corners [mm], in order, not closed by hand; ``holes`` run through the whole piece."""
 
-    label = "Drawn"
+    label = "Own outline"
     help = "Any simple outline by its corners."
 
     kind: Literal["polygon"] = "polygon"

@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiProblem, readMesh } from "../../api/queries";
 import type { Make, ReadMesh } from "../../api/types";
+import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { outlinePath } from "../../drawing/outlinePath";
 import { fitScale } from "../../drawing/scale";
 import { Cautions } from "../../ui/Cautions";
@@ -10,54 +11,8 @@ import { FileButton } from "../../ui/FileButton";
 import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { Problems } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
-import { DoughParts, newPart } from "./DoughParts";
+import { DoughParts } from "./DoughParts";
 import { OutlineFields } from "./OutlineFields";
-
-const KINDS = [
-	["cavity", "Cast in cavities"],
-	["composite", "Figures in a surround"],
-	["cutter", "Cut from a slab"],
-	["chunk", "Chunks, by hand"],
-	["wedge", "Wedges"],
-	["board", "Boards"],
-	["ball", "Balls or beads"],
-	["dough", "Soap dough"],
-	["melt", "Melt and pour"],
-	["piped", "Piped ahead"],
-] as const;
-
-/** Something to start from, for each way. */
-function fresh(kind: Make["kind"], colour: string): Make {
-	switch (kind) {
-		case "cavity":
-			return { kind, mould: { cavity_ml: 5, cavities: 12 } };
-		case "composite":
-			return { kind, mould: { cavity_ml: 20, cavities: 6 }, figure_ml: 6, figure_colour: colour };
-		case "wedge":
-			return { kind, long_mm: 80, wide_mm: 20, high_mm: 20 };
-		case "board":
-			return { kind, long_mm: 80, wide_mm: 40, thick_mm: 6, kerf_mm: 0.6 };
-		case "cutter":
-			return {
-				kind,
-				outline: { kind: "circle", diameter_mm: 30 },
-				slab_mm: 15,
-				sheet_long_mm: 300,
-				sheet_wide_mm: 200,
-				gap_mm: 1,
-			};
-		case "chunk":
-			return { kind, long_mm: 20, wide_mm: 20, high_mm: 20 };
-		case "ball":
-			return { kind, diameter_mm: 15 };
-		case "dough":
-			return { kind, parts: [newPart], waste_percent: 10 };
-		case "melt":
-			return { kind, piece_ml: 5 };
-		case "piped":
-			return { kind, piece_ml: 8 };
-	}
-}
 
 /** Ways that are told by measures alone: field, label, digits. */
 const SIZES = {
@@ -94,13 +49,14 @@ const MELT = ["Melted base is hot: it burns as oil does. If it is spritzed with 
 
 export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Make) => void }) {
 	const { document } = useEditor();
+	const ways = useCatalogue("ways");
 	return (
 		<>
 			<SelectField
 				label="Made by"
 				value={make.kind}
-				options={KINDS}
-				onChange={(kind) => onChange(fresh(kind, document.colours[0]?.id ?? "plain"))}
+				options={optionsOf<Make["kind"]>(ways)}
+				onChange={(kind) => onChange(freshOf<Make>(ways, kind, document.colours[0]?.id ?? "plain"))}
 			/>
 			{(make.kind === "cavity" || make.kind === "composite") && (
 				<CavityFields make={make} onChange={onChange} />

@@ -1,16 +1,10 @@
 import { useEffect, useState } from "react";
 import type { Outline } from "../../api/types";
+import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
 import { OutlineFile } from "./OutlineFile";
-
-const KINDS = [
-	["circle", "Round"],
-	["rounded", "Rounded square"],
-	["regular", "Equal sides"],
-	["polygon", "Own outline"],
-] as const;
 
 /** The same size in another shape, to start from. */
 function turnInto(kind: Outline["kind"], size: number): Outline {
@@ -58,13 +52,15 @@ export function OutlineFields({
 	outline: Outline;
 	onChange: (outline: Outline) => void;
 }) {
+	const kinds = useCatalogue("outlines");
+
 	return (
 		<>
 			<FieldRow>
 				<SelectField
 					label="Shape"
 					value={outline.kind}
-					options={KINDS}
+					options={optionsOf<Outline["kind"]>(kinds)}
 					onChange={(kind) => onChange(turnInto(kind, sizeOf(outline)))}
 				/>
 				{outline.kind === "circle" && (

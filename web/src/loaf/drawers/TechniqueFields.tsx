@@ -1,27 +1,14 @@
 import type { Pour } from "../../api/types";
+import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
 
-const HOW: readonly (readonly [NonNullable<Pour["how"]>, string])[] = [
-	["layer", "Layer"],
-	["drops", "Drop swirl"],
-	["mini drops", "Mini drops"],
-	["pot swirl", "Pot swirl"],
-	["corner", "From one side"],
-	["plops", "Spooned plops"],
-];
+type Technique = NonNullable<Pour["technique"]>;
+type Stage = NonNullable<Pour["thickness"]>;
+
 const SIDES = [
 	["left", "The left"],
 	["right", "The right"],
-] as const;
-const STAGES = [
-	["", "As the clock expects"],
-	["emulsion", "Emulsion"],
-	["thin", "Thin trace"],
-	["light", "Light trace"],
-	["medium", "Medium trace"],
-	["thick", "Thick trace"],
-	["pudding", "Like pudding"],
 ] as const;
 
 interface Props {
@@ -31,41 +18,56 @@ interface Props {
 
 /** By which technique a pour goes in, and how thick it then is. */
 export function TechniqueFields({ pour, onChange }: Props) {
-	const how = pour.how ?? "layer";
+	const techniques = useCatalogue("techniques");
+	const stages = useCatalogue("stages");
+	const technique = pour.technique;
+	const patch = (change: object) => onChange({ technique: { ...technique, ...change } as Technique });
+	const help = techniques.find((entry) => entry.kind === technique.kind)?.help;
+	const swirls = technique.kind === "layer" && pour.colours.length > 1;
 	return (
-		<FieldRow>
-			<SelectField label="Poured as" value={how} options={HOW} onChange={(next) => onChange({ how: next })} />
-			{how === "corner" && (
+		<>
+			<FieldRow>
 				<SelectField
-					label="From"
-					value={pour.from_side ?? "left"}
-					options={SIDES}
-					onChange={(from_side) => onChange({ from_side })}
+					label="Poured as"
+					value={technique.kind}
+					options={optionsOf<Technique["kind"]>(techniques)}
+					onChange={(kind) => onChange({ technique: freshOf<Technique>(techniques, kind) })}
 				/>
-			)}
-			{how !== "layer" && how !== "corner" && (
-				<NumberField
-					label="Passes"
-					digits={0}
-					min={1}
-					value={pour.passes ?? 6}
-					onChange={(passes) => onChange({ passes: Math.max(1, Math.round(passes)) })}
+				{"from_side" in technique && (
+					<SelectField
+						label="From"
+						value={technique.from_side ?? "left"}
+						options={SIDES}
+						onChange={(from_side) => patch({ from_side })}
+					/>
+				)}
+				{"passes" in technique && (
+					<NumberField
+						label="Passes"
+						digits={0}
+						min={1}
+						value={technique.passes ?? 6}
+						onChange={(passes) => patch({ passes: Math.max(1, Math.round(passes)) })}
+					/>
+				)}
+				{"turns" in technique && (
+					<NumberField
+						label="Turns"
+						digits={1}
+						value={technique.turns ?? 0.5}
+						onChange={(turns) => patch({ turns })}
+					/>
+				)}
+				<SelectField
+					label="How thick"
+					value={pour.thickness ?? ""}
+					options={[["", "As the clock expects"] as const, ...optionsOf<Stage>(stages)]}
+					onChange={(stage) => onChange({ thickness: stage === "" ? null : stage })}
 				/>
-			)}
-			{how === "pot swirl" && (
-				<NumberField
-					label="Turns"
-					digits={1}
-					value={pour.turns ?? 0.5}
-					onChange={(turns) => onChange({ turns })}
-				/>
-			)}
-			<SelectField
-				label="How thick"
-				value={pour.thickness ?? ""}
-				options={STAGES}
-				onChange={(stage) => onChange({ thickness: stage === "" ? null : stage })}
-			/>
-		</FieldRow>
+			</FieldRow>
+			<p className="text-xs text-soft">
+				{swirls ? "Several colours in one pour leave their pot together, as a pot swirl." : help}
+			</p>
+		</>
 	);
 }

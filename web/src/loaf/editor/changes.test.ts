@@ -25,10 +25,7 @@ const pour = (id: string, to_mm: number) => ({
 	shreds_g: 0,
 	grated: "shreds" as const,
 	fall_mm: 5,
-	how: "layer" as const,
-	passes: 6,
-	from_side: "left" as const,
-	turns: 0.5,
+	technique: { kind: "layer" as const },
 	pieces: [],
 });
 

@@ -1,5 +1,6 @@
 import { Plus, X } from "lucide-react";
 import type { Finish, LoafTop } from "../../api/types";
+import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { Drawer, FieldRow } from "../../ui/Drawer";
@@ -12,14 +13,6 @@ const TEXTURES = [
 	["swoops", "Swoops"],
 	["peaks", "Peaks"],
 ] as const;
-const FINISHES: readonly (readonly [Finish["kind"], string])[] = [
-	["spritz", "Alcohol spritz"],
-	["drizzle", "Drizzle"],
-	["dust", "Dust"],
-	["glitter", "Glitter"],
-	["salt", "Salt"],
-	["seeds", "Seeds"],
-];
 const WHEN = [
 	["before pieces", "Before the pieces"],
 	["after pieces", "After the pieces"],
@@ -78,6 +71,8 @@ export function FinishesDrawer() {
 	const { finishes = [] } = topOf(document);
 	const set = (next: Finish[], stroke: string) => edit(patchTop({ finishes: next }), stroke);
 	const kinds = new Set(finishes.map((finish) => finish.kind));
+	const offered = useCatalogue("finishes");
+	const unitOf = (kind: string) => offered.find((entry) => entry.kind === kind)?.defaults.unit;
 	return (
 		<Drawer id="finishes" title="Finishes" line={finishes.map((finish) => finish.name).join(", ") || "None"}>
 			{finishes.map((finish, i) => {
@@ -86,7 +81,7 @@ export function FinishesDrawer() {
 						finishes.map((other, at) => (at === i ? { ...other, ...change } : other)),
 						`finish ${i} ${Object.keys(change)}`,
 					);
-				const liquid = finish.kind === "spritz" || finish.kind === "drizzle";
+				const liquid = unitOf(finish.kind) === "ml";
 				return (
 					// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another finish in it must keep the focus.
 					<div key={i} className="space-y-2 rounded-lg border border-line bg-white p-2">
@@ -115,7 +110,7 @@ export function FinishesDrawer() {
 							<SelectField
 								label="It is"
 								value={finish.kind}
-								options={FINISHES}
+								options={optionsOf<Finish["kind"]>(offered)}
 								onChange={(kind) => patch({ kind })}
 							/>
 							<NumberField

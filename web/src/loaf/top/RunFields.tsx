@@ -1,5 +1,6 @@
 import { ArrowDown, ArrowUp, Plus, X } from "lucide-react";
 import type { MotifKind, Run, TopRun } from "../../api/types";
+import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
@@ -8,19 +9,6 @@ import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
 import { addRun, moveRun, patchRun, removeRun } from "./topChanges";
 
-const MOTIFS: readonly (readonly [MotifKind, string])[] = [
-	["kiss", "Kisses"],
-	["ball", "Balls"],
-	["coil", "Coils"],
-	["scallop", "Scallops"],
-	["rope", "Rope"],
-	["ruffle", "Ruffle"],
-	["leaf", "Leaves"],
-	["tuft", "Tufts"],
-	["blossom", "Blossoms"],
-	["vine", "Vine"],
-	["cloud", "Clouds"],
-];
 const PATTERNS: readonly (readonly [NonNullable<Run["pattern"]>, string])[] = [
 	["rows", "Rows"],
 	["staggered", "Staggered rows"],
@@ -67,6 +55,7 @@ interface Props {
 function RunFields({ run, planned, index, last }: Props) {
 	const { document, edit } = useEditor();
 	const { units } = useUnits();
+	const motifs = useCatalogue("motifs");
 	const patch = (change: Partial<Run>) =>
 		edit(patchRun(run.id, change), `run ${run.id} ${Object.keys(change)}`);
 	const motif = (change: Partial<Run["motif"]>) => patch({ motif: { ...run.motif, ...change } });
@@ -110,7 +99,7 @@ function RunFields({ run, planned, index, last }: Props) {
 				<SelectField
 					label="Motif"
 					value={run.motif.kind}
-					options={MOTIFS}
+					options={optionsOf<MotifKind>(motifs)}
 					onChange={(kind) => motif({ kind, height_mm: null })}
 				/>
 				<NumberField

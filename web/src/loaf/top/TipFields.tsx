@@ -1,5 +1,6 @@
 import { Plus, X } from "lucide-react";
 import type { Tip, TipKind, TopPlan } from "../../api/types";
+import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
@@ -7,18 +8,6 @@ import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { addTip, patchFrosting, patchTip } from "./topChanges";
-
-const KINDS: readonly (readonly [TipKind, string])[] = [
-	["plain", "Plain round"],
-	["open star", "Open star"],
-	["closed star", "Closed star"],
-	["petal", "Petal"],
-	["leaf", "Leaf"],
-	["grass", "Many holes"],
-	["ruffle", "Ruffle"],
-	["V cut", "Bag cut to a V"],
-];
-const SLOTS: readonly TipKind[] = ["petal", "leaf", "ruffle", "V cut"];
 
 /** Tips told by their openings, with the bead each lays. */
 export function TipsDrawer() {
@@ -54,7 +43,9 @@ function TipFields({ tip, planned, used }: Props) {
 	const { units } = useUnits();
 	const patch = (change: Partial<Tip>) =>
 		edit(patchTip(tip.id, change), `tip ${tip.id} ${Object.keys(change)}`);
-	const slot = SLOTS.includes(tip.kind ?? "plain");
+	const kinds = useCatalogue("tips");
+	const uses = (kinds.find((entry) => entry.kind === (tip.kind ?? "plain"))?.defaults.uses ?? []) as string[];
+	const slot = uses.includes("thick_mm");
 	return (
 		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-tip={tip.id}>
 			<div className="flex items-end gap-2">
@@ -78,11 +69,11 @@ function TipFields({ tip, planned, used }: Props) {
 				<SelectField
 					label="Opening"
 					value={tip.kind ?? "plain"}
-					options={KINDS}
+					options={optionsOf<TipKind>(kinds)}
 					onChange={(kind) => patch({ kind })}
 				/>
 				<NumberField
-					label={slot ? "Long" : tip.kind === "grass" ? "Each hole" : "Across"}
+					label={slot ? "Long" : uses.includes("holes") ? "Each hole" : "Across"}
 					quantity="length"
 					value={tip.opening_mm ?? 10}
 					onChange={(opening_mm) => patch({ opening_mm })}
@@ -95,7 +86,7 @@ function TipFields({ tip, planned, used }: Props) {
 						onChange={(thick_mm) => patch({ thick_mm })}
 					/>
 				)}
-				{(tip.kind === "open star" || tip.kind === "closed star") && (
+				{uses.includes("points") && (
 					<NumberField
 						label="Points"
 						digits={0}
@@ -103,7 +94,7 @@ function TipFields({ tip, planned, used }: Props) {
 						onChange={(points) => patch({ points: Math.round(points) })}
 					/>
 				)}
-				{tip.kind === "grass" && (
+				{uses.includes("holes") && (
 					<NumberField
 						label="Holes"
 						digits={0}

@@ -12,7 +12,7 @@ class Cloud(MotifKind):
     """A cloud: three puffs that lean on each other."""
 
     kind = "cloud"
-    label = "Cloud"
+    label = "Clouds"
     help = "Three puffs that lean on each other."
     aim_s = 5.0
     squeezes = 3

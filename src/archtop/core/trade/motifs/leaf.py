@@ -12,7 +12,7 @@ class Leaf(MotifKind):
     """A leaf: full, then drawn to a point."""
 
     kind = "leaf"
-    label = "Leaf"
+    label = "Leaves"
     help = "Press, pull, and point away; the bag turns for every leaf."
     aim_s = 6.0
 

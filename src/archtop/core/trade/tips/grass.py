@@ -16,7 +16,7 @@ class Grass(TipKind):
     """A tip of many holes, for grass."""
 
     kind = "grass"
-    label = "Grass"
+    label = "Many holes"
     help = "Many strands at once."
     uses = ("holes",)
 

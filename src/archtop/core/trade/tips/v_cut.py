@@ -11,5 +11,5 @@ class VCut(LeafTip):
     """A bag cut to a point."""
 
     kind = "V cut"
-    label = "V cut"
+    label = "Bag cut to a V"
     help = "A bag cut to a point: leaves without a tip."

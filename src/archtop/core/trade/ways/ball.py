@@ -14,12 +14,14 @@ __all__ = ["BallMake"]
 class BallMake(Way):
     """Balls or beads."""
 
-    label = "Balls, rolled"
+    label = "Balls or beads"
     help = "Rolled from young soap."
     pot = "dough"
     cast = False
     verb = "Make"
     waits = {"any": WaitOf(24, 72, "Young soap rolls; older soap cracks.")}
+
+    fresh = {"diameter_mm": 15}
 
     kind: Literal["ball"] = "ball"
     diameter_mm: Size

@@ -20,6 +20,8 @@ class BoardMake(Way):
     verb = "Pour the block for"
     waits = {"any": WaitOf(12, 72, "A block is sliced once it holds its edges; boards bend while young.")}
 
+    fresh = {"long_mm": 80, "wide_mm": 40, "thick_mm": 6}
+
     kind: Literal["board"] = "board"
     long_mm: Size
     wide_mm: Size

@@ -13,7 +13,7 @@ __all__ = ["CavityMake"]
 class CavityMake(Way):
     """Cast in the hollows of a mould."""
 
-    label = "Cast in a cavity mould"
+    label = "Cast in cavities"
     help = "Batter in the hollows of a mould, turned out when firm through."
     pot = "cavity"
     batchwise = True
@@ -21,6 +21,8 @@ class CavityMake(Way):
         "silicone": WaitOf(48, 336, "Small pieces keep their detail once they are firm through."),
         "stiff": WaitOf(96, 336, "A stiff cavity needs longer than a soft one; early pieces come out bent."),
     }
+
+    fresh = {"mould": {"cavity_ml": 5, "cavities": 12}}
 
     kind: Literal["cavity"] = "cavity"
     mould: CavityMould

@@ -12,11 +12,13 @@ __all__ = ["ChunkMake"]
 class ChunkMake(Way):
     """Cut by hand from a block [mm]."""
 
-    label = "Chunks by hand"
+    label = "Chunks, by hand"
     help = "Cut by hand from a block that holds its edges."
     pot = "slab"
     verb = "Pour the block for"
     waits = {"any": WaitOf(12, 72, "A block is cut by hand once it holds its edges.")}
+
+    fresh = {"long_mm": 20, "wide_mm": 20, "high_mm": 20}
 
     kind: Literal["chunk"] = "chunk"
     long_mm: Size

@@ -16,7 +16,7 @@ __all__ = ["CompositeMake"]
 class CompositeMake(Way):
     """A figure of ``figure_ml`` cast first, then surrounded in a cavity; the surround has the pieces' colour."""
 
-    label = "Figure in a surround"
+    label = "Figures in a surround"
     help = "A figure cast first and firm, then surrounded in a hollow in another colour."
     pot = "cavity"
     batchwise = True
@@ -24,6 +24,9 @@ class CompositeMake(Way):
         "silicone": WaitOf(96, 384, "The figure first, until it is firm; then as long again for what surrounds it."),
         "stiff": WaitOf(192, 480, "A stiff cavity needs longer; the figure first, then what surrounds it."),
     }
+
+    fresh = {"mould": {"cavity_ml": 20, "cavities": 6}, "figure_ml": 6}
+    colour_fields = ("figure_colour",)
 
     kind: Literal["composite"] = "composite"
     mould: CavityMould

@@ -30,6 +30,8 @@ class CutterMake(Way):
     verb = "Pour the slab for"
     waits = {"any": WaitOf(12, 36, "A slab is cut with cutters when it is firm but not yet hard: overnight.")}
 
+    fresh = {"outline": {"kind": "circle", "diameter_mm": 30}, "slab_mm": 15}
+
     kind: Literal["cutter"] = "cutter"
     outline: Outline
     slab_mm: Size

@@ -25,6 +25,8 @@ class DoughMake(Way):
         "any": WaitOf(24, 240, "Dough rests covered until it no longer sticks; then it is shaped and left to firm.")
     }
 
+    fresh = {"parts": [{"shape": "ball", "across": 10, "long": 10, "thick": 2, "count": 1, "colour": ""}]}
+
     kind: Literal["dough"] = "dough"
     parts: Annotated[tuple[DoughPart, ...], Field(min_length=1, max_length=60)]
     waste_percent: Annotated[float, Field(ge=0, le=100)] = 10.0

@@ -24,6 +24,8 @@ class MeltMake(Way):
         "any": WaitOf(3, 48, "A clear piece sets in two or three hours; cut soon after: it hardens against the wire.")
     }
 
+    fresh = {"piece_ml": 5}
+
     kind: Literal["melt"] = "melt"
     piece_ml: Annotated[float, Field(gt=0, le=5000)]
 

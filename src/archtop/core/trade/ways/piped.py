@@ -21,6 +21,8 @@ class PipedMake(Way):
     verb = "Pipe"
     waits = {"any": WaitOf(48, 336, "Piped flowers firm for about two days before they are pressed in.")}
 
+    fresh = {"piece_ml": 8}
+
     kind: Literal["piped"] = "piped"
     piece_ml: Annotated[float, Field(gt=0, le=500)]
 

@@ -18,6 +18,8 @@ class WedgeMake(Way):
     verb = "Pour the block for"
     waits = {"any": WaitOf(12, 72, "A block is sawn once it holds its edges.")}
 
+    fresh = {"long_mm": 80, "wide_mm": 20, "high_mm": 20}
+
     kind: Literal["wedge"] = "wedge"
     long_mm: Size
     wide_mm: Size
