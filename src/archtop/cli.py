@@ -14,7 +14,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
-from archtop.core import InputError, calculate, list_calculators, plan, read_cupboard, read_loaf, standard_cupboard
+from archtop.core import InputError, plan, read_cupboard, read_loaf, standard_cupboard
 
 __all__ = ["main"]
 
@@ -42,6 +42,9 @@ def _plan(args: argparse.Namespace) -> str:
 
 
 def _calc(args: argparse.Namespace) -> str:
+    # All calculators at once take a while to load: only who asks for one waits for them.
+    from archtop.core import calculate, list_calculators
+
     if args.list:
         return json.dumps(list_calculators(), indent=2)
     if not args.name:

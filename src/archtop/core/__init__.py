@@ -4,11 +4,15 @@ Imports no web framework, opens no socket, reads only its own tables. What is na
 surface. Units: mm, ml, g, °C, h, unless a docstring says otherwise.
 """
 
+from __future__ import annotations
+
+from importlib import import_module
+from typing import TYPE_CHECKING, Any
+
 from archtop.core.base import InputError, Problem, problems_from_items
-from archtop.core.calculators import calculate, list_calculators
 from archtop.core.catalogue import Catalogue, catalogue
 from archtop.core.chemistry import Additive, Fat, Formula, Scent, standard_fats
-from archtop.core.colour import Colourant, Reach, reach
+from archtop.core.colour import Colourant
 from archtop.core.document import (
     Cupboard,
     Loaf,
@@ -19,14 +23,19 @@ from archtop.core.document import (
     standard_cupboard,
     stock_key,
 )
-from archtop.core.first_loaf import FirstLoaf, first_loaf
-from archtop.core.geometry import ReadMesh, ReadOutline, read_stl, read_svg
-from archtop.core.notebook import Costing, cost_of
 from archtop.core.plan import LoafPlan, plan, plan_of
 from archtop.core.pots import Supply, together
 from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.shelf import LotState, could_use, lot_state
-from archtop.core.size_back import Backsized, BackTarget, size_back
+
+if TYPE_CHECKING:
+    from archtop.core.calculators import calculate, list_calculators
+    from archtop.core.colour.reach import Reach, reach
+    from archtop.core.first_loaf import FirstLoaf, first_loaf
+    from archtop.core.geometry.read_stl import ReadMesh, read_stl
+    from archtop.core.geometry.read_svg import ReadOutline, read_svg
+    from archtop.core.notebook.costing import Costing, cost_of
+    from archtop.core.size_back import Backsized, BackTarget, size_back
 
 __all__ = [
     "Additive",
@@ -74,3 +83,29 @@ __all__ = [
     "stock_key",
     "together",
 ]
+
+# Rooms that a plan does not need, and what of them is named here: each is loaded when it is first asked for.
+_LATER = {
+    "BackTarget": "archtop.core.size_back",
+    "Backsized": "archtop.core.size_back",
+    "Costing": "archtop.core.notebook.costing",
+    "FirstLoaf": "archtop.core.first_loaf",
+    "Reach": "archtop.core.colour.reach",
+    "ReadMesh": "archtop.core.geometry.read_stl",
+    "ReadOutline": "archtop.core.geometry.read_svg",
+    "calculate": "archtop.core.calculators",
+    "cost_of": "archtop.core.notebook.costing",
+    "first_loaf": "archtop.core.first_loaf",
+    "list_calculators": "archtop.core.calculators",
+    "reach": "archtop.core.colour.reach",
+    "read_stl": "archtop.core.geometry.read_stl",
+    "read_svg": "archtop.core.geometry.read_svg",
+    "size_back": "archtop.core.size_back",
+}
+
+
+def __getattr__(name: str) -> Any:
+    """A name of a room that is loaded only now."""
+    if name not in _LATER:
+        raise AttributeError(f"archtop.core has no {name!r}")
+    return getattr(import_module(_LATER[name]), name)

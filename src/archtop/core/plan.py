@@ -150,7 +150,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     embeds_hold, layers_hold = embed_holds(of, fills), layer_holds(loaf, of.own_batter.density.value)
     top = topping_of(of, level)
     pots = pots_of(of, fills, top)
-    heats = tuple(heat_of(pot, of.formula_of(pot.formula), of.cupboard.fats, loaf.sizing.room_c) for pot in pots)
+    heats = _heats(of, pots)
     colours = colours_of(of, pots)
     contrasts = contrasts_of(of, layers, colours)
     supplies = supplies_of(pots, of.blends, _melted_ml(of), of.cupboard)
@@ -160,6 +160,10 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     moves = shelf_moves(of, pots, {embed.id: embed for embed in embeds}, cuts)
     measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
     kneaded = _kneaded(of)
+    told = Planned(pots, heats, fills, embeds_hold, layers_hold, moves, kneaded, top, cut_how, cuts)
+    remarks = _remarks(
+        of, (fills, layers), embeds, Mixed(pots, heats, colours, contrasts, supplies), (top, cuts, shelf)
+    )
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
@@ -186,21 +190,14 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         colours=colours,
         contrasts=contrasts,
         supplies=supplies,
-        label=label_of_pots(pots, {f.id: f.naoh_purity_percent / 100 for f in loaf.formulas}, of.cupboard.fats),
+        label=_label(of, pots),
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
         shelf=shelf,
         order=casting_order(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates),
-        steps=bench_steps(
-            of, Planned(pots, heats, fills, embeds_hold, layers_hold, moves, kneaded, top, cut_how, cuts)
-        ),
-        remarks=(
-            *remarks_on(loaf, embeds, fills, pots, cuts),
-            *remarks_on_top(loaf, top),
-            *remarks_on_small(of, layers, fills, embeds, shelf),
-            *remarks_on_ingredients(of, Mixed(pots, heats, colours, contrasts, supplies)),
-        ),
+        steps=bench_steps(of, told),
+        remarks=remarks,
         cautions=LYE_CAUTIONS,
     )
 
@@ -218,6 +215,32 @@ def _embeds(of: ResolvedLoaf, clearances: Mapping[str, Clearance], level: float)
         )
         for embed in of.loaf.embeds
     )
+
+
+def _remarks(
+    of: ResolvedLoaf,
+    filled: tuple[tuple[Fill, ...], tuple[Layer, ...]],
+    embeds: tuple[EmbedPlan, ...],
+    mixed: Mixed,
+    rest: tuple[TopPlan, CutPlan, tuple[ShelfUse, ...]],
+) -> tuple[Remark, ...]:
+    (fills, layers), (top, cuts, shelf) = filled, rest
+    return (
+        *remarks_on(of.loaf, embeds, fills, mixed.pots, cuts),
+        *remarks_on_top(of.loaf, top),
+        *remarks_on_small(of, layers, fills, embeds, shelf),
+        *remarks_on_ingredients(of, mixed),
+    )
+
+
+def _heats(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[PotHeat, ...]:
+    fats, room_c = of.cupboard.fats, of.loaf.sizing.room_c
+    return tuple(heat_of(pot, of.formula_of(pot.formula), fats, room_c) for pot in pots)
+
+
+def _label(of: ResolvedLoaf, pots: Sequence[Pot]) -> Label:
+    purity = {formula.id: formula.naoh_purity_percent / 100 for formula in of.loaf.formulas}
+    return label_of_pots(pots, purity, of.cupboard.fats)
 
 
 def _cuts(

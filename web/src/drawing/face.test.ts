@@ -52,7 +52,7 @@ const plan = {
 		{ id: "wished", shown: "#222222", forecast: null },
 	],
 	layers: [{ pour: "p", low_mm: 0, high_mm: 50 }],
-	pieces: [{ id: "rod" }, { id: "gone" }],
+	embeds: [{ id: "rod" }, { id: "gone" }],
 	made: { bit: { each_ml: 1 } },
 } as unknown as LoafPlan;
 

@@ -5,6 +5,7 @@ from archtop.core.base.family import CatalogueEntry, Family, Kind
 from archtop.core.base.figure import Basis, Figure, Frozen, Unit
 from archtop.core.base.ids import FROSTING, LOAF, JobKey, PotId, StepKey
 from archtop.core.base.rate import FOUR_IN_FIVE, Rate
+from archtop.core.base.stored import STORED_VERSION, Stored
 from archtop.core.base.tables import read_table
 from archtop.core.base.tags import TAGS
 from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP
@@ -18,6 +19,7 @@ __all__ = [
     "LOAF",
     "ML_PER_TBSP",
     "ML_PER_TSP",
+    "STORED_VERSION",
     "TAGS",
     "Basis",
     "CatalogueEntry",
@@ -31,6 +33,7 @@ __all__ = [
     "Problem",
     "Rate",
     "StepKey",
+    "Stored",
     "Unit",
     "counted",
     "problems_from_items",

@@ -38,7 +38,10 @@ class ColourMixInput(Frozen):
 
 @calculator("colour-mix")
 def colour_mix(given: ColourMixInput) -> Forecast:
-    """What a mix of colourants looks like wet, next day and cured."""
+    """What a mix of colourants looks like wet, next day and cured.
+
+    :raises InputError: when a jar is named that is not given
+    """
     jars = {jar.key: jar for jar in given.colourants}
     for i, dose in enumerate(given.doses):
         if dose.colourant not in jars:

@@ -69,7 +69,10 @@ class MeshInput(Frozen):
 
 @calculator("mesh")
 def mesh(given: MeshInput) -> ReadMesh:
-    """Volume, box and middle section of an STL mesh."""
+    """Volume, box and middle section of an STL mesh.
+
+    :raises InputError: of the file, as :func:`archtop.core.geometry.read_stl`
+    """
     try:
         data = base64.b64decode(given.stl_base64, validate=True)
     except binascii.Error as error:
@@ -138,7 +141,10 @@ class ShredsOutput(Frozen):
 
 @calculator("shreds")
 def shreds(given: ShredsInput) -> ShredsOutput:
-    """What a block for shreds weighs, and the oils that the rest of the loaf then takes."""
+    """What a block for shreds weighs, and the oils that the rest of the loaf then takes.
+
+    :raises InputError: when the pour has no room for them
+    """
     cupboard = standard_cupboard()
     per_gram = batter_of(given.formula, cupboard.fats, cupboard.additives).g_per_g_oils
     block = given.block_oils_g * per_gram

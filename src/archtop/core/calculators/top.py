@@ -129,7 +129,10 @@ class ScatterInput(Frozen):
 
 @calculator("scatter")
 def scatter(given: ScatterInput) -> ScatterPlan:
-    """Pieces strewn so that they look casual and every bar has its share."""
+    """Pieces strewn so that they look casual and every bar has its share.
+
+    :raises InputError: of the scatter, as :func:`archtop.core.top.strew`
+    """
     missing = [item.pieces for item in given.scatter.items if item.pieces not in given.radii_mm]
     if missing:
         raise InputError.one(

@@ -32,7 +32,10 @@ class MouldOutput(Frozen):
 
 @calculator("mould")
 def mould(given: MouldInput) -> MouldOutput:
-    """Volume of a loaf mould to its rim and to a level."""
+    """Volume of a loaf mould to its rim and to a level.
+
+    :raises InputError: when the level lies outside the mould
+    """
     height = given.mould.height_mm
     if given.level_mm > height:
         raise InputError.one(
@@ -75,7 +78,10 @@ class DisplacementOutput(Frozen):
 
 @calculator("displacement")
 def displacement(given: DisplacementInput) -> DisplacementOutput:
-    """Batter for a level, or the level for some batter, around pieces."""
+    """Batter for a level, or the level for some batter, around pieces.
+
+    :raises InputError: when the pieces do not fit, or the batter does not
+    """
     if (given.level_mm is None) == (given.batter_ml is None):
         raise InputError.one(
             "displacement.choose", "level_mm", given.level_mm, "give either level_mm or batter_ml", "Leave one out."

@@ -86,7 +86,10 @@ def _cells(row: dict[str, str]) -> dict[str, object]:
 
 
 def additive_named(key: str, additives: Mapping[str, Additive]) -> Additive:
-    """The additive of that key; ``additive.unknown`` if the table does not hold it."""
+    """The additive of that key; ``additive.unknown`` if the table does not hold it.
+
+    :raises InputError: ``additive.unknown`` when there is no such additive
+    """
     if key not in additives:
         raise InputError.one(
             "additive.unknown", "additive", key, "must be in the cupboard", "Choose one from the list."
@@ -128,7 +131,10 @@ def grams_per_g_oils(dose: AdditiveDose, additive: Additive, water_per_g_oils: f
 
 
 def stage_of(dose: AdditiveDose, additive: Additive) -> Stage:
-    """Where a dose goes in; ``additive.stage`` if it may not go there."""
+    """Where a dose goes in; ``additive.stage`` if it may not go there.
+
+    :raises InputError: ``additive.stage`` when it does not go in there
+    """
     stage = dose.stage or additive.stage
     if stage not in (additive.stage, *additive.also):
         places = ", ".join((additive.stage, *additive.also))

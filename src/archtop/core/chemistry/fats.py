@@ -89,6 +89,9 @@ def iodine_value_of(acids: Mapping[str, float], unsaponifiable: float = 0.0, fre
 
     >>> round(iodine_value_of({"18:1": 100}), 1)
     86.0
+
+    :param acids: share of each fatty acid [%]
+    :param unsaponifiable: what of the fat is no fat at all [%]
     """
     mass, double_bonds = _molar_mass_per_acid(acids, free)
     return 100 * double_bonds * 2 * _I / mass * (1 - unsaponifiable / 100)

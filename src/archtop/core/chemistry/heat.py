@@ -32,7 +32,10 @@ def _between(table: str, x_name: str, y_name: str, x: float) -> float:
 
 
 def lye_heat_capacity(mass_fraction: float) -> float:
-    """Specific heat [J/(g K)] of a NaOH solution of this mass fraction [-]."""
+    """Specific heat [J/(g K)] of a NaOH solution of this mass fraction [-].
+
+    :param mass_fraction: sodium hydroxide in the solution, by mass, from 0 to 1 [-]
+    """
     return _between("naoh_heat_capacity", "mass_percent", "j_per_g_k", mass_fraction * 100)
 
 

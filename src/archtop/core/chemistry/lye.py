@@ -53,7 +53,10 @@ def naoh_g_per_g(shares: Mapping[str, float], fats: Mapping[str, Fat], discount:
 
 
 def fat_named(key: str, fats: Mapping[str, Fat]) -> Fat:
-    """The fat of that key; ``fat.unknown`` if the table does not hold it."""
+    """The fat of that key; ``fat.unknown`` if the table does not hold it.
+
+    :raises InputError: ``fat.unknown`` when there is no such fat
+    """
     if key not in fats:
         raise InputError.one(
             "fat.unknown", "fat", key, "must be in the cupboard", "Choose one from the list, or add it there."
@@ -64,7 +67,10 @@ def fat_named(key: str, fats: Mapping[str, Fat]) -> Fat:
 def discount_after_rounding(
     oils_g: Mapping[str, float], naoh_g: float, purity: float, fats: Mapping[str, Fat]
 ) -> float:
-    """Lye discount [-] that these weighed grams of oils and of NaOH at ``purity`` [-] really give."""
+    """Lye discount [-] that these weighed grams of oils and of NaOH at ``purity`` [-] really give.
+
+    :raises InputError: of the fats, as :func:`fat_named`
+    """
     needed = sum(g * naoh_g_per_g({key: 1.0}, fats) for key, g in oils_g.items())
     if needed <= 0:
         raise InputError.one("oils.zero", "oils", 0, "there must be oils in the pot", "Add a fat.")
@@ -74,6 +80,7 @@ def discount_after_rounding(
 def lye_density_g_ml(mass_fraction: float) -> float:
     """Density [g/ml] at 20 °C of a NaOH solution of this mass fraction [-], linear between table rows.
 
+    :param mass_fraction: sodium hydroxide in the solution, by mass, from 0 to 1 [-]
     :raises InputError: ``lye.density_range`` outside 0-0.5, where the table ends
 
     >>> round(lye_density_g_ml(0.30), 3)

@@ -48,7 +48,10 @@ class Measures(Frozen):
 
 
 def fatty_acids_of(shares: Mapping[str, float], fats: Mapping[str, Fat]) -> dict[str, float]:
-    """Percent by mass of each fatty acid in a blend given by mass fractions, scaled to 100 of what is known."""
+    """Percent by mass of each fatty acid in a blend given by mass fractions, scaled to 100 of what is known.
+
+    :param shares: of each fat in the oils, by its key, adding up to 1 [-]
+    """
     total: dict[str, float] = {}
     for key, share in shares.items():
         for code, percent in fats[key].acids.items():

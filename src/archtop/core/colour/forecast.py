@@ -67,6 +67,8 @@ def base_absorption(formula: Formula, additives: Mapping[str, Additive], water_p
 
     Fats by their mass fractions; an additive with a colour as a pigment whose colour is reached at twice its usual
     highest dose.
+
+    :param water_per_g_oils: water for each gram of oils [g]
     """
     known = _fat_colours()
     total = sum((share * known.get(key, _seen(_PALE)) for key, share in formula.shares.items()), np.zeros(81))

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 import numpy as np
-from scipy.optimize import minimize, nnls
 
 from archtop.core.base import Frozen
 from archtop.core.colour.ciede2000 import difference
@@ -68,6 +67,8 @@ def reach(
     def off(share: Spectrum) -> float:
         return difference(lab_of(seen(share)), wanted)
 
+    from scipy.optimize import minimize
+
     nothing = np.zeros(len(usable))
     best = nothing
     for start in _starts(absorption(reflectance_of(wanted_srgb)) * scattering - absorbed, strengths, room):
@@ -96,6 +97,8 @@ def _starts(missing: Spectrum, strengths: Spectrum, room: Spectrum) -> list[Spec
     """Where to look from: doses that make up the missing absorption best, dark parts counting less, and two more."""
     if not len(room):
         return []
+    from scipy.optimize import nnls
+
     weight = 1 / (1 + np.abs(missing))
     fitted, _ = nnls((strengths * weight).T, np.maximum(missing, 0) * weight)
     share = np.divide(fitted, room, out=np.zeros_like(fitted), where=room > 0)

@@ -20,7 +20,10 @@ _OVERLAP_MM2 = 0.5
 
 
 def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
-    """Clearance of every piece; refuses all that clash, at once."""
+    """Clearance of every piece; refuses all that clash, at once.
+
+    :raises InputError: with every clash: ``embed.too_large``, ``embed.through_wall``, ``embed.overlap`` and the like
+    """
     clearances = {key: clearance_of(prism, loaf.mould) for key, prism in prisms.items()}
     problems: list[Problem] = []
     for i, embed in enumerate(loaf.embeds):

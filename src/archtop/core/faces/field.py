@@ -16,7 +16,6 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import maximum_filter, minimum_filter
-from scipy.stats import qmc
 
 from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
@@ -253,5 +252,7 @@ def _in_ellipse(x: Array, z: Array, ellipse: Ellipse) -> NDArray[np.bool_]:
 @functools.cache
 def _lattice(points: int) -> Array:
     """Points of the unit square, shape (points, 2), the same every time."""
+    from scipy.stats import qmc
+
     found: Array = qmc.Halton(2, scramble=False).random(points)
     return found

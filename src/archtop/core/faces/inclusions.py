@@ -132,7 +132,10 @@ def shreds_in(fill: Fill, shreds_g: float, grated: Grated, step: int) -> Shreds:
 def shred_cuts(
     shreds: Shreds, half: float, y: float, random_of: Callable[..., np.random.Generator]
 ) -> Iterator[Ellipse]:
-    """What a face at ``y`` shows of shreds; faces nearer to each other than a shred is long show the same ones."""
+    """What a face at ``y`` shows of shreds; faces nearer to each other than a shred is long show the same ones.
+
+    :param half: half the section's width [mm]
+    """
     long, short = _CUTS[shreds.grated]
     slab, drift = int(y // _SLAB_MM), (y % _SLAB_MM) / _SLAB_MM - 0.5
     random = random_of("shreds", shreds.step, slab)

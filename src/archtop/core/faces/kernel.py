@@ -189,6 +189,8 @@ def walk(
 ) -> tuple[Any, Any, Any]:
     """Where each point came from: its source, how far across the stream that brought it, and how high in it (0-1).
 
+    :param half: half the section's width [mm]
+    :param cell: side of a cell of the grids [mm]
     :param ops: operations in the order they were done, shape (n, OP)
     :param low: columns by their number, shape (m, COLUMNS, STACKED), and so ``high``, ``share``, ``free``, ``straight``
     :param grids: what embeds hold, by their number

@@ -23,7 +23,7 @@ _BEHIND = (np.arcsin(_X) + _X * np.sqrt(1 - _X**2)) / math.pi + 0.5
 
 
 def pot_colours(shares: Sequence[float], turns: float, over: Array, across: Array, start: float) -> NDArray[np.int64]:
-    """Which colour lies where in the stream.
+    """Which colour lies where in the stream: its number among the shares, shape of ``over``.
 
     :param shares: of each colour, adding up to one
     :param turns: by how much the pot's middle was twisted against its rim

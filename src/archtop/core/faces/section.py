@@ -14,7 +14,6 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 from scipy.ndimage import distance_transform_edt
-from scipy.optimize import brentq
 
 from archtop.core.geometry import LoafMould, Prism
 
@@ -119,6 +118,8 @@ class Spans:
             return min(max(area / (2 * self.half), low), high)
         if self.area(low) >= area or self.area(high) <= area:
             return low if self.area(low) >= area else high
+        from scipy.optimize import brentq
+
         return float(brentq(lambda level: self.area(level) - area, low, high, xtol=1e-9))
 
     def slice(self, low: float, high: float) -> Columns:
@@ -154,7 +155,11 @@ def _spans(outline: Array, xs: Array) -> tuple[Array, Array]:
 
 
 def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
-    """How freely batter moves beside embeds, 0 in and at them to 1 away from them, on a grid of ``CELL_MM``."""
+    """How freely batter moves beside embeds, 0 in them to 1 away from them, on a grid of ``CELL_MM``, shape (x, z).
+
+    :param outlines: of the embeds [mm], each of shape (n, 2)
+    :param half: half the section's width, and ``height``: of its straight part [mm]
+    """
     nx, nz = int(2 * half / CELL_MM) + 2, int(height / CELL_MM) + 2
     xs, zs = -half + np.arange(nx) * CELL_MM, np.arange(nz) * CELL_MM
     shape = shapely.union_all([shapely.Polygon(outline).buffer(0.4) for outline in outlines])

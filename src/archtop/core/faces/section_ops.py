@@ -286,7 +286,11 @@ class Telling:
 
 
 def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
-    """Points inside a polygon, by the parity of its edges to their left."""
+    """Points inside a polygon, by the parity of its edges to their left.
+
+    :param outline: corners [mm], shape (n, 2)
+    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+    """
     found = np.zeros(x.shape, dtype=bool)
     x0, z0 = outline[:, 0], outline[:, 1]
     x1, z1 = np.roll(x0, -1), np.roll(z0, -1)

@@ -9,7 +9,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
-from scipy.optimize import brentq
 
 from archtop.core.base import InputError
 from archtop.core.geometry.mould import LoafMould
@@ -65,6 +64,8 @@ class Inside:
         low, high = self._bracket(batter_mm3)
         if high <= low:
             return low
+        from scipy.optimize import brentq
+
         return float(brentq(lambda z: self.batter_below(z) - batter_mm3, low, high, xtol=1e-9))
 
     def _bracket(self, batter_mm3: float) -> tuple[float, float]:

@@ -35,6 +35,8 @@ class Layout(Frozen):
 def nest(cutter: shapely.Polygon, sheet_long: float, sheet_wide: float, gap: float) -> Layout:
     """The best of a few lattices, turned and staggered; ``grid_count`` is what a plain grid of boxes would give.
 
+    :param sheet_long: and ``sheet_wide``: of the sheet [mm]
+    :param gap: between two pieces [mm]
     :raises InputError: ``nest.none`` when not one piece fits
     """
     layouts = [

@@ -69,6 +69,9 @@ def shrunk(default: float, studio_sd: float, loaf_sd: float, seen: Sequence[tupl
 
     >>> shrunk(0.0, 1.0, 0.0, [(2.0, 1.0)]).mean
     1.0
+
+    :param default: and ``studio_sd``, ``loaf_sd``: in the unit of the number, or its logarithm
+    :param seen: values with their standard deviations, in the same unit
     """
     weights = [1 / (sd**2 + loaf_sd**2) for _, sd in seen]
     precision = sum(weights) + 1 / studio_sd**2

@@ -9,8 +9,6 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
-from scipy.optimize import minimize_scalar
-
 from archtop.core.base import counted
 from archtop.core.bench.clock import Bowl, Note, pot_pace, scent_pace
 from archtop.core.colour import Colourant, Lab, Spectrum, difference, forecast, lab_of, reflectance_of
@@ -186,6 +184,8 @@ def _strength(
     def off(log_strength: float) -> float:
         scaled = [(jar, dose * math.exp(log_strength) if jar.key == tint.key else dose) for jar, dose in doses]
         return difference(forecast(base, scaled, vanillin).cured.lab, wanted)
+
+    from scipy.optimize import minimize_scalar
 
     best = minimize_scalar(off, bounds=(-_STRONGEST, _STRONGEST), method="bounded")
     return math.exp(float(best.x)), float(best.fun)

@@ -132,7 +132,10 @@ def contrasts_of(of: ResolvedLoaf, layers: Sequence[Layer], colours: Sequence[Co
 
 
 def contrast_words(apart: float) -> str:
-    """What a difference in ΔE00 means where two colours touch."""
+    """What a difference in ΔE00 means where two colours touch.
+
+    :param apart: CIEDE2000 difference, ΔE00 [-]
+    """
     return "will merge" if apart < MERGE else "hard to tell apart" if apart < CLOSE else "stand apart"
 
 

@@ -176,7 +176,10 @@ def _advice(name: str, bottom: float, level: float, stage: Stage, ghosts: Sequen
 
 
 def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
-    """Every pour that falls onto batter poured before it and is not meant to go through it."""
+    """Every pour that falls onto batter poured before it and is not meant to go through it.
+
+    :param density: of the batter [g/ml]
+    """
     pours = [step for step in loaf.work if isinstance(step, Pour)]
     found = []
     for under, step in pairwise(pours):

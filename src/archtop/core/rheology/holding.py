@@ -53,7 +53,10 @@ def stages() -> tuple[Stage, ...]:
 
 
 def stage_at(pa: float) -> Stage:
-    """The first stage that is at least so thick; the thickest if none is."""
+    """The first stage that is at least so thick; the thickest if none is.
+
+    :param pa: yield stress [Pa]
+    """
     return next((stage for stage in stages() if stage.pa >= pa), stages()[-1])
 
 
@@ -65,6 +68,8 @@ def bearing_factor(depth: float, width: float) -> float:
 
     >>> round(bearing_factor(0, 10), 2), round(bearing_factor(20, 10), 2)
     (5.14, 11.94)
+
+    :param depth: of the foot below the surface, in its own half widths [-]
     """
     share = min(max(depth / width, 0.0), 1.0) if width > 0 else 1.0
     return SURFACE_FACTOR + (DEEP_FACTOR - SURFACE_FACTOR) * share
@@ -86,12 +91,20 @@ def needed_on_surface(weight: float, lift: float, width: float, depth: float) ->
 
 
 def needed_buried(difference_kg_m3: float, diameter_m: float) -> float:
-    """Yield stress [Pa] that holds a long round column buried in batter: (π/4)·|Δρ|·g·d / 11.94."""
+    """Yield stress [Pa] that holds a long round column buried in batter: (π/4)·|Δρ|·g·d / 11.94.
+
+    :param difference_kg_m3: density of the piece less that of the batter [kg/m³]
+    :param diameter_m: of the piece [m]
+    """
     return math.pi / 4 * abs(difference_kg_m3) * STANDARD_GRAVITY * diameter_m / DEEP_FACTOR
 
 
 def needed_sphere(difference_kg_m3: float, diameter_m: float) -> float:
-    """Yield stress [Pa] that holds a buried ball: 0.048·|Δρ|·g·d."""
+    """Yield stress [Pa] that holds a buried ball: 0.048·|Δρ|·g·d.
+
+    :param difference_kg_m3: density of the ball less that of the batter [kg/m³]
+    :param diameter_m: of the ball [m]
+    """
     return _SPHERE * abs(difference_kg_m3) * STANDARD_GRAVITY * diameter_m
 
 
@@ -100,5 +113,7 @@ def needed_under_stream(density_kg_m3: float, fall_m: float) -> float:
 
     >>> round(needed_under_stream(1000, 0.1))
     163
+
+    :param density_kg_m3: of the batter that falls [kg/m³]
     """
     return density_kg_m3 * STANDARD_GRAVITY * fall_m / _STREAM_FACTOR

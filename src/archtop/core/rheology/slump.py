@@ -8,8 +8,6 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from scipy.optimize import brentq
-
 from archtop.core.base import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 from archtop.core.rheology.reading import YieldReading
@@ -29,7 +27,10 @@ def _share(doubled: float) -> float:
 
 
 def slump_mm(pa: float, density_g_ml: float, height_mm: float = CUP_MM) -> float:
-    """How far [mm] a cup of that yield stress [Pa] sinks; 0 from half its own pressure on."""
+    """How far [mm] a cup of that yield stress [Pa] sinks; 0 from half its own pressure on.
+
+    :param pa: yield stress [Pa]
+    """
     doubled = min(2 * pa / (density_g_ml * STANDARD_GRAVITY * height_mm), 1.0)
     return height_mm * _share(doubled)
 
@@ -57,6 +58,8 @@ def yield_from_slump(sunk_mm: float, density_g_ml: float, height_mm: float = CUP
             f"over {_MOST * height_mm:g} mm it has run, not sunk",
             "Use the ring sheet.",
         )
+    from scipy.optimize import brentq
+
     doubled = float(brentq(lambda x: _share(x) - share, 1e-9, 1.0))
     full = density_g_ml * STANDARD_GRAVITY * height_mm
     # d(s/H)/d(ln τ) = 2τ′·ln 2τ′: a flat curve, near either end, makes a reading worth less.

@@ -65,7 +65,10 @@ def yield_from_spread(across_mm: float, density_g_ml: float, volume_ml: float = 
 
 
 def spread_mm(pa: float, density_g_ml: float, volume_ml: float = SPOON_ML) -> float:
-    """How far across [mm] a spoonful of that yield stress [Pa] spreads: the same law the other way round."""
+    """How far across [mm] a spoonful of that yield stress [Pa] spreads: the same law the other way round.
+
+    :param pa: yield stress [Pa]
+    """
     volume = volume_ml * 1e-6
     fifth = 225 * density_g_ml * 1000 * STANDARD_GRAVITY * volume**2 / (128 * math.pi**2 * pa)
     return float(2000 * fifth**0.2)

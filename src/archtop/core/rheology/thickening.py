@@ -16,7 +16,6 @@ from typing import Annotated, Literal
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
-from scipy.stats import norm, qmc
 
 from archtop.core.base import Frozen
 
@@ -87,6 +86,8 @@ class Crossing(Frozen):
 @cache
 def _draws(size: int) -> Array:
     """Standard normal draws, shape (_DRAWS, size), the same every time."""
+    from scipy.stats import norm, qmc
+
     sobol = qmc.Sobol(size, scramble=True, rng=20).random(_DRAWS)
     return np.asarray(norm.ppf(np.clip(sobol, 1e-9, 1 - 1e-9)))
 

@@ -1,5 +1,10 @@
 """Casting order: what to cast on which day so that everything meets, for several loaves and one studio."""
 
+from __future__ import annotations
+
+from importlib import import_module
+from typing import TYPE_CHECKING, Any
+
 from archtop.core.schedule.already_done import Pin
 from archtop.core.schedule.calendar import Appointment, DayOff, Hours, StudioHours, openings_of
 from archtop.core.schedule.checking import faults_in
@@ -7,7 +12,6 @@ from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.favours import FavoursNeed, favours_need
 from archtop.core.schedule.greedy import earliest_first
-from archtop.core.schedule.infeasible import clash_of
 from archtop.core.schedule.network import Hold, Job, Link, Network, joined, network_of
 from archtop.core.schedule.order import Task, casting_order
 from archtop.core.schedule.problem import Fixed, SeasonProblem
@@ -22,8 +26,11 @@ from archtop.core.schedule.season import (
     problem_of,
 )
 from archtop.core.schedule.sharing import Alike, alike_in
-from archtop.core.schedule.solver import least_makespan, solve
 from archtop.core.schedule.waits import wait_for
+
+if TYPE_CHECKING:
+    from archtop.core.schedule.infeasible import clash_of
+    from archtop.core.schedule.solver import least_makespan, solve
 
 __all__ = [
     "Alike",
@@ -66,3 +73,17 @@ __all__ = [
     "wait_in",
     "windows_of",
 ]
+
+# The solver takes longer to load than most plans take to make: it is loaded when a season is first planned.
+_LATER = {
+    "clash_of": "archtop.core.schedule.infeasible",
+    "least_makespan": "archtop.core.schedule.solver",
+    "solve": "archtop.core.schedule.solver",
+}
+
+
+def __getattr__(name: str) -> Any:
+    """A name of the solver's modules, loaded only now."""
+    if name not in _LATER:
+        raise AttributeError(f"archtop.core.schedule has no {name!r}")
+    return getattr(import_module(_LATER[name]), name)

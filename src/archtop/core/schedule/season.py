@@ -6,6 +6,7 @@ import datetime as dt
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import TYPE_CHECKING
 
 from pydantic import AwareDatetime
 
@@ -15,12 +16,12 @@ from archtop.core.schedule.already_done import Pin, already_done
 from archtop.core.schedule.calendar import StudioHours, openings_of
 from archtop.core.schedule.checking import faults_in
 from archtop.core.schedule.critical import refuse_impossible, windows_of
-from archtop.core.schedule.effort import Effort
-from archtop.core.schedule.infeasible import clash_of, ways_out
 from archtop.core.schedule.network import Job, JobKind, Network, Planned, joined, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 from archtop.core.schedule.sharing import cast_together
-from archtop.core.schedule.solver import Found, least_late, solve
+
+if TYPE_CHECKING:
+    from archtop.core.schedule.solver import Found
 
 __all__ = [
     "Block",
@@ -185,6 +186,9 @@ def plan_network(network: Network, terms: SeasonTerms) -> SeasonPlan:
 
     :raises InputError: ``link.cycle``, ``link.window``, ``link.unknown`` or of the hours
     """
+    from archtop.core.schedule.infeasible import clash_of, ways_out
+    from archtop.core.schedule.solver import solve
+
     refuse_impossible(network)
     network, pins, missed = already_done(network, terms.pins, terms.now)
     terms = replace(terms, pins=pins)
@@ -231,6 +235,9 @@ def _days(terms: SeasonTerms, grid: _Grid) -> dict[str, tuple[int, int]]:
 
 def _alone_if_that_is_late(problem: SeasonProblem, found: Found) -> SeasonProblem:
     """What to ask about: a late loaf that would be late by itself says why in the fewest words."""
+    from archtop.core.schedule.effort import Effort
+    from archtop.core.schedule.solver import least_late
+
     effort = Effort(_ALONE)
     for loaf, late in sorted(found.late.items(), key=lambda item: -item[1]):
         if late and not effort.spent:

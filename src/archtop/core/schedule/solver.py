@@ -314,7 +314,10 @@ def _refined(
 
 
 def least_late(problem: SeasonProblem, effort: Effort, share: float) -> Mapping[str, int] | None:
-    """By how much each loaf is late at the least [steps]; ``None``: no plan, or none found with that effort."""
+    """By how much each loaf is late at the least [steps]; ``None``: no plan, or none found with that effort.
+
+    :param share: the most of that effort this question may take, in the solver's own units
+    """
     built = SeasonModel(problem)
     late = built.lateness()
     built.model.minimize(cp_model.LinearExpr.sum(list(late.values())))
@@ -331,7 +334,10 @@ def _opening(problem: SeasonProblem, job: Job, start: int) -> int | None:
 
 
 def least_makespan(problem: SeasonProblem, effort: float) -> tuple[int, bool]:
-    """The end of the last job, as early as it can be [steps], and whether that is proven."""
+    """The end of the last job, as early as it can be [steps], and whether that is proven.
+
+    :param effort: of the solver, in its own units
+    """
     built = SeasonModel(problem)
     end = built.model.new_int_var(0, problem.horizon, "end")
     for key, start in built.starts.items():

@@ -32,7 +32,11 @@ class ShredsUse(Frozen):
 
 
 def loose_heap(grams: float, packing: float, own: bool = False) -> Figure:
-    """Room [ml] that shreds take as a loose heap; ``own``: the packing was measured, not guessed."""
+    """Room [ml] that shreds take as a loose heap; ``own``: the packing was measured, not guessed.
+
+    :param grams: of shreds [g]
+    :param packing: share of the heap that is soap [-]
+    """
     takes = grams / SHREDS_G_ML
     spread = _OWN_PACKING if own else _GUESSED_PACKING
     return Figure.within(

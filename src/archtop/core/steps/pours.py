@@ -6,7 +6,9 @@ from collections.abc import Iterator, Sequence
 
 from archtop.core.base import LOAF
 from archtop.core.cuts import CutHow, CutPlan
-from archtop.core.document import Dust, Embed, Hanger, Lay, Loaf, Pour, Press
+from archtop.core.document import Embed, Lay, Loaf
+from archtop.core.document.work import Work
+from archtop.core.document.work.words import Around, Words
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
 from archtop.core.steps.top import top_steps
@@ -14,84 +16,23 @@ from archtop.core.top import TopPlan
 
 __all__ = ["cutting_step", "loaf_steps"]
 
-# From higher than this a stream is no longer laid over a spatula.
-_LOW_MM = 20.0
-
 
 def loaf_steps(
     loaf: Loaf, top: TopPlan, fills: Sequence[Fill], embed_holds: Sequence[EmbedHold], layer_holds: Sequence[LayerHold]
 ) -> Iterator[Step]:
     """From the first pour to the cover."""
-    colour_names = {colour.id: colour.name for colour in loaf.colours}
-    embeds = {embed.id: embed for embed in loaf.embeds}
-    pour_when = {hold.pour: f"{hold.says} " for hold in layer_holds}
-    lay_when = {hold.embed: hold.says for hold in embed_holds}
-    small = {piece.id: piece.name for piece in loaf.pieces}
+    around = Around(
+        colours={colour.id: colour.name for colour in loaf.colours},
+        embeds={embed.id: embed.name for embed in loaf.embeds},
+        pieces={piece.id: piece.name for piece in loaf.pieces},
+        lies={embed.id: _which_way(embed) for embed in loaf.embeds},
+        waits={hold.pour: f"{hold.says} " for hold in layer_holds} | {hold.embed: hold.says for hold in embed_holds},
+    )
     for work, done in zip(loaf.work, fills, strict=True):
-        level = Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm")
-        if isinstance(work, Pour):
-            yield Step(
-                key=str(LOAF.step("pour", work.id)),
-                stage=loaf.name,
-                do="pour",
-                title=f"Pour {work.name}",
-                detail=pour_when.get(work.id, "")
-                + ("Low over a spatula: " if work.fall_mm < _LOW_MM else "Pour ")
-                + ", ".join(f"{colour_names[share.colour]} {share.percent:g} %" for share in work.colours)
-                + _technique(work),
-                amounts=(Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"), level),
-            )
-        elif isinstance(work, Lay):
-            yield Step(
-                key=str(LOAF.step("lay", work.embed)),
-                stage=loaf.name,
-                do="lay",
-                title=f"Lay in {embeds[work.embed].name}",
-                detail=f"{_which_way(embeds[work.embed])} {lay_when.get(work.embed, '')}".strip(),
-                amounts=(level,),
-            )
-        elif isinstance(work, Press):
-            yield Step(
-                key=str(LOAF.step("press", work.id)),
-                stage=loaf.name,
-                do="press",
-                title=f"Press in {work.count} × {small[work.pieces]}",
-                detail=f"Until {work.sunk_percent:g} % of each is under.",
-                amounts=(level,),
-            )
-        elif isinstance(work, Hanger):
-            yield Step(
-                key=str(LOAF.step("hanger", work.id)),
-                stage=loaf.name,
-                do="draw",
-                title=f"Draw the wire: {work.name}",
-                detail=f"{_PATHS[work.shape].format(turns=work.turns)} Let it down level, and lift it out at "
-                "the end of its path without stopping.",
-            )
-        elif isinstance(work, Dust):
-            yield Step(
-                key=str(LOAF.step("dust", work.id)),
-                stage=loaf.name,
-                do="dust",
-                title=f"Dust {work.name}",
-                detail=f"{colour_names[work.colour]}, through a fine sieve from low down, so thin that batter shows "
-                "through: a thick line splits the bar. Wipe the walls.",
-                amounts=(Amount(key="powder", label="Powder", value=work.amount_g, unit="g"),),
-                cautions=(POWDER_CAUTION,),
-            )
+        yield _worked(loaf, work, work.words(around), done)
     yield from top_steps(loaf, top)
     if loaf.keeps:
-        yield Step(
-            key=str(LOAF.step("keep")),
-            stage=loaf.name,
-            do="keep",
-            title="Put by what was kept back",
-            detail="Dough: covered, until it no longer sticks. Write the day and the colour on it.",
-            amounts=tuple(
-                Amount(key=f"kept-{i}", label=colour_names[kept.colour], value=kept.volume_ml, unit="ml")
-                for i, kept in enumerate(loaf.keeps)
-            ),
-        )
+        yield _keep(loaf, around)
     yield Step(
         key=str(LOAF.step("cover")),
         stage=loaf.name,
@@ -109,6 +50,38 @@ def loaf_steps(
             amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
             cautions=("Alcohol burns: no flame near, windows open.",),
         )
+
+
+def _worked(loaf: Loaf, work: Work, words: Words, done: Fill) -> Step:
+    """A step of the work, as its kind tells it."""
+    numbers = {
+        "batter": Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"),
+        "level": Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm"),
+    }
+    powder = (Amount(key="powder", label="Powder", value=words.powder_g, unit="g"),) if words.powder_g else ()
+    return Step(
+        key=str(LOAF.step(work.do, work.embed if isinstance(work, Lay) else work.id)),
+        stage=loaf.name,
+        do=words.do,
+        title=words.title,
+        detail=words.detail,
+        amounts=(*(numbers[shown] for shown in words.shows), *powder),
+        cautions=(POWDER_CAUTION,) if powder else (),
+    )
+
+
+def _keep(loaf: Loaf, around: Around) -> Step:
+    return Step(
+        key=str(LOAF.step("keep")),
+        stage=loaf.name,
+        do="keep",
+        title="Put by what was kept back",
+        detail="Dough: covered, until it no longer sticks. Write the day and the colour on it.",
+        amounts=tuple(
+            Amount(key=f"kept-{i}", label=around.colours[kept.colour], value=kept.volume_ml, unit="ml")
+            for i, kept in enumerate(loaf.keeps)
+        ),
+    )
 
 
 def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
@@ -135,20 +108,6 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
             ),
         ),
     )
-
-
-def _technique(pour: Pour) -> str:
-    """How a pour goes in, where it is more than a layer."""
-    says = pour.goes_in.says(pour.fall_mm)
-    return f". {says}" if says else ""
-
-
-_PATHS = {
-    "up and down": "Down and up, {turns} times, from one side to the other.",
-    "side to side": "From side to side, {turns} times, rising.",
-    "loops": "In {turns} loops from one side to the other.",
-    "drawn": "Along the path as drawn.",
-}
 
 
 _SEAMS = {

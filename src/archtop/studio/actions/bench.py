@@ -10,6 +10,7 @@ from typing import Literal, Protocol, TypeVar
 from django.db import transaction
 
 from archtop.core.bench.clock import Note
+from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.shelf import shelve_step
 from archtop.studio.models import BenchEntry, Loaf
@@ -78,7 +79,7 @@ def _begin(loaf: Loaf) -> None:
     """Work has begun: the loaf's plan keeps the numbers it begins with, and there will be something to learn."""
     fresh = Loaf.objects.filter(pk=loaf.pk, rates_then__isnull=True)
     if fresh.exists():
-        fresh.update(rates_then=[rate.model_dump(mode="json") for rate in cupboard_of_studio().rates.values()])
+        fresh.update(rates_then=[stored.RATE.write(rate) for rate in cupboard_of_studio().rates.values()])
     Loaf.objects.filter(pk=loaf.pk).update(to_learn=True)
 
 

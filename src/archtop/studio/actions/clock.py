@@ -16,7 +16,7 @@ from archtop.core.base import Figure, Frozen
 from archtop.core.bench import Turn, turns_of
 from archtop.core.bench.clock import Bowl, ClockFace, Note, bowls_of, check_note, read_clock
 from archtop.core.resolved import ResolvedLoaf
-from archtop.studio import wall_clock
+from archtop.studio import stored, wall_clock
 from archtop.studio.actions.bench import Pressed, standing, times_done, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new, standing_notes
@@ -117,7 +117,7 @@ def open_clocks(loaf: Loaf, now: dt.datetime, of: Planned | None = None) -> Benc
     :raises InputError: the loaf no longer plans
     """
     notes = [
-        NoteTaken(press_id=row.press_id, bowl=row.bowl, taken_at=row.taken_at, note=Note.model_validate(row.data))
+        NoteTaken(press_id=row.press_id, bowl=row.bowl, taken_at=row.taken_at, note=stored.NOTE.read(row.data))
         for row in standing_notes(loaf)
     ]
     of = of or planned(loaf)
@@ -187,7 +187,7 @@ def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note:
             "loaf": loaf,
             "bowl": bowl_key,
             "taken_at": at,
-            "data": note.model_dump(mode="json", exclude={"minute"}),
+            "data": stored.NOTE.write(note, frozenset(("minute",))),
         },
     )
 

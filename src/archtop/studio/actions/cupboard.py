@@ -9,6 +9,7 @@ from django.db.models import Sum
 
 from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, standard_cupboard
 from archtop.core.base import Rate
+from archtop.studio import stored
 from archtop.studio.models import CupboardItem, Loaf, OwnFat, OwnRate, ShelfLot, Stock
 
 __all__ = ["count_stock", "cupboard_of_studio", "put_in", "take_out"]
@@ -29,8 +30,8 @@ def cupboard_of_studio(loaf: Loaf | None = None, learned: bool = True) -> Cupboa
     return Cupboard.model_construct(
         fats={**standard.fats, **own} if own else standard.fats,
         additives=standard.additives,
-        scents={data["key"]: Scent.model_validate(data) for kind, data in items if kind == "scent"},
-        colourants={data["key"]: Colourant.model_validate(data) for kind, data in items if kind == "colourant"},
+        scents={data["key"]: stored.SCENT.read(data) for kind, data in items if kind == "scent"},
+        colourants={data["key"]: stored.COLOURANT.read(data) for kind, data in items if kind == "colourant"},
         stock=dict(Stock.objects.values_list("name", "grams")),
         lots=_lots(),
         rates=_rates(loaf) if learned else {},
@@ -42,13 +43,13 @@ def _rates(loaf: Loaf | None) -> dict[str, Rate]:
         found = loaf.rates_then
     else:
         found = [data for (data,) in OwnRate.objects.filter(off=False, data__isnull=False).values_list("data")]
-    return {data["key"]: Rate.model_validate(data) for data in found}
+    return {data["key"]: stored.RATE.read(data) for data in found}
 
 
 def _lots() -> dict[str, Lot]:
     rows = ShelfLot.objects.annotate(count=Sum("moves__count"), grams=Sum("moves__grams"))
     return {
-        row.key: Lot.model_validate({**row.data, "count": max(row.count or 0, 0), "grams": max(row.grams or 0.0, 0.0)})
+        row.key: stored.LOT.read(row.data, count=max(row.count or 0, 0), grams=max(row.grams or 0.0, 0.0))
         for row in rows
     }
 
@@ -56,7 +57,8 @@ def _lots() -> dict[str, Lot]:
 def put_in(item: Scent | Colourant) -> None:
     """Put a scent or a colourant in, or in the place of the one with its key."""
     kind: Kind = "scent" if isinstance(item, Scent) else "colourant"
-    CupboardItem.objects.update_or_create(kind=kind, key=item.key, defaults={"data": item.model_dump(mode="json")})
+    data = stored.SCENT.write(item) if isinstance(item, Scent) else stored.COLOURANT.write(item)
+    CupboardItem.objects.update_or_create(kind=kind, key=item.key, defaults={"data": data})
 
 
 def take_out(kind: Kind, key: str) -> None:

@@ -13,7 +13,7 @@ from archtop.core.bench.clock import Note, bowls_of
 from archtop.core.learning import Observation as Seen
 from archtop.core.learning import fitted, pace_from, place_of
 from archtop.core.notebook import Finished, LoafOutcome, Press, facts_of, observations_of
-from archtop.studio import wall_clock
+from archtop.studio import stored, wall_clock
 from archtop.studio.actions.bench import standing, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
@@ -67,7 +67,7 @@ def standing_notes(loaf: Loaf) -> list[BowlNote]:
 def outcomes_of(loaf: Loaf) -> list[LoafOutcome]:
     """What stands of each stage, in their order."""
     last: dict[str, OutcomeEntry] = {entry.stage: entry for entry in loaf.outcomes.all()}
-    found = [LoafOutcome.model_validate(entry.data) for entry in last.values()]
+    found = [stored.OUTCOME.read(entry.data) for entry in last.values()]
     return sorted(found, key=lambda outcome: (outcome.on, outcome.stage))
 
 
@@ -100,7 +100,7 @@ def finished_of(loaf: Loaf, learned: bool = True) -> Finished:
         notes[bowl.key] = [
             *warmth.get(bowl.mixed_by, ()),
             *(
-                Note.model_validate({**row.data, "minute": minute(row.taken_at)})
+                stored.NOTE.read(row.data, minute=minute(row.taken_at))
                 for row in rows
                 if row.bowl == bowl.key and row.taken_at >= mixed
             ),
@@ -108,7 +108,7 @@ def finished_of(loaf: Loaf, learned: bool = True) -> Finished:
         marks[bowl.key] = {key: minute(done[key]) for key in bowl.bends_by if key in done}
     facts = facts_of(result, presses, bowls, notes)
     own = OwnRate.objects.filter(key="pace", data__isnull=False).first()
-    pace = pace_from(Rate.model_validate(own.data) if own else None)
+    pace = pace_from(stored.RATE.read(own.data) if own and own.data else None)
     return Finished(of, result, outcomes_of(loaf), facts, bowls=bowls, notes=notes, marks=marks, pace=pace)
 
 
@@ -163,7 +163,7 @@ def _refit(keys: Iterable[str]) -> None:
         # Of a wait, the kind of thing and the mould it lies in.
         told = names.get(key, what.replace(" ", ", ", 1))
         fit = fitted(seen, {key: told} if colon else None).get(key)
-        row.data = fit.model_dump(mode="json") if fit else None
+        row.data = stored.RATE.write(fit) if fit else None
         row.save()
 
 
@@ -201,7 +201,7 @@ def _number(row: OwnRate) -> OwnNumber:
     latest = Observation.objects.filter(rate=row.key).select_related("loaf").defer("loaf__document", "loaf__preview")
     return OwnNumber(
         key=row.key,
-        rate=Rate.model_validate(row.data) if row.data else None,
+        rate=stored.RATE.read(row.data) if row.data else None,
         off=row.off,
         forgotten_at=since,
         seen=tuple(

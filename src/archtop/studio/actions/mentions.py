@@ -8,6 +8,7 @@ from django.db import connection
 
 from archtop.core import Loaf as Document
 from archtop.core.notebook import LoafOutcome, fault_kinds, past_of, shared_by
+from archtop.studio import stored
 from archtop.studio.models import Loaf, Mention, PastLoaf
 
 __all__ = ["mention"]
@@ -25,7 +26,7 @@ def mention(loaf: Loaf, document: Document, outcomes: Sequence[LoafOutcome] = ()
     )
     if outcomes:
         past = past_of(str(loaf.pk), document, outcomes)
-        PastLoaf.objects.update_or_create(loaf=loaf, defaults={"on": past.on, "data": past.model_dump(mode="json")})
+        PastLoaf.objects.update_or_create(loaf=loaf, defaults={"on": past.on, "data": stored.PAST.write(past)})
     words = [document.story, *(key.replace("-", " ") for keys in things.values() for key in keys)]
     words += [colour.name for colour in document.colours] + [blend.name for blend in document.blends]
     words += [fault_kinds()[key].name for key in things["fault"]]

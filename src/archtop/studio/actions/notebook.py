@@ -15,8 +15,8 @@ from pydantic import Field
 
 from archtop.core import Colourant, Scent, read_loaf
 from archtop.core.base import Frozen
-from archtop.core.notebook import PastLoaf as Past
 from archtop.core.notebook import fault_kinds
+from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import OwnNumber, open_numbers
 from archtop.studio.models import Loaf, Mention, Observation, OutcomeEntry, Photo, ShelfMove
@@ -125,7 +125,7 @@ def _found(rows: Iterable[Loaf], told: Mapping[uuid.UUID, str]) -> Iterable[Foun
         pictures.setdefault((photo.loaf_id, photo.kind), photo.pk)
     kinds = fault_kinds()
     for row in rows:
-        past = Past.model_validate(row.past.data) if hasattr(row, "past") else None
+        past = stored.PAST.read(row.past.data) if hasattr(row, "past") else None
         yield FoundLoaf(
             id=row.pk,
             name=row.name,
@@ -194,7 +194,7 @@ def thing_page(owner: User, kind: ThingKind, key: str) -> ThingPage:
     uses = []
     for row in shown:
         line = found[row.pk]
-        past = Past.model_validate(row.past.data) if hasattr(row, "past") else None
+        past = stored.PAST.read(row.past.data) if hasattr(row, "past") else None
         uses.append(
             Use(
                 loaf=row.pk,

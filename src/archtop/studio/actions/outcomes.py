@@ -16,14 +16,13 @@ from archtop.core.notebook import (
     Facts,
     LeftOver,
     LoafOutcome,
-    PastLoaf,
     Reminder,
     differences_of,
     last_said,
     read_outcome,
     reminders_for,
 )
-from archtop.studio import wall_clock
+from archtop.studio import stored, wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import finished_of, learn, outcomes_of
 from archtop.studio.actions.mentions import mention
@@ -94,7 +93,7 @@ def save_outcome(loaf: Loaf, entry_id: uuid.UUID, data: Any) -> OpenOutcome:
     with transaction.atomic():
         _, new = OutcomeEntry.objects.get_or_create(
             entry_id=entry_id,
-            defaults={"loaf": loaf, "stage": outcome.stage, "data": outcome.model_dump(mode="json")},
+            defaults={"loaf": loaf, "stage": outcome.stage, "data": stored.OUTCOME.write(outcome)},
         )
         if new:
             for number, left in enumerate(outcome.left):
@@ -158,4 +157,4 @@ def remind(loaf: Loaf) -> tuple[Reminder, ...]:
     document = read_loaf(loaf.document)
     # Loaves without trouble count as well: how many of those with a thing went wrong is what is told.
     past = PastRow.objects.filter(loaf__owner_id=loaf.owner_id).exclude(loaf=loaf)
-    return reminders_for(document, [PastLoaf.model_validate(row.data) for row in past[:_MOST_PAST]], names)
+    return reminders_for(document, [stored.PAST.read(row.data) for row in past[:_MOST_PAST]], names)

@@ -28,7 +28,7 @@ from archtop.core.schedule import (
     network_of,
     plan_season,
 )
-from archtop.studio import wall_clock
+from archtop.studio import stored, wall_clock
 from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new
@@ -115,12 +115,12 @@ class _Read(NamedTuple):
 
 def season_of(owner: User) -> Season:
     """The owner's season, made when it is first asked for."""
-    return Season.objects.get_or_create(owner=owner, defaults={"hours": StudioHours().model_dump(mode="json")})[0]
+    return Season.objects.get_or_create(owner=owner, defaults={"hours": stored.HOURS.write(StudioHours())})[0]
 
 
 def hours_of(season: Season) -> StudioHours:
     """When hands may work in it, and on whose clock."""
-    return StudioHours.model_validate(season.hours or {})
+    return stored.HOURS.read(season.hours or {})
 
 
 def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplanned]]:
@@ -214,7 +214,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     held = {**_held(season), **(changed.pins or {})}
     pins = {key: pin for read in reads for key, pin in _done(read)}
     pins |= {job: pin for job, pin in held.items() if pin is not None}
-    last = SeasonPlan.model_validate(season.plan) if season.plan else None
+    last = stored.SEASON_PLAN.read(season.plan) if season.plan else None
     before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
     planned = plan_season(
         [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
@@ -235,7 +235,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
         # Read again: hours, moulds and castings together may have been changed in another tab meanwhile.
         season = Season.objects.select_for_update().get(pk=season.pk)
         _change(season, changed)
-        season.plan, season.planned_at = planned.model_dump(mode="json"), now
+        season.plan, season.planned_at = stored.SEASON_PLAN.write(planned), now
         season.planned_from = planned_from
         season.save(update_fields=["hours", "moulds", "together", "plan", "planned_at", "planned_from"])
         for job, pin in (changed.pins or {}).items():
@@ -249,7 +249,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
 def _change(season: Season, changed: Changed) -> None:
     """Put onto a season what a person wants otherwise, and nothing else."""
     if changed.hours is not None:
-        season.hours = changed.hours.model_dump(mode="json")
+        season.hours = stored.HOURS.write(changed.hours)
     season.moulds = {**season.moulds, **(changed.moulds or {})}
     if changed.together is not None:
         season.together = [list(pair) for pair in changed.together]
@@ -302,7 +302,7 @@ def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
         together=tuple((first, second) for first, second in season.together),
         orders=_order_lines(season),
         unplanned=tuple(unplanned),
-        plan=SeasonPlan.model_validate(season.plan) if season.plan else None,
+        plan=stored.SEASON_PLAN.read(season.plan) if season.plan else None,
         planned_at=season.planned_at,
         stale=season.planned_at is None or season.planned_from != _asked_of(season, reads, _held(season)),
         feed=season.feed,
@@ -341,7 +341,7 @@ def _order_line(order: Order, plans: Plans) -> OrderLine:
 
 def change_hours(season: Season, hours: StudioHours) -> None:
     """Other working hours, days off, appointments or hands."""
-    season.hours = hours.model_dump(mode="json")
+    season.hours = stored.HOURS.write(hours)
     season.save(update_fields=["hours"])
 
 

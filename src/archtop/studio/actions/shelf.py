@@ -15,7 +15,7 @@ from archtop.core import InputError, LoafPlan, Lot, LotState, could_use, lot_sta
 from archtop.core import Loaf as Document
 from archtop.core.base import Frozen
 from archtop.core.shelf import ShelfMove as Move
-from archtop.studio import wall_clock
+from archtop.studio import stored, wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
@@ -58,7 +58,7 @@ def put_on_shelf(lot: Lot, move_id: uuid.UUID) -> None:
 
 
 def _described(lot: Lot) -> dict[str, object]:
-    return lot.model_dump(mode="json", exclude={"count", "grams"})
+    return stored.LOT.write(lot, frozenset(("count", "grams")))
 
 
 def change_lot(row: ShelfLot, lot: Lot) -> None:
@@ -103,7 +103,7 @@ def open_shelf(owner: User, on: dt.date) -> list[ShelfLine]:
         count, grams = row.count or 0, row.grams or 0.0
         if not count and abs(grams) < 0.5:
             continue
-        lot = Lot.model_validate({**row.data, "count": max(count, 0), "grams": max(grams, 0.0)})
+        lot = stored.LOT.read(row.data, count=max(count, 0), grams=max(grams, 0.0))
         wanted = reserved.get(row.key, [])
         lines.append(
             ShelfLine(

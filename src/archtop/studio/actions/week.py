@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 
 from archtop.core import InputError, Supply, read_loaf, together
 from archtop.core.base import Frozen
-from archtop.core.schedule import SeasonPlan, StudioHours
+from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, Season
@@ -52,8 +52,8 @@ def _planned_pours(owner: User) -> dict[str, dt.date]:
     season = Season.objects.filter(owner=owner).first()
     if season is None or not season.plan:
         return {}
-    zone = StudioHours.model_validate(season.hours or {}).clock
-    blocks = SeasonPlan.model_validate(season.plan).blocks
+    zone = stored.HOURS.read(season.hours or {}).clock
+    blocks = stored.SEASON_PLAN.read(season.plan).blocks
     return {
         block.loaf: block.start.astimezone(zone).date()
         for block in blocks

@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from ninja import Router, Status
 
 from archtop.core import Colourant, Formula, Scent
+from archtop.studio import stored
 from archtop.studio.actions import count_stock, cupboard_of_studio, put_in, take_out, write_formula
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, MouldOut, StockCount, VersionOut
@@ -77,7 +78,7 @@ def write(request: HttpRequest, payload: Formula) -> Status[BookFormulaOut]:
 
 def _book(book: BookFormula) -> BookFormulaOut:
     versions = [
-        VersionOut(number=row.number, written_at=row.written_at, formula=Formula.model_validate(row.data))
+        VersionOut(number=row.number, written_at=row.written_at, formula=stored.FORMULA.read(row.data))
         for row in book.versions.all()
     ]
     return BookFormulaOut(id=book.pk, name=book.name, versions=versions)

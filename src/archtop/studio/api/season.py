@@ -12,6 +12,7 @@ from pydantic import AwareDatetime, Field
 
 from archtop.core import InputError
 from archtop.core.schedule import Pin, SeasonPlan, StudioHours
+from archtop.studio import stored
 from archtop.studio.actions.season import (
     Changed,
     OpenSeason,
@@ -133,7 +134,7 @@ def feed(request: HttpRequest, wanted: bool) -> OpenSeason:
 
 
 def _plan(season: Season) -> SeasonPlan | None:
-    return SeasonPlan.model_validate(season.plan) if season.plan else None
+    return stored.SEASON_PLAN.read(season.plan) if season.plan else None
 
 
 @router.get("/calendar.ics", operation_id="calendar_file", include_in_schema=False)

@@ -6,7 +6,7 @@ import { drawnPieces } from "./drawnPieces";
 const embed = (id: string, across_mm: number, up_mm = 30, from_mm = 0) => ({ id, across_mm, up_mm, from_mm });
 const loaf = (...embeds: object[]) => ({ embeds }) as unknown as Loaf;
 const live = (of: Loaf, ...ids: string[]) =>
-	({ of, plan: { pieces: ids.map((id) => ({ id })) } }) as unknown as LivePlan;
+	({ of, plan: { embeds: ids.map((id) => ({ id })) } }) as unknown as LivePlan;
 
 describe("drawnPieces", () => {
 	it("moves a piece by what the hand has changed since it was planned", () => {

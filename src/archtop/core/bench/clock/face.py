@@ -75,7 +75,10 @@ def read_clock(bowl: Bowl, notes: Sequence[Note], now: float, done: Mapping[str,
 
 
 def pot_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float]) -> PotPace | None:
-    """How fast a pot thickened against its formula's promise, once it is over; nothing where it was hardly read."""
+    """How fast a pot thickened against its formula's promise, once it is over; nothing where it was hardly read.
+
+    :param done: minutes since its pot was mixed at which each step that bears on it was done [min]
+    """
     seen = _seen(_points(bowl, notes))
     if len(seen) < _TELLS:
         return None
@@ -90,6 +93,7 @@ def scent_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], pac
 
     The readings' own share of what is believed: the posterior with the prior taken out of it again.
 
+    :param done: minutes since its pot was mixed at which each step that bears on it was done [min]
     :param bowl: as its formula promises
     :param pace: how this studio's pots go without regard to scent, or a quick studio's scents would all look quick
     """

@@ -8,8 +8,16 @@ from pydantic import Field
 
 from archtop.core.base import Kind
 from archtop.core.document.ids import Id, Name, Place
+from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Hanger"]
+
+_PATHS = {
+    "up and down": "Down and up, {turns} times, from one side to the other.",
+    "side to side": "From side to side, {turns} times, rising.",
+    "loops": "In {turns} loops from one side to the other.",
+    "drawn": "Along the path as drawn.",
+}
 
 
 class Hanger(Kind):
@@ -29,3 +37,9 @@ class Hanger(Kind):
     turns: Annotated[int, Field(ge=1, le=20)] = 4
     path: Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)] = ()
     wire_mm: Annotated[float, Field(ge=0.5, le=20)] = 3.0
+
+    def words(self, around: Around) -> Words:  # noqa: ARG002
+        """Its path."""
+        detail = f"{_PATHS[self.shape].format(turns=self.turns)} Let it down level, and lift it out at "
+        detail += "the end of its path without stopping."
+        return Words("draw", f"Draw the wire: {self.name}", detail, ())

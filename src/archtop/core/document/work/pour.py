@@ -9,9 +9,13 @@ from pydantic import Field
 from archtop.core.base import Frozen, Kind
 from archtop.core.document.ids import Id, LotKey, Name
 from archtop.core.document.shares import Shares
+from archtop.core.document.work.words import Around, Words
 from archtop.core.trade import AnyTechnique, Grated, Layer, Technique, technique_of
 
 __all__ = ["InPour", "Pour"]
+
+# From higher than this a stream is no longer laid over a spatula.
+_LOW_MM = 20.0
 
 
 class InPour(Frozen):
@@ -48,3 +52,11 @@ class Pour(Kind):
     def goes_in(self) -> Technique:
         """How it truly goes in: a layer of several colours is a pot swirl."""
         return technique_of(self.technique, len(self.colours))
+
+    def words(self, around: Around) -> Words:
+        """Its colours with their shares, and how they go in."""
+        shares = ", ".join(f"{around.colours[share.colour]} {share.percent:g} %" for share in self.colours)
+        first = "Low over a spatula: " if self.fall_mm < _LOW_MM else "Pour "
+        goes_in = self.goes_in.says(self.fall_mm)
+        detail = around.waits.get(self.id, "") + first + shares + (f". {goes_in}" if goes_in else "")
+        return Words("pour", f"Pour {self.name}", detail, ("batter", "level"))

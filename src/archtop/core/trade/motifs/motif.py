@@ -54,7 +54,10 @@ class MotifKind(ABC):
 
 
 def cap_mm3(across: float, high: float) -> float:
-    """A ball's cap on the loaf [mm³]: π·h·(3a² + h²)/6."""
+    """A ball's cap on the loaf [mm³]: π·h·(3a² + h²)/6.
+
+    :param across: of its foot, and ``high``: of its top [mm]
+    """
     return math.pi * high * (3 * (across / 2) ** 2 + high**2) / 6
 
 
