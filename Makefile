@@ -6,13 +6,17 @@ PY := .venv/bin/python
 PNPM := npx --yes pnpm@$(PNPM_VERSION) --dir web
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
 PORT ?= 8735
+PY_SOURCES := $(shell find src -name '*.py' -o -name '*.json' -o -name '*.csv')
+DEMO_HOME := .make/demo-home
+# The day all tests live on; any other can be given to see that nothing depends on it.
+TEST_NOW ?= 2026-11-25T10:00:00+00:00
 
 export DJANGO_SETTINGS_MODULE := archtop.site.settings
 export npm_config_update_notifier := false
 # Where Python is told to write no bytecode every start would compile hundreds of modules again: three times as long.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo dev test lint types drift test-core test-studio test-web test-browser bench screenshots schemas lock clean
+.PHONY: demo dev test lint types drift test-python test-demo test-core test-studio test-web test-browser bench screenshots schemas lock clean
 
 demo: .make/python web/dist/index.html  ## Serve the demo studio on 127.0.0.1; started again it keeps what you did
 	.venv/bin/archtop demo --port $(PORT)
@@ -20,21 +24,26 @@ demo: .make/python web/dist/index.html  ## Serve the demo studio on 127.0.0.1; s
 dev: .make/python .make/web  ## The demo with a front end that reloads as it is edited (http://127.0.0.1:5173/)
 	ARCHTOP_DEBUG=1 .venv/bin/archtop demo --port 8735 & trap "kill $$!" EXIT; $(PNPM) run dev --host 127.0.0.1
 
-test: lint types drift test-core test-studio test-web test-browser  ## Everything that must hold before a change lands
+test: .make/python .make/web web/dist/index.html .make/chromium  ## Everything that must hold before a change lands
+	$(MAKE) -j 2 --output-sync=target --no-print-directory lint types drift test-web test-demo
+	$(MAKE) --no-print-directory test-python test-browser
 
 lint: .make/python .make/web
 	.venv/bin/ruff check .
 	.venv/bin/ruff format --check .
 	.venv/bin/lint-imports
-	$(PNPM) run lint
+	cd web && node_modules/.bin/biome check src
 
 types: .make/python .make/web
 	.venv/bin/mypy
-	$(PNPM) run types
+	cd web && node_modules/.bin/tsc --noEmit
 
 drift: .make/python .make/web  ## Generated files must be what their sources give
-	scripts/check_drift.sh "$(PNPM)"
+	scripts/check_drift.sh
 	$(PY) -m django makemigrations --check --dry-run
+
+test-python: .make/python  ## Core and application in one run: their workers start once
+	$(PY) -m pytest -q -n 2 src/archtop/core tests/core tests/studio
 
 test-core: .make/python
 	$(PY) -m pytest -q -n 2 src/archtop/core tests/core
@@ -43,10 +52,16 @@ test-studio: .make/python
 	$(PY) -m pytest -q -n 2 tests/studio
 
 test-web: .make/web
-	$(PNPM) run test
+	cd web && node_modules/.bin/vitest run
 
-test-browser: .make/python web/dist/index.html .make/chromium
-	$(PY) -m pytest -q -n 2 tests/browser
+test-browser: .make/python web/dist/index.html .make/chromium test-demo
+	ARCHTOP_NOW=$(TEST_NOW) ARCHTOP_DEMO_HOME=$(CURDIR)/$(DEMO_HOME) $(PY) -m pytest -q -n 2 tests/browser
+
+test-demo: $(DEMO_HOME)/studio.sqlite3  ## A demo studio just as it is loaded, which the browser tests copy
+
+$(DEMO_HOME)/studio.sqlite3: .make/python $(PY_SOURCES)
+	rm -rf $(DEMO_HOME)
+	ARCHTOP_HOME=$(DEMO_HOME) ARCHTOP_NOW=$(TEST_NOW) $(PY) -m django demo --only-load
 
 bench: .make/python  ## Speed as ratios, measured side by side in one run
 	$(PY) -m benchmarks
@@ -81,7 +96,7 @@ lock: .make/python  ## Pin every Python package again
 	@touch $@
 
 web/dist/index.html: .make/web $(WEB_SOURCES)
-	$(PNPM) run build
+	cd web && node_modules/.bin/vite build
 	@touch $@
 
 clean:

@@ -16,7 +16,7 @@ import numpy as np
 
 from archtop.core import InputError
 from archtop.core.bench.rehearsal import Change, SimulatedBatter
-from archtop.core.rheology import TraceEvent, Growth, Seen, Thickening, spread_mm, yield_from_spread
+from archtop.core.rheology import Growth, Seen, Thickening, TraceEvent, spread_mm, yield_from_spread
 from benchmarks.timing import line
 
 __all__ = ["Bench", "Coverage", "run", "run_benches"]

@@ -121,7 +121,7 @@ def test_two_hands_on_one_loaf_are_both_kept(page: Page, desk: Desk, browser: Br
     other.goto(page.url)
     piece(other, "lantern-2").focus()
     other.keyboard.press("ArrowLeft")
-    Desk(other).wait_until_saved()
+    Desk(other, base_url).wait_until_saved()
     expect(other.get_by_text("revision 2")).to_be_visible()
     piece(page, "lantern-2").focus()
     page.keyboard.press("ArrowRight")

@@ -55,7 +55,7 @@ _READY_AT = dt.time(9)
 # An ordinary loaf is poured, cut and cured; a loaf with only a pour date is ready so long after it.
 _AFTER_POUR = dt.timedelta(days=31)
 # How much the solver may do while a person waits.
-_EFFORT = 2.5
+_EFFORT = 1.5
 
 
 class MouldCount(Frozen):

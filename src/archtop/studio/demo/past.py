@@ -20,7 +20,7 @@ import numpy as np
 from django.contrib.auth.models import User
 from PIL import Image
 
-from archtop.core import Cupboard, LoafPlan, plan, plan_of, read_loaf, resolve, stock_key
+from archtop.core import Cupboard, LoafPlan, plan_of, read_loaf, resolve, stock_key
 from archtop.core import Loaf as Document
 from archtop.core.base import Rate
 from archtop.core.bench.clock import Bowl, bowls_of
@@ -34,6 +34,7 @@ from archtop.studio.actions.learning import learn
 from archtop.studio.actions.loaves import create_loaf
 from archtop.studio.actions.mentions import mention
 from archtop.studio.actions.photos import add_photo
+from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.prices import save_prices
 from archtop.studio.models import BenchEntry, BowlNote, Loaf, OutcomeEntry, StockUse
 
@@ -120,7 +121,7 @@ def _live(
     """Its pour day, and what was seen of it since."""
     document = read_loaf(loaf.document)
     of = resolve(document, truth.cupboard)
-    planned, real = plan(document, usual), plan_of(of)
+    planned, real = Plans(usual).of(loaf).result, plan_of(of)
     bowls = bowls_of(of, real)
     mixed = poured
     log = [*_presses(planned, real, mixed, chance)]

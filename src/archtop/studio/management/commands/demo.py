@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import json
 import uuid
+from argparse import ArgumentParser
 from importlib.resources import files
 from typing import Any
 
@@ -96,6 +97,11 @@ class Command(Serve):
 
     help = __doc__
 
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        """Where to listen, or whether to only get everything ready."""
+        super().add_arguments(parser)
+        parser.add_argument("--only-load", action="store_true", help="load the demo's data and do not serve it")
+
     def handle(self, *args: Any, **options: Any) -> None:
         """Serve with the demo's data, signed in on this machine."""
         settings.DEMO = True
@@ -107,4 +113,5 @@ class Command(Serve):
             if load_demo()
             else "Your studio is as you left it; the demo was not loaded over it."
         )
-        super().handle(*args, **options)
+        if not options["only_load"]:
+            super().handle(*args, **options)
