@@ -29,9 +29,8 @@ from archtop.core.faces import (
     obstacle_of,
     pot_colours,
     remarks_on_pours,
-    walk,
 )
-from archtop.core.faces.kernel import _unstroke
+from archtop.core.faces.kernel import _unstroke, walk
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
 from benchmarks.voxels import advected

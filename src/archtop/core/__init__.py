@@ -23,19 +23,19 @@ from archtop.core.document import (
     standard_cupboard,
     stock_key,
 )
+from archtop.core.first_loaf import FirstLoaf, first_loaf
 from archtop.core.plan import LoafPlan, plan, plan_of
 from archtop.core.pots import Supply, together
 from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.shelf import LotState, could_use, lot_state
+from archtop.core.size_back import Backsized, BackTarget, size_back
 
 if TYPE_CHECKING:
     from archtop.core.calculators import calculate, list_calculators
     from archtop.core.colour.reach import Reach, reach
-    from archtop.core.first_loaf import FirstLoaf, first_loaf
     from archtop.core.geometry.read_stl import ReadMesh, read_stl
     from archtop.core.geometry.read_svg import ReadOutline, read_svg
     from archtop.core.notebook.costing import Costing, cost_of
-    from archtop.core.size_back import Backsized, BackTarget, size_back
 
 __all__ = [
     "Additive",
@@ -86,21 +86,16 @@ __all__ = [
 
 # Rooms that a plan does not need, and what of them is named here: each is loaded when it is first asked for.
 _LATER = {
-    "BackTarget": "archtop.core.size_back",
-    "Backsized": "archtop.core.size_back",
     "Costing": "archtop.core.notebook.costing",
-    "FirstLoaf": "archtop.core.first_loaf",
     "Reach": "archtop.core.colour.reach",
     "ReadMesh": "archtop.core.geometry.read_stl",
     "ReadOutline": "archtop.core.geometry.read_svg",
     "calculate": "archtop.core.calculators",
     "cost_of": "archtop.core.notebook.costing",
-    "first_loaf": "archtop.core.first_loaf",
     "list_calculators": "archtop.core.calculators",
     "reach": "archtop.core.colour.reach",
     "read_stl": "archtop.core.geometry.read_stl",
     "read_svg": "archtop.core.geometry.read_svg",
-    "size_back": "archtop.core.size_back",
 }
 
 

@@ -9,7 +9,7 @@ from collections.abc import Mapping
 
 from archtop.core.base import CatalogueEntry, Frozen
 from archtop.core.document import STEPS
-from archtop.core.geometry import OUTLINES
+from archtop.core.geometry import MOULDS, OUTLINES
 from archtop.core.rheology import stages
 from archtop.core.trade import FINISHES, MOTIFS, TECHNIQUES, TIPS, WAYS, FinishKind, MotifKind, TipKind
 
@@ -26,6 +26,7 @@ class Catalogue(Frozen):
     tips: tuple[CatalogueEntry, ...]
     finishes: tuple[CatalogueEntry, ...]
     outlines: tuple[CatalogueEntry, ...]
+    moulds: tuple[CatalogueEntry, ...]
     stages: tuple[CatalogueEntry, ...]
 
 
@@ -39,6 +40,7 @@ def catalogue() -> Catalogue:
         tips=_tips(TIPS),
         finishes=_finishes(FINISHES),
         outlines=OUTLINES.catalogue(),
+        moulds=MOULDS.catalogue(),
         stages=tuple(
             CatalogueEntry(kind=stage.key, label=stage.name.capitalize(), help=stage.sign, defaults={})
             for stage in stages()

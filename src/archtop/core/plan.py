@@ -13,7 +13,7 @@ from archtop.core.chemistry import LYE_CAUTIONS, Measures, measures_of
 from archtop.core.cuts import CutHow, CutPlan, CutShift, best_shift, cut_loaf, how_to_cut, joints_of, solid_of
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.embeds import EmbedPlan, embed_plan, fit_pieces
-from archtop.core.geometry import Clearance, Inside, LoafMould, MouldOutline
+from archtop.core.geometry import Clearance, Inside, Mould, MouldOutline
 from archtop.core.pots import (
     ColourPlan,
     Contrast,
@@ -286,7 +286,7 @@ def _pushed_aside(fills: Sequence[Fill], embeds: Sequence[EmbedPlan]) -> Figure:
     return Figure.exact(fills[-1].immersed_ml, "ml", how)
 
 
-def _batter_in_mould(mould: LoafMould, fills: Sequence[Fill]) -> Figure:
+def _batter_in_mould(mould: Mould, fills: Sequence[Fill]) -> Figure:
     level = fills[-1].level_after_mm
     stirred = sum(step.stirred_ml for step in fills)
     how = f"{mould.volume_below(level) / 1000:.0f} ml of mould to {level:.1f} mm"
@@ -294,7 +294,7 @@ def _batter_in_mould(mould: LoafMould, fills: Sequence[Fill]) -> Figure:
     return Figure.exact(sum(step.batter.value for step in fills), "ml", how)
 
 
-def _room_above(mould: LoafMould, level: float) -> Figure:
+def _room_above(mould: Mould, level: float) -> Figure:
     room = (mould.volume_below(mould.height_mm) - mould.volume_below(level)) / 1000
     return Figure.exact(room, "ml", f"inside of the mould from {level:.1f} mm to the rim")
 
@@ -311,14 +311,10 @@ def _formula(of: ResolvedLoaf, key: str) -> FormulaPlan:
     )
 
 
-def _mould(mould: LoafMould) -> MouldPlan:
+def _mould(mould: Mould) -> MouldPlan:
     volume = mould.volume_below(mould.height_mm) / 1000
-    straight = not (mould.draft_deg or mould.end_draft_deg or mould.bow_mm)
-    sizes = f"{mould.length_mm:g} × {mould.width_mm:g} × {mould.height_mm:g} mm"
     return MouldPlan(
-        volume=Figure.exact(
-            volume, "ml", f"{sizes} inside" if straight else f"{sizes} at the floor, walls leaning and bowed"
-        ),
+        volume=Figure.exact(volume, "ml", mould.says),
         outline=mould.outline_at(mould.length_mm / 2),
         ends_at_rim=mould.ends(mould.height_mm),
         rim_marks_mm=mould.rim_marks(),

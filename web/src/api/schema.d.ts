@@ -2992,6 +2992,12 @@ export interface components {
          */
         LoafMould: {
             /**
+             * Kind
+             * @default box
+             * @constant
+             */
+            kind: "box";
+            /**
              * Name
              * @default Loaf mould
              */
@@ -5415,6 +5421,8 @@ export interface components {
             finishes: components["schemas"]["CatalogueEntry"][];
             /** Outlines */
             outlines: components["schemas"]["CatalogueEntry"][];
+            /** Moulds */
+            moulds: components["schemas"]["CatalogueEntry"][];
             /** Stages */
             stages: components["schemas"]["CatalogueEntry"][];
         };

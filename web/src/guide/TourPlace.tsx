@@ -34,6 +34,7 @@ export function TourPlace() {
 	const [answers, setAnswers] = useState<FirstLoaf>({
 		name: "My first loaf",
 		mould: {
+			kind: "box",
 			name: "Loaf box",
 			material: "lined box",
 			length_mm: 250,
@@ -84,7 +85,7 @@ export function TourPlace() {
 								]}
 								onChange={(name) => {
 									const mould = cupboard?.moulds.find((item) => item.name === name);
-									change({ mould: mould ? { ...mould } : { ...answers.mould, name } });
+									change({ mould: mould ? { kind: "box", ...mould } : { ...answers.mould, name } });
 								}}
 							/>
 							<div className="grid grid-cols-3 gap-3">

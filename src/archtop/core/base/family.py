@@ -58,7 +58,9 @@ class Family(Generic[K]):
     @property
     def union(self) -> Any:
         """The document's union of all kinds, told apart by the tag."""
-        return Annotated[Union[tuple(self.kinds.values())], Field(discriminator=self.tag)]  # noqa: UP007
+        kinds = tuple(self.kinds.values())
+        # Of one kind there is nothing to tell apart.
+        return Annotated[Union[kinds], Field(discriminator=self.tag)] if len(kinds) > 1 else kinds[0]  # noqa: UP007
 
     def catalogue(self) -> tuple[CatalogueEntry, ...]:
         """Every kind as the browser offers it."""

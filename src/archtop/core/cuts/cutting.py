@@ -8,7 +8,7 @@ from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Rate
 from archtop.core.document import Cuts
-from archtop.core.geometry import LoafMould, MouldOutline, Prism
+from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
 
 __all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_loaf", "cut_positions"]
@@ -118,7 +118,7 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
     return tuple(zip(starts, ends, strict=True))
 
 
-def _weight_g(mould: LoafMould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:
+def _weight_g(mould: Mould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:
     """Mass [g] between two cross cuts: batter around the pieces, the pieces whole, the frosting by length."""
     batter = mould.volume_between(y0, y1, solid.level_mm)
     pieces = 0.0
@@ -140,7 +140,7 @@ def _within(load: TopLoad, y0: float, y1: float, front: float, back: float) -> f
 
 
 def cut_loaf(
-    mould: LoafMould,
+    mould: Mould,
     cuts: Cuts,
     prisms: Mapping[str, Prism],
     solid: Solid,
@@ -218,7 +218,7 @@ def _joints_within(prisms: Mapping[str, Prism], y0: float, y1: float) -> tuple[f
 
 
 def _slices(
-    mould: LoafMould,
+    mould: Mould,
     cuts: Cuts,
     prisms: Mapping[str, Prism],
     solid: Solid,

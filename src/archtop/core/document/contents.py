@@ -12,7 +12,7 @@ from archtop.core.chemistry import Formula, ScentBlend
 from archtop.core.document.ids import Id, Name
 from archtop.core.document.parts import Brings, Colour, Cuts, Embed, Frosting, Kept, Pieces, Sizing, Top
 from archtop.core.document.work import Work
-from archtop.core.geometry import LoafMould
+from archtop.core.geometry import AnyMould
 
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
@@ -29,7 +29,7 @@ class Contents(Frozen):
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
     ready_on: dt.date | None = None
-    mould: LoafMould
+    mould: AnyMould
     formulas: Annotated[tuple[Formula, ...], Field(min_length=1, max_length=20)]
     formula: Id
     colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]

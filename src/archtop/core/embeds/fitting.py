@@ -10,7 +10,7 @@ import numpy as np
 from archtop.core.base import InputError, Problem, shown
 from archtop.core.document import Embed, Loaf
 from archtop.core.embeds.embed_plan import figure_prism_of
-from archtop.core.geometry import Clearance, LoafMould, Prism, clearance_of, overlap_mm2
+from archtop.core.geometry import Clearance, Mould, Prism, clearance_of, overlap_mm2
 
 __all__ = ["TOUCH_MM", "fit_pieces"]
 
@@ -60,7 +60,7 @@ def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
     return clearances
 
 
-def _clash_with_mould(mould: LoafMould, embed: Embed, i: int, prism: Prism, clearance: Clearance) -> list[Problem]:
+def _clash_with_mould(mould: Mould, embed: Embed, i: int, prism: Prism, clearance: Clearance) -> list[Problem]:
     width = float(np.ptp(prism.points[:, 0]))
     widest = 2 * mould.half_width(mould.length_mm / 2, mould.height_mm)
 

@@ -1,10 +1,12 @@
 """Pours and cut faces: what every bar will look like, from how each colour goes into the mould."""
 
+from __future__ import annotations
+
 from archtop.core.faces.cut_search import Aim, FoundCuts, find_cuts
 from archtop.core.faces.field import SHREDS, ColourField, Face, field_of
 from archtop.core.faces.fragile import Fragile, fragile_in
-from archtop.core.faces.kernel import CORNER, LAYER, OP, POOL, STROKE, walk, warm
 from archtop.core.faces.moments import expected_pa
+from archtop.core.faces.opcodes import CORNER, LAYER, OP, POOL, STROKE
 from archtop.core.faces.physics import DRAG, landing
 from archtop.core.faces.pot_swirl import pot_colours
 from archtop.core.faces.section import Section, Spans, obstacle_of
@@ -33,6 +35,12 @@ __all__ = [
     "obstacle_of",
     "pot_colours",
     "remarks_on_pours",
-    "walk",
     "warm",
 ]
+
+
+def warm() -> None:
+    """Compile the kernel, or load what was compiled, before anybody asks for a face."""
+    from archtop.core.faces import kernel
+
+    kernel.warm()

@@ -15,13 +15,12 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import maximum_filter, minimum_filter
 
 from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
 from archtop.core.faces.inclusions import Cut, Ellipse, Lying, radius_of, shred_cuts, shreds_in, stirred
-from archtop.core.faces.kernel import NOWHERE, OP
 from archtop.core.faces.moments import thickness_of
+from archtop.core.faces.opcodes import NOWHERE, OP
 from archtop.core.faces.section import Section
 from archtop.core.faces.section_ops import Telling, contains
 from archtop.core.pours import Fill
@@ -116,6 +115,8 @@ class ColourField:
         def answer(here: NDArray[np.bool_]) -> None:
             xi, zeta = section.straight(x[here], z[here])
             colours[here], source[here] = told.answer(xi, zeta)
+
+        from scipy.ndimage import maximum_filter, minimum_filter
 
         answer(asked & known)
         coarse = colours[::2, ::2].astype(np.int32) * 1000 + source[::2, ::2]

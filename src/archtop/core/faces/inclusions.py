@@ -14,7 +14,7 @@ from typing import NamedTuple
 import numpy as np
 import shapely
 
-from archtop.core.geometry import LoafMould, Prism
+from archtop.core.geometry import Mould, Prism
 from archtop.core.pours import Fill
 from archtop.core.trade import SHREDS_G_ML, Grated, Made
 
@@ -77,7 +77,7 @@ def stirred(
     counts: Mapping[str, tuple[int, int]],
     made: Mapping[str, Made],
     heights: tuple[float, float],
-    mould: LoafMould,
+    mould: Mould,
     embeds: Sequence[Prism],
     random: np.random.Generator,
     step: int,
@@ -109,7 +109,7 @@ def stirred(
 
 
 def _anywhere(
-    radius: float, heights: tuple[float, float], mould: LoafMould, random: np.random.Generator
+    radius: float, heights: tuple[float, float], mould: Mould, random: np.random.Generator
 ) -> tuple[float, float, float]:
     """A place by chance between the walls; in the middle where a piece is too large to have a choice."""
 

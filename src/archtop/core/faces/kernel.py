@@ -6,18 +6,15 @@ straight ones of the section; every map keeps areas.
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Any
 
 import numba
 import numpy as np
 
-__all__ = ["CORNER", "LAY", "LAYER", "LINE", "NOWHERE", "OP", "POOL", "STROKE", "walk", "warm"]
+from archtop.core.faces.opcodes import LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 
-# Kinds of operation, and the columns of their table: kind, source, then what each needs.
-LAYER, POOL, STROKE, LAY, LINE, CORNER = 0, 1, 2, 3, 4, 5
-OP: Final = 14
-# Source of a point that came to lie where nothing was ever poured (rounding at an edge).
-NOWHERE: Final = -1
+__all__ = ["walk", "warm"]
+
 
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True)
 

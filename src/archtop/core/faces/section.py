@@ -13,9 +13,8 @@ from dataclasses import dataclass
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.ndimage import distance_transform_edt
 
-from archtop.core.geometry import LoafMould, Prism
+from archtop.core.geometry import Mould, Prism
 
 __all__ = ["CELL_MM", "COLUMNS", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
 
@@ -37,7 +36,7 @@ class Section:
     height: float
 
     @classmethod
-    def at(cls, mould: LoafMould, y: float) -> Section:
+    def at(cls, mould: Mould, y: float) -> Section:
         """The section at ``y`` [mm]; beyond the floor's ends it is taken as at them."""
         within = min(max(y, 0.0), mould.length_mm)
         floor, rim = mould.half_width(within, 0.0), mould.half_width(within, mould.height_mm)
@@ -160,6 +159,8 @@ def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
     :param outlines: of the embeds [mm], each of shape (n, 2)
     :param half: half the section's width, and ``height``: of its straight part [mm]
     """
+    from scipy.ndimage import distance_transform_edt
+
     nx, nz = int(2 * half / CELL_MM) + 2, int(height / CELL_MM) + 2
     xs, zs = -half + np.arange(nx) * CELL_MM, np.arange(nz) * CELL_MM
     shape = shapely.union_all([shapely.Polygon(outline).buffer(0.4) for outline in outlines])

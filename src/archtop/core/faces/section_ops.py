@@ -10,7 +10,7 @@ import shapely
 from numpy.typing import NDArray
 
 from archtop.core.document import Dust, Hanger, Lay, Loaf, Pour
-from archtop.core.faces.kernel import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE, walk
+from archtop.core.faces.opcodes import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 from archtop.core.faces.physics import Landing, landing, wire_reach
 from archtop.core.faces.pot_swirl import pot_colours
 from archtop.core.faces.section import CELL_MM, Columns, Section, Spans, obstacle_of
@@ -254,6 +254,9 @@ class Telling:
 
     def answer(self, xi: Array, zeta: Array) -> tuple[Codes, Codes]:
         """Colour and step of every point."""
+        # Compiled code takes a while to load: it is loaded when a face is first asked for.
+        from archtop.core.faces.kernel import walk
+
         tables = self.tables or [self.spans.at(1.0)]
         # Without embeds a grid is a single cell; a stack needs all of one size.
         shape = max((grid.shape for grid in self.grids), key=lambda s: s[0])

@@ -4,7 +4,7 @@ Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front 
 """
 
 from archtop.core.geometry.level import Inside
-from archtop.core.geometry.mould import CavityMould, LoafMould, MouldOutline
+from archtop.core.geometry.moulds import MOULDS, AnyMould, CavityMould, LoafMould, Mould, MouldOutline
 from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
     OUTLINES,
@@ -25,15 +25,18 @@ from archtop.core.geometry.read_stl import STL_LIMIT_BYTES, ReadMesh, read_stl
 from archtop.core.geometry.read_svg import SVG_LIMIT_BYTES, ReadOutline, read_svg
 
 __all__ = [
+    "MOULDS",
     "OUTLINES",
     "STL_LIMIT_BYTES",
     "SVG_LIMIT_BYTES",
+    "AnyMould",
     "CavityMould",
     "Circle",
     "Clearance",
     "Inside",
     "Layout",
     "LoafMould",
+    "Mould",
     "MouldOutline",
     "Outline",
     "Points",

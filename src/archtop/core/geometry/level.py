@@ -11,7 +11,8 @@ from collections.abc import Sequence
 import numpy as np
 
 from archtop.core.base import InputError
-from archtop.core.geometry.mould import LoafMould
+from archtop.core.geometry.inverse import reached_at
+from archtop.core.geometry.moulds import Mould
 from archtop.core.geometry.prism import Prism
 
 __all__ = ["Inside"]
@@ -24,7 +25,7 @@ class Inside:
     :param pieces: what has been laid in, not overlapping
     """
 
-    def __init__(self, mould: LoafMould, pieces: Sequence[Prism] = ()) -> None:
+    def __init__(self, mould: Mould, pieces: Sequence[Prism] = ()) -> None:
         self.mould = mould
         self.pieces = tuple(pieces)
         breaks = [piece.profile.levels for piece in self.pieces]
@@ -64,9 +65,7 @@ class Inside:
         low, high = self._bracket(batter_mm3)
         if high <= low:
             return low
-        from scipy.optimize import brentq
-
-        return float(brentq(lambda z: self.batter_below(z) - batter_mm3, low, high, xtol=1e-9))
+        return reached_at(self.batter_below, batter_mm3, low, high)
 
     def _bracket(self, batter_mm3: float) -> tuple[float, float]:
         """Neighbouring break heights between which the level lies, by bisection over the breaks."""

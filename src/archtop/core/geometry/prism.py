@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 
 from archtop.core.base import Frozen
-from archtop.core.geometry.mould import LoafMould
+from archtop.core.geometry.moulds import Mould
 from archtop.core.geometry.outline import Points
 from archtop.core.geometry.profile import Profile
 
@@ -86,7 +86,7 @@ class Clearance(Frozen):
     ends: float
 
 
-def clearance_of(prism: Prism, mould: LoafMould) -> Clearance:
+def clearance_of(prism: Prism, mould: Mould) -> Clearance:
     """Room between a piece and the inside of the mould.
 
     The wall leans linearly with height, so the closest point is always a vertex; along the length the bow only makes

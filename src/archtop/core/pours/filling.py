@@ -11,7 +11,7 @@ from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Problem
 from archtop.core.document import Dust, Hanger, Lay, Pour, Press, Work
-from archtop.core.geometry import Inside, LoafMould, Prism
+from archtop.core.geometry import Inside, Mould, Prism
 from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
 
 __all__ = ["Fill", "Layer", "fill"]
@@ -47,7 +47,7 @@ class Layer(Frozen):
 
 
 def fill(
-    mould: LoafMould, work: Sequence[Work], prisms: Mapping[str, Prism], made: Mapping[str, Made]
+    mould: Mould, work: Sequence[Work], prisms: Mapping[str, Prism], made: Mapping[str, Made]
 ) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
     """Walk the order of work; ``made``: the small pieces, by id.
 
@@ -73,7 +73,7 @@ class _Proud:
 class _Filling:
     """The mould as it fills: its level, what is in it [mm³], and what stands out."""
 
-    def __init__(self, mould: LoafMould, prisms: Mapping[str, Prism], made: Mapping[str, Made]) -> None:
+    def __init__(self, mould: Mould, prisms: Mapping[str, Prism], made: Mapping[str, Made]) -> None:
         self.mould, self.prisms, self.made = mould, prisms, made
         self.inside = Inside(mould)
         self.level = self.filled = 0.0
@@ -203,7 +203,7 @@ def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> f
     return shreds + pieces
 
 
-def _refuse_bad_target(step: Pour, i: int, level: float, mould: LoafMould) -> None:
+def _refuse_bad_target(step: Pour, i: int, level: float, mould: Mould) -> None:
     field = f"work.{i}.to_mm"
     if step.to_mm > mould.height_mm + _LEVEL_MM:
         raise InputError.one(

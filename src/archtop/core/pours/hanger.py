@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from archtop.core.base import Frozen, InputError
 from archtop.core.document import Hanger, Lay, Loaf
-from archtop.core.geometry import LoafMould, Prism
+from archtop.core.geometry import Mould, Prism
 from archtop.core.pours.filling import Fill
 
 __all__ = ["HangerPath", "path_of", "paths_of"]
@@ -73,7 +73,7 @@ def paths_of(loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism]) -> 
     return tuple(found)
 
 
-def _refuse_blocked(step: Hanger, i: int, path: Array, mould: LoafMould, laid: Sequence[tuple[str, Prism]]) -> None:
+def _refuse_blocked(step: Hanger, i: int, path: Array, mould: Mould, laid: Sequence[tuple[str, Prism]]) -> None:
     field = f"work.{i}.path" if step.shape == "drawn" else f"work.{i}.shape"
     if len(path) < 2:
         raise InputError.one(

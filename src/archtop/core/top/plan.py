@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from archtop.core.base import Figure, Frozen
 from archtop.core.cuts import TopLoad, cut_positions
 from archtop.core.document import Loaf, Pour
-from archtop.core.geometry import Inside, LoafMould
+from archtop.core.geometry import Inside, Mould
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.bags import BagPlan, bags_of, hands_of
 from archtop.core.top.budget import ColourNeed, budget_of
@@ -166,7 +166,7 @@ def _finish(finish: Finish) -> FinishPlan:
     )
 
 
-def _area_of(mould: LoafMould, level_mm: float) -> TopArea:
+def _area_of(mould: Mould, level_mm: float) -> TopArea:
     front, back = mould.ends(level_mm)
     surface = Inside(mould).surface_at(level_mm)
     # Bowed walls are narrowest at the ends: what fits there fits everywhere.

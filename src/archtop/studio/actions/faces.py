@@ -4,17 +4,18 @@ from __future__ import annotations
 
 import base64
 import io
+import threading
+from functools import cache
 
 import numpy as np
-from PIL import Image
 
 from archtop.core import Cupboard, Loaf, LoafPlan, ResolvedLoaf, plan_of, resolve
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
-from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours
+from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours, warm
 from archtop.core.remarks import Remark
 
-__all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of"]
+__all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of", "soon_drawn"]
 
 # Small grain of real soap: so much lighter or darker from point to point, of 255.
 _GRAIN = 3.0
@@ -57,6 +58,12 @@ class Faces(Frozen):
     faces: tuple[FacePicture, ...]
     expected_pa: dict[str, float]
     remarks: tuple[Remark, ...]
+
+
+@cache
+def soon_drawn() -> None:
+    """Load what draws faces, beside everything else: somebody has opened a loaf, and will look at its bars."""
+    threading.Thread(target=warm, daemon=True).start()
 
 
 def faces_of(
@@ -153,6 +160,8 @@ def origin_of(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, at: t
 
 def _png(face: Face, palette: list[str], seed: int) -> str:
     """A picture with clear surroundings, as a data address."""
+    from PIL import Image
+
     table = np.array([[int(srgb[k : k + 2], 16) for k in (1, 3, 5)] for srgb in [*palette, _SHRED]], dtype=float)
     # The last row of the table is what shreds look like.
     colours = np.where(face.colours == SHREDS, len(palette), face.colours)

@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from archtop.core.bench import Departure, Overshoot, Replan, Trouble, departures, troubles
-from archtop.studio import wall_clock
+from archtop.studio import sheets, wall_clock
 from archtop.studio.actions import (
     BenchClocks,
     Rehearsal,
@@ -26,7 +26,7 @@ from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn, RehearsalIn, ReplanIn, WeighedIn
 from archtop.studio.models import Loaf
-from archtop.studio.sheets import PaperName, ring_sheet_pdf
+from archtop.studio.sheets import PaperName
 
 __all__ = ["router"]
 
@@ -128,6 +128,6 @@ def list_troubles(request: HttpRequest) -> tuple[Trouble, ...]:  # noqa: ARG001
 @router.get("/ring-sheet.pdf", operation_id="print_ring_sheet", include_in_schema=False)
 def ring_sheet(request: HttpRequest, paper: PaperName = "A4") -> HttpResponse:  # noqa: ARG001
     """The ring sheet, to be printed at 100 %."""
-    answer = HttpResponse(ring_sheet_pdf(paper), content_type="application/pdf")
+    answer = HttpResponse(sheets.ring_sheet_pdf(paper), content_type="application/pdf")
     answer["Content-Disposition"] = 'inline; filename="ring-sheet.pdf"'
     return answer

@@ -13,6 +13,7 @@ from ninja import Router, Status
 
 from archtop.core import Loaf as Document
 from archtop.core import LoafPlan, blank_loaf, read_loaf
+from archtop.studio import sheets
 from archtop.studio.actions import (
     StaleSave,
     create_loaf,
@@ -22,6 +23,7 @@ from archtop.studio.actions import (
     put_away,
     save_loaf,
 )
+from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.actions.plans import Plans
 from archtop.studio.api.errors import ProblemReport
@@ -39,7 +41,7 @@ from archtop.studio.api.schemas import (
 )
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Loaf, Revision
-from archtop.studio.sheets import PaperName, UnitsName, rim_strip_pdf, template_pdf, template_svg, weigh_out_pdf
+from archtop.studio.sheets import PaperName, UnitsName
 
 __all__ = ["loaf_of", "router"]
 
@@ -98,6 +100,7 @@ def bring_in(request: HttpRequest, payload: LoafIn) -> Status[LoafOut]:
 @router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")
 def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
     """A loaf and its plan, with what other loaves have taught by now, or had when its work was begun."""
+    soon_drawn()
     loaf = loaf_of(request, loaf_id)
     if loaf.rates_then is None:
         learn_what_is_new(besides=loaf)
@@ -168,28 +171,28 @@ def weigh_out(
 ) -> HttpResponse:
     """The weigh-out sheets, one page a pot."""
     document, plan_, name = _planned_file(request, loaf_id)
-    return _file(weigh_out_pdf(document, plan_, paper, units), "application/pdf", f"{name}-weigh-out.pdf")
+    return _file(sheets.weigh_out_pdf(document, plan_, paper, units), "application/pdf", f"{name}-weigh-out.pdf")
 
 
 @router.get("/{uuid:loaf_id}/top-template.pdf", operation_id="print_top_template", include_in_schema=False)
 def top_template(request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4") -> HttpResponse:
     """The top at 1:1, tiled."""
     document, plan_, name = _planned_file(request, loaf_id)
-    return _file(template_pdf(document, plan_, paper), "application/pdf", f"{name}-top.pdf")
+    return _file(sheets.template_pdf(document, plan_, paper), "application/pdf", f"{name}-top.pdf")
 
 
 @router.get("/{uuid:loaf_id}/top-template.svg", operation_id="draw_top_template", include_in_schema=False)
 def top_template_svg(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     """The top at 1:1, on one sheet."""
     document, plan_, name = _planned_file(request, loaf_id)
-    return _file(template_svg(document, plan_).encode(), "image/svg+xml", f"{name}-top.svg")
+    return _file(sheets.template_svg(document, plan_).encode(), "image/svg+xml", f"{name}-top.svg")
 
 
 @router.get("/{uuid:loaf_id}/rim-strip.pdf", operation_id="print_rim_strip", include_in_schema=False)
 def rim_strip(request: HttpRequest, loaf_id: uuid.UUID, paper: PaperName = "A4") -> HttpResponse:
     """The rim's cut marks at 1:1."""
     document, plan_, name = _planned_file(request, loaf_id)
-    return _file(rim_strip_pdf(document, plan_, paper), "application/pdf", f"{name}-rim.pdf")
+    return _file(sheets.rim_strip_pdf(document, plan_, paper), "application/pdf", f"{name}-rim.pdf")
 
 
 def _planned_file(request: HttpRequest, loaf_id: uuid.UUID) -> tuple[Document, LoafPlan, str]:

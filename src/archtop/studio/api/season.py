@@ -12,7 +12,7 @@ from pydantic import AwareDatetime, Field
 
 from archtop.core import InputError
 from archtop.core.schedule import Pin, SeasonPlan, StudioHours
-from archtop.studio import stored
+from archtop.studio import sheets, stored
 from archtop.studio.actions.season import (
     Changed,
     OpenSeason,
@@ -26,11 +26,12 @@ from archtop.studio.actions.season import (
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Order, Season
-from archtop.studio.sheets import PaperName, calendar_of, week_sheet_pdf
+from archtop.studio.sheets import PaperName
 
 __all__ = ["router"]
 
 router = Router(tags=["season"])
+_CALENDAR = "text/calendar; charset=utf-8"
 _ANSWERS = {200: OpenSeason, 404: ProblemReport, 422: ProblemReport}
 
 
@@ -141,7 +142,9 @@ def _plan(season: Season) -> SeasonPlan | None:
 def calendar_file(request: HttpRequest) -> HttpResponse:
     """The plan as a file for a calendar program."""
     season = _season(request)
-    answer = HttpResponse(calendar_of(_plan(season), season.planned_at), content_type="text/calendar; charset=utf-8")
+    answer = HttpResponse(
+        sheets.calendar_of(_plan(season), season.planned_at), content_type="text/calendar; charset=utf-8"
+    )
     answer["Content-Disposition"] = 'attachment; filename="casting-order.ics"'
     return answer
 
@@ -152,7 +155,9 @@ def calendar_feed(request: HttpRequest, token: str) -> HttpResponse:  # noqa: AR
     season = Season.objects.filter(feed=token).exclude(feed="").first()
     if season is None:
         raise Http404
-    return HttpResponse(calendar_of(_plan(season), season.planned_at), content_type="text/calendar; charset=utf-8")
+    return HttpResponse(
+        sheets.calendar_of(_plan(season), season.planned_at), content_type="text/calendar; charset=utf-8"
+    )
 
 
 @router.get("/week.pdf", operation_id="week_sheet", include_in_schema=False)
@@ -163,4 +168,4 @@ def week_sheet(request: HttpRequest, first: dt.date, paper: PaperName = "A4") ->
     if plan is None:
         raise InputError.one("season.unplanned", "plan", None, "nothing is planned yet", "Plan the season first.")
     zone = hours_of(season).clock
-    return HttpResponse(week_sheet_pdf(plan, first, zone, paper), content_type="application/pdf")
+    return HttpResponse(sheets.week_sheet_pdf(plan, first, zone, paper), content_type="application/pdf")

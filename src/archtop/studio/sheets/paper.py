@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from reportlab.lib.pagesizes import A4, LETTER
 
-__all__ = ["PAPERS", "PaperName"]
+from archtop.studio.sheets.names import PaperName
 
-PaperName = Literal["A4", "Letter"]
+__all__ = ["PAPERS"]
+
 PAPERS: dict[PaperName, tuple[float, float]] = {"A4": A4, "Letter": LETTER}

@@ -9,7 +9,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from archtop.core.rheology import CUP_MM, SPOON_ML
-from archtop.studio.sheets.paper import PAPERS, PaperName
+from archtop.studio.sheets.names import PaperName
+from archtop.studio.sheets.paper import PAPERS
 
 __all__ = ["CHECK_BAR_MM", "RINGS_MM", "ring_sheet_pdf"]
 

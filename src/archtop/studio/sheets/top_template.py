@@ -17,7 +17,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from archtop.core import Loaf, LoafPlan
-from archtop.studio.sheets.paper import PAPERS, PaperName
+from archtop.studio.sheets.names import PaperName
+from archtop.studio.sheets.paper import PAPERS
 
 __all__ = ["CHECK_BAR_MM", "Mark", "rim_strip_pdf", "template_pdf", "template_svg", "top_marks"]
 

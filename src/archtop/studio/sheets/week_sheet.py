@@ -13,7 +13,8 @@ from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 
 from archtop.core.schedule import Block, SeasonPlan
-from archtop.studio.sheets.paper import PAPERS, PaperName
+from archtop.studio.sheets.names import PaperName
+from archtop.studio.sheets.paper import PAPERS
 
 __all__ = ["week_sheet_pdf"]
 

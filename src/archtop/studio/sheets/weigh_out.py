@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from typing import Any, Literal
+from typing import Any
 
 from reportlab.lib import colors
 from reportlab.lib.styles import ParagraphStyle
@@ -13,11 +13,11 @@ from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemp
 from archtop.core import Loaf, LoafPlan
 from archtop.core.base import G_PER_OZ
 from archtop.core.pots import Portion, Pot
-from archtop.studio.sheets.paper import PAPERS, PaperName
+from archtop.studio.sheets.names import PaperName, UnitsName
+from archtop.studio.sheets.paper import PAPERS
 
-__all__ = ["UnitsName", "weigh_out_pdf"]
+__all__ = ["weigh_out_pdf"]
 
-UnitsName = Literal["metric", "us"]
 
 _INK = colors.HexColor("#14263f")
 _RIM = colors.HexColor("#1f4f8f")

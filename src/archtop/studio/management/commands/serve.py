@@ -16,7 +16,6 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from waitress import serve
 
-from archtop.core.faces import warm
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.keeping import back_up
 
@@ -52,7 +51,6 @@ class Command(BaseCommand):
         self.back_up_before_upgrade()
         call_command("migrate", verbosity=0, interactive=False)
         self.make_owner()
-        warm()
         self.stdout.write(f"Arch Top is at http://127.0.0.1:{options['port']}/")
         if options["share"]:
             self.let_others_in(options["port"])

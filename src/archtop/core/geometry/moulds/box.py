@@ -1,6 +1,6 @@
-"""Moulds: the loaf mould (straight, drafted, bowed) and the cavity mould.
+"""The box: a loaf mould, straight, drafted or bowed.
 
-A loaf mould's wall stands at ``half-width(y, z) = w/2 + z·(tan d + 4·bow·y(L−y)/(L²·H))``: it leans out by the draft
+Its wall stands at ``half-width(y, z) = w/2 + z·(tan d + 4·bow·y(L−y)/(L²·H))``: it leans out by the draft
 angle and, mid-length at the rim, by the bow as well, which is how a soft liner gives under the batter. At every y the
 section is therefore an exact trapezoid, and every volume a closed form.
 """
@@ -13,16 +13,21 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from archtop.core.base import Frozen
+from archtop.core.base import Kind
+from archtop.core.geometry.moulds.mould import MouldOutline
 from archtop.core.geometry.outline import Points
 
-__all__ = ["CavityMould", "LoafMould", "MouldOutline"]
-
-MouldOutline = tuple[tuple[float, float], ...]
+__all__ = ["LoafMould"]
 
 
-class LoafMould(Frozen):
+class LoafMould(Kind):
     """Inside measures at the floor [mm], usable height to the rim, draft [°] and bow [mm] of each long wall."""
+
+    label = "Box"
+    help = "A loaf mould: straight, with leaning walls, or soft so that they bow under the batter."
+    fresh = {"length_mm": 250, "width_mm": 90, "height_mm": 90}
+
+    kind: Literal["box"] = "box"
 
     name: Annotated[str, Field(min_length=1, max_length=120)] = "Loaf mould"
     material: Literal["lined box", "silicone"] = "lined box"
@@ -100,13 +105,9 @@ class LoafMould(Frozen):
         count = int(self.length_mm / self.rim_mark_mm + 1e-9)
         return tuple(i * self.rim_mark_mm for i in range(count + 1))
 
-
-class CavityMould(Frozen):
-    """A sheet of ``cavities`` equal hollows of ``cavity_ml`` each."""
-
-    cavity_ml: Annotated[float, Field(gt=0, le=5000)]
-    cavities: Annotated[int, Field(ge=1, le=500)]
-
-    def fillings(self, count: int) -> int:
-        """How many times the sheet must be filled to cast ``count`` pieces."""
-        return math.ceil(count / self.cavities)
+    @property
+    def says(self) -> str:
+        """Its inside in words."""
+        sizes = f"{self.length_mm:g} × {self.width_mm:g} × {self.height_mm:g} mm"
+        leaning = self.draft_deg or self.end_draft_deg or self.bow_mm
+        return f"{sizes} at the floor, walls leaning and bowed" if leaning else f"{sizes} inside"

@@ -1,0 +1,13 @@
+"""Numbers that the work's operations are told to the kernel by; apart, since the kernel takes a while to load."""
+
+from __future__ import annotations
+
+from typing import Final
+
+__all__ = ["CORNER", "LAY", "LAYER", "LINE", "NOWHERE", "OP", "POOL", "STROKE"]
+
+# Kinds of operation, and the columns of their table: kind, source, then what each needs.
+LAYER, POOL, STROKE, LAY, LINE, CORNER = 0, 1, 2, 3, 4, 5
+OP: Final = 14
+# Source of a point that came to lie where nothing was ever poured (rounding at an edge).
+NOWHERE: Final = -1

@@ -1,0 +1,19 @@
+"""Moulds, a room to each kind: what holds a loaf, and the sheet of hollows that small pieces are cast in."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from archtop.core.base import Family
+from archtop.core.geometry.moulds.box import LoafMould
+from archtop.core.geometry.moulds.cavity import CavityMould
+from archtop.core.geometry.moulds.mould import Mould, MouldOutline
+
+__all__ = ["MOULDS", "AnyMould", "CavityMould", "LoafMould", "Mould", "MouldOutline"]
+
+MOULDS: Family[LoafMould] = Family("kind", (LoafMould,))
+
+if TYPE_CHECKING:
+    AnyMould = LoafMould
+else:
+    AnyMould = MOULDS.union
