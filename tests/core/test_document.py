@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 
 from archtop.core import InputError, Loaf, blank_loaf, plan, read_loaf, standard_cupboard
+from archtop.core.document import colours_used
 from tests.core.conftest import OLIVE_COCONUT, box, box_with, rod
 
 DOCS = Path(__file__).parents[2] / "docs"
@@ -127,3 +128,36 @@ def test_the_published_schema_takes_the_demo(lantern_row: Loaf) -> None:
     schema = json.loads((DOCS / "loaf.schema.json").read_text(encoding="utf-8"))
     assert set(schema["properties"]) == set(lantern_row.model_dump())
     assert schema["properties"]["version"]["const"] == lantern_row.version
+
+
+def test_colours_in_use_are_told_wherever_a_share_an_embed_a_piece_or_a_line_names_them() -> None:
+    colours = [{"id": key, "name": key.title(), "srgb": "#888888"} for key in ("white", "red", "gold", "grey", "idle")]
+    dough = {"kind": "dough", "parts": [{"shape": "ball", "across": 9, "colour": "gold"}]}
+    loaf = read_loaf(
+        box(
+            colours=colours,
+            embeds=[rod(colour="red")],
+            pieces=[{"id": "p", "name": "P", "count": 2, "colour": "white", "make": dough}],
+            work=[
+                {
+                    "do": "pour",
+                    "id": "a",
+                    "name": "A",
+                    "to_mm": 30,
+                    "colours": [{"colour": "white", "percent": 100}],
+                },
+                {"do": "dust", "id": "d", "colour": "grey"},
+                {"do": "lay", "embed": "rod"},
+                {
+                    "do": "pour",
+                    "id": "b",
+                    "name": "B",
+                    "to_mm": 65,
+                    "colours": [{"colour": "white", "percent": 100}],
+                },
+            ],
+        )
+    )
+    assert colours_used(loaf) == {"white", "red", "gold", "grey"}
+    planned = plan(loaf, standard_cupboard()).colours
+    assert {colour.id: colour.used for colour in planned} == {colour.id: colour.id != "idle" for colour in loaf.colours}

@@ -1829,6 +1829,8 @@ export interface components {
         /**
          * ColourPlan
          * @description A colour: as wished for, as forecast (``None`` while nothing colours it), and what the drawings show.
+         *
+         *     ``used``: whether anything in the loaf names it.
          */
         ColourPlan: {
             /** Id */
@@ -1842,6 +1844,8 @@ export interface components {
             shown: string;
             /** Off Wish */
             off_wish: number;
+            /** Used */
+            used: boolean;
         };
         /**
          * ColourShare

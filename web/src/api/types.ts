@@ -86,7 +86,6 @@ export type MotifKind = Schemas["MotifSize"]["kind"];
 export type LoafTop = Schemas["Top"];
 export type Finish = Schemas["Finish"];
 export type Strewn = Schemas["Strewn"];
-export type TopRemark = Schemas["Remark"];
 export type FacesIn = Schemas["FacesIn"];
 export type Faces = Schemas["Faces"];
 export type CutFacePicture = Schemas["FacePicture"];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { fitScale, rulerTicks, scallopPath } from "./scale";
+import { fitScale, rulerTicks } from "./scale";
 
 const margins = { left: 10, right: 10, top: 10, bottom: 10 };
 
@@ -28,12 +28,5 @@ describe("rulerTicks", () => {
 		const ticks = rulerTicks(0, 50.8, "us", 3);
 		expect(ticks.filter((tick) => tick.label).map((tick) => tick.label)).toEqual(["0", "1", "2"]);
 		expect(ticks).toHaveLength(9);
-	});
-});
-
-describe("scallopPath", () => {
-	it("draws one arc for each scallop", () => {
-		const scale = fitScale({ left: 0, right: 90, bottom: 0, top: 20 }, 400, 200, margins);
-		expect(scallopPath(0, 90, 0, 20, 3, scale).match(/A/g)).toHaveLength(3);
 	});
 });

@@ -72,26 +72,6 @@ export function polygonPoints(corners: readonly (readonly number[])[], scale: Sc
 		.join(" ");
 }
 
-/** A row of domes of ``height`` [mm] standing on ``base`` between ``left`` and ``right``: an SVG path. */
-export function scallopPath(
-	left: number,
-	right: number,
-	base: number,
-	height: number,
-	count: number,
-	scale: Scale,
-): string {
-	const pitch = (right - left) / Math.max(count, 1);
-	const rx = (pitch / 2) * scale.pxPerMm;
-	const ry = height * scale.pxPerMm;
-	const arcs = Array.from(
-		{ length: count },
-		(_, i) =>
-			`A${rx.toFixed(2)} ${ry.toFixed(2)} 0 0 1 ${scale.x(left + (i + 1) * pitch).toFixed(2)} ${scale.y(base).toFixed(2)}`,
-	);
-	return `M${scale.x(left).toFixed(2)} ${scale.y(base).toFixed(2)}${arcs.join("")}Z`;
-}
-
 /** Where a press on a drawing of that size lies, in the drawing's own millimetres. */
 export function pressedAt(
 	event: { clientX: number; clientY: number },

@@ -4,7 +4,7 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 ``blank_loaf`` is the empty page. What the document *means* is computed in :mod:`archtop.core.plan`.
 """
 
-from archtop.core.document.consistency import pieces_used
+from archtop.core.document.consistency import colours_used, pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
 from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
 from archtop.core.document.ids import LotKey
@@ -72,6 +72,7 @@ __all__ = [
     "Top",
     "Work",
     "blank_loaf",
+    "colours_used",
     "frosting_colours",
     "pieces_used",
     "read_cupboard",

@@ -9,7 +9,7 @@ from archtop.core.document.contents import Contents
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.work import Dust, Lay, Pour, Press
 
-__all__ = ["inconsistencies", "pieces_used"]
+__all__ = ["colours_used", "inconsistencies", "pieces_used"]
 
 
 def inconsistencies(loaf: Contents) -> list[Problem]:
@@ -143,6 +143,11 @@ def _more_than_made(loaf: Contents) -> list[Problem]:
         for i, piece in enumerate(loaf.pieces)
         if used.get(piece.id, 0) > piece.count
     ]
+
+
+def colours_used(loaf: Contents) -> frozenset[str]:
+    """Colours that anything in the loaf names, by id."""
+    return frozenset(ref for _, target, ref in _references(loaf) if target == "colours")
 
 
 def pieces_used(loaf: Contents) -> dict[str, int]:

@@ -7,7 +7,7 @@ from itertools import combinations, product
 
 from archtop.core.base import Frozen
 from archtop.core.colour import Forecast, Lab, Spectrum, base_absorption, difference, forecast, lab_of, reflectance_of
-from archtop.core.document import Colour, Cupboard, Loaf, Pour, frosting_colours
+from archtop.core.document import Colour, Cupboard, Loaf, Pour, colours_used, frosting_colours
 from archtop.core.pots.pot import Pot
 from archtop.core.pours import Layer
 from archtop.core.resolved import ResolvedLoaf
@@ -29,7 +29,10 @@ MERGE, CLOSE = 6.0, 12.0
 
 
 class ColourPlan(Frozen):
-    """A colour: as wished for, as forecast (``None`` while nothing colours it), and what the drawings show."""
+    """A colour: as wished for, as forecast (``None`` while nothing colours it), and what the drawings show.
+
+    ``used``: whether anything in the loaf names it.
+    """
 
     id: str
     name: str
@@ -37,6 +40,7 @@ class ColourPlan(Frozen):
     forecast: Forecast | None
     shown: str
     off_wish: float
+    used: bool
 
 
 class Contrast(Frozen):
@@ -83,8 +87,11 @@ def colours_of(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[ColourPlan, ...]:
     """Every colour of the loaf."""
     vanillin, loaf = vanillin_of(pots), of.loaf
     bases = {key: _base_of_formula(of, key) for key in of.batters}
+    used = colours_used(loaf)
     return tuple(
-        _plan_of(colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], of.cupboard)
+        _plan_of(
+            colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], of.cupboard
+        ).model_copy(update={"used": colour.id in used})
         for colour in loaf.colours
     )
 
@@ -108,6 +115,7 @@ def _plan_of(colour: Colour, vanillin: float, base: Spectrum, cupboard: Cupboard
         forecast=seen,
         shown=seen.cured.srgb if seen else colour.srgb,
         off_wish=difference(seen.cured.lab, wished) if seen else 0.0,
+        used=True,
     )
 
 

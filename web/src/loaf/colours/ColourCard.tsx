@@ -2,7 +2,6 @@ import { X } from "lucide-react";
 import type { Colour, Colourant, ColourPlan } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
-import { usesColour } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { ColourHelp } from "./ColourHelp";
 import { DoseRows } from "./DoseRows";
@@ -16,7 +15,7 @@ interface Props {
 
 /** One colour: the wish, what goes in, the scent, and how it turns out. */
 export function ColourCard({ colour, planned, jars }: Props) {
-	const { document, edit } = useEditor();
+	const { document, edit, live } = useEditor();
 	const patch = (change: Partial<Colour>) =>
 		edit(
 			(loaf) => ({
@@ -25,7 +24,8 @@ export function ColourCard({ colour, planned, jars }: Props) {
 			}),
 			`colour ${colour.id} ${Object.keys(change)}`,
 		);
-	const used = usesColour(document, colour.id);
+	// Until it is planned it may be used: what the loaf names can not be taken away.
+	const used = live.plan.colours.find((item) => item.id === colour.id)?.used ?? true;
 	const scent = colour.scent ?? null;
 	return (
 		<li className="tray space-y-2.5 p-3" data-colour={colour.id}>

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf } from "../../api/types";
 import {
-	addColour,
 	addEmbed,
 	addPour,
 	addPress,
@@ -12,7 +11,6 @@ import {
 	patchPress,
 	removeEmbed,
 	removeStep,
-	usesColour,
 } from "./changes";
 
 const shares = [{ colour: "plain", percent: 100 }];
@@ -105,14 +103,5 @@ describe("the order of work", () => {
 		const made = patchPour("two", { to_mm: 66 })(loaf);
 		expect(made.work[1]).toMatchObject({ id: "two", to_mm: 66 });
 		expect(made.work[0]).toBe(loaf.work[0]);
-	});
-});
-
-describe("colours", () => {
-	it("are in use wherever a share, an embed or a piece names them", () => {
-		const made = addColour(loaf);
-		expect(usesColour(made, "plain")).toBe(true);
-		expect(usesColour(made, "colour")).toBe(false);
-		expect(usesColour(addEmbed({ ...made, work: [] }), "plain")).toBe(true);
 	});
 });

@@ -182,24 +182,3 @@ export const addColour = (loaf: Loaf): Loaf => ({
 		},
 	],
 });
-
-/** Whether anything in the document still uses a colour. */
-export function usesColour(loaf: Loaf, id: string): boolean {
-	const shares = [
-		...loaf.work.flatMap((step) => (step.do === "pour" ? step.colours : [])),
-		...(loaf.frosting?.base?.colours ?? []),
-		...loaf.keeps,
-	];
-	return (
-		shares.some((share) => share.colour === id) ||
-		loaf.work.some((step) => step.do === "dust" && step.colour === id) ||
-		(loaf.frosting?.runs ?? []).some((run) => run.colours.includes(id)) ||
-		loaf.embeds.some((embed) => embed.colour === id || embed.figure?.colour === id) ||
-		loaf.pieces.some(
-			(piece) =>
-				piece.colour === id ||
-				(piece.make.kind === "composite" && piece.make.figure_colour === id) ||
-				(piece.make.kind === "dough" && piece.make.parts.some((part) => part.colour === id)),
-		)
-	);
-}
