@@ -20,7 +20,7 @@ from archtop.core.schedule.solver import SeasonModel, least_late
 __all__ = ["WayOut", "clash_of", "ways_out"]
 
 # Effort for one question, and for all questions about a clash or about ways out: a person waits for the answer.
-_ONE, _ALL = 1.0, 4.0
+_ONE, _ALL = 0.5, 2.0
 # Sodium lactate lets a column go in half the time (common practice, no source).
 _LACTATE = 0.5
 
