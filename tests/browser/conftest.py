@@ -137,8 +137,6 @@ def browser_context_args(base_url: str) -> dict[str, Any]:
         "base_url": base_url,
         "viewport": {"width": 1280, "height": 800},
         "accept_downloads": True,
-        # Nothing moves that need not: frames are drawn by the processor here.
-        "reduced_motion": "reduce",
     }
 
 
