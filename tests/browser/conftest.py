@@ -19,11 +19,15 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Page
+from playwright.sync_api import BrowserContext, Page, expect
 
 ROOT = Path(__file__).parents[2]
 RESULTS = ROOT / "test-results"
 
+
+# How long something may take before it counts as never coming: a machine that is busy with something else is no fault.
+_PATIENCE_MS = 60_000
+expect.set_options(timeout=_PATIENCE_MS)
 
 # What a tablet calls the studio's machine: to a browser that is no secure place, as it is on a real network.
 NETWORK_NAME = "studio.test"
@@ -146,6 +150,8 @@ def _watched(context: BrowserContext, request: pytest.FixtureRequest) -> Iterato
     console: list[str] = []
     broken: list[str] = []
     outside: list[str] = []
+    context.set_default_timeout(_PATIENCE_MS)
+    context.set_default_navigation_timeout(_PATIENCE_MS)
     context.on("console", lambda message: console.append(f"{message.type}: {message.text}"))
     context.on("weberror", lambda error: broken.append(str(error.error)))
     context.on(

@@ -21,7 +21,7 @@ def mix(page: Page, desk: Desk, name: str) -> None:
         page.keyboard.press("Space")
         page.wait_for_timeout(15)
     expect(heading).to_contain_text("Split into 6")
-    expect(page.get_by_text("kept here")).to_have_count(0, timeout=30_000)
+    expect(page.get_by_text("kept here")).to_have_count(0)
 
 
 def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, browser: Browser) -> None:
@@ -50,7 +50,7 @@ def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, b
     page.get_by_role("button", name="Ring 65").click()
     expect(page.get_by_text("2 kept here, no connection yet")).to_be_visible()
     page.context.set_offline(False)
-    expect(page.get_by_text("kept here")).to_have_count(0, timeout=15_000)
+    expect(page.get_by_text("kept here")).to_have_count(0)
     expect(back).to_contain_text("ring 65")
     expect(page.locator("[data-reading]")).to_have_count(3)
 
@@ -60,7 +60,7 @@ def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, b
     expect(other.locator("[data-reading]")).to_have_count(3)
     back.click()
     expect(page.locator("[data-reading]")).to_have_count(2)
-    expect(other.locator("[data-reading]")).to_have_count(2, timeout=10_000)
+    expect(other.locator("[data-reading]")).to_have_count(2)
     other.context.close()
 
 

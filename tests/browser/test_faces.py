@@ -19,9 +19,7 @@ def picture(page: Page, bar: int) -> str:
 
 def rested(page: Page) -> None:
     """The sharp faces are there."""
-    expect(page.get_by_role("status").filter(has_text="Outcome")).not_to_contain_text(
-        "still being drawn", timeout=20_000
-    )
+    expect(page.get_by_role("status").filter(has_text="Outcome")).not_to_contain_text("still being drawn")
 
 
 def test_a_pour_is_edited_and_the_faces_follow(page: Page, desk: Desk) -> None:
@@ -140,13 +138,13 @@ def test_wires_are_moved_and_cuts_found(page: Page, desk: Desk) -> None:
     page.get_by_role("button", name="Even wires again").click()
     expect(page.locator("[data-bar='3'] .figures").first).to_have_text(before)
     page.get_by_role("button", name="Equal weights").click()
-    expect(page.get_by_role("status").filter(has_text="bars differ by")).to_be_visible(timeout=20_000)
-    expect(page.get_by_role("region", name="What is fragile")).to_contain_text("8 outcomes", timeout=30_000)
+    expect(page.get_by_role("status").filter(has_text="bars differ by")).to_be_visible()
+    expect(page.get_by_role("region", name="What is fragile")).to_contain_text("8 outcomes")
     page.get_by_label("Beside them").select_option(label="The next outcome")
-    expect(page.locator("[data-beside] image")).to_have_count(10, timeout=20_000)
+    expect(page.locator("[data-beside] image")).to_have_count(10)
     assert page.locator("[data-beside='4'] image").get_attribute("href") != picture(page, 4)
     page.get_by_label("Beside them").select_option(label="Paper Kites")
-    expect(page.get_by_role("region", name="Beside: Paper Kites").locator("image")).to_have_count(10, timeout=20_000)
+    expect(page.get_by_role("region", name="Beside: Paper Kites").locator("image")).to_have_count(10)
     assert violations(page) == []
 
 

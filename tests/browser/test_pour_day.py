@@ -14,12 +14,12 @@ from tests.browser.test_places import violations
 def weigh(page: Page, past: bool) -> None:
     """Pour until the scale says stop; past it, for a moment longer."""
     page.get_by_role("button", name="Pour", exact=True).click()
-    expect(page.get_by_role("alert").filter(has_text="STOP")).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("alert").filter(has_text="STOP")).to_be_visible()
     if past:
         page.wait_for_timeout(900)
     page.get_by_role("button", name="Stop", exact=True).click()
     take = page.get_by_role("button", name="Take this weight")
-    expect(take).to_be_enabled(timeout=10_000)
+    expect(take).to_be_enabled()
     take.click()
 
 
@@ -45,7 +45,7 @@ def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
     expect(page.get_by_text("kept here, no connection yet")).to_be_visible()
     where = heading.inner_text()
     page.context.set_offline(False)
-    expect(page.get_by_text("kept here")).to_have_count(0, timeout=15_000)
+    expect(page.get_by_text("kept here")).to_have_count(0)
     page.reload()
     expect(heading).to_have_text(where)
 
@@ -55,7 +55,7 @@ def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
         page.keyboard.press("Space")
         expect(done).not_to_have_text(before)
     expect(page.get_by_text("All done.")).to_be_visible()
-    expect(page.get_by_text("kept here")).to_have_count(0, timeout=30_000)
+    expect(page.get_by_text("kept here")).to_have_count(0)
 
     log = page.evaluate("async (url) => (await fetch(url)).json()", log_address(page))
     assert "trouble.riced" in log["done"]

@@ -95,7 +95,7 @@ def test_steps_are_swapped_departed_from_and_interrupted_and_the_log_says_so(pag
     log = page.get_by_role("region", name="So far")
     for line in ("Back at the bench", "Called away", f"Took something else, at “{swapped}”", f"Taken first: {swapped}"):
         expect(log).to_contain_text(line)
-    expect(page.get_by_text("kept here")).to_have_count(0, timeout=15_000)
+    expect(page.get_by_text("kept here")).to_have_count(0)
     page.reload()
     page.get_by_role("button", name="So far").click()
     expect(log).to_contain_text("Called away")
@@ -127,7 +127,7 @@ def test_the_thermometer_is_followed_and_kept(page: Page, desk: Desk) -> None:
     shows = page.get_by_test_id("on-the-thermometer")
     expect(shows).to_contain_text("21 °C")
     page.get_by_role("button", name="Lye", exact=True).click()
-    expect(page.get_by_role("region", name="Thermometer")).to_contain_text("as planned", timeout=30_000)
+    expect(page.get_by_role("region", name="Thermometer")).to_contain_text("as planned")
     page.get_by_role("button", name="Unplug").click()
     expect(shows).to_contain_text("no thermometer")
     page.get_by_role("button", name="Plug in").click()

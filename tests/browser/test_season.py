@@ -42,7 +42,7 @@ def planned(page: Page) -> None:
 
 def settled(page: Page) -> None:
     """The solver has answered."""
-    expect(page.get_by_role("status")).to_contain_text(re.compile("sessions"), timeout=40_000)
+    expect(page.get_by_role("status")).to_contain_text(re.compile("sessions"))
 
 
 def job(page: Page, title: str) -> Locator:
@@ -93,11 +93,11 @@ def test_a_job_is_dragged_and_what_must_move_moves(page: Page) -> None:
     page.mouse.move(box["x"] + 5 - 7 * step, box["y"] + 6, steps=4)
     page.mouse.up()
     settled(page)
-    expect(page.get_by_role("region", name="The job")).to_contain_text("held here", timeout=40_000)
+    expect(page.get_by_role("region", name="The job")).to_contain_text("held here")
     assert day_of(page, "Pour Hill Favours") != before
     expect(page.get_by_role("region", name="Jobs")).to_contain_text("moved")
     page.get_by_role("button", name="Let it go").click()
-    expect(page.get_by_role("region", name="The job")).not_to_contain_text("held here", timeout=40_000)
+    expect(page.get_by_role("region", name="The job")).not_to_contain_text("held here")
 
 
 def lateness(page: Page, name: str) -> float:
@@ -116,7 +116,7 @@ def test_held_from_the_keyboard_and_done_when_it_was(page: Page) -> None:
     shown = dt.datetime.fromisoformat(when.input_value()) - dt.timedelta(days=7)
     when.fill(shown.isoformat(timespec="minutes"))
     card.get_by_role("button", name="Hold it there").press("Enter")
-    expect(card).to_contain_text("held here", timeout=40_000)
+    expect(card).to_contain_text("held here")
     assert day_of(page, "Pour Harbour Evening") != before
     card.get_by_role("button", name="I did it then").click()
     expect(page.get_by_role("alert")).to_contain_text("what is done lies in the past")
@@ -126,7 +126,7 @@ def test_held_from_the_keyboard_and_done_when_it_was(page: Page) -> None:
     before = (now - dt.timedelta(days=3)).date().isoformat()
     card.get_by_label("On the studio's clock").fill(f"{before}T12:00")
     card.get_by_role("button", name="I did it then").click()
-    expect(card).to_contain_text("done", timeout=40_000)
+    expect(card).to_contain_text("done")
     settled(page)
     # Cast some days sooner than it could have been, the door is less late; whether in time depends on the weekday.
     assert lateness(page, "Garden Door") < late
@@ -148,11 +148,11 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     order = page.get_by_role("listitem").filter(has_text="Tea house")
     order.get_by_role("button", name="Change").click()
     order.get_by_role("button", name="Put it away").click()
-    expect(order).to_have_count(0, timeout=40_000)
+    expect(order).to_have_count(0)
     page.get_by_role("button", name=re.compile("^Hours")).click()
     page.get_by_label("Time zone").fill("Nowhere/Here")
     page.get_by_role("button", name="Work these hours").click()
-    expect(page.get_by_role("alert")).to_contain_text("must be a time zone's name", timeout=40_000)
+    expect(page.get_by_role("alert")).to_contain_text("must be a time zone's name")
     page.get_by_role("button", name=re.compile("^Elsewhere")).click()
     page.get_by_role("button", name="Make a private address").click()
     address = page.get_by_label(re.compile("^Private address")).input_value()
