@@ -16,7 +16,7 @@ def _grid_of_rods(mould: LoafMould) -> list[Prism]:
     """Two hundred thin rods side by side in ten rows."""
     points = points_of(Circle(diameter_mm=3))
     places = [(x, z) for z in np.linspace(5, 60, 10) for x in np.linspace(-40, 40, 20)]
-    return [Prism(points, float(x), float(z), 0, 0, mould.length_mm) for x, z in places]
+    return [Prism(points, (float(x), float(z)), 0, (0, mould.length_mm)) for x, z in places]
 
 
 def run() -> None:
@@ -34,7 +34,7 @@ def run() -> None:
     ours = median_ms(lambda: inside.immersed_below(43.1), 50)
     theirs = median_ms(by_clipping, 5)
     line("displacement of 200 pieces: clipping to tables", f"{theirs / ours:.1f} × faster", f"{ours:.2f} ms")
-    column = Prism(points_of(Circle(diameter_mm=40)), 0, 30, 0, 0, 250)
+    column = Prism(points_of(Circle(diameter_mm=40)), (0, 30), 0, (0, 250))
     empty = Inside(mould)
     took = median_ms(lambda: Laid(empty, mould.volume_below(26), column).rest(20, 1.02, 1.01), 50)
     line("rest depth of a column, table and answer", f"{took:.2f} ms")

@@ -35,7 +35,8 @@ def advected(field: ColourField, y: float, cell_mm: float) -> Grid:
         if kind == LAYER:
             grid = np.where((z >= op[2]) & (z < op[3] + cell_mm), sources[int(op[1])], grid).astype(np.int16)
         elif kind == POOL:
-            grid = _pooled(sampled, x, z, op, section.half, sources[int(op[1])], grid)
+            new, old, reached = _pooled(sampled, (x, z), op, section.half)
+            grid = np.where(reached, np.where(new, sources[int(op[1])], old), grid).astype(np.int16)
         elif kind == STROKE:
             for back in _strokes(op, section.half):
                 grid = sampled(*back(x, z))
@@ -44,15 +45,14 @@ def advected(field: ColourField, y: float, cell_mm: float) -> Grid:
     return grid
 
 
-def _pooled(sampled, x: Array, z: Array, op: Array, half: float, colour: int, grid: Grid) -> Grid:  # type: ignore[no-untyped-def]
-    middle, wide, h0, h1 = op[2], op[3], op[4], op[5]
+def _pooled(sampled, at: tuple[Array, Array], op: Array, half: float):  # type: ignore[no-untyped-def]
+    """Where the new batter lies, what lay there before elsewhere, and how far up either reaches."""
+    (x, z), (middle, wide, h0, h1) = at, op[2:6]
     area = 2 * half * (h1 - h0)
     u = np.clip((x - middle) / wide, -1, 1)
     deep = area / wide * 15 / 16 * (1 - u**2) ** 2
     left = area * 15 / 16 * (u - 2 * u**3 / 3 + u**5 / 5)
-    old = sampled((h1 * x - left) / h0, z * h0 / (h1 - deep))
-    moved = np.where(z > h1 - deep, colour, old)
-    return np.where(z <= h1, moved, grid).astype(np.int16)
+    return z > h1 - deep, sampled((h1 * x - left) / h0, z * h0 / (h1 - deep)), z <= h1
 
 
 def _strokes(op: Array, half: float):  # type: ignore[no-untyped-def]

@@ -50,7 +50,7 @@ def test_a_figure_outside_its_column_is_refused() -> None:
 
 def test_the_figure_is_cast_before_the_column_and_their_colours_meet() -> None:
     result = with_figure()
-    tasks = {task.key: task for task in result.order}
+    tasks = {task.key: task for task in result.schedule}
     assert tasks["cast.rod"].after == ("out.rod-figure",)
     column, figure = tasks["cast.rod"], tasks["cast.rod-figure"]
     assert column.latest_h is not None

@@ -66,7 +66,7 @@ def test_width_below_a_level(level: float, kind: int) -> None:
 
 def balance(prism: Prism, batter_mm3: float, bottom: float, piece: float, batter: float) -> float:
     """Independent: the needed yield stress at one height, by shapely areas and the mould's own inversion."""
-    moved = Prism(prism.points + np.array([0, bottom - prism.bottom]), 0, 0, 0, prism.y0, prism.y1)
+    moved = Prism(prism.points + np.array([0, bottom - prism.bottom]), (0, 0), 0, (prism.y0, prism.y1))
     level = Inside(BOX, [moved]).level_for(batter_mm3)
     under = moved.shape.intersection(shapely.box(-99, -99, 99, level))
     if under.is_empty:
@@ -81,7 +81,7 @@ def balance(prism: Prism, batter_mm3: float, bottom: float, piece: float, batter
 @given(st.floats(12, 40), st.floats(15, 45), st.floats(0.95, 1.1), st.floats(1, 100))
 def test_rest_depth_against_an_independent_balance(size: float, filled: float, piece: float, strength: float) -> None:
     """Where a rod rests, its own balance asks for just that strength, found by a plain scan over heights."""
-    prism = Prism(points_of(Circle(diameter_mm=size)), 0, 60, 0, 0, 250)
+    prism = Prism(points_of(Circle(diameter_mm=size)), (0, 60), 0, (0, 250))
     batter_mm3 = BOX.volume_below(filled)
     rest = Laid(Inside(BOX), batter_mm3, prism).rest(strength, piece, 1.01)
     heights = np.arange(0.0, filled, 0.25)
@@ -94,13 +94,13 @@ def test_rest_depth_against_an_independent_balance(size: float, filled: float, p
 
 @given(st.floats(10, 45), st.floats(15, 45), st.floats(1, 200), st.floats(1.01, 4))
 def test_thicker_batter_never_lets_it_sink_deeper(size: float, filled: float, pa: float, more: float) -> None:
-    laid = Laid(Inside(BOX), BOX.volume_below(filled), Prism(points_of(Circle(diameter_mm=size)), 0, 60, 0, 0, 250))
+    laid = Laid(Inside(BOX), BOX.volume_below(filled), Prism(points_of(Circle(diameter_mm=size)), (0, 60), 0, (0, 250)))
     assert laid.rest(pa * more, 1.03, 1.0).bottom_mm >= laid.rest(pa, 1.03, 1.0).bottom_mm - 1e-9
 
 
 def test_without_strength_it_floats_as_archimedes_says() -> None:
     """A square rod of half the batter's weight floats half immersed."""
-    prism = Prism(points_of(Rounded(width_mm=30, height_mm=30)), 0, 60, 0, 0, 250)
+    prism = Prism(points_of(Rounded(width_mm=30, height_mm=30)), (0, 60), 0, (0, 250))
     rest = Laid(Inside(BOX), BOX.volume_below(50), prism).rest(0.0, 0.5, 1.0)
     assert rest.level_mm - rest.bottom_mm == pytest.approx(15, abs=0.1)
     # What it pushes aside lifts the level: 15 of 90 mm across.

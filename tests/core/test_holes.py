@@ -31,7 +31,7 @@ def test_area_below_any_level_is_the_geometry_librarys(
 ) -> None:
     """Reference: shapely's intersection with a half plane."""
     outline = Polygon(points=tuple(SQUARE), holes=(tuple(ring(x, z, wide, high)),))
-    prism = Prism(points_of(outline), 3, 7, turn, 0, 10, holes_of(outline))
+    prism = Prism(points_of(outline), (3, 7), turn, (0, 10), holes_of(outline))
     below = prism.shape.intersection(rectangle(-500, -500, 500, level)).area
     assert prism.profile.below(level) == pytest.approx(below, abs=1e-6)
     assert prism.profile.area == pytest.approx(1200 - wide * high)

@@ -18,7 +18,7 @@ SOFT = LoafMould(length_mm=240, width_mm=80, height_mm=75, draft_deg=2, end_draf
 
 
 def rod(diameter: float = 50, x: float = 0, z: float = 30, y0: float = 0, y1: float = 250) -> Prism:
-    return Prism(points_of(Circle(diameter_mm=diameter)), x, z, 0, y0, y1)
+    return Prism(points_of(Circle(diameter_mm=diameter)), (x, z), 0, (y0, y1))
 
 
 def test_the_pencil_sum() -> None:
@@ -55,8 +55,8 @@ def test_a_piece_standing_proud_counts_to_the_level_only() -> None:
 def test_voxels_agree() -> None:
     """Independent: a count of 0.5 mm voxels of the soft mould with two turned pieces, along its exact walls."""
     pieces = [
-        Prism(points_of(Rounded(width_mm=24, height_mm=30, corner_mm=6)), -15, 32, 25, 10, 170),
-        Prism(points_of(Circle(diameter_mm=22)), 18, 40, 0, 40, 240),
+        Prism(points_of(Rounded(width_mm=24, height_mm=30, corner_mm=6)), (-15, 32), 25, (10, 170)),
+        Prism(points_of(Circle(diameter_mm=22)), (18, 40), 0, (40, 240)),
     ]
     step, level = 0.5, 50.0
     x = np.arange(-60, 60, step) + step / 2

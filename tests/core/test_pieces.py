@@ -46,7 +46,7 @@ def test_every_way_has_its_volume_its_pot_and_its_wait(make: dict[str, Any], eac
         assert base.grams == pytest.approx(40 * 1.1)
     else:
         assert pots[0].delivers.value == pytest.approx(made.takes_ml)
-    task = next(task for task in result.order if task.key.startswith("cast.bit"))
+    task = next(task for task in result.schedule if task.key.startswith("cast.bit"))
     wait = wait_for(make["kind"], "silicone").earliest_h
     # An hour of casting before the wait, and a quarter to turn out what was cast. What
     # is cast in cavities waits by its formula, from half the usual to two and a half times that.

@@ -103,7 +103,7 @@ def test_casting_order_meets_at_the_pour(lantern_row: Loaf, demo_cupboard: Cupbo
 
     An hour to cast, a quarter to turn out and three to fit lie between the casting's beginning and the pour as well.
     """
-    tasks = {task.key: task for task in plan(lantern_row, demo_cupboard).order}
+    tasks = {task.key: task for task in plan(lantern_row, demo_cupboard).schedule}
     assert tasks["pour"].earliest_h == 0
     assert tasks["cast.lantern-1"].latest_h == -26
     assert str(tasks["cast.lantern-1"].latest_on) == "2026-12-04"

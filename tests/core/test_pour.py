@@ -30,7 +30,7 @@ from archtop.core.faces import (
     pot_colours,
     remarks_on_pours,
 )
-from archtop.core.faces.kernel import _unstroke, walk
+from archtop.core.faces.kernel import Tables, _unstroke, walk
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
 from benchmarks.voxels import advected
@@ -148,8 +148,15 @@ def test_a_stroke_keeps_areas(x0: float, z0: float, dx: float, down: float, px: 
     assert jx[0] * jz[1] - jx[1] * jz[0] == pytest.approx(1.0, abs=2e-2)
 
 
+def _plain(half: float) -> Tables:
+    """A section of that half width [mm] with nothing in it."""
+    nothing = np.zeros((1, 3, 1))
+    share = np.array([[0, 0.5, 1.0]])
+    return Tables(half, nothing, nothing, share, np.ones((1, 3)), np.ones(1), np.ones((1, 1, 1)), 1.0)
+
+
 def _unstroked(point: np.ndarray, op: np.ndarray) -> np.ndarray:
-    return np.array(_unstroke(float(point[0]), float(point[1]), op, 0, 45.0, np.ones((1, 1, 1)), 1.0))
+    return np.array(_unstroke(float(point[0]), float(point[1]), op, 0, _plain(45.0)))
 
 
 def test_walls_floor_and_surface_hold() -> None:
@@ -172,7 +179,7 @@ def test_a_line_drawn_far_from_the_walls_is_the_published_one(off: float) -> Non
     op[0, :10] = (STROKE, -1, -150.0, 200.0, 150.0, 200.0, reach, gain, kappa, 400.0)
 
     def moved(x: float, z: float) -> np.ndarray:
-        return np.array(_unstroke(x, z, op, 0, 400.0, np.ones((1, 1, 1)), 1.0)) - (x, z)
+        return np.array(_unstroke(x, z, op, 0, _plain(400.0))) - (x, z)
 
     here, further, below = moved(0.0, 200 + off), moved(31.0, 200 + off), moved(0.0, 200 - off)
     assert here[1] == pytest.approx(0.0, abs=0.005 * reach)
@@ -197,8 +204,7 @@ def test_a_pool_takes_its_area_and_keeps_the_rest(middle: float, wide: float, h0
     xs, zs = np.meshgrid(np.linspace(-44.9, 44.9, 361), np.linspace(0.05, h1 - 0.05, 161))
     op = np.zeros((1, OP))
     op[0, :6] = (POOL, 0, middle, wide, h0, h1)
-    none = np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.array([[0, 0.5, 1.0]]), np.ones((1, 3)), np.ones(1)
-    source, _, _ = walk(xs.ravel(), zs.ravel(), half, op, *none, np.ones((1, 1, 1)), 1.0)
+    source, _, _ = walk(xs.ravel(), zs.ravel(), op, _plain(half))
     assert (source == 0).mean() == pytest.approx(4.0 / h1, abs=0.01)
 
 

@@ -57,7 +57,7 @@ def test_many_equal_loaves_come_to_their_mean_and_percents_are_not_logarithms() 
 
 def test_a_ratio_moves_a_figure_with_its_range_and_says_so() -> None:
     rate = fit("piping", [(1.5, 0.05)] * 30)
-    figure = Figure.within(10.0, "ml", 0.5, "estimate", "a shape", "geometry")
+    figure = Figure.within(10.0, "ml", 0.5, "estimate", how="a shape", source="geometry")
     moved = rate.on(figure)
     assert moved.value == pytest.approx(10 * rate.value)
     assert (moved.low, moved.high) == (pytest.approx(10 * rate.low), pytest.approx(10 * rate.high))

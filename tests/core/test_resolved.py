@@ -143,7 +143,7 @@ def test_names_are_spelt_and_parsed_in_one_way() -> None:
     assert [str(key) for key in keys] == [step.key for step in result.steps]
     assert {key.pot for key in keys} == {PotId.parse(pot.id) for pot in result.pots}
     assert {PotId.parse(pot.id).item for pot in result.pots} == {"tower", "mast", ""}
-    for task in result.order:
+    for task in result.schedule:
         assert str(JobKey.parse(task.key)) == task.key
         assert JobKey.parse(f"a-loaf/{task.key}")._replace(loaf="") == JobKey.parse(task.key)
     weighed = f"{keys[0]}#oil-1"

@@ -75,7 +75,7 @@ def test_a_piece_from_the_shelf_needs_no_pot_and_is_checked() -> None:
     assert [pot.id for pot in result.pots] == ["loaf"]
     (use,) = result.shelf
     assert (use.fits, use.count, use.there_count) == (True, 1, 1)
-    assert all(task.kind != "cast" for task in result.order)
+    assert all(task.kind != "cast" for task in result.schedule)
 
 
 @pytest.mark.parametrize(

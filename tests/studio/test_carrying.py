@@ -20,13 +20,23 @@ from django.db import connection
 from PIL import Image
 
 from archtop.core import InputError, Lot, read_loaf
+from archtop.core.geometry.moulds import LoafMould as Box
 from archtop.studio import wall_clock
-from archtop.studio.actions import add_photo, count_stock, create_loaf, press, put_on_shelf, save_loaf, write_formula
+from archtop.studio.actions import (
+    add_photo,
+    count_stock,
+    create_loaf,
+    keep_mould,
+    press,
+    put_on_shelf,
+    save_loaf,
+    write_formula,
+)
 from archtop.studio.actions.learning import open_numbers
 from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.actions.prices import save_prices
 from archtop.studio.carrying import VERSION, bring_in, tables_as_csv, take_out
-from archtop.studio.models import BenchEntry, Loaf, LoafMould, Order, Photo, Price, Revision, Season, Stock
+from archtop.studio.models import BenchEntry, Loaf, Order, Photo, Price, Revision, Season, Stock
 from tests.core.conftest import box, frosted
 from tests.studio.conftest import Studio
 
@@ -58,7 +68,7 @@ def lived(owner: User, settings: Any, tmp_path: Any) -> Loaf:
     count_stock("fat:olive", 900)
     save_prices({"fat:olive": 9.5}, "€", 12)
     write_formula(owner, document.formulas[0])
-    LoafMould.objects.create(name="Long", length_mm=250, width_mm=80, height_mm=70)
+    keep_mould(Box(name="Long", length_mm=250, width_mm=80, height_mm=70))
     Season.objects.create(owner=owner, moulds={"loaf Long": 2}).pins.create(job="x/pour", start=poured)
     order = Order.objects.create(owner=owner, kind="favours", name="Six", heads=6)
     order.loaves.add(loaf)

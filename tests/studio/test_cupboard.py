@@ -3,8 +3,13 @@
 from __future__ import annotations
 
 import pytest
+from django.core.management import call_command
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
 
-from archtop.studio.models import CupboardItem, FormulaVersion, Loaf, LoafMould, OwnFat
+from archtop.core.geometry.moulds import LoafMould as Box
+from archtop.studio.actions import keep_mould
+from archtop.studio.models import CupboardItem, FormulaVersion, Loaf, OwnFat
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -26,7 +31,7 @@ def test_own_fats_add_to_the_table_and_take_the_place_of_rows(studio: Studio, de
 
 def test_moulds_are_listed_by_length(studio: Studio) -> None:
     for length in (250, 130):
-        LoafMould.objects.create(name=f"Box {length}", length_mm=length, width_mm=90, height_mm=70)
+        keep_mould(Box(name=f"Box {length}", length_mm=length, width_mm=90, height_mm=70))
     assert [mould["length_mm"] for mould in studio.get("/cupboard").json()["moulds"]] == [130, 250]
 
 
@@ -107,3 +112,21 @@ def test_a_week_adds_up(studio: Studio, loaf: Loaf) -> None:
     alone = {item["key"]: item["grams"] for item in plan["supplies"]}
     assert {item["key"]: item["grams"] for item in week["supplies"]} == pytest.approx(alone)
     assert studio.get("/week?first=2026-12-06").json()["loaves"] == []
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_mould_with_a_field_to_each_measure_becomes_a_document_and_back(studio: Studio) -> None:
+    """Homes of before moulds of any kind keep what stands on their shelf of moulds."""
+    keep_mould(
+        Box(name="Leaning", length_mm=240, width_mm=80, height_mm=75, draft_deg=2, bow_mm=3, material="silicone")
+    )
+    executor = MigrationExecutor(connection)
+    try:
+        executor.migrate([("studio", "0012_what_a_season_was_planned_from")])
+        with connection.cursor() as rows:
+            rows.execute("SELECT name, material, length_mm, draft_deg, bow_mm FROM studio_loafmould")
+            assert rows.fetchall() == [("Leaning", "silicone", 240.0, 2.0, 3.0)]
+    finally:
+        call_command("migrate", verbosity=0, interactive=False)
+    (mould,) = studio.get("/cupboard").json()["moulds"]
+    assert (mould["name"], mould["height_mm"], mould["bow_mm"], mould["rim_mark_mm"]) == ("Leaning", 75, 3, 25.4)

@@ -14,7 +14,7 @@ import { FormulaPlace } from "./loaf/formula/FormulaPlace";
 import { LoafFrame } from "./loaf/LoafFrame";
 import { LoafRoom } from "./loaf/LoafRoom";
 import { NotesPlace } from "./loaf/notes/NotesPlace";
-import { OrderPlace } from "./loaf/order/OrderPlace";
+import { OrderPlace } from "./loaf/schedule/OrderPlace";
 import { PotsPlace } from "./loaf/pots/PotsPlace";
 import { SectionPlace } from "./loaf/section/SectionPlace";
 import { TopPlace } from "./loaf/top/TopPlace";

@@ -44,7 +44,7 @@ from archtop.core.pours import (
 )
 from archtop.core.remarks import Mixed, Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
 from archtop.core.resolved import ResolvedLoaf, resolve
-from archtop.core.schedule import Task, casting_order
+from archtop.core.schedule import Task, casting_schedule
 from archtop.core.shelf import ShelfUse, shelf_moves, shelf_uses
 from archtop.core.small_pieces import DoughNeed, ShredsUse, dough_needed, shreds_of
 from archtop.core.steps import Planned, Step, bench_steps
@@ -110,7 +110,7 @@ class LoafPlan(Frozen):
     cut_shift: CutShift | None
     cut_how: CutHow
     shelf: tuple[ShelfUse, ...]
-    order: tuple[Task, ...]
+    schedule: tuple[Task, ...]
     steps: tuple[Step, ...]
     remarks: tuple[Remark, ...]
     cautions: tuple[str, ...]
@@ -195,7 +195,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         cut_shift=shift,
         cut_how=cut_how,
         shelf=shelf,
-        order=casting_order(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates),
+        schedule=casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates),
         steps=bench_steps(of, told),
         remarks=remarks,
         cautions=LYE_CAUTIONS,

@@ -80,7 +80,7 @@ class OrderAdmin(ReadOnly):
 class LoafMouldAdmin(admin.ModelAdmin):  # type: ignore[type-arg]
     """Moulds to start a loaf from."""
 
-    list_display = ("name", "length_mm", "width_mm", "height_mm", "material")
+    list_display = ("name",)
 
 
 @admin.register(OwnFat)

@@ -165,22 +165,13 @@ class ShelfMove(OnlyGrows):
 
 
 class LoafMould(models.Model):
-    """A loaf mould on the shelf, to start a loaf from."""
+    """A mould on the shelf, of any kind, to start a loaf from; ``data`` is its part of a loaf's document."""
 
     name = models.CharField(max_length=120, unique=True)
-    material = models.CharField(
-        max_length=20, choices=[("lined box", "lined box"), ("silicone", "silicone")], default="lined box"
-    )
-    length_mm = models.FloatField()
-    width_mm = models.FloatField()
-    height_mm = models.FloatField()
-    draft_deg = models.FloatField(default=0)
-    end_draft_deg = models.FloatField(default=0)
-    bow_mm = models.FloatField(default=0)
-    rim_mark_mm = models.FloatField(default=25.4)
+    data = models.JSONField()
 
     class Meta:
-        ordering = ("length_mm", "name")
+        ordering = ("name",)
 
     def __str__(self) -> str:
         return self.name

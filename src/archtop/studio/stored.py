@@ -7,10 +7,11 @@ from typing import Any
 from archtop.core import Colourant, Formula, Lot, Scent
 from archtop.core.base import Rate, Stored
 from archtop.core.bench.clock import Note
+from archtop.core.geometry.moulds import MOULDS, AnyMould
 from archtop.core.notebook import LoafOutcome, PastLoaf
 from archtop.core.schedule import SeasonPlan, StudioHours
 
-__all__ = ["COLOURANT", "FORMULA", "HOURS", "LOT", "NOTE", "OUTCOME", "PAST", "RATE", "SCENT", "SEASON_PLAN"]
+__all__ = ["COLOURANT", "FORMULA", "HOURS", "LOT", "MOULD", "NOTE", "OUTCOME", "PAST", "RATE", "SCENT", "SEASON_PLAN"]
 
 
 def _without_seconds(plan: dict[str, Any]) -> dict[str, Any]:
@@ -22,6 +23,7 @@ SCENT = Stored(Scent)
 COLOURANT = Stored(Colourant)
 FORMULA = Stored(Formula)
 LOT = Stored(Lot)
+MOULD: Stored[AnyMould] = Stored(MOULDS.union)
 RATE = Stored(Rate)
 NOTE = Stored(Note)
 OUTCOME = Stored(LoafOutcome)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf, LoafPlan } from "../api/types";
-import { axisDays, dayShare } from "../loaf/order/axis";
+import { axisDays, dayShare } from "../loaf/schedule/axis";
 import { drawnPieces } from "../loaf/section/drawnPieces";
 import { bodyCorners, wallAt } from "./face";
 import { fillOf, paintOf } from "./paint";

@@ -39,7 +39,7 @@ class Figure(Frozen):
         return cls(value=value, unit=unit, low=value, high=value, basis="exact", how=how, source=source)
 
     @classmethod
-    def within(cls, value: float, unit: Unit, spread: float, basis: Basis, how: str, source: str) -> Figure:
+    def within(cls, value: float, unit: Unit, spread: float, basis: Basis, *, how: str, source: str) -> Figure:
         """A figure believed to lie within ``spread`` (a fraction of its value) either way."""
         return cls(
             value=value,

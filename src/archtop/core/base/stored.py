@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any, Final, Generic, TypeVar
 
-from pydantic import BaseModel, ValidationError
+from pydantic import BaseModel, TypeAdapter, ValidationError
 
 __all__ = ["STORED_VERSION", "Stored"]
 
@@ -21,14 +21,15 @@ Lift = Callable[[dict[str, Any]], dict[str, Any]]
 
 
 class Stored(Generic[T]):
-    """How values of one model are kept.
+    """How values of one model, or of a union of them, are kept.
 
     :param model: what they are
     :param lifts: from version n to n + 1, by n; the newest version is one more than the last of them
     """
 
     def __init__(self, model: type[T], lifts: Mapping[int, Lift] | None = None) -> None:
-        self.model, self.lifts = model, dict(lifts or {})
+        self.lifts = dict(lifts or {})
+        self._values: TypeAdapter[T] = TypeAdapter(model)
         self.version = max(self.lifts, default=0) + 1
 
     def write(self, item: T, elsewhere: frozenset[str] = frozenset()) -> dict[str, Any]:
@@ -51,14 +52,14 @@ class Stored(Generic[T]):
             version += 1
         plain |= more
         try:
-            return self.model.model_validate(plain)
+            return self._values.validate_python(plain)
         except ValidationError as error:
             unknown = [item["loc"] for item in error.errors() if item["type"] == "extra_forbidden"]
             if not unknown:
                 raise
             for loc in unknown:
                 _let_go(plain, loc)
-            return self.model.model_validate(plain)
+            return self._values.validate_python(plain)
 
 
 def _let_go(data: Any, loc: tuple[int | str, ...]) -> None:

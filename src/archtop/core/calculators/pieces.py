@@ -103,7 +103,7 @@ def rest_depth(given: RestDepthInput) -> RestDepthOutput:
     """Where a piece comes to rest in batter of a yield stress, the level rising as it goes in."""
     inside = Inside(given.mould)
     p = given.piece
-    prism = Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm, holes_of(p.outline))
+    prism = Prism(points_of(p.outline), (p.across_mm, p.up_mm), p.turn_deg, (0.0, p.length_mm), holes_of(p.outline))
     laid = Laid(inside, inside.batter_below(min(given.level_mm, given.mould.height_mm)), prism)
     needed = laid.needed_at(prism.bottom, given.piece_g_ml, given.batter_g_ml)
     return RestDepthOutput(
@@ -168,12 +168,17 @@ def shreds(given: ShredsInput) -> ShredsOutput:
             "g",
             0.05,
             "estimate",
-            f"{given.block_oils_g:g} g of oils × {per_gram:.2f} g of soap each",
-            "the formula's fresh weight; a block that has dried weighs less",
+            how=f"{given.block_oils_g:g} g of oils × {per_gram:.2f} g of soap each",
+            source="the formula's fresh weight; a block that has dried weighs less",
         ),
         shreds_ml=block / SHREDS_G_ML,
         rest_oils_g=Figure.within(
-            rest, "g", 0.05, "estimate", f"{given.design_oils_g:g} g less the block's own oils", "oils for oils"
+            rest,
+            "g",
+            0.05,
+            "estimate",
+            how=f"{given.design_oils_g:g} g less the block's own oils",
+            source="oils for oils",
         ),
     )
 

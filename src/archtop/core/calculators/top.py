@@ -52,8 +52,8 @@ def heap_height(given: HeapInput) -> HeapOutput:
             "mm",
             0.2,
             "published",
-            f"√3·{given.yield_stress_pa:g} Pa / ({given.density_g_ml:g} g/ml · g)",
-            "uniaxial yield after von Mises; a broad heap stands a little higher",
+            how=f"√3·{given.yield_stress_pa:g} Pa / ({given.density_g_ml:g} g/ml · g)",
+            source="uniaxial yield after von Mises; a broad heap stands a little higher",
         )
     )
 
@@ -88,8 +88,8 @@ def extrusion(given: ExtrusionInput) -> ExtrusionOutput:
             "N",
             0.4,
             "published",
-            f"{pressure:.0f} Pa on {PALM_M2 * 1e4:.0f} cm² of palm; {COMFORTABLE_GRIP_N:g} N can be kept up",
-            "2·√3·τ·ln(D₀/D) + 4·τ·L/D (Benbow & Bridgwater 1993), velocity left out; the palm is a stated guess",
+            how=f"{pressure:.0f} Pa on {PALM_M2 * 1e4:.0f} cm² of palm; {COMFORTABLE_GRIP_N:g} N can be kept up",
+            source="2·√3·τ·ln(D₀/D) + 4·τ·L/D (Benbow & Bridgwater 1993), velocity left out; the palm a stated guess",
         ),
         too_stiff_pa=stiffest_through(given.bag_mm, bead.hydraulic_mm, given.tip.land_mm),
     )
@@ -173,7 +173,7 @@ def bags(given: BagsInput) -> BagsOutput:
             "ml",
             0.1,
             "estimate",
-            f"{given.piped_ml:g} ml and {given.waste_percent:g} % left in bag and tip",
-            "what stays behind is a stated guess: weigh an empty bag once",
+            how=f"{given.piped_ml:g} ml and {given.waste_percent:g} % left in bag and tip",
+            source="what stays behind is a stated guess: weigh an empty bag once",
         ),
     )

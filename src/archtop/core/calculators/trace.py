@@ -127,6 +127,11 @@ def layer_hold(given: LayerHoldInput) -> LayerHoldOutput:
     """How thick a layer must be under a stream from a height."""
     needed = needed_under_stream(given.density_g_ml * 1000, given.fall_mm / 1000)
     figure = Figure.within(
-        needed, "Pa", 0.4, "estimate", f"ρ·g·{given.fall_mm:g} mm / 6", "stagnation pressure against bearing (Prandtl)"
+        needed,
+        "Pa",
+        0.4,
+        "estimate",
+        how=f"ρ·g·{given.fall_mm:g} mm / 6",
+        source="stagnation pressure against bearing (Prandtl)",
     )
     return LayerHoldOutput(needed=figure, stage=stage_at(needed))

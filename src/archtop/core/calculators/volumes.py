@@ -89,7 +89,7 @@ def displacement(given: DisplacementInput) -> DisplacementOutput:
     inside = Inside(
         given.mould,
         [
-            Prism(points_of(p.outline), p.across_mm, p.up_mm, p.turn_deg, 0.0, p.length_mm, holes_of(p.outline))
+            Prism(points_of(p.outline), (p.across_mm, p.up_mm), p.turn_deg, (0.0, p.length_mm), holes_of(p.outline))
             for p in given.pieces
         ],
     )

@@ -64,9 +64,9 @@ def lye(given: LyeInput) -> LyeOutput:
             "g",
             0.02,
             "published",
-            f"{full:.2f} g for all the oils, less {given.formula.lye_discount_percent:g} %, "
+            how=f"{full:.2f} g for all the oils, less {given.formula.lye_discount_percent:g} %, "
             f"at {given.formula.naoh_purity_percent:g} % purity",
-            "stoichiometry; saponification values of the fats table",
+            source="stoichiometry; saponification values of the fats table",
         ),
         water_g=Figure.exact(
             grams["water"], "g", f"by {given.formula.water.by}: {given.formula.water.value:g}", "the formula"

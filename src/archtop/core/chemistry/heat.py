@@ -101,8 +101,9 @@ def cooling_minutes(naoh_g: float, water_g: float, from_c: float, to_c: float, r
         "min",
         0.35,
         "estimate",
-        f"Newton's law with a time constant of {tau_s / 60:.0f} min for {mass:.0f} g, {from_c:.0f} to {to_c:.0f} °C",
-        f"{_SURFACE_W_M2_K:g} W/(m² K) from a jug in still air; a cold-water bath is many times quicker",
+        how=f"Newton's law with a time constant of {tau_s / 60:.0f} min for {mass:.0f} g, {from_c:.0f} to "
+        f"{to_c:.0f} °C",
+        source=f"{_SURFACE_W_M2_K:g} W/(m² K) from a jug in still air; a cold-water bath is many times quicker",
     )
 
 

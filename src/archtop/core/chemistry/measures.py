@@ -111,13 +111,18 @@ def measures_of(
             "%",
             0.05,
             "estimate",
-            "lauric, myristic, palmitic, stearic and longer straight acids, of all",
-            "fatty acids of the fats table",
+            how="lauric, myristic, palmitic, stearic and longer straight acids, of all",
+            source="fatty acids of the fats table",
         ),
         firm_words=_words(firm, _FIRM_WORDS),
         unmould=_unmould(firm, batter.lye_concentration_percent, harder, silicone),
         dissolves=Figure.within(
-            short, "%", 0.05, "estimate", "acids of 14 carbons and fewer, of all", "fatty acids of the fats table"
+            short,
+            "%",
+            0.05,
+            "estimate",
+            how="acids of 14 carbons and fewer, of all",
+            source="fatty acids of the fats table",
         ),
         dissolves_words=_words(short, _DISSOLVE_WORDS),
         free_fat=Figure(
@@ -135,8 +140,8 @@ def measures_of(
             "%",
             0.05,
             "published",
-            "grams of iodine that 100 g of the oils take up, by the fats' own values",
-            "iodine values of the fats table (Codex, The Lipid Handbook)",
+            how="grams of iodine that 100 g of the oils take up, by the fats' own values",
+            source="iodine values of the fats table (Codex, The Lipid Handbook)",
         ),
         iodine_words=_words(iodine, _IODINE_WORDS),
     )

@@ -53,11 +53,9 @@ def prism_of(embed: Embed) -> Prism:
     """The solid an embed claims."""
     return Prism(
         points_of(embed.outline),
-        embed.across_mm,
-        embed.up_mm,
+        (embed.across_mm, embed.up_mm),
         embed.turn_deg,
-        embed.from_mm,
-        embed.from_mm + embed.length_mm,
+        (embed.from_mm, embed.from_mm + embed.length_mm),
         holes_of(embed.outline),
     )
 
@@ -72,11 +70,9 @@ def figure_prism_of(embed: Embed) -> Prism | None:
     up = embed.up_mm + figure.across_mm * math.sin(turn) + figure.up_mm * math.cos(turn)
     return Prism(
         points_of(figure.outline),
-        across,
-        up,
+        (across, up),
         embed.turn_deg + figure.turn_deg,
-        embed.from_mm,
-        embed.from_mm + embed.length_mm,
+        (embed.from_mm, embed.from_mm + embed.length_mm),
         holes_of(figure.outline),
     )
 
@@ -124,8 +120,8 @@ def embed_plan(
             "g",
             0.03,
             "estimate",
-            f"{ml:.0f} ml × {density:.3f} g/ml",
-            "the formula's estimated batter density; a piece that has dried weighs less",
+            how=f"{ml:.0f} ml × {density:.3f} g/ml",
+            source="the formula's estimated batter density; a piece that has dried weighs less",
         ),
         proud_mm=max(0.0, prism.top - level),
         clearance=clearance,

@@ -87,7 +87,7 @@ class ColourField:
         colours = np.full(x.shape, _NO_COLOUR, dtype=np.int16)
         source = np.full(x.shape, NOWHERE, dtype=np.int16)
         asked = inside & ~embed
-        self._ask(told, section, (x, z), asked, colours, source)
+        self._ask(told, section, (x, z), asked, (colours, source))
         for ellipse in self._shreds(section, y):
             colours[asked & _in_ellipse(x, z, ellipse)] = SHREDS
         colours[embed & inside] = _EMBED
@@ -104,11 +104,10 @@ class ColourField:
         section: Section,
         at: tuple[Array, Array],
         asked: NDArray[np.bool_],
-        colours: Codes,
-        source: Codes,
+        into: tuple[Codes, Codes],
     ) -> None:
         """Every other point of every other row first; the rest only where those around it differ."""
-        x, z = at
+        (x, z), (colours, source) = at, into
         known = np.zeros_like(asked)
         known[::2, ::2] = True
 
@@ -151,9 +150,9 @@ class ColourField:
                 self.made,
                 (low, high),
                 self.loaf.mould,
-                list(self.prisms.values()),
-                self.random("pieces", i),
-                i,
+                embeds=list(self.prisms.values()),
+                random=self.random("pieces", i),
+                step=i,
             )
         return tuple(found)
 

@@ -78,6 +78,7 @@ def stirred(
     made: Mapping[str, Made],
     heights: tuple[float, float],
     mould: Mould,
+    *,
     embeds: Sequence[Prism],
     random: np.random.Generator,
     step: int,

@@ -6,24 +6,53 @@ straight ones of the section; every map keeps areas.
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, NamedTuple
 
 import numba
 import numpy as np
 
 from archtop.core.faces.opcodes import LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 
-__all__ = ["walk", "warm"]
+__all__ = ["Tables", "walk", "warm"]
+
+
+class Tables(NamedTuple):
+    """What the operations refer to by number; the compiler knows a named tuple.
+
+    ``half``: half the section's width [mm]. Columns of what embeds leave free, mm but for the shares: ``low`` and
+    ``high`` of shape (m, COLUMNS, STACKED), ``share`` and ``free`` of (m, COLUMNS), ``straight`` of (m,).
+    ``grids``: how freely batter moves beside embeds, (g, rows, columns), of cells of side ``cell`` [mm].
+    """
+
+    half: float
+    low: Any
+    high: Any
+    share: Any
+    free: Any
+    straight: Any
+    grids: Any
+    cell: float
+
+
+class _Tip(NamedTuple):
+    """A stroke's tip: its way a step, 1/c² [1/mm²], over how short a way walls hold [1/mm], shape, surface, grid."""
+
+    ux: float
+    uz: float
+    near: float
+    by: float
+    kappa: float
+    level: float
+    which: int
 
 
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True)
 
 
 @_jit
-def _down(
-    x: float, z: float, half: float, low: Any, high: Any, share: Any, free: Any, straight: float
-) -> tuple[float, float]:
+def _down(x: float, z: float, of: Tables, table: int) -> tuple[float, float]:
     """From a level with embeds in it to its straight rectangle."""
+    half, low, high, share, free = of.half, of.low[table], of.high[table], of.share[table], of.free[table]
     n = share.shape[0]
     at = (x + half) / (2 * half) * (n - 1)
     i = min(max(int(at), 0), n - 2)
@@ -34,21 +63,20 @@ def _down(
     for k in range(low.shape[1]):
         if z > low[j, k]:
             below -= min(z, high[j, k]) - low[j, k]
-    return -half + 2 * half * cumulative, below / free[j] * straight
+    return -half + 2 * half * cumulative, below / free[j] * of.straight[table]
 
 
 @_jit
-def _up(
-    x: float, z: float, half: float, low: Any, high: Any, share: Any, free: Any, straight: float
-) -> tuple[float, float]:
+def _up(x: float, z: float, of: Tables, table: int) -> tuple[float, float]:
     """From the straight rectangle back to a level with embeds in it."""
+    half, low, high, share, free = of.half, of.low[table], of.high[table], of.share[table], of.free[table]
     wanted = (x + half) / (2 * half)
     n = share.shape[0]
     i = min(max(np.searchsorted(share, wanted) - 1, 0), n - 2)
     span = share[i + 1] - share[i]
     f = (wanted - share[i]) / span if span > 1e-15 else 0.5
     j = i if f < 0.5 else i + 1
-    rest = z / straight * free[j]
+    rest = z / of.straight[table] * free[j]
     height = rest
     for k in range(low.shape[1]):
         if height > low[j, k]:
@@ -76,10 +104,11 @@ def _ramp(s: float) -> tuple[float, float]:
 
 
 @_jit
-def _hold(x: float, z: float, half: float, grids: Any, which: int, cell: float) -> tuple[float, float, float]:
+def _hold(x: float, z: float, of: Tables, which: int) -> tuple[float, float, float]:
     """How freely batter moves beside embeds, and the gradient of exactly that interpolation."""
+    grids, cell = of.grids, of.cell
     _, nz, nx = grids.shape
-    ax, az = (x + half) / cell, z / cell
+    ax, az = (x + of.half) / cell, z / cell
     i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
     fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
     a, b, c, d = grids[which, k, i], grids[which, k, i + 1], grids[which, k + 1, i], grids[which, k + 1, i + 1]
@@ -90,27 +119,11 @@ def _hold(x: float, z: float, half: float, grids: Any, which: int, cell: float) 
 
 
 @_jit
-def _velocity(
-    x: float,
-    z: float,
-    cx: float,
-    cz: float,
-    ux: float,
-    uz: float,
-    near: float,
-    by: float,
-    kappa: float,
-    half: float,
-    level: float,
-    grids: Any,
-    which: int,
-    cell: float,
-) -> tuple[float, float]:
-    """Of ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²: u = ∂ψ/∂z, w = −∂ψ/∂x; B is 0 on walls, floor, surface and embeds.
-
-    :param near: 1/c² [1/mm²]; ``by``: over how short a way B rises from a wall [1/mm]
-    """
-    rx, rz = x - cx, z - cz
+def _velocity(x: float, z: float, from_tip: tuple[float, float], tip: _Tip, of: Tables) -> tuple[float, float]:
+    """Of ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²: u = ∂ψ/∂z, w = −∂ψ/∂x; B is 0 on walls, floor, surface and embeds."""
+    ux, uz, near, by, kappa, level, which = tip
+    half, grids = of.half, of.grids
+    rx, rz = from_tip
     s = (rx * rx + rz * rz) * near
     if s >= 1.0:
         return 0.0, 0.0
@@ -127,7 +140,7 @@ def _velocity(
     floor, dfloor = _ramp(z * by)
     top, dtop = _ramp((level - z) * by_top)
     if grids.shape[1] > 1:
-        held, hx, hz = _hold(x, z, half, grids, which, cell)
+        held, hx, hz = _hold(x, z, of, which)
     else:
         held, hx, hz = 1.0, 0.0, 0.0
     across, up = left * right, floor * top
@@ -140,7 +153,7 @@ def _velocity(
 
 
 @_jit
-def _unstroke(x: float, z: float, ops: Any, o: int, half: float, grids: Any, cell: float) -> tuple[float, float]:
+def _unstroke(x: float, z: float, ops: Any, o: int, of: Tables) -> tuple[float, float]:
     """A stroke taken back: steps of a quarter of its reach, fourth-order Runge-Kutta.
 
     Tables are asked by their numbers, here and in ``walk``: a row taken out of an array costs more than the question.
@@ -154,44 +167,46 @@ def _unstroke(x: float, z: float, ops: Any, o: int, half: float, grids: Any, cel
         return x, z
     gain, kappa, level, which = ops[o, 7], ops[o, 8], ops[o, 9], int(ops[o, 10])
     steps = int(np.ceil(long / (0.25 * reach)))
-    near, by = 1.0 / (reach * reach), 1.0 / (min(reach, half) * 0.6)
-    ux, uz = -gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps
+    near, by = 1.0 / (reach * reach), 1.0 / (min(reach, of.half) * 0.6)
+    tip = _Tip(-gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps, near, by, kappa, level, which)
     for k in range(steps - 1, -1, -1):
         share = (k + 0.5) / steps
         cx, cz = x0 + share * (x1 - x0), z0 + share * (z1 - z0)
         if (x - cx) ** 2 + (z - cz) ** 2 >= reach * reach:
             continue
-        a, b = _velocity(x, z, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
-        c, d = _velocity(x + a / 2, z + b / 2, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
-        e, f = _velocity(x + c / 2, z + d / 2, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
-        g, h = _velocity(x + e, z + f, cx, cz, ux, uz, near, by, kappa, half, level, grids, which, cell)
+        a, b = _velocity(x, z, (x - cx, z - cz), tip, of)
+        c, d = _velocity(x + a / 2, z + b / 2, (x + a / 2 - cx, z + b / 2 - cz), tip, of)
+        e, f = _velocity(x + c / 2, z + d / 2, (x + c / 2 - cx, z + d / 2 - cz), tip, of)
+        g, h = _velocity(x + e, z + f, (x + e - cx, z + f - cz), tip, of)
         x += (a + 2 * c + 2 * e + g) / 6
         z += (b + 2 * d + 2 * f + h) / 6
     return x, z
 
 
 @_jit
-def walk(
-    xs: Any,
-    zs: Any,
-    half: float,
-    ops: Any,
-    low: Any,
-    high: Any,
-    share: Any,
-    free: Any,
-    straight: Any,
-    grids: Any,
-    cell: float,
-) -> tuple[Any, Any, Any]:
+def _mound(x: float, ops: Any, o: int, half: float) -> tuple[float, float]:
+    """Batter lying deeper in one place: how deep at ``x``, and the area of it that lies left of there [mm, mm²]."""
+    kind, middle, wide = int(ops[o, 0]), ops[o, 2], ops[o, 3]
+    area = 2 * half * (ops[o, 5] - ops[o, 4])
+    u = (x - middle) / wide
+    if kind == POOL:
+        u = min(max(u, -1.0), 1.0)
+        t0 = area / wide * 15 / 16
+        return t0 * (1 - u * u) ** 2, t0 * wide * (u - 2 * u**3 / 3 + u**5 / 5)
+    # From one side: deepest at that wall, and falling off straight to nothing.
+    u = min(max(u, 0.0), 1.0)
+    t0 = 2 * area / abs(wide)
+    return t0 * (1 - u), (t0 * abs(wide) * (u - u * u / 2) - area / 2) * (1.0 if wide > 0 else -1.0)
+
+
+@_jit
+def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
     """Where each point came from: its source, how far across the stream that brought it, and how high in it (0-1).
 
-    :param half: half the section's width [mm]
-    :param cell: side of a cell of the grids [mm]
+    :param xs: and ``zs``: the points [mm], shape (p,), which is that of each answer too
     :param ops: operations in the order they were done, shape (n, OP)
-    :param low: columns by their number, shape (m, COLUMNS, STACKED), and so ``high``, ``share``, ``free``, ``straight``
-    :param grids: what embeds hold, by their number
     """
+    half, straight = of.half, of.straight
     count = xs.shape[0]
     source = np.full(count, NOWHERE, dtype=np.int32)
     us = np.zeros(count)
@@ -203,7 +218,7 @@ def walk(
             if kind == LAYER:
                 if z >= ops[o, 2]:
                     source[p] = int(ops[o, 1])
-                    us[p] = _across(x, half, share, int(ops[o, 4]))
+                    us[p] = _across(x, half, of.share, int(ops[o, 4]))
                     ups[p] = min((z - ops[o, 2]) / max(ops[o, 3] - ops[o, 2], 1e-9), 1.0)
                     break
             elif kind == LINE:
@@ -211,31 +226,19 @@ def walk(
                     source[p] = int(ops[o, 1])
                     break
             elif kind == STROKE:
-                x, z = _unstroke(x, z, ops, o, half, grids, cell)
+                x, z = _unstroke(x, z, ops, o, of)
             elif kind == LAY:
                 after, before = int(ops[o, 2]), int(ops[o, 3])
-                x, z = _down(x, z, half, low[after], high[after], share[after], free[after], straight[after])
+                x, z = _down(x, z, of, after)
                 # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
                 z *= straight[before] / straight[after]
-                x, z = _up(x, z, half, low[before], high[before], share[before], free[before], straight[before])
+                x, z = _up(x, z, of, before)
             else:
-                h0, h1, middle, wide = ops[o, 4], ops[o, 5], ops[o, 2], ops[o, 3]
-                area = 2 * half * (h1 - h0)
-                u = (x - middle) / wide
-                if kind == POOL:
-                    u = min(max(u, -1.0), 1.0)
-                    t0 = area / wide * 15 / 16
-                    deep = t0 * (1 - u * u) ** 2
-                    below = t0 * wide * (u - 2 * u**3 / 3 + u**5 / 5)
-                else:
-                    # From one side: deepest at that wall, and falling off straight to nothing.
-                    u = min(max((x - middle) / wide, 0.0), 1.0)
-                    t0 = 2 * area / abs(wide)
-                    deep = t0 * (1 - u)
-                    below = (t0 * abs(wide) * (u - u * u / 2) - area / 2) * (1.0 if wide > 0 else -1.0)
+                h0, h1 = ops[o, 4], ops[o, 5]
+                deep, below = _mound(x, ops, o, half)
                 if z > h1 - deep:
                     source[p] = int(ops[o, 1])
-                    us[p] = min(max(0.5 + below / area, 0.0), 1.0)
+                    us[p] = min(max(0.5 + below / (2 * half * (h1 - h0)), 0.0), 1.0)
                     break
                 x, z = (h1 * x - below) / h0, z * h0 / (h1 - deep)
     return source, us, ups
@@ -244,6 +247,5 @@ def walk(
 def warm() -> None:
     """Compile, or load what was compiled, before anybody asks."""
     flat = np.zeros((1, 3, 1))
-    share, free = np.array([[0.0, 0.5, 1.0]]), np.ones((1, 3))
-    ops = np.zeros((1, OP))
-    walk(np.zeros(1), np.zeros(1), 1.0, ops, flat, flat, share, free, np.ones(1), np.ones((1, 3, 3)), 1.0)
+    of = Tables(1.0, flat, flat, np.array([[0.0, 0.5, 1.0]]), np.ones((1, 3)), np.ones(1), np.ones((1, 3, 3)), 1.0)
+    walk(np.zeros(1), np.zeros(1), np.zeros((1, OP)), of)

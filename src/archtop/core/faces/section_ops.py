@@ -255,25 +255,23 @@ class Telling:
     def answer(self, xi: Array, zeta: Array) -> tuple[Codes, Codes]:
         """Colour and step of every point."""
         # Compiled code takes a while to load: it is loaded when a face is first asked for.
-        from archtop.core.faces.kernel import walk
+        from archtop.core.faces.kernel import Tables, walk
 
         tables = self.tables or [self.spans.at(1.0)]
         # Without embeds a grid is a single cell; a stack needs all of one size.
         shape = max((grid.shape for grid in self.grids), key=lambda s: s[0])
         grids = np.stack([grid if grid.shape == shape else np.ones(shape) for grid in self.grids])
-        found, us, ups = walk(
-            xi,
-            zeta,
-            self.section.half,
-            np.array(self.ops).reshape(-1, OP),
-            np.stack([t.low for t in tables]),
-            np.stack([t.high for t in tables]),
-            np.stack([t.share for t in tables]),
-            np.stack([t.free for t in tables]),
-            np.array([t.straight for t in tables]),
-            grids,
-            self.cell,
+        of = Tables(
+            half=self.section.half,
+            low=np.stack([t.low for t in tables]),
+            high=np.stack([t.high for t in tables]),
+            share=np.stack([t.share for t in tables]),
+            free=np.stack([t.free for t in tables]),
+            straight=np.array([t.straight for t in tables]),
+            grids=grids,
+            cell=self.cell,
         )
+        found, us, ups = walk(xi, zeta, np.array(self.ops).reshape(-1, OP), of)
         found = np.where(found == NOWHERE, 0, found)
         steps = np.array([source.step for source in self.sources], dtype=np.int16)
         plain = np.array([source.colour for source in self.sources], dtype=np.int16)

@@ -23,20 +23,25 @@ __all__ = ["Clearance", "Prism", "clearance_of", "overlap_mm2"]
 
 
 class Prism:
-    """An outline turned by ``turn_deg``, its middle at (x, z), from ``y0`` to ``y1``; all mm.
+    """An outline turned by ``turn_deg``, its middle ``at`` (x, z), ``along`` the loaf from y0 to y1; all mm.
 
     :param points: the outline's vertices around its middle, shape (n, 2)
     :param holes: vertices of the holes that run through it, the same way
     """
 
     def __init__(
-        self, points: Points, x: float, z: float, turn_deg: float, y0: float, y1: float, holes: Sequence[Points] = ()
+        self,
+        points: Points,
+        at: tuple[float, float],
+        turn_deg: float,
+        along: tuple[float, float],
+        holes: Sequence[Points] = (),
     ) -> None:
         turn = math.radians(turn_deg)
         rotation = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
-        self.points = points @ rotation + np.array([x, z])
-        self.holes = tuple(hole @ rotation + np.array([x, z]) for hole in holes)
-        self.y0, self.y1 = y0, y1
+        self.points = points @ rotation + np.array(at)
+        self.holes = tuple(hole @ rotation + np.array(at) for hole in holes)
+        self.y0, self.y1 = along
 
     @cached_property
     def profile(self) -> Profile:

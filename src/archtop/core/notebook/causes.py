@@ -140,7 +140,7 @@ def _gelled(wanted: bool) -> _Look:
 
 
 def _early(of: Circumstance) -> str | None:
-    cut = next((task for task in of.result.order if task.key == "cut"), None)
+    cut = next((task for task in of.result.schedule if task.key == "cut"), None)
     if of.facts.mould_h is None or cut is None:
         return ""
     if of.facts.mould_h < cut.earliest_h - 1:

@@ -60,9 +60,9 @@ def cost_of(result: LoafPlan, prices: Mapping[str, float], per_hour: float = 0.0
         "h",
         0.4,
         "estimate",
-        f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {_CUT_MIN:.0f} to cut, "
+        how=f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {_CUT_MIN:.0f} to cut, "
         f"{result.top.minutes.value + result.top.rest_min:.0f} at the bag",
-        "stated guesses, washing up included",
+        source="stated guesses, washing up included",
     )
     hands = hours.value * per_hour
     total = sum(line.cost for line in lines if line.cost is not None) + hands

@@ -227,7 +227,7 @@ def _colours(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diff
 
 
 def _times(of: Circumstance) -> Iterator[Difference]:
-    cut = next((task for task in of.result.order if task.key == "cut"), None)
+    cut = next((task for task in of.result.schedule if task.key == "cut"), None)
     if of.facts.mould_h is not None and cut:
         hours = of.facts.mould_h
         early = hours < cut.earliest_h - _NEAR_H

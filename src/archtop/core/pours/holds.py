@@ -195,8 +195,8 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
                     "Pa",
                     0.4,
                     "estimate",
-                    f"ρ·g·{step.fall_mm:g} mm / 6: the stream's pressure against bearing",
-                    "stagnation pressure against strip bearing capacity (Prandtl), rounded",
+                    how=f"ρ·g·{step.fall_mm:g} mm / 6: the stream's pressure against bearing",
+                    source="stagnation pressure against strip bearing capacity (Prandtl), rounded",
                 ),
                 stage=stage.key,
                 says=f"{under.name} must stand at {stage.name} ({stage.sign}) before {step.name} falls "

@@ -13,7 +13,6 @@ from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.favours import FavoursNeed, favours_need
 from archtop.core.schedule.greedy import earliest_first
 from archtop.core.schedule.network import Hold, Job, Link, Network, joined, network_of
-from archtop.core.schedule.order import Task, casting_order
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 from archtop.core.schedule.rack import RackTimes, rack_times
 from archtop.core.schedule.season import (
@@ -26,6 +25,7 @@ from archtop.core.schedule.season import (
     problem_of,
 )
 from archtop.core.schedule.sharing import Alike, alike_in
+from archtop.core.schedule.tasks import Task, casting_schedule
 from archtop.core.schedule.waits import wait_for
 
 if TYPE_CHECKING:
@@ -54,7 +54,7 @@ __all__ = [
     "StudioHours",
     "Task",
     "alike_in",
-    "casting_order",
+    "casting_schedule",
     "clash_of",
     "earliest_first",
     "faults_in",

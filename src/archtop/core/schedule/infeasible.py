@@ -95,11 +95,11 @@ def ways_out(problem: SeasonProblem, clash: tuple[str, ...]) -> tuple[WayOut, ..
             continue
         left = sum(late.values())
         if late_now is None or left < sum(late_now.values()):
-            found.append(_way(problem, kind, what, cost, says, left))
+            found.append(_way(problem, left, kind=kind, what=what, cost=cost, says=says))
     return tuple(sorted(found, key=lambda way: (way.late_h > 0, way.cost, way.late_h)))
 
 
-def _way(problem: SeasonProblem, kind: str, what: str, cost: int, says: str, left: int) -> WayOut:
+def _way(problem: SeasonProblem, left: int, *, kind: str, what: str, cost: int, says: str) -> WayOut:
     hours = left * problem.step_h
     still = "." if left == 0 else f": still {f'{hours:.3g} h' if hours < 24 else f'{hours / 24:.1f} days'} late."
     return WayOut(kind=kind, what=what, late_h=hours, cost=cost, says=says + still)
@@ -113,7 +113,7 @@ def _later_dates(problem: SeasonProblem, late: Mapping[str, int]) -> Iterator[Wa
         if over:
             days = -(-over // day)
             says = f"{titles[loaf]} ready {days} {'day' if days == 1 else 'days'} later"
-            yield _way(problem, "ready", loaf, 5, says, sum(late.values()) - over)
+            yield _way(problem, sum(late.values()) - over, kind="ready", what=loaf, cost=5, says=says)
 
 
 def _tries(problem: SeasonProblem, clash: tuple[str, ...]) -> Iterator[tuple[str, str, int, str, SeasonProblem]]:

@@ -52,8 +52,8 @@ def dough_needed(sets: Sequence[Mapping[str, float]]) -> tuple[DoughNeed, ...]:
                 "g",
                 _HAND_SPREAD,
                 "estimate",
-                f"{ml:.1f} ml of shapes, hands and board counted, at {_DOUGH_G_ML} g/ml",
-                "closed forms of the shapes; hands differ by about a tenth",
+                how=f"{ml:.1f} ml of shapes, hands and board counted, at {_DOUGH_G_ML} g/ml",
+                source="closed forms of the shapes; hands differ by about a tenth",
             ),
         )
         for colour, ml in volumes.items()

@@ -44,8 +44,8 @@ def loose_heap(grams: float, packing: float, own: bool = False) -> Figure:
         "ml",
         spread,
         "estimate",
-        f"{takes:.0f} ml at {packing:.0%}",
-        "your own packing" if own else "loose heaps of shreds, a stated guess",
+        how=f"{takes:.0f} ml at {packing:.0%}",
+        source="your own packing" if own else "loose heaps of shreds, a stated guess",
     )
 
 
@@ -68,8 +68,8 @@ def _from_oils(shreds_g: float, g_per_g_oils: float, reaches: Rate | None) -> Fi
         "g",
         _BLOCK_SPREAD,
         "your log" if reaches else "estimate",
-        f"{shreds_g:g} g of soap, {each:.2f} g to each gram of oils" + (f": {reaches.how}" if reaches else ""),
-        "this loaf's formula, fresh; a block that has dried takes more",
+        how=f"{shreds_g:g} g of soap, {each:.2f} g to each gram of oils" + (f": {reaches.how}" if reaches else ""),
+        source="this loaf's formula, fresh; a block that has dried takes more",
     )
 
 
@@ -86,8 +86,8 @@ def _use(step: Pour, done: Fill, made: Mapping[str, Made], block_oils: Figure, i
             "ml",
             _BLOCK_SPREAD,
             "estimate",
-            f"{step.shreds_g:g} g at {SHREDS_G_ML} g/ml",
-            "between fresh batter and a dry bar, a stated guess",
+            how=f"{step.shreds_g:g} g at {SHREDS_G_ML} g/ml",
+            source="between fresh batter and a dry bar, a stated guess",
         ),
         heap=loose_heap(step.shreds_g, packing),
         share_percent=100 * takes / inside_ml,
@@ -96,7 +96,7 @@ def _use(step: Pour, done: Fill, made: Mapping[str, Made], block_oils: Figure, i
             "g",
             _GUESSED_PACKING,
             "estimate",
-            f"{free:.0f} ml of room for batter and {step.grated}, {packing:.0%} of a heap of them is soap",
-            "batter fills between them only up to their own loose packing",
+            how=f"{free:.0f} ml of room for batter and {step.grated}, {packing:.0%} of a heap of them is soap",
+            source="batter fills between them only up to their own loose packing",
         ),
     )

@@ -60,6 +60,7 @@ class _PotSteps:
         title: str,
         detail: str = "",
         amounts: tuple[Amount, ...] = (),
+        *,
         cautions: tuple[str, ...] = (),
     ) -> Step:
         return Step(
@@ -105,7 +106,7 @@ class _PotSteps:
                 "Blend into the oils",
                 "Until no lump is left.",
                 _running(powders),
-                (POWDER_CAUTION,),
+                cautions=(POWDER_CAUTION,),
             )
 
     def lye(self) -> Iterator[Step]:
@@ -120,7 +121,7 @@ class _PotSteps:
                 *_running([*self.lines("water"), *dissolved, *self.lines("lye")]),
                 self.temperature("It will reach", self.heat.lye_peak.value),
             ),
-            LYE_CAUTIONS,
+            cautions=LYE_CAUTIONS,
         )
         if not self.hot and self.heat.rest.value >= 1:
             rest = Amount(key="rest", label="About", value=self.heat.rest.value, unit="min")
@@ -132,7 +133,9 @@ class _PotSteps:
                 (rest, self.temperature("Until it stands at", self.heat.lye_at)),
             )
         if cooled := self.lines("additive", stage="cooled lye"):
-            yield self.step("into-lye", "weigh", "Stir into the cooled lye", "", _running(cooled), LYE_CAUTIONS[:1])
+            yield self.step(
+                "into-lye", "weigh", "Stir into the cooled lye", "", _running(cooled), cautions=LYE_CAUTIONS[:1]
+            )
 
     def mixing(self) -> Iterator[Step]:
         comes_to = self.temperature("It comes to", self.heat.mixing.value)
@@ -143,10 +146,14 @@ class _PotSteps:
                 "Hot lye onto the hard fats",
                 "Stir until the last piece has melted, then pour in the liquid oils.",
                 (comes_to,),
-                (*LYE_CAUTIONS, _BLENDER_CAUTION),
+                cautions=(*LYE_CAUTIONS, _BLENDER_CAUTION),
             )
             yield self.step(
-                "mix", "mix", "Blend to emulsion", "It thickens, then loosens. Short bursts.", (), (_BLENDER_CAUTION,)
+                "mix",
+                "mix",
+                "Blend to emulsion",
+                "It thickens, then loosens. Short bursts.",
+                cautions=(_BLENDER_CAUTION,),
             )
         else:
             yield self.step(
@@ -155,7 +162,7 @@ class _PotSteps:
                 "Lye into oils, blend to emulsion",
                 "Short bursts. Stop as soon as no oil rises.",
                 (comes_to,),
-                (_BLENDER_CAUTION,),
+                cautions=(_BLENDER_CAUTION,),
             )
         late = [*self.lines("late fat"), *self.lines("additive", stage="after trace")]
         if late:
@@ -170,7 +177,11 @@ class _PotSteps:
             )
         if all(not portion.additions for portion in portions):
             yield self.step(
-                "colour", "colour", "Colour, light ones first", "One blender, light to dark.", (), (POWDER_CAUTION,)
+                "colour",
+                "colour",
+                "Colour, light ones first",
+                "One blender, light to dark.",
+                cautions=(POWDER_CAUTION,),
             )
         for portion in portions:
             yield from self.bowl(portion)
@@ -190,7 +201,7 @@ class _PotSteps:
                 f"Colour {portion.name}",
                 "Tare a small cup. Wet the colour, then blend it in. You can add, never take out.",
                 _running(colours),
-                (POWDER_CAUTION,) if powder else (),
+                cautions=(POWDER_CAUTION,) if powder else (),
             )
         if scents:
             yield self.step(
@@ -199,5 +210,5 @@ class _PotSteps:
                 f"Scent {portion.name}",
                 "By hand, last of all.",
                 _running(scents),
-                (_SCENT_CAUTION,),
+                cautions=(_SCENT_CAUTION,),
             )

@@ -53,9 +53,9 @@ def budget_of(frosting: Frosting | None, runs: Sequence[RunPlan], base_ml: float
                     "ml",
                     0.2,
                     "estimate",
-                    f"{mine:.0f} piped + {under.get(colour, 0.0):.0f} under + {practice:.0f} practice + {waste:.0f} "
-                    "left in bag and tip",
-                    "idealised shapes; hands differ",
+                    how=f"{mine:.0f} piped + {under.get(colour, 0.0):.0f} under + {practice:.0f} practice + "
+                    f"{waste:.0f} left in bag and tip",
+                    source="idealised shapes; hands differ",
                 ),
             )
         )

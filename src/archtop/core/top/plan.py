@@ -99,7 +99,12 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         minutes=hands_of(runs),
         rest_min=sum(run.minutes.value for run in runs) * _REST_SHARE,
         stands=Figure.within(
-            highest, "mm", 0.25, "estimate", "the highest motif as it is piped", "geometry of the shape; hands differ"
+            highest,
+            "mm",
+            0.25,
+            "estimate",
+            how="the highest motif as it is piped",
+            source="geometry of the shape; hands differ",
         ),
         mound_ml=mound_ml,
         high_mm=high,
@@ -150,9 +155,9 @@ def _volume(runs: Sequence[RunPlan], colours: Sequence[ColourNeed], base_ml: flo
         "ml",
         0.2,
         "estimate",
-        f"{sum(run.volume.value for run in runs):.0f} ml piped + {base_ml:.0f} ml under it, with practice and what "
+        how=f"{sum(run.volume.value for run in runs):.0f} ml piped + {base_ml:.0f} ml under it, with practice and what "
         "stays in the bags",
-        "idealised shapes; hands differ",
+        source="idealised shapes; hands differ",
     )
 
 

@@ -2,7 +2,14 @@
 
 from archtop.studio.actions.bench import press, standing
 from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, take_note
-from archtop.studio.actions.cupboard import count_stock, cupboard_of_studio, put_in, take_out
+from archtop.studio.actions.cupboard import (
+    count_stock,
+    cupboard_of_studio,
+    keep_mould,
+    moulds_of_studio,
+    put_in,
+    take_out,
+)
 from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
@@ -32,6 +39,8 @@ __all__ = [
     "faces_of",
     "for_a_file",
     "fragile_of",
+    "keep_mould",
+    "moulds_of_studio",
     "move_lot",
     "open_clocks",
     "open_plan",

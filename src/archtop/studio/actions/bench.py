@@ -49,6 +49,7 @@ def press(
     step: str,
     action: Action,
     pressed_at: dt.datetime,
+    *,
     grams: float | None = None,
     celsius: float | None = None,
 ) -> BenchEntry:

@@ -158,7 +158,7 @@ def _clock(
     )
 
 
-def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, bowl_key: str, note: Note, at: dt.datetime) -> None:
+def take_note(loaf: Loaf, of: Planned, press_id: uuid.UUID, *, bowl_key: str, note: Note, at: dt.datetime) -> None:
     """Add a reading or an event; the same ``press_id`` again changes nothing.
 
     :param of: the loaf as it is planned

@@ -9,10 +9,11 @@ from django.db.models import Sum
 
 from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, standard_cupboard
 from archtop.core.base import Rate
+from archtop.core.geometry.moulds import AnyMould
 from archtop.studio import stored
-from archtop.studio.models import CupboardItem, Loaf, OwnFat, OwnRate, ShelfLot, Stock
+from archtop.studio.models import CupboardItem, Loaf, LoafMould, OwnFat, OwnRate, ShelfLot, Stock
 
-__all__ = ["count_stock", "cupboard_of_studio", "put_in", "take_out"]
+__all__ = ["count_stock", "cupboard_of_studio", "keep_mould", "moulds_of_studio", "put_in", "take_out"]
 
 Kind = Literal["scent", "colourant"]
 _FIELDS = ("key", "name", "inci", "sv", "iv", "density_g_ml", "melt_low_c", "melt_high_c", "solid_at_25", "source")
@@ -52,6 +53,17 @@ def _lots() -> dict[str, Lot]:
         row.key: stored.LOT.read(row.data, count=max(row.count or 0, 0), grams=max(row.grams or 0.0, 0.0))
         for row in rows
     }
+
+
+def keep_mould(mould: AnyMould) -> None:
+    """Put a mould on the shelf, or in the place of the one of its name."""
+    LoafMould.objects.update_or_create(name=mould.name, defaults={"data": stored.MOULD.write(mould)})
+
+
+def moulds_of_studio() -> list[AnyMould]:
+    """Every mould on the shelf, the shortest first."""
+    moulds = [stored.MOULD.read(data) for data in LoafMould.objects.values_list("data", flat=True)]
+    return sorted(moulds, key=lambda mould: (mould.length_mm, mould.name))
 
 
 def put_in(item: Scent | Colourant) -> None:

@@ -69,6 +69,7 @@ def soon_drawn() -> None:
 def faces_of(
     loaf: Loaf,
     cupboard: Cupboard,
+    *,
     px_mm: float,
     seed: int,
     later_min: float,

@@ -52,7 +52,15 @@ def read_bench(request: HttpRequest, loaf_id: uuid.UUID) -> BenchLog:
 def press_step(request: HttpRequest, loaf_id: uuid.UUID, payload: BenchPress) -> BenchLog:
     """One press; sending it twice counts once."""
     loaf = loaf_of(request, loaf_id)
-    press(loaf, payload.press_id, payload.step, payload.action, payload.pressed_at, payload.grams, payload.celsius)
+    press(
+        loaf,
+        payload.press_id,
+        payload.step,
+        payload.action,
+        payload.pressed_at,
+        grams=payload.grams,
+        celsius=payload.celsius,
+    )
     return _log(loaf)
 
 
@@ -70,7 +78,7 @@ def note(request: HttpRequest, loaf_id: uuid.UUID, payload: NoteIn) -> BenchCloc
     """A reading or an event at a bowl; sending it twice counts once."""
     loaf = loaf_of(request, loaf_id)
     of = planned(loaf)
-    take_note(loaf, of, payload.press_id, payload.bowl, payload.note, payload.taken_at)
+    take_note(loaf, of, payload.press_id, bowl_key=payload.bowl, note=payload.note, at=payload.taken_at)
     return open_clocks(loaf, wall_clock.now(), of)
 
 

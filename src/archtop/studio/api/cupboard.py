@@ -9,11 +9,11 @@ from ninja import Router, Status
 
 from archtop.core import Colourant, Formula, Scent
 from archtop.studio import stored
-from archtop.studio.actions import count_stock, cupboard_of_studio, put_in, take_out, write_formula
+from archtop.studio.actions import count_stock, cupboard_of_studio, moulds_of_studio, put_in, take_out, write_formula
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, MouldOut, StockCount, VersionOut
+from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, StockCount, VersionOut
 from archtop.studio.api.signed_in import owner_of
-from archtop.studio.models import BookFormula, LoafMould
+from archtop.studio.models import BookFormula
 
 __all__ = ["router"]
 
@@ -30,7 +30,7 @@ def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
         scents=sorted(cupboard.scents.values(), key=lambda scent: scent.name),
         colourants=sorted(cupboard.colourants.values(), key=lambda jar: jar.name),
         stock=cupboard.stock,
-        moulds=[MouldOut.from_orm(mould) for mould in LoafMould.objects.all()],
+        moulds=moulds_of_studio(),
     )
 
 

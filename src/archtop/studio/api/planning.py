@@ -72,7 +72,15 @@ def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
     """Pictures of cut faces, nothing kept."""
     bars = tuple(payload.bars) if payload.bars is not None else None
     cupboard = _cupboard(request, payload.loaf)
-    return faces_of(payload.document, cupboard, payload.px_mm, payload.seed, payload.later_min, payload.back, bars)
+    return faces_of(
+        payload.document,
+        cupboard,
+        px_mm=payload.px_mm,
+        seed=payload.seed,
+        later_min=payload.later_min,
+        back=payload.back,
+        bars=bars,
+    )
 
 
 @router.post(

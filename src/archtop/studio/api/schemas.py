@@ -25,6 +25,7 @@ from archtop.core import Loaf as Document
 from archtop.core.bench.clock import Note
 from archtop.core.chemistry import Role
 from archtop.core.faces import Aim
+from archtop.core.geometry.moulds import AnyMould
 from archtop.studio.actions.bench import Action
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
@@ -44,7 +45,6 @@ __all__ = [
     "LoafSummary",
     "LoavesAway",
     "LotIn",
-    "MouldOut",
     "MoveIn",
     "NewLoaf",
     "NoteBack",
@@ -309,20 +309,6 @@ class NoteBack(Schema):
     of: uuid.UUID
 
 
-class MouldOut(Schema):
-    """A loaf mould on the shelf."""
-
-    name: str
-    material: Literal["lined box", "silicone"]
-    length_mm: float
-    width_mm: float
-    height_mm: float
-    draft_deg: float
-    end_draft_deg: float
-    bow_mm: float
-    rim_mark_mm: float
-
-
 class CupboardOut(Schema):
     """What a loaf may draw on."""
 
@@ -331,7 +317,7 @@ class CupboardOut(Schema):
     scents: list[Scent]
     colourants: list[Colourant]
     stock: dict[str, float]
-    moulds: list[MouldOut]
+    moulds: list[AnyMould]
 
 
 class StockCount(Schema):

@@ -23,6 +23,7 @@ from PIL import Image
 
 from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen
+from archtop.studio import stored
 from archtop.studio.actions.learning import learn_what_is_new, outcomes_of
 from archtop.studio.actions.mentions import mention
 from archtop.studio.actions.season import season_of
@@ -105,7 +106,13 @@ def _tables(zipped: zipfile.ZipFile) -> Tables:
     if not isinstance(document.get("tables"), dict):
         raise InputError.one("import.format", "tables", "missing", "holds the studio", "Choose another file.")
     tables: Tables = document["tables"]
-    return tables
+    return _moulds_of_any_kind(tables) if version == 1 else tables
+
+
+def _moulds_of_any_kind(tables: Tables) -> Tables:
+    """Version 1 knew one kind of mould only, a field to each of its measures."""
+    moulds = [{"name": row["name"], "data": stored.MOULD.write(stored.MOULD.read(row))} for row in tables["moulds"]]
+    return {**tables, "moulds": moulds}
 
 
 def _refuse_strange(zipped: zipfile.ZipFile) -> None:

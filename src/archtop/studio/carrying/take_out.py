@@ -19,7 +19,7 @@ from archtop.studio.carrying.tables import TABLES, rows_of
 __all__ = ["DOCUMENT", "FORMAT", "PHOTOS", "VERSION", "tables_as_csv", "take_out"]
 
 FORMAT: Final = "archtop.studio"
-VERSION: Final = 1
+VERSION: Final = 2
 DOCUMENT, PHOTOS = "studio.json", "photos/"
 
 

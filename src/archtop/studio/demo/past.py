@@ -89,7 +89,7 @@ def load_past(owner: User) -> None:
         data = json.loads((_FOLDER / f"{like}.loaf.json").read_text(encoding="utf-8"))
         poured = dt.datetime.combine(wall_clock.today() - dt.timedelta(days=days), _POURED_AT, dt.UTC)
         loaf = create_loaf(owner, read_loaf({**_recoloured(data, told["palette"], chance), "name": name}))
-        _live(loaf, truth, usual, poured, days, told["notes"], chance)
+        _live(loaf, truth, usual, poured, days=days, notes=told["notes"], chance=chance)
         if number >= len(told["loaves"]) - _PHOTOS:
             _photograph(loaf, truth, poured + dt.timedelta(days=2), 7000 + number)
         Loaf.objects.filter(pk=loaf.pk).update(put_away=days > 30, rates_then=[])
@@ -114,6 +114,7 @@ def _live(
     truth: _Truth,
     usual: Cupboard,
     poured: dt.datetime,
+    *,
     days: int,
     notes: list[str],
     chance: np.random.Generator,
@@ -133,7 +134,7 @@ def _live(
     )
     done = {step: at for step, at, _ in log}
     BowlNote.objects.bulk_create(_readings(loaf, bowls, done, mixed, chance))
-    outcomes = [*_outcomes(document, planned, real, truth, poured, days, notes, stuck, chance)]
+    outcomes = [*_outcomes(document, planned, real, truth, poured, days=days, notes=notes, stuck=stuck, chance=chance)]
     OutcomeEntry.objects.bulk_create(
         OutcomeEntry(loaf=loaf, entry_id=uuid.uuid4(), stage=item.stage, data=item.model_dump(mode="json"))
         for item in outcomes
@@ -179,7 +180,7 @@ def _presses(
 
 
 def _soonest_cut_h(result: LoafPlan) -> float:
-    return next(task.earliest_h for task in result.order if task.key == "cut")
+    return next(task.earliest_h for task in result.schedule if task.key == "cut")
 
 
 def _readings(
@@ -217,6 +218,7 @@ def _outcomes(
     real: LoafPlan,
     truth: _Truth,
     poured: dt.datetime,
+    *,
     days: int,
     notes: list[str],
     stuck: bool,

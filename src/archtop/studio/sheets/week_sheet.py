@@ -43,15 +43,15 @@ def week_sheet_pdf(plan: SeasonPlan, first: dt.date, zone: zoneinfo.ZoneInfo, pa
         y = height - _MARGIN - 54
         for block in plan.blocks:
             if block.start.astimezone(zone).date() == day:
-                y = _block(page, block, zone, x + 4, y, column - 8)
+                y = _block(page, block, zone, (x + 4, y), column - 8)
     page.showPage()
     page.save()
     return data.getvalue()
 
 
-def _block(page: Canvas, block: Block, zone: zoneinfo.ZoneInfo, x: float, y: float, wide: float) -> float:
+def _block(page: Canvas, block: Block, zone: zoneinfo.ZoneInfo, at: tuple[float, float], wide: float) -> float:
     """One job with a box to tick; where the next begins."""
-    start, end = block.start.astimezone(zone), block.end.astimezone(zone)
+    (x, y), start, end = at, block.start.astimezone(zone), block.end.astimezone(zone)
     page.setFillColor(_SOFT)
     page.setFont("Helvetica", _SIZE - 1)
     page.drawString(x + 11, y, "ready" if block.kind == "cured" else f"{start:%H:%M}-{end:%H:%M}")

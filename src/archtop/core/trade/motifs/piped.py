@@ -57,7 +57,9 @@ def motif_of(size: MotifSize, bead: Bead, density_g_ml: float, own: Mapping[str,
     own = own or {}
     kind = MOTIFS[size.kind]
     mm3, high, long, wide, path, how = kind.shape(size.size_mm, size.height_mm, bead)
-    volume = Figure.within(mm3 / 1000, "ml", _SHAPES, "estimate", how, "idealised shape; hands differ, weigh five")
+    volume = Figure.within(
+        mm3 / 1000, "ml", _SHAPES, "estimate", how=how, source="idealised shape; hands differ, weigh five"
+    )
     if used := own.get("piping"):
         volume = used.on(volume)
     if size.five_weigh_g:
@@ -66,8 +68,8 @@ def motif_of(size: MotifSize, bead: Bead, density_g_ml: float, own: Mapping[str,
             "ml",
             _WEIGHED,
             "your log",
-            f"five weigh {size.five_weigh_g:g} g at {density_g_ml:.2f} g/ml",
-            "your own scale",
+            how=f"five weigh {size.five_weigh_g:g} g at {density_g_ml:.2f} g/ml",
+            source="your own scale",
         )
     aim = kind.aim_s
     ml = volume.value
@@ -76,8 +78,8 @@ def motif_of(size: MotifSize, bead: Bead, density_g_ml: float, own: Mapping[str,
         "s",
         _HANDS,
         "estimate",
-        f"{ml:.1f} ml at {_FLOW_ML_S:g} ml/s, {aim:g} s to aim",
-        "fitted to about 20 min for a double row of leaves (common practice)",
+        how=f"{ml:.1f} ml at {_FLOW_ML_S:g} ml/s, {aim:g} s to aim",
+        source="fitted to about 20 min for a double row of leaves (common practice)",
     )
     if hands := own.get("hands"):
         time = hands.on(time)

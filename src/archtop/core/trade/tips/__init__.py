@@ -77,7 +77,7 @@ def bead_of(tip: Tip) -> Bead:
             "mm²",
             0.15,
             "estimate",
-            f"the opening's own area, {tip.kind} of {tip.opening_mm:g} mm",
-            "geometry; a bead swells or thins by how fast the hand goes along",
+            how=f"the opening's own area, {tip.kind} of {tip.opening_mm:g} mm",
+            source="geometry; a bead swells or thins by how fast the hand goes along",
         ),
     )

@@ -16,13 +16,13 @@ from django.core.management import call_command
 
 from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
 from archtop.core.schedule import StudioHours
-from archtop.studio import wall_clock
-from archtop.studio.actions import count_stock, create_loaf, put_in, put_on_shelf, write_formula
+from archtop.studio import stored, wall_clock
+from archtop.studio.actions import count_stock, create_loaf, keep_mould, put_in, put_on_shelf, write_formula
 from archtop.studio.actions.season import change_hours, change_moulds, season_of
 from archtop.studio.demo.past import load_past
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
-from archtop.studio.models import Loaf, LoafMould, Order
+from archtop.studio.models import Loaf, Order
 
 __all__ = ["Command", "load_cupboard", "load_demo"]
 
@@ -52,7 +52,7 @@ def load_demo() -> bool:
         return False
     owner = get_user_model().objects.get(username=OWNER)
     for mould in json.loads((_FOLDER / "moulds.json").read_text(encoding="utf-8")):
-        LoafMould.objects.get_or_create(name=mould["name"], defaults=mould)
+        keep_mould(stored.MOULD.read(mould))
     load_cupboard()
     load_shelf()
     load_past(owner)

@@ -34,7 +34,7 @@ const ON = (task: Task): string | null => {
 /** What is cast on which day so that everything meets at the pour. */
 export function OrderPlace() {
 	const { document, edit, live } = useEditor();
-	const tasks = live.plan.order;
+	const tasks = live.plan.schedule;
 	const near = tasks.filter((task) => task.kind !== "cured");
 	const days = axisDays(near);
 	return (

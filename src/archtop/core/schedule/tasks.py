@@ -15,7 +15,7 @@ from archtop.core.schedule.critical import windows_of
 from archtop.core.schedule.network import JobKind, Network, Planned, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 
-__all__ = ["Task", "casting_order"]
+__all__ = ["Task", "casting_schedule"]
 
 _STEP_H, _FAR = 0.25, 100_000
 
@@ -35,7 +35,7 @@ class Task(Frozen):
     basis: Basis
 
 
-def casting_order(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | None = None) -> tuple[Task, ...]:
+def casting_schedule(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | None = None) -> tuple[Task, ...]:
     """Tasks in the order of work, each with its window around the pour.
 
     :param own: what the studio has learned of its waits
