@@ -1,6 +1,6 @@
 """The real application in a real browser: its own server process, an empty studio folder, no mocks.
 
-A failing test leaves its screenshot (pytest-playwright) and the browser's console in ``test-results``.
+A failing test leaves pictures of its pages and the browser's console in ``test-results``.
 """
 
 from __future__ import annotations
@@ -19,7 +19,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Page, expect
+from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 ROOT = Path(__file__).parents[2]
 RESULTS = ROOT / "test-results"
@@ -132,7 +132,7 @@ def browser_type_launch_args() -> dict[str, Any]:
         *(f"--disable-{name}" for name in quiet),
         f"--host-resolver-rules=MAP {NETWORK_NAME} 127.0.0.1",
     ]
-    return {"executable_path": "/usr/bin/chromium", "args": args}
+    return {"executable_path": shutil.which("chromium-headless-shell") or shutil.which("chromium"), "args": args}
 
 
 @pytest.fixture(scope="session")
@@ -144,27 +144,58 @@ def browser_context_args(base_url: str) -> dict[str, Any]:
     }
 
 
+@pytest.fixture(scope="session")
+def window(browser: Browser, browser_context_args: dict[str, Any]) -> Iterator[BrowserContext]:
+    """One window for all tests of a worker: what it has fetched and compiled it need not fetch and compile again."""
+    context = browser.new_context(**browser_context_args)
+    context.set_default_timeout(_PATIENCE_MS)
+    context.set_default_navigation_timeout(_PATIENCE_MS)
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def context(window: BrowserContext) -> Iterator[BrowserContext]:
+    """The window as if nobody had used it: no page, no sign-in, nothing kept."""
+    yield window
+    window.set_offline(False)
+    for page in window.pages:
+        page.close()
+    window.clear_cookies()
+
+
+@pytest.fixture
+def page(context: BrowserContext, base_url: str) -> Page:
+    page = context.new_page()
+    control = context.new_cdp_session(page)
+    control.send("Storage.clearDataForOrigin", {"origin": base_url, "storageTypes": "local_storage,indexeddb"})
+    control.detach()
+    return page
+
+
 @pytest.fixture(autouse=True)
 def _watched(context: BrowserContext, request: pytest.FixtureRequest) -> Iterator[None]:
-    """No script may break, nothing may be fetched from outside; the console is kept when a test fails."""
+    """No script may break, nothing may be fetched from outside; pages and console are kept when a test fails."""
     console: list[str] = []
     broken: list[str] = []
     outside: list[str] = []
-    context.set_default_timeout(_PATIENCE_MS)
-    context.set_default_navigation_timeout(_PATIENCE_MS)
-    context.on("console", lambda message: console.append(f"{message.type}: {message.text}"))
-    context.on("weberror", lambda error: broken.append(str(error.error)))
-    context.on(
-        "request",
-        lambda r: None if r.url.startswith(OURS) else outside.append(r.url),
-    )
+    heard = {
+        "console": lambda message: console.append(f"{message.type}: {message.text}"),
+        "weberror": lambda error: broken.append(str(error.error)),
+        "request": lambda r: None if r.url.startswith(OURS) else outside.append(r.url),
+    }
+    for event, hear in heard.items():
+        context.on(event, hear)  # type: ignore[call-overload]
     yield
-    context.set_offline(False)
+    for event, hear in heard.items():
+        context.remove_listener(event, hear)
     report = getattr(request.node, "report", None)
     if broken or report is None or report.failed:
         RESULTS.mkdir(exist_ok=True)
         name = re.sub(r"[^\w-]+", "-", request.node.name)
         (RESULTS / f"{name}.console.txt").write_text("\n".join([*console, *broken]), encoding="utf-8")
+        for number, page in enumerate(context.pages, 1):
+            page.screenshot(path=RESULTS / f"{name}.{number}.png")
     assert broken == []
     assert outside == []
 

@@ -30,7 +30,7 @@ from archtop.core.faces import (
     pot_colours,
     remarks_on_pours,
 )
-from archtop.core.faces.kernel import Tables, _unstroke, walk
+from archtop.core.faces.kernel import Tables, _Box, _unstroke, walk
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
 from benchmarks.voxels import advected
@@ -156,7 +156,7 @@ def _plain(half: float) -> Tables:
 
 
 def _unstroked(point: np.ndarray, op: np.ndarray) -> np.ndarray:
-    return np.array(_unstroke(float(point[0]), float(point[1]), op, 0, _plain(45.0)))
+    return np.array(_unstroke((float(point[0]), float(point[1])), op, 0, np.ones((1, 1, 1)), _Box(45.0, 1.0)))
 
 
 def test_walls_floor_and_surface_hold() -> None:
@@ -179,7 +179,7 @@ def test_a_line_drawn_far_from_the_walls_is_the_published_one(off: float) -> Non
     op[0, :10] = (STROKE, -1, -150.0, 200.0, 150.0, 200.0, reach, gain, kappa, 400.0)
 
     def moved(x: float, z: float) -> np.ndarray:
-        return np.array(_unstroke(x, z, op, 0, _plain(400.0))) - (x, z)
+        return np.array(_unstroke((x, z), op, 0, np.ones((1, 1, 1)), _Box(400.0, 1.0))) - (x, z)
 
     here, further, below = moved(0.0, 200 + off), moved(31.0, 200 + off), moved(0.0, 200 - off)
     assert here[1] == pytest.approx(0.0, abs=0.005 * reach)

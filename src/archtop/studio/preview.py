@@ -50,6 +50,7 @@ class PreviewTop(Frozen):
     """The frosting on it: a coat [mm], and what is piped over that."""
 
     coat_mm: float
+    crown: Corners = ()
     coat: tuple[PreviewShare, ...]
     bumps: tuple[PreviewBump, ...]
 
@@ -68,7 +69,6 @@ class Preview(Frozen):
 
 def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
     """The preview of a planned loaf."""
-    middle = document.mould.length_mm / 2
     srgb = {colour.id: colour.shown for colour in plan.colours}
     pours = {step.id: step for step in document.work if step.do == "pour"}
     base = document.frosting.base if document.frosting else None
@@ -89,12 +89,13 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
         pieces=tuple(
             PreviewPiece(outline=part.outline, holes=part.holes, colour=srgb[part.colour])
             for piece in plan.embeds
-            if piece.from_mm <= middle <= piece.to_mm
+            if piece.id in plan.cuts.halfway
             for part in (piece, piece.figure)
             if part
         ),
         top=PreviewTop(
             coat_mm=base.thick_mm if base else 0.0,
+            crown=plan.top.middle.crown,
             coat=shares(base.colours) if base else (),
             bumps=tuple(
                 PreviewBump(x=b.x, wide_mm=b.wide_mm, high_mm=b.high_mm, srgb=srgb[b.colour], kind=b.kind)

@@ -1432,6 +1432,14 @@ export interface components {
         PreviewTop: {
             /** Coat Mm */
             coat_mm: number;
+            /**
+             * Crown
+             * @default []
+             */
+            crown: [
+                number,
+                number
+            ][];
             /** Coat */
             coat: components["schemas"]["PreviewShare"][];
             /** Bumps */
@@ -2023,13 +2031,17 @@ export interface components {
         };
         /**
          * CutPlan
-         * @description Bars front to back. ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
+         * @description Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
+         *
+         *     ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
          */
         CutPlan: {
             /** Bars */
             bars: components["schemas"]["Bar"][];
             /** Slices */
             slices: components["schemas"]["Slice"][];
+            /** Halfway */
+            halfway: string[];
             spread_g: components["schemas"]["Figure"];
             /** Kerf Loss G */
             kerf_loss_g: number;
@@ -2490,6 +2502,11 @@ export interface components {
             crowded_percent: number;
             /** Immersed Ml */
             immersed_ml: number;
+            /**
+             * In Face
+             * @default []
+             */
+            in_face: components["schemas"]["InFace"][];
         };
         /**
          * Finish
@@ -2738,6 +2755,18 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * InFace
+         * @description Small pieces of one kind as a face meets them: so many, each as a cube of its volume, ``wide_mm`` to a side.
+         */
+        InFace: {
+            /** Pieces */
+            pieces: string;
+            /** Wide Mm */
+            wide_mm: number;
+            /** Count */
+            count: number;
         };
         /**
          * InPour
@@ -3123,8 +3152,8 @@ export interface components {
             cut_how: components["schemas"]["CutHow"];
             /** Shelf */
             shelf: components["schemas"]["ShelfUse"][];
-            /** Order */
-            order: components["schemas"]["Task"][];
+            /** Schedule */
+            schedule: components["schemas"]["Task"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
             /** Remarks */
@@ -4318,11 +4347,16 @@ export interface components {
         };
         /**
          * TopFace
-         * @description What stands on top where the loaf is cut at ``y`` [mm], from left to right.
+         * @description What stands on top where the loaf is cut at ``y`` [mm], from left to right; ``crown``: the batter's own shape.
          */
         TopFace: {
             /** Y */
             y: number;
+            /** Crown */
+            crown: [
+                number,
+                number
+            ][];
             /** Bumps */
             bumps: components["schemas"]["Bump"][];
         };
@@ -4342,6 +4376,8 @@ export interface components {
          * TopPlan
          * @description Everything about the top; ``faces``: as every bar's front shows it, ``middle``: halfway along.
          *
+         *     ``ridge``: the batter's own height from end to end.
+         *
          *     ``stands``: the highest motif; ``mound_ml``: batter of the last pour above its level; ``high_mm``: over the level,
          *     everything counted; ``over_rim_mm``: and over the rim; ``on_side``: why it is cut lying, where it is.
          */
@@ -4352,6 +4388,11 @@ export interface components {
             back_mm: number;
             /** Half Wide Mm */
             half_wide_mm: number;
+            /** Ridge */
+            ridge: [
+                number,
+                number
+            ][];
             /** Tips */
             tips: components["schemas"]["TipPlan"][];
             /** Runs */
@@ -5536,7 +5577,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Moulds */
-            moulds: components["schemas"]["MouldOut"][];
+            moulds: components["schemas"]["LoafMould"][];
         };
         /**
          * Fat
@@ -5591,33 +5632,6 @@ export interface components {
             };
             /** Source */
             source: string;
-        };
-        /**
-         * MouldOut
-         * @description A loaf mould on the shelf.
-         */
-        MouldOut: {
-            /** Name */
-            name: string;
-            /**
-             * Material
-             * @enum {string}
-             */
-            material: "lined box" | "silicone";
-            /** Length Mm */
-            length_mm: number;
-            /** Width Mm */
-            width_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** Draft Deg */
-            draft_deg: number;
-            /** End Draft Deg */
-            end_draft_deg: number;
-            /** Bow Mm */
-            bow_mm: number;
-            /** Rim Mark Mm */
-            rim_mark_mm: number;
         };
         /**
          * StockCount

@@ -1,4 +1,5 @@
 import { bodyCorners, type FaceLook, type TopLook, wallAt } from "./face";
+import { heightAt } from "./heightLine";
 import { fillOf } from "./paint";
 import { TogetherPattern } from "./parts";
 import { polygonPoints, type Scale } from "./scale";
@@ -73,27 +74,28 @@ interface TopProps {
 
 /** Mound, coat and what is piped, where the face is cut. */
 function TopOn({ id, top, level, half, scale, under }: TopProps) {
-	const dome = (z: number, high: number) =>
-		`M${scale.x(-half)} ${scale.y(z)}Q${scale.x(0)} ${scale.y(z + 2 * high)} ${scale.x(half)} ${scale.y(z)}`;
-	const risen = (x: number) => level + top.crown * (1 - (x / half) ** 2) + top.coat.mm;
+	const risen = (x: number) => level + heightAt(top.crown, x);
+	const places = top.crown.length > 0 ? top.crown.map(([x = 0]) => x) : [-half, half];
+	const over = (mm: number) => places.map((x) => `${scale.x(x)},${scale.y(risen(x) + mm)}`).join(" ");
+	const foot = `${scale.x(half)},${scale.y(level)} ${scale.x(-half)},${scale.y(level)}`;
 	return (
 		<>
 			{top.coat.mm > 0 && (
-				<path
-					d={`${dome(level + top.coat.mm, top.crown)}V${scale.y(level)}H${scale.x(-half)}Z`}
+				<polygon
+					points={`${over(top.coat.mm)} ${foot}`}
 					fill={fillOf(top.coat.shares, `${id}-top`)}
 					stroke="#14263f"
 					strokeOpacity=".4"
 				/>
 			)}
-			{top.crown > 0 && (
-				<path d={`${dome(level, top.crown)}Z`} fill={fillOf(under?.shares ?? [], under?.pattern ?? "")} />
+			{top.crown.length > 0 && (
+				<polygon points={`${over(0)} ${foot}`} fill={fillOf(under?.shares ?? [], under?.pattern ?? "")} />
 			)}
 			{top.bumps.map((bump) => (
 				<path
 					key={`${bump.kind} ${bump.x} ${bump.srgb} ${bump.wide}`}
 					d={sidePath(bump.kind, bump.wide, bump.high)}
-					transform={`translate(${scale.x(bump.x)} ${scale.y(risen(bump.x))}) scale(${scale.pxPerMm} ${-scale.pxPerMm})`}
+					transform={`translate(${scale.x(bump.x)} ${scale.y(risen(bump.x) + top.coat.mm)}) scale(${scale.pxPerMm} ${-scale.pxPerMm})`}
 					fill={bump.srgb}
 					stroke="#14263f"
 					strokeOpacity=".45"

@@ -53,7 +53,7 @@ const plan = {
 	],
 	layers: [{ pour: "p", low_mm: 0, high_mm: 50 }],
 	embeds: [{ id: "rod" }, { id: "gone" }],
-	made: { bit: { each_ml: 1 } },
+	fills: [{ ref: "p", in_face: [{ pieces: "bit", wide_mm: 10, count: 3 }] }],
 } as unknown as LoafPlan;
 
 describe("paint", () => {
@@ -73,7 +73,7 @@ describe("paint", () => {
 		});
 	});
 
-	it("shows as many small pieces as a cut through the loaf meets", () => {
+	it("shows as many small pieces as the plan says a cut meets", () => {
 		expect(paintOf(document, plan).layers[0]?.specks).toEqual([{ srgb: "#abcdef", size: 10, count: 3 }]);
 	});
 
@@ -99,7 +99,7 @@ describe("pieces", () => {
 describe("the axis of days", () => {
 	it("spans the tasks with a day to spare, and places days on it", () => {
 		const task = (earliest_h: number, latest_h: number | null) =>
-			({ earliest_h, latest_h }) as LoafPlan["order"][number];
+			({ earliest_h, latest_h }) as LoafPlan["schedule"][number];
 		const days = axisDays([task(-50, -24), task(24, 48), task(24, null)]);
 		expect(days[0]).toBe(-4);
 		expect(days.at(-1)).toBe(3);

@@ -1,3 +1,4 @@
+import type { HeightLine } from "./heightLine";
 import type { Corner } from "./scale";
 import type { Pressed, Specks } from "./specks";
 
@@ -9,7 +10,7 @@ export interface Share {
 
 /** What stands on a face: a mound of the last pour, a coat of frosting, and what is piped or placed where it is cut. */
 export interface TopLook {
-	readonly crown: number;
+	readonly crown: HeightLine;
 	readonly coat: { readonly mm: number; readonly shares: readonly Share[] };
 	readonly bumps: readonly {
 		readonly x: number;
@@ -22,7 +23,11 @@ export interface TopLook {
 
 /** How high it stands over the level [mm]. */
 export const topHeight = (top: TopLook | null): number =>
-	top ? top.crown + top.coat.mm + Math.max(0, ...top.bumps.map((bump) => bump.high)) : 0;
+	top
+		? Math.max(0, ...top.crown.map(([, high = 0]) => high)) +
+			top.coat.mm +
+			Math.max(0, ...top.bumps.map((bump) => bump.high))
+		: 0;
 
 export interface FaceLook {
 	/** Inside of the mould where the face is cut [mm]. */

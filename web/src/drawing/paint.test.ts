@@ -20,10 +20,9 @@ const loaf = {
 			colours: [{ colour: "sea", percent: 100 }],
 			pieces: [{ pieces: "shell", count: 20 }],
 		},
-		{ do: "press", pieces: "shell", count: 10, sunk_percent: 50 },
+		{ do: "press", id: "in", pieces: "shell", count: 10, sunk_percent: 50 },
 	],
 	frosting: { base: { thick_mm: 4, colours: [{ colour: "new", percent: 100 }] } },
-	top: { crown: { mound_mm: 2, swell_mm: 3, texture_mm: 1 } },
 } as unknown as Loaf;
 const plan = {
 	level_mm: 60,
@@ -32,8 +31,21 @@ const plan = {
 		{ id: "new", forecast: null, shown: "#999999" },
 	],
 	layers: [{ pour: "p", low_mm: 0, high_mm: 60 }],
-	made: { shell: { each_ml: 8 } },
-	top: { front_mm: 0, back_mm: 200, middle: { y: 100, bumps: [] } },
+	fills: [
+		{ ref: "p", in_face: [{ pieces: "shell", wide_mm: 20, count: 2 }] },
+		{ ref: "in", in_face: [{ pieces: "shell", wide_mm: 20, count: 1 }] },
+	],
+	top: {
+		middle: {
+			y: 100,
+			crown: [
+				[-40, 1],
+				[0, 5.5],
+				[40, 1],
+			],
+			bumps: [],
+		},
+	},
 } as unknown as LoafPlan;
 
 describe("paintOf", () => {
@@ -45,15 +57,14 @@ describe("paintOf", () => {
 		expect(paint.colour("gone")).toBe("#cccccc");
 	});
 
-	it("strews pieces as cubes of their volume, so many as a face meets", () => {
+	it("strews as many pieces as the plan says a face meets", () => {
 		const [specks] = paint.layers[0]?.specks ?? [];
 		expect(specks).toEqual({ srgb: "#445566", size: 20, count: 2 });
 		expect(paint.pressed).toEqual([{ srgb: "#445566", size: 20, count: 1, sunk: 0.5 }]);
 	});
 
-	it("raises the top most in the middle of the loaf", () => {
-		const at = (y: number) => lookOf(paint, plan, [], { ...plan.top.middle, y }).top?.crown;
-		expect([at(0), at(100), at(200)]).toEqual([2.5, 5.5, 2.5]);
+	it("raises the top as the plan says it stands there", () => {
+		expect(lookOf(paint, plan, []).top?.crown).toEqual(plan.top.middle.crown);
 		expect(lookOf(paint, plan, []).top?.coat).toEqual({ mm: 4, shares: [{ srgb: "#445566", percent: 100 }] });
 	});
 });

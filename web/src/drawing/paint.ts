@@ -24,13 +24,14 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 	const colour = (id: string) => srgb.get(id) ?? "#cccccc";
 	const shares = (list: readonly { colour: string; percent: number }[]): Share[] =>
 		list.map((share) => ({ srgb: colour(share.colour), percent: share.percent }));
-	const specksOf = (id: string, count: number): Specks => {
-		const piece = document.pieces.find((item) => item.id === id);
-		// As a cube of its volume: so many of them does a face cut, of all along the loaf.
-		const size = Math.cbrt((plan.made[id]?.each_ml ?? 0) * 1000);
-		const cut = Math.max(1, Math.round((count * size) / document.mould.length_mm));
-		return { srgb: colour(piece?.colour ?? ""), size, count: cut };
-	};
+	const pieceColour = (id: string) => colour(document.pieces.find((piece) => piece.id === id)?.colour ?? "");
+	const inFace = new Map(plan.fills.map((fill) => [fill.ref, fill.in_face ?? []]));
+	const specksOf = (step: string): Specks[] =>
+		(inFace.get(step) ?? []).map(({ pieces, wide_mm, count }) => ({
+			srgb: pieceColour(pieces),
+			size: wide_mm,
+			count,
+		}));
 	const pours = new Map(
 		document.work.flatMap((step) => (step.do === "pour" ? [[step.id, step] as const] : [])),
 	);
@@ -42,7 +43,7 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 			low: layer.low_mm,
 			high: layer.high_mm,
 			shares: shares(pour?.colours ?? []),
-			specks: (pour?.pieces ?? []).map((item) => specksOf(item.pieces, item.count)),
+			specks: specksOf(layer.pour),
 		};
 	});
 	// What is pressed in before a later pour lies under it; only what comes after the last one shows on top.
@@ -50,19 +51,18 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 	const pressed: Pressed[] = document.work
 		.slice(lastPour + 1)
 		.flatMap((step) =>
-			step.do === "press" ? [{ ...specksOf(step.pieces, step.count), sunk: step.sunk_percent / 100 }] : [],
+			step.do === "press"
+				? specksOf(step.id).map((specks) => ({ ...specks, sunk: step.sunk_percent / 100 }))
+				: [],
 		);
 	const base = document.frosting?.base;
 	const coat = { mm: base?.thick_mm ?? 0, shares: shares(base?.colours ?? []) };
-	const crown = document.top?.crown;
-	const pieceColour = (id: string) => colour(document.pieces.find((piece) => piece.id === id)?.colour ?? "");
 	return {
 		colour,
 		layers,
 		pressed,
 		coat,
 		pieceColour,
-		crown: { mound: crown?.mound_mm ?? 0, swell: crown?.swell_mm ?? 0, texture: crown?.texture_mm ?? 0 },
 	};
 }
 
@@ -73,10 +73,8 @@ export function lookOf(
 	outline: readonly (readonly number[])[],
 	on: LoafPlan["top"]["middle"] = plan.top.middle,
 ): FaceLook {
-	const u = (2 * (on.y - plan.top.front_mm)) / (plan.top.back_mm - plan.top.front_mm) - 1;
-	const { mound, swell, texture } = paint.crown;
 	const top = {
-		crown: mound + texture / 2 + swell * (1 - u * u),
+		crown: on.crown,
 		coat: paint.coat,
 		bumps: on.bumps.map(({ x, wide_mm, high_mm, colour, kind }) => ({
 			x,

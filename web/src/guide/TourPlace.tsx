@@ -85,7 +85,7 @@ export function TourPlace() {
 								]}
 								onChange={(name) => {
 									const mould = cupboard?.moulds.find((item) => item.name === name);
-									change({ mould: mould ? { kind: "box", ...mould } : { ...answers.mould, name } });
+									change({ mould: mould ?? { ...answers.mould, name } });
 								}}
 							/>
 							<div className="grid grid-cols-3 gap-3">

@@ -14,7 +14,7 @@ export function previewLook(preview: Preview): FaceLook {
 const topOf = (top: Preview["top"]): FaceLook["top"] =>
 	top
 		? {
-				crown: 0,
+				crown: top.crown ?? [],
 				coat: { mm: top.coat_mm, shares: top.coat },
 				bumps: top.bumps.map(({ x, wide_mm, high_mm, srgb, kind }) => ({
 					x,

@@ -10,7 +10,7 @@ from typing import Literal
 
 from archtop.core.base import Frozen
 from archtop.core.colour import lab_of, reflectance_of
-from archtop.core.document import Loaf, Pour, Press
+from archtop.core.document import Loaf, Pour
 
 __all__ = ["CutHow", "how_to_cut"]
 
@@ -51,8 +51,7 @@ def how_to_cut(loaf: Loaf, on_side: str | None, shown: Mapping[str, str]) -> Cut
 def _hard(loaf: Loaf) -> Iterator[str]:
     """What is in the loaf and older or harder than it: from the shelf, or melted and poured."""
     yield from (embed.name for embed in loaf.embeds if embed.lot)
-    used = {item.pieces for step in loaf.work if isinstance(step, Pour) for item in step.pieces}
-    used |= {step.pieces for step in loaf.work if isinstance(step, Press)}
+    used = {pieces for step in loaf.work for pieces, _ in step.strews()}
     yield from (piece.name for piece in loaf.pieces if piece.id in used and (piece.lot or piece.make.hard))
 
 

@@ -51,10 +51,14 @@ class Bar(Frozen):
 
 
 class CutPlan(Frozen):
-    """Bars front to back. ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off."""
+    """Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
+
+    ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
+    """
 
     bars: tuple[Bar, ...]
     slices: tuple[Slice, ...]
+    halfway: tuple[str, ...]
     spread_g: Figure
     kerf_loss_g: float
     total_g: float
@@ -174,7 +178,7 @@ def cut_loaf(
                 source="geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
             cured=_cured(weights[i], cure),
-            shows=tuple(key for key, prism in prisms.items() if prism.y0 <= y0 + 1e-6 < prism.y1),
+            shows=_shown(prisms, y0),
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(y0),
@@ -189,6 +193,7 @@ def cut_loaf(
     return CutPlan(
         bars=bars,
         slices=slices,
+        halfway=_shown(prisms, mould.length_mm / 2),
         spread_g=Figure.within(
             max(weights) - min(weights),
             "g",
@@ -215,6 +220,11 @@ def _cured(fresh_g: float, own: Rate | None) -> Figure:
         how=f"{fresh_g:.0f} g less {lost:.1f} % in curing",
         source=own.source if own else kind.source,
     )
+
+
+def _shown(prisms: Mapping[str, Prism], y: float) -> tuple[str, ...]:
+    """Embeds in the face of a cut at ``y`` [mm]: those that begin there are in it, those that end there are not."""
+    return tuple(key for key, prism in prisms.items() if prism.y0 <= y + 1e-6 < prism.y1)
 
 
 def _joints_within(prisms: Mapping[str, Prism], y0: float, y1: float) -> tuple[float, ...]:

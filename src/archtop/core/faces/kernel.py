@@ -34,6 +34,13 @@ class Tables(NamedTuple):
     cell: float
 
 
+class _Box(NamedTuple):
+    """Half the section's width and the side of a grid's cell [mm]."""
+
+    half: float
+    cell: float
+
+
 class _Tip(NamedTuple):
     """A stroke's tip: its way a step, 1/c² [1/mm²], over how short a way walls hold [1/mm], shape, surface, grid."""
 
@@ -46,37 +53,39 @@ class _Tip(NamedTuple):
     which: int
 
 
+# Arrays go to each function by themselves, numbers in tuples: counting who holds an array inside a tuple takes longer
+# than the whole question.
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True)
 
 
 @_jit
-def _down(x: float, z: float, of: Tables, table: int) -> tuple[float, float]:
+def _down(at: tuple[float, float], half: float, straight: float, spans: Any, shares: Any) -> tuple[float, float]:
     """From a level with embeds in it to its straight rectangle."""
-    half, low, high, share, free = of.half, of.low[table], of.high[table], of.share[table], of.free[table]
+    (x, z), (low, high), (share, free) = at, spans, shares
     n = share.shape[0]
-    at = (x + half) / (2 * half) * (n - 1)
-    i = min(max(int(at), 0), n - 2)
-    f = at - i
+    place = (x + half) / (2 * half) * (n - 1)
+    i = min(max(int(place), 0), n - 2)
+    f = place - i
     cumulative = share[i] + f * (share[i + 1] - share[i])
     j = i if f < 0.5 else i + 1
     below = z
     for k in range(low.shape[1]):
         if z > low[j, k]:
             below -= min(z, high[j, k]) - low[j, k]
-    return -half + 2 * half * cumulative, below / free[j] * of.straight[table]
+    return -half + 2 * half * cumulative, below / free[j] * straight
 
 
 @_jit
-def _up(x: float, z: float, of: Tables, table: int) -> tuple[float, float]:
+def _up(at: tuple[float, float], half: float, straight: float, spans: Any, shares: Any) -> tuple[float, float]:
     """From the straight rectangle back to a level with embeds in it."""
-    half, low, high, share, free = of.half, of.low[table], of.high[table], of.share[table], of.free[table]
+    (x, z), (low, high), (share, free) = at, spans, shares
     wanted = (x + half) / (2 * half)
     n = share.shape[0]
     i = min(max(np.searchsorted(share, wanted) - 1, 0), n - 2)
     span = share[i + 1] - share[i]
     f = (wanted - share[i]) / span if span > 1e-15 else 0.5
     j = i if f < 0.5 else i + 1
-    rest = z / of.straight[table] * free[j]
+    rest = z / straight * free[j]
     height = rest
     for k in range(low.shape[1]):
         if height > low[j, k]:
@@ -104,11 +113,11 @@ def _ramp(s: float) -> tuple[float, float]:
 
 
 @_jit
-def _hold(x: float, z: float, of: Tables, which: int) -> tuple[float, float, float]:
+def _hold(x: float, z: float, which: int, grids: Any, box: _Box) -> tuple[float, float, float]:
     """How freely batter moves beside embeds, and the gradient of exactly that interpolation."""
-    grids, cell = of.grids, of.cell
+    half, cell = box
     _, nz, nx = grids.shape
-    ax, az = (x + of.half) / cell, z / cell
+    ax, az = (x + half) / cell, z / cell
     i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
     fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
     a, b, c, d = grids[which, k, i], grids[which, k, i + 1], grids[which, k + 1, i], grids[which, k + 1, i + 1]
@@ -119,11 +128,11 @@ def _hold(x: float, z: float, of: Tables, which: int) -> tuple[float, float, flo
 
 
 @_jit
-def _velocity(x: float, z: float, from_tip: tuple[float, float], tip: _Tip, of: Tables) -> tuple[float, float]:
+def _velocity(at: tuple[float, float], c: tuple[float, float], tip: _Tip, grids: Any, box: _Box) -> tuple[float, float]:
     """Of ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²: u = ∂ψ/∂z, w = −∂ψ/∂x; B is 0 on walls, floor, surface and embeds."""
+    (x, z), (cx, cz), half = at, c, box.half
     ux, uz, near, by, kappa, level, which = tip
-    half, grids = of.half, of.grids
-    rx, rz = from_tip
+    rx, rz = x - cx, z - cz
     s = (rx * rx + rz * rz) * near
     if s >= 1.0:
         return 0.0, 0.0
@@ -140,7 +149,7 @@ def _velocity(x: float, z: float, from_tip: tuple[float, float], tip: _Tip, of: 
     floor, dfloor = _ramp(z * by)
     top, dtop = _ramp((level - z) * by_top)
     if grids.shape[1] > 1:
-        held, hx, hz = _hold(x, z, of, which)
+        held, hx, hz = _hold(x, z, which, grids, box)
     else:
         held, hx, hz = 1.0, 0.0, 0.0
     across, up = left * right, floor * top
@@ -153,11 +162,12 @@ def _velocity(x: float, z: float, from_tip: tuple[float, float], tip: _Tip, of: 
 
 
 @_jit
-def _unstroke(x: float, z: float, ops: Any, o: int, of: Tables) -> tuple[float, float]:
+def _unstroke(at: tuple[float, float], ops: Any, o: int, grids: Any, box: _Box) -> tuple[float, float]:
     """A stroke taken back: steps of a quarter of its reach, fourth-order Runge-Kutta.
 
     Tables are asked by their numbers, here and in ``walk``: a row taken out of an array costs more than the question.
     """
+    x, z = at
     x0, z0, x1, z1, reach = ops[o, 2], ops[o, 3], ops[o, 4], ops[o, 5], ops[o, 6]
     # Most points lie out of reach of most strokes: that is asked first.
     if x < min(x0, x1) - reach or x > max(x0, x1) + reach or z < min(z0, z1) - reach or z > max(z0, z1) + reach:
@@ -167,17 +177,17 @@ def _unstroke(x: float, z: float, ops: Any, o: int, of: Tables) -> tuple[float, 
         return x, z
     gain, kappa, level, which = ops[o, 7], ops[o, 8], ops[o, 9], int(ops[o, 10])
     steps = int(np.ceil(long / (0.25 * reach)))
-    near, by = 1.0 / (reach * reach), 1.0 / (min(reach, of.half) * 0.6)
+    near, by = 1.0 / (reach * reach), 1.0 / (min(reach, box.half) * 0.6)
     tip = _Tip(-gain * (x1 - x0) / steps, -gain * (z1 - z0) / steps, near, by, kappa, level, which)
     for k in range(steps - 1, -1, -1):
         share = (k + 0.5) / steps
         cx, cz = x0 + share * (x1 - x0), z0 + share * (z1 - z0)
         if (x - cx) ** 2 + (z - cz) ** 2 >= reach * reach:
             continue
-        a, b = _velocity(x, z, (x - cx, z - cz), tip, of)
-        c, d = _velocity(x + a / 2, z + b / 2, (x + a / 2 - cx, z + b / 2 - cz), tip, of)
-        e, f = _velocity(x + c / 2, z + d / 2, (x + c / 2 - cx, z + d / 2 - cz), tip, of)
-        g, h = _velocity(x + e, z + f, (x + e - cx, z + f - cz), tip, of)
+        a, b = _velocity((x, z), (cx, cz), tip, grids, box)
+        c, d = _velocity((x + a / 2, z + b / 2), (cx, cz), tip, grids, box)
+        e, f = _velocity((x + c / 2, z + d / 2), (cx, cz), tip, grids, box)
+        g, h = _velocity((x + e, z + f), (cx, cz), tip, grids, box)
         x += (a + 2 * c + 2 * e + g) / 6
         z += (b + 2 * d + 2 * f + h) / 6
     return x, z
@@ -206,7 +216,8 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
     :param xs: and ``zs``: the points [mm], shape (p,), which is that of each answer too
     :param ops: operations in the order they were done, shape (n, OP)
     """
-    half, straight = of.half, of.straight
+    half, low, high, share, free, straight, grids, cell = of
+    box = _Box(half, cell)
     count = xs.shape[0]
     source = np.full(count, NOWHERE, dtype=np.int32)
     us = np.zeros(count)
@@ -218,7 +229,7 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
             if kind == LAYER:
                 if z >= ops[o, 2]:
                     source[p] = int(ops[o, 1])
-                    us[p] = _across(x, half, of.share, int(ops[o, 4]))
+                    us[p] = _across(x, half, share, int(ops[o, 4]))
                     ups[p] = min((z - ops[o, 2]) / max(ops[o, 3] - ops[o, 2], 1e-9), 1.0)
                     break
             elif kind == LINE:
@@ -226,13 +237,13 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
                     source[p] = int(ops[o, 1])
                     break
             elif kind == STROKE:
-                x, z = _unstroke(x, z, ops, o, of)
+                x, z = _unstroke((x, z), ops, o, grids, box)
             elif kind == LAY:
                 after, before = int(ops[o, 2]), int(ops[o, 3])
-                x, z = _down(x, z, of, after)
+                x, z = _down((x, z), half, straight[after], (low[after], high[after]), (share[after], free[after]))
                 # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
                 z *= straight[before] / straight[after]
-                x, z = _up(x, z, of, before)
+                x, z = _up((x, z), half, straight[before], (low[before], high[before]), (share[before], free[before]))
             else:
                 h0, h1 = ops[o, 4], ops[o, 5]
                 deep, below = _mound(x, ops, o, half)

@@ -10,7 +10,7 @@ from collections.abc import Mapping, Sequence
 
 from archtop.core.base import LOAF
 from archtop.core.bench.clock import Bowl
-from archtop.core.document import Lay, Loaf, Pour, Work
+from archtop.core.document import Loaf, Pour, Work
 from archtop.core.rheology import stages
 
 __all__ = ["expected_pa", "thickness_of"]
@@ -54,7 +54,7 @@ def thickness_of(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> M
 
 
 def _key(step: Work) -> str:
-    return str(LOAF.step(step.do, step.embed if isinstance(step, Lay) else step.id))
+    return str(LOAF.step(step.do, step.ref))
 
 
 def _pa(bowl: Bowl, minute: float) -> float:

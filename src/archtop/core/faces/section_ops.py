@@ -9,7 +9,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from archtop.core.document import Dust, Hanger, Lay, Loaf, Pour
+from archtop.core.document import Hanger, Lay, Loaf, Pour
 from archtop.core.faces.opcodes import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 from archtop.core.faces.physics import Landing, landing, wire_reach
 from archtop.core.faces.pot_swirl import pot_colours
@@ -38,9 +38,9 @@ _SLIPS_MM = 3.0
 _ALL_OVER = 0.97
 # Light trace, where nothing tells how thick batter is [Pa].
 _UNTOLD_PA = 6.0
-# A hand draws a wire through a loaf at about this speed [mm/s]; dry powder weighs this much [g/ml], and a line thinner
-# than a grain or two is none [mm]: stated guesses.
-_DRAWN_MM_S, _POWDER_G_ML, _THINNEST_MM = 60.0, 0.35, 0.15
+# A hand draws a wire through a loaf at about this speed [mm/s], and a line thinner than a grain or two is none [mm]:
+# stated guesses.
+_DRAWN_MM_S, _THINNEST_MM = 60.0, 0.15
 
 
 class Told(Protocol):
@@ -84,16 +84,7 @@ class Telling:
         self.laid: list[str] = []
         for i, (step, done) in enumerate(zip(of.loaf.work, of.fills, strict=True)):
             before, after = section.level(done.level_before_mm), section.level(done.level_after_mm)
-            if isinstance(step, Pour):
-                self.pour(i, step, before, after)
-            elif isinstance(step, Lay):
-                self.lay(step, before, after)
-            elif isinstance(step, Hanger):
-                self.hanger(i, step, after)
-            elif isinstance(step, Dust):
-                self.dust(i, step, after)
-            elif after > before:
-                self.settle(before, after)
+            step.tells(self, i, (before, after))
 
     def table(self, level: float) -> int:
         self.tables.append(self.spans.at(max(level, 1e-6)))
@@ -111,7 +102,9 @@ class Telling:
         self.tables.append(self.spans.slice(low, high))
         self.op(LAYER, source, low, high, float(len(self.tables) - 1))
 
-    def lay(self, step: Lay, before: float, after: float) -> None:
+    def lay(self, step: Lay, heights: tuple[float, float]) -> None:
+        """A solid that stands there from now on."""
+        before, after = heights
         outline = self.section.outline(self.of.prisms[step.embed], self.y)
         old = self.table(before)
         if outline is not None:
@@ -122,11 +115,12 @@ class Telling:
         if before > 0:
             self.op(LAY, NOWHERE, self.table(after), old)
 
-    def settle(self, before: float, after: float) -> None:
+    def settle(self, heights: tuple[float, float]) -> None:
         """Pieces pressed in lift the level: what lies under it is stretched to it."""
+        before, after = heights
         self.op(LAY, NOWHERE, self.table(after), self.table(before))
 
-    def hanger(self, i: int, step: Hanger, level: float) -> None:
+    def draw(self, step: Hanger, i: int, level: float) -> None:
         """The wire's path as strokes one after the other, as it strays along the loaf."""
         pa = max(self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour))
         reach = min(max(wire_reach(step.wire_mm, _DRAWN_MM_S, pa), 2.0), 0.9 * self.section.half)
@@ -138,12 +132,12 @@ class Telling:
         for n in range(len(path) - 1):
             self.op(STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, _GAIN, _KAPPA, level, grid)
 
-    def dust(self, i: int, step: Dust, level: float) -> None:
+    def sieve(self, i: int, colour: str, volume_mm3: float, level: float) -> None:
         """Powder stays where it fell: the uppermost of what has been poured takes its colour."""
         mould = self.of.loaf.mould
         surface = mould.length_mm * 2 * (self.section.half + self.section.lean * self.of.fills[i].level_after_mm)
-        thick = max(step.amount_g / _POWDER_G_ML * 1000 / surface, _THINNEST_MM)
-        self.op(LINE, self.source(i, self.of.numbers[step.colour]), level, thick)
+        thick = max(volume_mm3 / surface, _THINNEST_MM)
+        self.op(LINE, self.source(i, self.of.numbers[colour]), level, thick)
 
     @property
     def half(self) -> float:
@@ -176,7 +170,9 @@ class Telling:
         """Batter that leans from a wall."""
         self.op(CORNER, source, side * self.half, -side * 2 * self.half, before, high)
 
-    def pour(self, i: int, step: Pour, before: float, after: float) -> None:
+    def pour(self, step: Pour, i: int, heights: tuple[float, float]) -> None:
+        """New batter between two heights, as its technique brings it."""
+        before, after = heights
         pa = self.of.yield_pa.get(step.id, _UNTOLD_PA)
         colours = [self.of.numbers[share.colour] for share in step.colours]
         shares = [share.percent / 100 for share in step.colours]

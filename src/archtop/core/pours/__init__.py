@@ -1,6 +1,6 @@
 """Pours: the mould as it fills, whether batter holds what is laid on it, the hanger's path."""
 
-from archtop.core.pours.filling import Fill, Layer, fill
+from archtop.core.pours.filling import Fill, InFace, Layer, fill
 from archtop.core.pours.hanger import HangerPath, path_of, paths_of
 from archtop.core.pours.holds import (
     EmbedHold,
@@ -17,6 +17,7 @@ __all__ = [
     "EmbedHold",
     "Fill",
     "HangerPath",
+    "InFace",
     "LaidIn",
     "Layer",
     "LayerHold",

@@ -6,18 +6,28 @@ of what they sink into, and what still stands out of it takes its place in the n
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Problem
-from archtop.core.document import Dust, Hanger, Lay, Pour, Press, Work
+from archtop.core.document import Lay, Pour, Press, Work
+from archtop.core.document.work.effects import Filled
 from archtop.core.geometry import Inside, Mould, Prism
 from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
 
-__all__ = ["Fill", "Layer", "fill"]
+__all__ = ["Fill", "InFace", "Layer", "fill"]
 
 # A level may differ from its target by this much before it counts: finer than a batter surface can be read.
 _LEVEL_MM = 0.05
+
+
+class InFace(Frozen):
+    """Small pieces of one kind as a face meets them: so many, each as a cube of its volume, ``wide_mm`` to a side."""
+
+    pieces: str
+    wide_mm: float
+    count: int
 
 
 class Fill(Frozen):
@@ -36,6 +46,7 @@ class Fill(Frozen):
     room_ml: float
     crowded_percent: float
     immersed_ml: float
+    in_face: tuple[InFace, ...] = ()
 
 
 class Layer(Frozen):
@@ -87,38 +98,34 @@ class _Filling:
 
     def step(self, step: Work, i: int) -> Fill:
         before = self.level
-        room = crowded = 0.0
-        match step:
-            case Pour():
-                added, stirred, room = self.pour(step, i)
-            case Lay():
-                self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[step.embed]))
-                added = stirred = 0.0
-                self.rise(i, f"laying {step.embed}")
-            case Press():
-                crowded = self.find_place(step, i)
-                added = stirred = self.press(step, i)
-            case Hanger() | Dust():
-                self.refuse_on_nothing(step, i)
-                added = stirred = 0.0
-        what = "inside of the mould" if isinstance(step, Pour) else "nothing poured: the level moves"
-        how = f"{what} from {before:.1f} to {self.level:.1f} mm"
-        if isinstance(step, Pour):
-            how += ", less what stands in it" + (f" and {stirred / 1000:.0f} ml stirred in" if stirred else "")
+        done = step.fills(self, i)
+        poured = bool(done.room)
+        how = f"{'inside of the mould' if poured else 'nothing poured: the level moves'} "
+        how += f"from {before:.1f} to {self.level:.1f} mm"
+        if poured:
+            how += ", less what stands in it" + (
+                f" and {done.stirred / 1000:.0f} ml stirred in" if done.stirred else ""
+            )
         return Fill(
             do=step.do,
-            ref=step.embed if isinstance(step, Lay) else step.id,
+            ref=step.ref,
             level_before_mm=before,
             level_after_mm=self.level,
-            batter=Figure.exact((added - stirred) / 1000, "ml", how),
-            stirred_ml=stirred / 1000,
-            room_ml=room / 1000,
-            crowded_percent=crowded,
+            batter=Figure.exact((done.added - done.stirred) / 1000, "ml", how),
+            stirred_ml=done.stirred / 1000,
+            room_ml=done.room / 1000,
+            crowded_percent=done.crowded,
             immersed_ml=self.inside.immersed_below(self.level) / 1000,
+            in_face=tuple(self.met(pieces, count) for pieces, count in step.strews()),
         )
 
-    def pour(self, step: Pour, i: int) -> tuple[float, float, float]:
-        """Volumes [mm³]: added, of it stirred in or covered, and what batter shares with all that is stirred in."""
+    def met(self, pieces: str, count: int) -> InFace:
+        """Of all along the loaf, a face meets those that lie within their own width of it; it shows one at least."""
+        wide = math.cbrt(self.made[pieces].each_ml * 1000)
+        return InFace(pieces=pieces, wide_mm=wide, count=max(1, round(count * wide / self.mould.length_mm)))
+
+    def pour(self, step: Pour, i: int) -> Filled:
+        """Batter up to a level, around what stands in it."""
         before = self.level
         _refuse_bad_target(step, i, before, self.mould)
         self.level = step.to_mm
@@ -129,9 +136,17 @@ class _Filling:
         self.layers.append(Layer(pour=step.id, low_mm=before, high_mm=self.level))
         self.filled += added
         self.pressed_mm2 = 0.0
-        return added, stirred, room
+        return Filled(added, stirred, room)
 
-    def press(self, step: Press, i: int) -> float:
+    def lay(self, step: Lay, i: int) -> Filled:
+        """A solid goes in, and the level finds its place around it."""
+        self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[step.embed]))
+        self.rise(i, f"laying {step.embed}")
+        return Filled()
+
+    def press(self, step: Press, i: int) -> Filled:
+        """Pieces go under in part, and the level rises."""
+        crowded = self.find_place(step, i)
         piece = self.made[step.pieces]
         volume = piece.each_ml * step.count * 1000
         sunk = volume * step.sunk_percent / 100
@@ -139,13 +154,15 @@ class _Filling:
         self.rise(i, f"pressing in {step.pieces}")
         height = piece.size_mm[-1] * (1 - step.sunk_percent / 100)
         self.proud.append(_Proud(volume - sunk, self.level + height))
-        return sunk
+        return Filled(sunk, sunk, crowded=crowded)
 
-    def refuse_on_nothing(self, step: Hanger | Dust, i: int) -> None:
+    def leave(self, name: str, do: str, i: int) -> Filled:
+        """The level stays; refused where nothing has been poured."""
         if not self.layers:
             raise InputError.one(
-                f"{step.do}.nothing_poured", f"work.{i}", step.name, "there is no batter for it yet", "Pour before it."
+                f"{do}.nothing_poured", f"work.{i}", name, "there is no batter for it yet", "Pour before it."
             )
+        return Filled()
 
     def find_place(self, step: Press, i: int) -> float:
         """How crowded the surface then is [%]; refuses what finds no place on it."""

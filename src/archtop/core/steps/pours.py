@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from archtop.core.base import LOAF
 from archtop.core.cuts import CutHow, CutPlan
-from archtop.core.document import Embed, Lay, Loaf
+from archtop.core.document import Embed, Loaf
 from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
 from archtop.core.pours import EmbedHold, Fill, LayerHold
@@ -60,7 +60,7 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill) -> Step:
     }
     powder = (Amount(key="powder", label="Powder", value=words.powder_g, unit="g"),) if words.powder_g else ()
     return Step(
-        key=str(LOAF.step(work.do, work.embed if isinstance(work, Lay) else work.id)),
+        key=str(LOAF.step(work.do, work.ref)),
         stage=loaf.name,
         do=words.do,
         title=words.title,

@@ -16,6 +16,7 @@ from archtop.core.geometry import Inside, Mould
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.bags import BagPlan, bags_of, hands_of
 from archtop.core.top.budget import ColourNeed, budget_of
+from archtop.core.top.crown import Line, along
 from archtop.core.top.loads import loads_of
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import Ground, RunPlan, TipPlan, reach_of, run_plan, tip_plan
@@ -46,6 +47,8 @@ class FinishPlan(Frozen):
 class TopPlan(Frozen):
     """Everything about the top; ``faces``: as every bar's front shows it, ``middle``: halfway along.
 
+    ``ridge``: the batter's own height from end to end.
+
     ``stands``: the highest motif; ``mound_ml``: batter of the last pour above its level; ``high_mm``: over the level,
     everything counted; ``over_rim_mm``: and over the rim; ``on_side``: why it is cut lying, where it is.
     """
@@ -53,6 +56,7 @@ class TopPlan(Frozen):
     front_mm: float
     back_mm: float
     half_wide_mm: float
+    ridge: Line
     tips: tuple[TipPlan, ...]
     runs: tuple[RunPlan, ...]
     colours: tuple[ColourNeed, ...]
@@ -90,6 +94,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         front_mm=area.front,
         back_mm=area.back,
         half_wide_mm=area.half_wide,
+        ridge=along(loaf.top.crown, area),
         tips=tuple(tip_plan(tip) for tip in (frosting.tips if frosting else ())),
         runs=runs,
         colours=colours,
@@ -110,8 +115,8 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         high_mm=high,
         over_rim_mm=level_mm + high - loaf.mould.height_mm,
         scatter=scatter,
-        faces=tuple(top_face(y0, of, runs, scatter) for y0, _ in bars),
-        middle=top_face((area.front + area.back) / 2, of, runs, scatter),
+        faces=tuple(top_face(y0, of, area, runs, scatter) for y0, _ in bars),
+        middle=top_face((area.front + area.back) / 2, of, area, runs, scatter),
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),
         on_side=cut_on_side(loaf.top.finishes, _tall(of)),
         loads=loads_of(of, area, runs, scatter),

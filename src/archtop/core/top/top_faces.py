@@ -7,6 +7,8 @@ from collections.abc import Sequence
 
 from archtop.core.base import Frozen
 from archtop.core.resolved import ResolvedLoaf
+from archtop.core.top.crown import Line, across
+from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, reach_of
 from archtop.core.top.scatter import ScatterPlan
 
@@ -24,13 +26,16 @@ class Bump(Frozen):
 
 
 class TopFace(Frozen):
-    """What stands on top where the loaf is cut at ``y`` [mm], from left to right."""
+    """What stands on top where the loaf is cut at ``y`` [mm], from left to right; ``crown``: the batter's own shape."""
 
     y: float
+    crown: Line
     bumps: tuple[Bump, ...]
 
 
-def top_face(y: float, of: ResolvedLoaf, runs: Sequence[RunPlan], scatter: ScatterPlan | None) -> TopFace:
+def top_face(
+    y: float, of: ResolvedLoaf, area: TopArea, runs: Sequence[RunPlan], scatter: ScatterPlan | None
+) -> TopFace:
     """Motifs and pieces that a cut at ``y`` [mm] goes through; rounded, so lower and narrower off their middle."""
     bumps = []
     for run in runs:
@@ -63,4 +68,4 @@ def top_face(y: float, of: ResolvedLoaf, runs: Sequence[RunPlan], scatter: Scatt
                     kind="piece",
                 )
             )
-    return TopFace(y=y, bumps=tuple(sorted(bumps, key=lambda bump: bump.x)))
+    return TopFace(y=y, crown=across(of.loaf.top.crown, area, y), bumps=tuple(sorted(bumps, key=lambda bump: bump.x)))

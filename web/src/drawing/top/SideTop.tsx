@@ -1,5 +1,6 @@
 import type { LoafPlan } from "../../api/types";
 import type { Share } from "../face";
+import { heightAt } from "../heightLine";
 import { fillOf } from "../paint";
 import type { Scale } from "../scale";
 import { sidePath } from "./motifLook";
@@ -14,35 +15,17 @@ interface Props {
 	/** What the last pour is made of: the mound is. */
 	last: readonly Share[];
 	coat: { mm: number; shares: readonly Share[] };
-	crown: { mound: number; swell: number; texture: number };
 	patternId: string;
 }
 
 /** The top seen from the side: mound and coat, every motif and piece where it stands along the loaf. */
-export function SideTop({
-	top,
-	level,
-	scale,
-	colour,
-	pieceColour,
-	pieceHigh,
-	last,
-	coat,
-	crown,
-	patternId,
-}: Props) {
+export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, last, coat, patternId }: Props) {
 	const [front, back] = [top.front_mm, top.back_mm];
-	const rise = (y: number) => {
-		const u = (2 * (y - front)) / (back - front) - 1;
-		return level + crown.mound + crown.texture / 2 + crown.swell * (1 - u * u);
-	};
-	const edge = (over: number) =>
-		Array.from({ length: 25 }, (_, i) => {
-			const y = front + (i / 24) * (back - front);
-			return `${scale.x(y)},${scale.y(rise(y) + over)}`;
-		});
+	const rise = (y: number) => level + heightAt(top.ridge, y);
+	const places = top.ridge.length > 0 ? top.ridge.map(([y = 0]) => y) : [front, back];
+	const edge = (over: number) => places.map((y) => `${scale.x(y)},${scale.y(rise(y) + over)}`);
 	const foot = `${scale.x(back)},${scale.y(level)} ${scale.x(front)},${scale.y(level)}`;
-	const high = crown.mound + crown.swell + crown.texture > 0;
+	const high = top.ridge.length > 0;
 	return (
 		<g data-testid="side-top">
 			{high && <polygon points={`${edge(0).join(" ")} ${foot}`} fill={fillOf(last, `${patternId}-last`)} />}

@@ -36,7 +36,6 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 	const { plan } = live;
 	const face = plan.cuts.bars.find((item) => item.number === bar);
 	const mould = face?.mould ?? plan.mould.outline;
-	const y = face?.from_mm ?? document.mould.length_mm / 2;
 	const rim = Math.abs(mould[2]?.[0] ?? 45);
 	const floor = Math.abs(mould[1]?.[0] ?? 45);
 	const height = mould[2]?.[1] ?? 70;
@@ -49,9 +48,8 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 		MARGINS,
 	);
 	const paint = paintOf(live.of, plan);
-	const pieces = drawnPieces(document, live).filter(
-		({ piece }) => piece.from_mm <= y + 1e-6 && y < piece.to_mm,
-	);
+	const shows = face?.shows ?? plan.cuts.halfway;
+	const pieces = drawnPieces(document, live).filter(({ piece }) => shows.includes(piece.id));
 	const wood = document.mould.material === "silicone" ? "cs-silicone" : "cs-wood";
 
 	return (

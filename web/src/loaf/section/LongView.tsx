@@ -94,7 +94,6 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					pieceHigh={(id) => plan.made[id]?.size_mm[2] ?? 0}
 					last={paint.layers.at(-1)?.shares ?? []}
 					coat={paint.coat}
-					crown={paint.crown}
 					patternId="lv"
 				/>
 				<polygon points={inside} fill="none" stroke="#14263f" strokeWidth="1.5" />

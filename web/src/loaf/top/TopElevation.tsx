@@ -69,7 +69,6 @@ export function TopElevation() {
 						pieceHigh={(id) => plan.made[id]?.size_mm[2] ?? 0}
 						last={last}
 						coat={paint.coat}
-						crown={paint.crown}
 						patternId="el"
 					/>
 					<path

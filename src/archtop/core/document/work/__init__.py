@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from archtop.core.base import Family, Kind
+from archtop.core.base import Family
 from archtop.core.document.work.dust import Dust
 from archtop.core.document.work.hanger import Hanger
+from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.lay import Lay
 from archtop.core.document.work.pour import InPour, Pour
 from archtop.core.document.work.press import Press
 
 __all__ = ["STEPS", "Dust", "Hanger", "InPour", "Lay", "Pour", "Press", "Work"]
 
-STEPS: Family[Kind] = Family("do", (Pour, Lay, Press, Hanger, Dust))
+STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust))
 
 Work = Pour | Lay | Press | Hanger | Dust

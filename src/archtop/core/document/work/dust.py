@@ -6,14 +6,19 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.base import Kind
 from archtop.core.document.ids import Id, Name
+from archtop.core.document.work.effects import Filled, Filling, Telling
+from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Dust"]
 
 
-class Dust(Kind):
+# Dry powder weighs this much: a stated guess.
+_POWDER_G_ML = 0.35
+
+
+class Dust(StepKind):
     """A thin line of dry powder sieved over the level before the next pour, in a colour [g]."""
 
     label = "Dust a line"
@@ -24,6 +29,19 @@ class Dust(Kind):
     name: Name = "Line"
     colour: Id
     amount_g: Annotated[float, Field(gt=0, le=200)] = 1.5
+
+    @property
+    def ref(self) -> str:
+        """What its step is known by: its own id."""
+        return self.id
+
+    def fills(self, mould: Filling, i: int) -> Filled:
+        """The level stays."""
+        return mould.leave(self.name, self.do, i)
+
+    def tells(self, face: Telling, i: int, heights: tuple[float, float]) -> None:
+        """A line where it fell."""
+        face.sieve(i, self.colour, self.amount_g / _POWDER_G_ML * 1000, heights[1])
 
     def words(self, around: Around) -> Words:
         """Through a sieve, thin."""

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from typing import Literal
 
-from archtop.core.base import Kind
 from archtop.core.document.ids import Id
+from archtop.core.document.work.effects import Filled, Filling, Telling
+from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Lay"]
 
 
-class Lay(Kind):
+class Lay(StepKind):
     """An embed laid into what has been poured so far."""
 
     label = "Lay in an embed"
@@ -19,6 +20,19 @@ class Lay(Kind):
 
     do: Literal["lay"] = "lay"
     embed: Id
+
+    @property
+    def ref(self) -> str:
+        """What its step is known by: the embed."""
+        return self.embed
+
+    def fills(self, mould: Filling, i: int) -> Filled:
+        """The level rises around it."""
+        return mould.lay(self, i)
+
+    def tells(self, face: Telling, i: int, heights: tuple[float, float]) -> None:  # noqa: ARG002
+        """It stands in the face."""
+        face.lay(self, heights)
 
     def words(self, around: Around) -> Words:
         """Which way it lies, and from when on it is carried."""

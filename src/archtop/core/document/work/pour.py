@@ -6,9 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.base import Frozen, Kind
+from archtop.core.base import Frozen
 from archtop.core.document.ids import Id, LotKey, Name
 from archtop.core.document.shares import Shares
+from archtop.core.document.work.effects import Filled, Filling, Telling
+from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.words import Around, Words
 from archtop.core.trade import AnyTechnique, Grated, Layer, Technique, technique_of
 
@@ -25,7 +27,7 @@ class InPour(Frozen):
     count: Annotated[int, Field(ge=1, le=2000)]
 
 
-class Pour(Kind):
+class Pour(StepKind):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
@@ -47,6 +49,23 @@ class Pour(Kind):
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
     technique: AnyTechnique = Layer()
     thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
+
+    @property
+    def ref(self) -> str:
+        """What its step is known by: its own id."""
+        return self.id
+
+    def strews(self) -> tuple[tuple[str, int], ...]:
+        """Those stirred in."""
+        return tuple((item.pieces, item.count) for item in self.pieces)
+
+    def fills(self, mould: Filling, i: int) -> Filled:
+        """Batter up to its level."""
+        return mould.pour(self, i)
+
+    def tells(self, face: Telling, i: int, heights: tuple[float, float]) -> None:
+        """New batter, as its technique brings it."""
+        face.pour(self, i, heights)
 
     @property
     def goes_in(self) -> Technique:

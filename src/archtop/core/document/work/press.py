@@ -6,14 +6,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.base import Kind
 from archtop.core.document.ids import Id
+from archtop.core.document.work.effects import Filled, Filling, Telling
+from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Press"]
 
 
-class Press(Kind):
+class Press(StepKind):
     """Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it."""
 
     label = "Press in pieces"
@@ -24,6 +25,24 @@ class Press(Kind):
     pieces: Id
     count: Annotated[int, Field(ge=1, le=2000)]
     sunk_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
+
+    @property
+    def ref(self) -> str:
+        """What its step is known by: its own id."""
+        return self.id
+
+    def strews(self) -> tuple[tuple[str, int], ...]:
+        """Those pressed in."""
+        return ((self.pieces, self.count),)
+
+    def fills(self, mould: Filling, i: int) -> Filled:
+        """The level rises by what goes under."""
+        return mould.press(self, i)
+
+    def tells(self, face: Telling, i: int, heights: tuple[float, float]) -> None:  # noqa: ARG002
+        """What lies under them is stretched to the new level."""
+        if heights[1] > heights[0]:
+            face.settle(heights)
 
     def words(self, around: Around) -> Words:
         """How deep."""

@@ -1,0 +1,60 @@
+"""What a step of the work does: to the mould as it fills, and to a cut face. Each kind says it; these carry it out."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, NamedTuple, Protocol
+
+if TYPE_CHECKING:
+    from archtop.core.document.work.hanger import Hanger
+    from archtop.core.document.work.lay import Lay
+    from archtop.core.document.work.pour import Pour
+    from archtop.core.document.work.press import Press
+
+__all__ = ["Filled", "Filling", "Telling"]
+
+
+class Filled(NamedTuple):
+    """What a step brings into the mould, all mm³: in all, of it no batter, what batter shares with what is stirred in.
+
+    ``crowded``: how much of the surface is taken then [%].
+    """
+
+    added: float = 0.0
+    stirred: float = 0.0
+    room: float = 0.0
+    crowded: float = 0.0
+
+
+class Filling(Protocol):
+    """The mould as it fills."""
+
+    def pour(self, step: Pour, i: int) -> Filled:
+        """Batter up to a level."""
+
+    def lay(self, step: Lay, i: int) -> Filled:
+        """A solid goes in, and the level finds its place around it."""
+
+    def press(self, step: Press, i: int) -> Filled:
+        """Pieces go under in part, and the level rises."""
+
+    def leave(self, name: str, do: str, i: int) -> Filled:
+        """Something is done to what has been poured, and the level stays; refused where nothing has been."""
+
+
+class Telling(Protocol):
+    """A cut face as the work is told for it; heights are those of the straightened section [mm]."""
+
+    def pour(self, step: Pour, i: int, heights: tuple[float, float]) -> None:
+        """New batter between two heights, as its technique brings it."""
+
+    def lay(self, step: Lay, heights: tuple[float, float]) -> None:
+        """A solid that stands there from now on."""
+
+    def settle(self, heights: tuple[float, float]) -> None:
+        """What lies there is stretched from one height to the other."""
+
+    def draw(self, step: Hanger, i: int, level: float) -> None:
+        """A wire drawn through it."""
+
+    def sieve(self, i: int, colour: str, volume_mm3: float, level: float) -> None:
+        """Powder spread over the level: the uppermost of what has been poured takes its colour."""
