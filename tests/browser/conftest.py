@@ -14,6 +14,7 @@ import subprocess
 import sys
 import time
 import urllib.request
+import uuid
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -226,17 +227,37 @@ class Desk:
         # Asked for as the page would ask, without drawing every loaf of the studio first.
         ask = self.page.request
         ask.get("/")
-        (token,) = [cookie["value"] for cookie in self.page.context.cookies() if cookie["name"] == "csrftoken"]
         demo = next(loaf for loaf in ask.get("/api/loaves").json() if loaf["name"] == "Lantern Row")
         document = ask.get(f"/api/loaves/{demo['id']}/document").json()
         # Without dates: else it would join the season that all tests share.
         made = ask.post(
             "/api/loaves/import",
             data={**document, "name": name, "pour_on": None, "ready_on": None},
-            headers={"X-CSRFToken": token, "Origin": self.origin, "Referer": f"{self.origin}/"},
+            headers=self.signed(),
         ).json()
         self.page.goto(f"/loaf/{made['id']}")
         self.page.get_by_role("heading", name=name, exact=True, level=1).wait_for()
+
+    def signed(self) -> dict[str, str]:
+        """What a change of this page's own carries."""
+        (token,) = [cookie["value"] for cookie in self.page.context.cookies() if cookie["name"] == "csrftoken"]
+        return {"X-CSRFToken": token, "Origin": self.origin, "Referer": f"{self.origin}/"}
+
+    def work_until(self, words: str) -> None:
+        """At the bench, with every step done before the one whose title begins so.
+
+        Pressed without looking at each: that every step can be pressed in its turn is tested by itself.
+        """
+        ask, loaf = self.page.request, self.page.url.split("/")[-1]
+        # A little ago: a reading taken next is taken after it by the server's clock too, which began a moment later.
+        at = (dt.datetime.fromisoformat(_moment()) - dt.timedelta(seconds=30)).isoformat()
+        for step in ask.get(f"/api/loaves/{loaf}").json()["plan"]["steps"]:
+            if step["title"].startswith(words):
+                break
+            press = {"press_id": str(uuid.uuid4()), "step": step["key"], "action": "done", "pressed_at": at}
+            assert ask.post(f"/api/loaves/{loaf}/bench", data=press, headers=self.signed()).ok
+        self.go("Bench")
+        expect(self.page.get_by_role("heading", level=1)).to_have_text(re.compile(f"^{re.escape(words)}"))
 
     def go(self, place: str) -> None:
         """To another place of the loaf."""

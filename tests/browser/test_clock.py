@@ -10,22 +10,14 @@ from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
 
 
-def mix(page: Page, desk: Desk, name: str) -> None:
+def mix(desk: Desk, name: str) -> None:
     """A loaf with a column, worked through until its pot is mixed."""
     desk.copy_of_the_demo(name)
-    desk.go("Bench")
-    heading = page.get_by_role("heading", level=1)
-    for _ in range(150):
-        if heading.inner_text().startswith("Split into 6"):
-            break
-        page.keyboard.press("Space")
-        page.wait_for_timeout(15)
-    expect(heading).to_contain_text("Split into 6")
-    expect(page.get_by_text("kept here")).to_have_count(0)
+    desk.work_until("Split into 6")
 
 
 def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, browser: Browser) -> None:
-    mix(page, desk, "Clockwork")
+    mix(desk, "Clockwork")
     page.get_by_role("link", name="Trace clock").click()
     page.get_by_role("button", name=re.compile("^Plum haze")).click()
     says = page.get_by_role("region", name="What the clock says")
@@ -65,7 +57,7 @@ def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, b
 
 
 def test_what_cannot_be_read_is_told_and_what_is_done_bends_the_clock(page: Page, desk: Desk) -> None:
-    mix(page, desk, "Told off")
+    mix(desk, "Told off")
     page.get_by_role("link", name="Trace clock").click()
     page.get_by_role("tab", name="Cup").click()
     page.get_by_role("button", name="36 mm stand").press("Enter")
@@ -93,11 +85,6 @@ def test_the_clock_waits_until_its_pot_is_mixed(page: Page, desk: Desk) -> None:
 
 
 def test_the_bench_says_what_a_step_waits_for(page: Page, desk: Desk) -> None:
-    mix(page, desk, "Waits")
-    heading = page.get_by_role("heading", level=1)
-    for _ in range(40):
-        if heading.inner_text() == "Lay in Vermilion lantern":
-            break
-        page.keyboard.press("Space")
-        page.wait_for_timeout(15)
+    desk.copy_of_the_demo("Waits")
+    desk.work_until("Lay in Vermilion lantern")
     expect(page.get_by_role("list", name="What the clocks say")).to_contain_text("Lay Vermilion lantern in")

@@ -70,14 +70,7 @@ def test_the_ghost_shows_where_it_would_rest(page: Page, desk: Desk) -> None:
 
 def test_the_bench_says_when_to_lay_it_in(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Told at the bench")
-    desk.go("Bench")
-    heading = page.get_by_role("heading", level=1)
-    for _ in range(80):
-        if heading.inner_text() == "Lay in Vermilion lantern":
-            break
-        page.keyboard.press("Space")
-        page.wait_for_timeout(30)
-    expect(heading).to_have_text("Lay in Vermilion lantern")
+    desk.work_until("Lay in Vermilion lantern")
     expect(page.get_by_role("region", name="Now")).to_contain_text("wait for")
 
 

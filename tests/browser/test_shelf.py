@@ -69,20 +69,10 @@ def test_shreds_from_the_shelf_are_spoken_for(page: Page, desk: Desk) -> None:
 
 def test_what_is_cut_at_the_bench_lies_on_the_rack(page: Page, desk: Desk) -> None:
     desk.start("Short work")
-    desk.go("Bench")
-    heading = page.get_by_role("heading", level=1)
-    for _ in range(30):
-        if heading.count() == 0:
-            break
+    desk.work_until("Unmould and cut")
+    with page.expect_response(re.compile("/bench$")):
         page.keyboard.press("Space")
-        page.wait_for_timeout(40)
     expect(page.get_by_text("All done.")).to_be_visible()
-    # Presses are sent one by one: the last is the cut.
-    log = f"/api/loaves/{page.url.split('/')[-2]}/bench"
-    for _ in range(150):
-        if "loaf.cut" in page.request.get(log).json()["done"]:
-            break
-        page.wait_for_timeout(200)
     page.goto("/shelf")
     expect(lot(page, "Bars of Short work")).to_contain_text(re.compile(r"\d+ bars"))
 

@@ -136,13 +136,7 @@ def test_halves_specials_and_the_sample(page: Page, desk: Desk) -> None:
 
 def test_the_bench_pipes_by_the_picture(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Piped")
-    desk.go("Bench")
-    heading = page.get_by_role("heading", level=1)
-    for _ in range(150):
-        if heading.inner_text().startswith("Pipe Eave tiles"):
-            break
-        page.keyboard.press("Space")
-        page.wait_for_timeout(15)
+    desk.work_until("Pipe Eave tiles")
     expect(page.locator("[data-run='eave'] use").first).to_be_visible()
     expect(page.locator("[data-run='lamps']")).to_have_count(0)
     expect(page.get_by_role("link", name="Template, 1:1")).to_be_visible()
