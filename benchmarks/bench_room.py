@@ -6,16 +6,15 @@ Eight hours of log are a press and a reading every minute. In the browser, on th
 from __future__ import annotations
 
 import statistics
-from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
 from benchmarks.planning import served_demo
 from benchmarks.timing import line
+from tests.browser.chromium import CHROMIUM
 
 __all__ = ["run"]
 
-_CHROMIUM = "/usr/bin/chromium"
 _MINUTES = 480
 _FILL = """async (minutes) => {
     const loaves = await (await fetch("/api/loaves")).json();
@@ -59,11 +58,11 @@ _OPENED = """() => new Promise((done) => {
 
 def run() -> None:
     """Rings pressed on an empty log and on a day's, and the day's log opened."""
-    if not Path(_CHROMIUM).exists():
+    if not CHROMIUM:
         line("ring pressed to new window", "no Chromium here")
         return
     with served_demo() as port, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=_CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         for minutes in (2, _MINUTES):
             page.goto(f"http://127.0.0.1:{port}/")

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import statistics
-from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
 from benchmarks.planning import served_demo
 from benchmarks.timing import line
+from tests.browser.chromium import CHROMIUM
 
 __all__ = ["run"]
 
-_CHROMIUM = "/usr/bin/chromium"
 _MEASURE = """() => new Promise((done, fail) => {
     const watched = document.querySelector("[data-testid='pushed-aside']");
     const before = watched.textContent;
@@ -29,11 +28,11 @@ _MEASURE = """() => new Promise((done, fail) => {
 
 def run(drags: int = 15) -> None:
     """Drag the middle lantern out of the batter and back, one jump at a time."""
-    if not Path(_CHROMIUM).exists():
+    if not CHROMIUM:
         line("drag's end to new numbers", "no Chromium here")
         return
     with served_demo() as port, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=_CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"http://127.0.0.1:{port}/")
         page.get_by_role("link", name="Lantern Row").click()

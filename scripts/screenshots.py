@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import re
+import shutil
 import subprocess
 import sys
 import tempfile
@@ -184,7 +185,9 @@ def main(folder: str, *names: str) -> None:
     out = Path(folder)
     out.mkdir(parents=True, exist_ok=True)
     with demo_studio(), sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM_ARGS)
+        browser = playwright.chromium.launch(
+            executable_path=shutil.which("chromium-headless-shell") or shutil.which("chromium"), args=CHROMIUM_ARGS
+        )
         for name, (size, visit) in VIEWS.items():
             if names and name not in names:
                 continue

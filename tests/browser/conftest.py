@@ -22,6 +22,8 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
+from tests.browser.chromium import CHROMIUM
+
 ROOT = Path(__file__).parents[2]
 RESULTS = ROOT / "test-results"
 
@@ -133,7 +135,7 @@ def browser_type_launch_args() -> dict[str, Any]:
         *(f"--disable-{name}" for name in quiet),
         f"--host-resolver-rules=MAP {NETWORK_NAME} 127.0.0.1",
     ]
-    return {"executable_path": shutil.which("chromium-headless-shell") or shutil.which("chromium"), "args": args}
+    return {"executable_path": CHROMIUM, "args": args}
 
 
 @pytest.fixture(scope="session")
