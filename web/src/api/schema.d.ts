@@ -2245,13 +2245,13 @@ export interface components {
          * @description A thin line of dry powder sieved over the level before the next pour, in a colour [g].
          */
         Dust: {
+            /** Id */
+            id: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "dust";
-            /** Id */
-            id: string;
             /**
              * Name
              * @default Line
@@ -2706,13 +2706,13 @@ export interface components {
          *     from the centre line, up from the floor [mm]). ``wire_mm``: how thick the wire is.
          */
         Hanger: {
+            /** Id */
+            id: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "hanger";
-            /** Id */
-            id: string;
             /**
              * Name
              * @default Hanger
@@ -3532,13 +3532,13 @@ export interface components {
          *     where they lie on the shelf. ``thickness``: the stage it is poured at, where that is not left to the clock.
          */
         Pour: {
+            /** Id */
+            id: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "pour";
-            /** Id */
-            id: string;
             /** Name */
             name: string;
             /** To Mm */
@@ -3583,13 +3583,13 @@ export interface components {
          * @description Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it.
          */
         Press: {
+            /** Id */
+            id: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             do: "press";
-            /** Id */
-            id: string;
             /** Pieces */
             pieces: string;
             /** Count */
@@ -5097,7 +5097,7 @@ export interface components {
             /** Name */
             name: string;
             /** Verbs */
-            verbs: string[];
+            verbs: ("prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "draw" | "dust" | "pipe" | "keep" | "place" | "cover" | "cut")[];
         };
         /**
          * Trouble

@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import cache
 
 from archtop.core.base import Frozen, read_table
+from archtop.core.steps.step import Verb
 
 __all__ = ["Departure", "departures"]
 
@@ -14,13 +15,13 @@ class Departure(Frozen):
 
     key: str
     name: str
-    verbs: tuple[str, ...]
+    verbs: tuple[Verb, ...]
 
 
 @cache
 def departures() -> tuple[Departure, ...]:
     """Every departure that can be told."""
     return tuple(
-        Departure(key=row["key"], name=row["name"], verbs=() if row["verbs"] == "all" else tuple(row["verbs"].split()))
+        Departure.model_validate({**row, "verbs": () if row["verbs"] == "all" else tuple(row["verbs"].split())})
         for row in read_table("departures")
     )

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from archtop.core.document.ids import Id, Name
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.kind import StepKind
+from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Dust"]
@@ -18,22 +18,16 @@ __all__ = ["Dust"]
 _POWDER_G_ML = 0.35
 
 
-class Dust(StepKind):
+class Dust(NamedStep):
     """A thin line of dry powder sieved over the level before the next pour, in a colour [g]."""
 
     label = "Dust a line"
     help = "A thin line of dry powder sieved over the level before the next pour."
 
     do: Literal["dust"] = "dust"
-    id: Id
     name: Name = "Line"
     colour: Id
     amount_g: Annotated[float, Field(gt=0, le=200)] = 1.5
-
-    @property
-    def ref(self) -> str:
-        """What its step is known by: its own id."""
-        return self.id
 
     def fills(self, mould: Filling, i: int) -> Filled:
         """The level stays."""

@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.document.ids import Id, Name, Place
+from archtop.core.document.ids import Name, Place
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.kind import StepKind
+from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Hanger"]
@@ -21,7 +21,7 @@ _PATHS = {
 }
 
 
-class Hanger(StepKind):
+class Hanger(NamedStep):
     """A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
 
     ``shape``: the path in the section, so many ``turns`` of it, or ``drawn``: through the points of ``path`` (across
@@ -32,17 +32,11 @@ class Hanger(StepKind):
     help = "A wire as long as the loaf drawn through what has been poured."
 
     do: Literal["hanger"] = "hanger"
-    id: Id
     name: Name = "Hanger"
     shape: Literal["up and down", "side to side", "loops", "drawn"] = "up and down"
     turns: Annotated[int, Field(ge=1, le=20)] = 4
     path: Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)] = ()
     wire_mm: Annotated[float, Field(ge=0.5, le=20)] = 3.0
-
-    @property
-    def ref(self) -> str:
-        """What its step is known by: its own id."""
-        return self.id
 
     def fills(self, mould: Filling, i: int) -> Filled:
         """The level stays."""

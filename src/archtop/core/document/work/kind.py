@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from archtop.core.base import Kind
+from archtop.core.document.ids import Id
 
-__all__ = ["StepKind"]
+__all__ = ["NamedStep", "StepKind"]
 
 
 class StepKind(Kind):
@@ -13,3 +14,14 @@ class StepKind(Kind):
     def strews(self) -> tuple[tuple[str, int], ...]:
         """Small pieces that it brings into the loaf, and how many."""
         return ()
+
+
+class NamedStep(StepKind):
+    """One that is known by an id of its own."""
+
+    id: Id
+
+    @property
+    def ref(self) -> str:
+        """What its step is known by."""
+        return self.id

@@ -10,7 +10,7 @@ from archtop.core.base import Frozen
 from archtop.core.document.ids import Id, LotKey, Name
 from archtop.core.document.shares import Shares
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.kind import StepKind
+from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
 from archtop.core.trade import AnyTechnique, Grated, Layer, Technique, technique_of
 
@@ -27,7 +27,7 @@ class InPour(Frozen):
     count: Annotated[int, Field(ge=1, le=2000)]
 
 
-class Pour(StepKind):
+class Pour(NamedStep):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
@@ -38,7 +38,6 @@ class Pour(StepKind):
     help = "Batter poured until its level stands at a height, in one colour or several."
 
     do: Literal["pour"] = "pour"
-    id: Id
     name: Name
     to_mm: Annotated[float, Field(gt=0, le=500)]
     colours: Shares
@@ -49,11 +48,6 @@ class Pour(StepKind):
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
     technique: AnyTechnique = Layer()
     thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
-
-    @property
-    def ref(self) -> str:
-        """What its step is known by: its own id."""
-        return self.id
 
     def strews(self) -> tuple[tuple[str, int], ...]:
         """Those stirred in."""

@@ -8,28 +8,22 @@ from pydantic import Field
 
 from archtop.core.document.ids import Id
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.kind import StepKind
+from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Press"]
 
 
-class Press(StepKind):
+class Press(NamedStep):
     """Small pieces pressed into the surface so deep that ``sunk_percent`` of each lies under it."""
 
     label = "Press in pieces"
     help = "Small pieces pressed into the surface."
 
     do: Literal["press"] = "press"
-    id: Id
     pieces: Id
     count: Annotated[int, Field(ge=1, le=2000)]
     sunk_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
-
-    @property
-    def ref(self) -> str:
-        """What its step is known by: its own id."""
-        return self.id
 
     def strews(self) -> tuple[tuple[str, int], ...]:
         """Those pressed in."""
