@@ -29,6 +29,27 @@ describe("a face", () => {
 	});
 });
 
+describe("a mould that is no box", () => {
+	const diamond = [
+		[0, 0],
+		[30, 30],
+		[0, 60],
+		[-30, 30],
+	];
+	it("has its wall where its outline is", () => {
+		expect([0, 15, 30, 45].map((z) => wallAt(diamond, z))).toEqual([0, 15, 30, 15]);
+	});
+	it("is cut off at the level too", () => {
+		expect(bodyCorners(diamond, 45)).toEqual([
+			[0, 0],
+			[30, 30],
+			[15, 45],
+			[-15, 45],
+			[-30, 30],
+		]);
+	});
+});
+
 const colour = (id: string, srgb: string) => ({ id, name: id, srgb, colourants: [] });
 const document = {
 	colours: [colour("made", "#111111"), colour("wished", "#222222"), colour("new", "#333333")],

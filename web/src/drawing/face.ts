@@ -52,20 +52,24 @@ export interface FaceLook {
 	readonly top: TopLook | null;
 }
 
-/** Distance [mm] from the centre line to the wall at height ``z``; the outline is floor left, right, rim right, left. */
+/** Distance [mm] from the centre line to the wall at height ``z``, of a mould of any shape; over the rim, as at the rim. */
 export function wallAt(outline: readonly (readonly number[])[], z: number): number {
-	const floor = Math.abs(outline[1]?.[0] ?? 0);
-	const [rim = floor, height = 1] = outline[2] ?? [];
-	return floor + ((rim - floor) * z) / height;
+	const top = Math.max(...outline.map(([, high = 0]) => high));
+	const at = Math.min(z, top);
+	const across = outline.flatMap(([x0 = 0, z0 = 0], i) => {
+		const [x1 = 0, z1 = 0] = outline[(i + 1) % outline.length] ?? [];
+		if (Math.min(z0, z1) > at || Math.max(z0, z1) < at) return [];
+		return z0 === z1 ? [Math.abs(x0), Math.abs(x1)] : [Math.abs(x0 + ((at - z0) / (z1 - z0)) * (x1 - x0))];
+	});
+	return Math.max(0, ...across);
 }
 
 /** The soap's own edge: the mould's outline cut off at the level. */
 export function bodyCorners(outline: readonly (readonly number[])[], level: number): Corner[] {
-	const [floor, top] = [wallAt(outline, 0), wallAt(outline, level)];
-	return [
-		[-floor, 0],
-		[floor, 0],
-		[top, level],
-		[-top, level],
-	];
+	return outline.flatMap(([x0 = 0, z0 = 0], i): Corner[] => {
+		const [x1 = 0, z1 = 0] = outline[(i + 1) % outline.length] ?? [];
+		const crosses = z0 < level !== z1 < level && z0 !== level && z1 !== level;
+		const edge: Corner[] = crosses ? [[x0 + ((level - z0) / (z1 - z0)) * (x1 - x0), level]] : [];
+		return z0 <= level ? [[x0, z0], ...edge] : edge;
+	});
 }

@@ -36,9 +36,8 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 	const { plan } = live;
 	const face = plan.cuts.bars.find((item) => item.number === bar);
 	const mould = face?.mould ?? plan.mould.outline;
-	const rim = Math.abs(mould[2]?.[0] ?? 45);
-	const floor = Math.abs(mould[1]?.[0] ?? 45);
-	const height = mould[2]?.[1] ?? 70;
+	const height = Math.max(...mould.map(([, z = 0]) => z));
+	const [floor, rim] = [wallAt(mould, 0), wallAt(mould, height)];
 	const stands = plan.top.high_mm;
 	const top = Math.max(height, plan.level_mm + stands) + 2;
 	const scale = fitScale(
