@@ -28,7 +28,7 @@ def tassels(key: str, count: int, *parts: dict[str, Any], **changes: Any) -> dic
 
 
 def planned(*pieces: dict[str, Any]) -> LoafPlan:
-    return plan(read_loaf(box(colours=COLOURS, pieces=list(pieces))), CUPBOARD)
+    return plan(read_loaf(box(colours=COLOURS, pieces=list(pieces), sizing={"scale_step_g": 0.1})), CUPBOARD)
 
 
 def test_every_colour_has_its_bowl_of_one_pot() -> None:

@@ -20,12 +20,14 @@ from archtop.core.pots import (
     Label,
     Pot,
     PotHeat,
+    Scales,
     Supply,
     colours_of,
     contrasts_of,
     heat_of,
     label_of_pots,
     pots_of,
+    scales_of,
     supplies_of,
     volumes_of,
 )
@@ -100,6 +102,7 @@ class LoafPlan(Frozen):
     formulas: tuple[FormulaPlan, ...]
     measures: dict[str, Measures]
     pots: tuple[Pot, ...]
+    scales: Scales
     heats: tuple[PotHeat, ...]
     total_to_mix_g: float
     colours: tuple[ColourPlan, ...]
@@ -185,6 +188,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         formulas=tuple(_formula(of, key) for key in of.formulas),
         measures=measures,
         pots=pots,
+        scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
         heats=heats,
         total_to_mix_g=round(sum(pot.total_g for pot in pots), 6),
         colours=colours,

@@ -1493,7 +1493,7 @@ export interface components {
          * Amount
          * @description A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up.
          *
-         *     ``role``: of an ingredient of the pot, where it is one.
+         *     ``role``: of an ingredient of the pot, where it is one; ``fine``: on the scale for small amounts.
          */
         Amount: {
             /** Key */
@@ -1511,6 +1511,11 @@ export interface components {
             reads?: number | null;
             /** Role */
             role?: ("oil" | "water" | "lye" | "late fat" | "additive") | null;
+            /**
+             * Fine
+             * @default false
+             */
+            fine: boolean;
         };
         /**
          * AssessedList
@@ -2780,7 +2785,7 @@ export interface components {
         };
         /**
          * Ingredient
-         * @description One line on the scale; ``exact_g`` is the amount before rounding.
+         * @description One line on the scale; ``exact_g`` is the amount before rounding; ``fine``: on the scale for small amounts.
          */
         Ingredient: {
             /** Key */
@@ -2800,6 +2805,11 @@ export interface components {
             grams: number;
             /** Exact G */
             exact_g: number;
+            /**
+             * Fine
+             * @default false
+             */
+            fine: boolean;
         };
         /**
          * Kept
@@ -3007,7 +3017,8 @@ export interface components {
              *       "fine_step_g": 0.1,
              *       "carrier_fat": "sunflower-oleic",
              *       "room_c": 21,
-             *       "gelled": false
+             *       "gelled": false,
+             *       "more": []
              *     }
              */
             sizing: components["schemas"]["Sizing"];
@@ -3136,6 +3147,7 @@ export interface components {
             };
             /** Pots */
             pots: components["schemas"]["Pot"][];
+            scales: components["schemas"]["Scales"];
             /** Heats */
             heats: components["schemas"]["PotHeat"][];
             /** Total To Mix G */
@@ -3245,6 +3257,16 @@ export interface components {
              * @default 6
              */
             passes: number;
+        };
+        /**
+         * MoreBatter
+         * @description Batter mixed besides what a pot must deliver, so that the scale can weigh it [g].
+         */
+        MoreBatter: {
+            /** Pot */
+            pot: string;
+            /** Grams */
+            grams: number;
         };
         /**
          * Motif
@@ -3456,6 +3478,8 @@ export interface components {
         /**
          * Pot
          * @description ``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
+         *
+         *     ``unweighable``: the scale cannot weigh it: its amounts are those of a finer one, for nobody to weigh.
          */
         Pot: {
             /** Id */
@@ -3482,6 +3506,12 @@ export interface components {
             ingredients: components["schemas"]["Ingredient"][];
             /** Portions */
             portions: components["schemas"]["Portion"][];
+            unweighable?: components["schemas"]["Unweighable"] | null;
+            /**
+             * Thinned
+             * @default []
+             */
+            thinned: components["schemas"]["Thinned"][];
         };
         /**
          * PotHeat
@@ -3772,6 +3802,33 @@ export interface components {
             says: string;
         };
         /**
+         * ScaleFace
+         * @description A scale that reads ``unit`` of ``unit_g`` grams each, in steps of ``step_g`` grams, with ``digits`` decimals.
+         */
+        ScaleFace: {
+            /** Step G */
+            step_g: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "g" | "oz";
+            /** Unit G */
+            unit_g: number;
+            /** Digits */
+            digits: number;
+        };
+        /**
+         * Scales
+         * @description The two scales of a room: for oils, lye and batter, and for small amounts; ``offered``: others there are.
+         */
+        Scales: {
+            main: components["schemas"]["ScaleFace"];
+            fine: components["schemas"]["ScaleFace"];
+            /** Offered */
+            offered: components["schemas"]["ScaleFace"][];
+        };
+        /**
          * Scatter
          * @description Everything strewn over the top. ``apart_mm``: the least gap between pieces; ``line_mm``: and to a cut.
          */
@@ -4010,7 +4067,7 @@ export interface components {
          * @description What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
          *
          *     ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``gelled``: the loaf is kept warm
-         *     until it has gelled.
+         *     until it has gelled. ``more``: batter besides, by pot.
          */
         Sizing: {
             /**
@@ -4045,6 +4102,11 @@ export interface components {
              * @default false
              */
             gelled: boolean;
+            /**
+             * More
+             * @default []
+             */
+            more: components["schemas"]["MoreBatter"][];
         };
         /**
          * Slice
@@ -4251,6 +4313,35 @@ export interface components {
             plain_srgb: string;
         };
         /**
+         * Thinned
+         * @description A mix to be made first: ``stir_g`` of a thing into ``into_g`` of oil or water; ``for_bowls`` take it from there.
+         *
+         *     ``oil``: key of the fat that it is thinned in; none where that is water. ``role``: what the thing is to a bowl.
+         */
+        Thinned: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "colourant" | "scent";
+            /** Oil */
+            oil: string | null;
+            /** Times */
+            times: number;
+            /** Stir G */
+            stir_g: number;
+            /** Into */
+            into: string;
+            /** Into G */
+            into_g: number;
+            /** For Bowls */
+            for_bowls: string[];
+        };
+        /**
          * Tip
          * @description A tip or a cut bag. ``opening_mm``: across a round or star opening, the length of a slot, one hole of many.
          *
@@ -4426,6 +4517,26 @@ export interface components {
             loads: components["schemas"]["TopLoad"][];
         };
         /**
+         * Unweighable
+         * @description No rounding to the scale's step keeps the superfat: what would help. Amounts in g; none where that does not.
+         *
+         *     ``more_g``: so much more batter; ``finer_step_g``: a scale of that step; ``with_pots``: others of the same formula,
+         *     to be cast together with.
+         */
+        Unweighable: {
+            /** Step G */
+            step_g: number;
+            /** More G */
+            more_g: number | null;
+            /** Finer Step G */
+            finer_step_g: number | null;
+            /**
+             * With Pots
+             * @default []
+             */
+            with_pots: string[];
+        };
+        /**
          * Water
          * @description How the water is given.
          *
@@ -4464,7 +4575,9 @@ export interface components {
         };
         /**
          * WeighedAddition
-         * @description A colourant, carrier or scent on the fine scale; ``exact_g`` before rounding.
+         * @description A colourant, carrier or scent on the fine scale: ``grams`` of it, which ``exact_g`` is before rounding.
+         *
+         *     ``shows_g``: what the scale shows for it: more than ``grams`` where it was thinned ``times`` times to be weighable.
          */
         WeighedAddition: {
             /** Key */
@@ -4484,6 +4597,13 @@ export interface components {
             exact_g: number;
             /** Powder */
             powder: boolean;
+            /** Shows G */
+            shows_g: number;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
         };
         /**
          * Layer

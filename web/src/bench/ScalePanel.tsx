@@ -6,8 +6,7 @@ import { stopBefore } from "../devices/scale";
 import type { Hand } from "../devices/simulatedScale";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
-import { useUnits } from "../ui/UnitsContext";
-import { withUnit } from "../ui/units";
+import { onScale } from "../ui/units";
 import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
 import { useScale } from "./useScale";
@@ -21,9 +20,8 @@ interface Props {
 
 /** The scale followed live: how much is still to go, when to stop, and what a wrong weight means. */
 export function ScalePanel({ step, tone, finest }: Props) {
-	const { id } = useEditor();
+	const { id, live } = useEditor();
 	const { bench } = useRoom();
-	const { units } = useUnits();
 	const look = LOOKS[tone];
 	const { scale, weight, rate } = useScale();
 	const [hand, setHand] = useState<Hand>("still");
@@ -43,7 +41,8 @@ export function ScalePanel({ step, tone, finest }: Props) {
 	useEffect(() => {
 		if (step.key) scale.tare();
 	}, [scale, step.key]);
-	const grams = (value: number) => withUnit(value, "weight", units, 1);
+	const { main, fine } = live.plan.scales;
+	const grams = (value: number) => onScale(value, target?.fine ? fine : main);
 	const left = target && weight ? target.value - weight.grams : 0;
 	const stop = target !== undefined && weight !== null && left <= stopBefore(rate) && weight.grams > 1;
 	const move = (next: Hand) => {

@@ -1,9 +1,10 @@
 import { Check } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Amount, BowlClock, Step } from "../api/types";
+import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
 import { useUnits } from "../ui/UnitsContext";
-import { minutesText, temperatureText, withUnit } from "../ui/units";
+import { minutesText, onScale, temperatureText, withUnit } from "../ui/units";
 import type { Bench } from "./benchOf";
 import { TopTemplate } from "./TopTemplate";
 import { LOOKS, type Tone } from "./tone";
@@ -52,7 +53,7 @@ export function StepNow({ step, tone, bench, clocks, children }: Props) {
 	);
 }
 
-const QUANTITIES = { g: "weight", mm: "length", ml: "volume" } as const;
+const QUANTITIES = { mm: "length", ml: "volume" } as const;
 
 interface LineProps {
 	amount: Amount;
@@ -65,13 +66,16 @@ interface LineProps {
 /** One number; where things are weighed one after another it is ticked off, and says what an untared scale then reads. */
 function AmountLine({ amount, step, tone, bench, weighing }: LineProps) {
 	const { units } = useUnits();
+	const { main, fine } = useEditor().live.plan.scales;
 	const look = LOOKS[tone];
 	const text = (value: number) =>
-		amount.unit === "°C"
-			? temperatureText(value, units)
-			: amount.unit === "min"
-				? minutesText(value)
-				: withUnit(value, QUANTITIES[amount.unit], units);
+		amount.unit === "g"
+			? onScale(value, amount.fine ? fine : main)
+			: amount.unit === "°C"
+				? temperatureText(value, units)
+				: amount.unit === "min"
+					? minutesText(value)
+					: withUnit(value, QUANTITIES[amount.unit], units);
 	const words = (
 		<>
 			<span className="min-w-0 flex-1 text-left">{amount.label}</span>

@@ -38,6 +38,17 @@ export function withUnit(value: number, quantity: Quantity, units: Units, digits
 	return `${inUnits(value, quantity, units, digits)} ${UNITS[units][quantity].label}`;
 }
 
+/** A scale's display, as the plan tells it. */
+interface ScaleFace {
+	readonly unit: string;
+	readonly unit_g: number;
+	readonly digits: number;
+}
+
+/** A weight as it stands on the scale that weighs it: paper, screen and scale say the same. */
+export const onScale = (grams: number, scale: ScaleFace): string =>
+	`${(grams / scale.unit_g).toFixed(scale.digits).replace("-", "−")} ${scale.unit}`;
+
 /** A temperature: Celsius with metric units, Fahrenheit with US ones. */
 export const temperatureText = (celsius: number, units: Units): string =>
 	units === "metric" ? `${Math.round(celsius)} °C` : `${Math.round((celsius * 9) / 5 + 32)} °F`;

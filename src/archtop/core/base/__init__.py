@@ -8,7 +8,7 @@ from archtop.core.base.rate import FOUR_IN_FIVE, Rate
 from archtop.core.base.stored import STORED_VERSION, Stored
 from archtop.core.base.tables import read_table
 from archtop.core.base.tags import TAGS
-from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP
+from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP, ML_PER_US_FL_OZ
 from archtop.core.base.wording import counted
 
 __all__ = [
@@ -19,6 +19,7 @@ __all__ = [
     "LOAF",
     "ML_PER_TBSP",
     "ML_PER_TSP",
+    "ML_PER_US_FL_OZ",
     "STORED_VERSION",
     "TAGS",
     "Basis",

@@ -245,11 +245,18 @@ class Brings(Frozen):
     colourants: Annotated[tuple[Colourant, ...], Field(max_length=60)] = ()
 
 
+class MoreBatter(Frozen):
+    """Batter mixed besides what a pot must deliver, so that the scale can weigh it [g]."""
+
+    pot: Annotated[str, Field(min_length=1, max_length=120)]
+    grams: Annotated[float, Field(gt=0, le=100_000)]
+
+
 class Sizing(Frozen):
     """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
 
     ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``gelled``: the loaf is kept warm
-    until it has gelled.
+    until it has gelled. ``more``: batter besides, by pot.
     """
 
     margin_percent: Annotated[float, Field(ge=0, le=50)] = 3.0
@@ -259,3 +266,4 @@ class Sizing(Frozen):
     carrier_fat: str = "sunflower-oleic"
     room_c: Annotated[float, Field(ge=5, le=40)] = 21.0
     gelled: bool = False
+    more: Annotated[tuple[MoreBatter, ...], Field(max_length=200)] = ()

@@ -11,8 +11,9 @@ from archtop.core.pots.colours import (
     vanillin_of,
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_pots
-from archtop.core.pots.pot import Ingredient, Portion, PortionNeed, Pot
+from archtop.core.pots.pot import Ingredient, Portion, PortionNeed, Pot, Unweighable, WeighedAddition, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
+from archtop.core.pots.scales import ScaleFace, Scales, scale_of, scales_of
 from archtop.core.pots.supplies import Supply, supplies_of, together
 from archtop.core.pots.warmth import PotHeat, heat_of
 
@@ -27,7 +28,11 @@ __all__ = [
     "Pot",
     "PotHeat",
     "Potter",
+    "ScaleFace",
+    "Scales",
     "Supply",
+    "Unweighable",
+    "WeighedAddition",
     "against_assessment",
     "base_of_colour",
     "cling_ml",
@@ -38,8 +43,11 @@ __all__ = [
     "label_of",
     "label_of_pots",
     "pots_of",
+    "scale_of",
+    "scales_of",
     "supplies_of",
     "together",
     "vanillin_of",
     "volumes_of",
+    "ways_to_weigh",
 ]

@@ -31,10 +31,16 @@ class Addition(Frozen):
 
 
 class Additions(Frozen):
-    """All of a bowl's, with the scent's reckoning."""
+    """All of a bowl's, with the scent's reckoning; ``oil``: key and name of what wets but the things ``in_water``.
+
+    ``wetted``: how many times as much each thing is with what wets it.
+    """
 
     parts: tuple[Addition, ...] = ()
     load: ScentLoad | None = None
+    oil: tuple[str, str] = ("", "Oil")
+    in_water: tuple[str, ...] = ()
+    wetted: dict[str, int] = {}
 
     @property
     def grams(self) -> float:
@@ -45,11 +51,6 @@ class Additions(Frozen):
     def ml(self) -> float:
         """Volume [ml] for a gram of oils."""
         return sum(part.ml for part in self.parts)
-
-    @property
-    def carrier_oil(self) -> float:
-        """Oil [g] that came with the colourants, for a gram of oils: it stays free in the bar."""
-        return sum(part.grams for part in self.parts if part.role == "carrier oil")
 
 
 class Wanted(NamedTuple):
@@ -81,7 +82,14 @@ def additions_for(
             scent, blend, cupboard.scents, wanted.portion, fresh_g_per_g_oils=bowl, water_g_per_g_oils=wet
         )
         parts.append(Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=load.grams, ml=load.ml))
-    return Additions(parts=tuple(parts), load=load)
+    jars = [cupboard.colourants[dose.colourant] for dose in wanted.doses]
+    return Additions(
+        parts=tuple(parts),
+        load=load,
+        oil=(carrier.key, carrier.name),
+        in_water=tuple(jar.key for jar in jars if jar.disperse == "water"),
+        wetted={jar.key: 1 + round(jar.carrier_g_per_g) for jar in jars if jar.disperse != "straight"},
+    )
 
 
 def _coloured(wanted: Wanted, colourants: Mapping[str, Colourant], carrier: Fat) -> list[Addition]:

@@ -106,6 +106,10 @@ def label_of_pots(pots: Sequence[Pot], purity: Mapping[str, float], fats: Mappin
             for part in portion.additions:
                 inci = part.inci or part.name
                 others[inci] = others.get(inci, 0.0) + part.grams
+                for mix in pot.thinned:
+                    if (mix.key, mix.times) == (part.key, part.times) and mix.oil:
+                        oil = fats[mix.oil].inci
+                        others[oil] = others.get(oil, 0.0) + part.shows_g - part.grams
     return label_of(oils, naoh, water, others, fats)
 
 

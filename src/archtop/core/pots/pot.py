@@ -2,19 +2,37 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+import math
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.chemistry import Batter, Fat, Formula, Role, Stage, discount_after_rounding
-from archtop.core.pots.additions import AdditionRole, Additions
+from archtop.core.chemistry import Batter, Fat, Formula, Role, Stage, naoh_g_per_g
+from archtop.core.pots.additions import Addition, AdditionRole, Additions
 from archtop.core.pots.apportion import apportion
 from archtop.core.pots.cling import cling_ml
+from archtop.core.pots.scales import scale_of
+from archtop.core.pots.thinning import Taken, Thinned, Weighs, thinned_for, weighs
+from archtop.core.pots.weighable import SMALL_STEPS, Alkali, Weighed, finer_step, more_batter, weighed
 
-__all__ = ["Ingredient", "Portion", "PortionNeed", "Pot", "PotKind", "Scale", "WeighedAddition", "pot_for"]
+__all__ = [
+    "Ingredient",
+    "Portion",
+    "PortionNeed",
+    "Pot",
+    "PotKind",
+    "Scale",
+    "Unweighable",
+    "WeighedAddition",
+    "pot_for",
+    "ways_to_weigh",
+]
 
 PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting"]
 Use = Literal["pour", "frosting", "casting", "kept"]
+
+# What no scale of the trade weighs is told to this step.
+_FINEST_G = 0.01
 
 
 class Scale(Frozen):
@@ -38,7 +56,10 @@ class PortionNeed(Frozen):
 
 
 class WeighedAddition(Frozen):
-    """A colourant, carrier or scent on the fine scale; ``exact_g`` before rounding."""
+    """A colourant, carrier or scent on the fine scale: ``grams`` of it, which ``exact_g`` is before rounding.
+
+    ``shows_g``: what the scale shows for it: more than ``grams`` where it was thinned ``times`` times to be weighable.
+    """
 
     key: str
     name: str
@@ -47,6 +68,8 @@ class WeighedAddition(Frozen):
     grams: float
     exact_g: float
     powder: bool
+    shows_g: float
+    times: int = 1
 
 
 class Portion(Frozen):
@@ -75,7 +98,7 @@ class Portion(Frozen):
 
 
 class Ingredient(Frozen):
-    """One line on the scale; ``exact_g`` is the amount before rounding."""
+    """One line on the scale; ``exact_g`` is the amount before rounding; ``fine``: on the scale for small amounts."""
 
     key: str
     name: str
@@ -84,10 +107,27 @@ class Ingredient(Frozen):
     stage: Stage | None
     grams: float
     exact_g: float
+    fine: bool = False
+
+
+class Unweighable(Frozen):
+    """No rounding to the scale's step keeps the superfat: what would help. Amounts in g; none where that does not.
+
+    ``more_g``: so much more batter; ``finer_step_g``: a scale of that step; ``with_pots``: others of the same formula,
+    to be cast together with.
+    """
+
+    step_g: float
+    more_g: float | None
+    finer_step_g: float | None
+    with_pots: tuple[str, ...] = ()
 
 
 class Pot(Frozen):
-    """``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``."""
+    """``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
+
+    ``unweighable``: the scale cannot weigh it: its amounts are those of a finer one, for nobody to weigh.
+    """
 
     id: str
     name: str
@@ -102,6 +142,8 @@ class Pot(Frozen):
     superfat: Figure
     ingredients: tuple[Ingredient, ...]
     portions: tuple[Portion, ...]
+    unweighable: Unweighable | None = None
+    thinned: tuple[Thinned, ...] = ()
 
 
 class PotName(NamedTuple):
@@ -120,14 +162,16 @@ def pot_for(
     *,
     fats: Mapping[str, Fat],
     scale: Scale,
+    more_g: float = 0.0,
 ) -> Pot:
     """Size a pot so that every portion can deliver its volume.
 
     Each portion gets the safety margin, the film on its own bowl (when the pot is split) and its share of the film
-    in the big pot; colourants, carriers and scent fill part of it. Masses follow from the batter's density; the lye
-    is never rounded up.
+    in the big pot; colourants, carriers and scent fill part of it. Masses follow from the batter's density; oils and
+    lye are rounded together, so that the superfat keeps.
 
     :param batter: what ``formula`` makes
+    :param more_g: batter mixed besides, so that the scale can weigh the pot [g]
     """
     net = sum(need.volume_ml for need in needs)
     clings = _clings(needs, scale.film.value)
@@ -135,10 +179,35 @@ def pot_for(
         need.volume_ml * (1 + scale.margin_percent / 100) + cling for need, cling in zip(needs, clings, strict=True)
     ]
     oils = [ml / (batter.ml_per_g_oils + need.additions.ml) for ml, need in zip(gross, needs, strict=True)]
-    grams = apportion([share * batter.g_per_g_oils for share in oils], scale.step_g)
-    total = round(sum(grams), 6)
-    ingredients = _weigh(batter, total, scale.step_g)
-    superfat = _superfat(formula, ingredients, batter, fats)
+    wanted = sum(oils) * batter.g_per_g_oils + more_g
+    alkali = _alkali(formula, batter, fats)
+    recipe = weighed(batter, alkali, wanted, scale.step_g, scale.fine_step_g)
+    unweighable = None if recipe else _unweighable(batter, alkali, wanted, scale)
+    step = scale.step_g
+    if recipe is None:
+        step = (unweighable and unweighable.finer_step_g) or _FINEST_G
+        recipe = weighed(batter, alkali, wanted, step, min(step, scale.fine_step_g)) or _as_it_is(batter, wanted)
+    total = recipe.total_g
+    grams = _split(oils, total, step)
+    ingredients = tuple(
+        Ingredient(
+            key=part.key,
+            name=part.name,
+            inci=part.inci,
+            role=part.role,
+            stage=part.stage,
+            grams=weighs,
+            exact_g=part.share * wanted,
+            fine=part.role == "additive" and part.share * wanted < SMALL_STEPS * step,
+        )
+        for part, weighs in zip(batter.parts, recipe.grams, strict=True)
+    )
+    superfat = Figure.exact(
+        recipe.superfat_percent,
+        "%",
+        "what the rounded weights give, fat after trace counted",
+        "stoichiometry; saponification values vary by 1-3 % between harvests",
+    )
     low, high = (sum(_clings(needs, film)) - sum(clings) for film in (scale.film.low, scale.film.high))
     return Pot(
         id=named.id,
@@ -173,25 +242,112 @@ def pot_for(
             _portion(need, (cling, g), batter, superfat.value, scale)
             for need, cling, g in zip(needs, clings, grams, strict=True)
         ),
+        unweighable=unweighable,
+        thinned=thinned_for(
+            (taken for need, g in zip(needs, grams, strict=True) for taken in _taken(need, g, batter, scale)),
+            scale.fine_step_g,
+        ),
     )
+
+
+def _wet(need: PortionNeed, key: str) -> bool:
+    """Whether a thing is wetted in water rather than in oil."""
+    return key in need.additions.in_water
+
+
+def _additions(need: PortionNeed, oils_g: float, step_g: float) -> tuple[WeighedAddition, ...]:
+    """What goes into a bowl on the fine scale; oil or water that thins a thing is taken off what wets the others."""
+    wetted = need.additions.wetted
+    amounts = {
+        part.key: weighs(part.grams * oils_g, step_g, wetted.get(part.key, 1))
+        for part in need.additions.parts
+        if not _carries(part)
+    }
+    spare = {"carrier oil": 0.0, "carrier water": 0.0}
+    for key, amount in amounts.items():
+        spare["carrier water" if _wet(need, key) else "carrier oil"] += amount.shows_g - amount.holds_g
+    found = []
+    for part in need.additions.parts:
+        exact = part.grams * oils_g
+        if _carries(part):
+            # What only wets may be a little more or less, but what the scale cannot show is left out.
+            grams = round(max(exact - spare[part.role], 0.0) / step_g) * step_g
+            amount = Weighs(round(grams, 6), 1, round(grams, 6))
+        else:
+            amount = amounts[part.key]
+        if amount.shows_g > 0:
+            found.append(
+                WeighedAddition(
+                    key=part.key,
+                    name=part.name,
+                    inci=part.inci,
+                    role=part.role,
+                    powder=part.powder,
+                    grams=amount.holds_g,
+                    exact_g=exact,
+                    shows_g=amount.shows_g,
+                    times=amount.times,
+                )
+            )
+    return tuple(found)
+
+
+def _carries(part: Addition) -> bool:
+    return part.role in ("carrier oil", "carrier water")
+
+
+def _taken(need: PortionNeed, grams: float, batter: Batter, scale: Scale) -> Iterator[Taken]:
+    """What a bowl takes of things that are thinned first."""
+    for part in _additions(need, grams / batter.g_per_g_oils, scale.fine_step_g):
+        if part.times > 1:
+            oil, into = (None, "Water") if _wet(need, part.key) else need.additions.oil
+            role: Literal["colourant", "scent"] = "scent" if part.role == "scent" else "colourant"
+            yield Taken(part.key, part.name, role, oil, into, part.times, part.shows_g, need.name)
+
+
+def _alkali(formula: Formula, batter: Batter, fats: Mapping[str, Fat]) -> Alkali:
+    per_g = {key: naoh_g_per_g({key: 1.0}, fats) for key in formula.shares}
+    return Alkali(per_g, formula.naoh_purity_percent / 100, batter.lye_taken_per_g_oils)
+
+
+def ways_to_weigh(pot: Unweighable) -> str:
+    """What would help, in words."""
+    ways = []
+    if pot.more_g:
+        ways.append(f"mix {scale_of(pot.step_g).shows(pot.more_g)} more batter")
+    if pot.finer_step_g:
+        ways.append(f"weigh it on a scale of {scale_of(pot.finer_step_g).step_says}")
+    if pot.with_pots:
+        ways.append(f"cast it together with {' or '.join(pot.with_pots)}")
+    words = ", or ".join(ways) or "make more of it at a time"
+    return f"{words[0].upper()}{words[1:]}."
+
+
+def _unweighable(batter: Batter, alkali: Alkali, wanted_g: float, scale: Scale) -> Unweighable:
+    asked = (batter, alkali, wanted_g, scale.step_g, scale.fine_step_g)
+    return Unweighable(step_g=scale.step_g, more_g=more_batter(*asked), finer_step_g=finer_step(*asked))
+
+
+def _as_it_is(batter: Batter, total_g: float) -> Weighed:
+    """Exact amounts, to the hundredth of a gram: of a pot so small that no scale weighs it."""
+    return Weighed(tuple(round(part.share * total_g, 4) for part in batter.parts), batter.superfat_percent)
+
+
+def _split(oils: Sequence[float], total_g: float, step_g: float) -> list[float]:
+    """Grams of batter in each bowl, in whole steps; what small amounts make uneven stays in the largest."""
+    largest = max(range(len(oils)), key=lambda i: oils[i])
+    whole = math.floor(total_g / step_g + 1e-9) * step_g
+    grams = list(apportion([share / sum(oils) * whole for share in oils], step_g, total_g=whole))
+    grams[largest] = round(grams[largest] + total_g - sum(grams), 6)
+    return grams
 
 
 def _portion(need: PortionNeed, amounts: tuple[float, float], batter: Batter, superfat: float, scale: Scale) -> Portion:
     cling, grams = amounts
     oils = grams / batter.g_per_g_oils
-    steps = scale.fine_step_g
-    additions = tuple(
-        WeighedAddition(
-            key=part.key,
-            name=part.name,
-            inci=part.inci,
-            role=part.role,
-            powder=part.powder,
-            grams=round(round(part.grams * oils / steps) * steps, 6),
-            exact_g=part.grams * oils,
-        )
-        for part in need.additions.parts
-    )
+    additions = _additions(need, oils, scale.fine_step_g)
+    oil = sum(part.grams for part in additions if part.role == "carrier oil")
+    oil += sum(part.shows_g - part.grams for part in additions if not _wet(need, part.key))
     load = need.additions.load
     return Portion(
         key=need.key,
@@ -204,30 +360,12 @@ def _portion(need: PortionNeed, amounts: tuple[float, float], batter: Batter, su
         grams=grams,
         oils_g=oils,
         additions=additions,
-        finished_g=round(grams + sum(item.grams for item in additions), 6),
-        superfat_percent=superfat + 100 * need.additions.carrier_oil,
+        finished_g=round(grams + sum(item.shows_g for item in additions), 6),
+        superfat_percent=superfat + 100 * oil / oils,
         scent=load.in_fresh if load else None,
         scent_dry_percent=load.in_dry_percent if load else None,
         scent_max_percent=load.max_percent if load else None,
         vanillin_percent=load.vanillin_percent if load else 0.0,
-    )
-
-
-def _superfat(formula: Formula, ingredients: Sequence[Ingredient], batter: Batter, fats: Mapping[str, Fat]) -> Figure:
-    """What the rounded weights really give."""
-    oils = {i.key: i.grams for i in ingredients if i.role == "oil"}
-    naoh = next(i.grams for i in ingredients if i.role == "lye")
-    late = next((i.grams for i in ingredients if i.role == "late fat"), 0.0)
-    purity = formula.naoh_purity_percent / 100
-    # Lye that an additive uses up is not there for the oils.
-    left = naoh - batter.lye_taken_per_g_oils * sum(oils.values()) / purity
-    discount = discount_after_rounding(oils, left, purity, fats) * 100
-    late_percent = late / sum(oils.values()) * 100
-    return Figure.exact(
-        discount + late_percent,
-        "%",
-        f"{discount:.2f} % of the lye left out after rounding + {late_percent:.2f} % fat after trace",
-        "stoichiometry; saponification values vary by 1-3 % between harvests",
     )
 
 
@@ -237,13 +375,3 @@ def _clings(needs: Sequence[PortionNeed], film_mm: float) -> list[float]:
     pot_film = cling_ml(net, film_mm)
     split = len(needs) > 1
     return [(cling_ml(need.volume_ml, film_mm) if split else 0.0) + pot_film * need.volume_ml / net for need in needs]
-
-
-def _weigh(batter: Batter, total: float, step_g: float) -> tuple[Ingredient, ...]:
-    exact = [part.share * total for part in batter.parts]
-    lye = [i for i, part in enumerate(batter.parts) if part.role == "lye"]
-    grams = apportion(exact, step_g, never_up=lye, total_g=total)
-    return tuple(
-        Ingredient(key=part.key, name=part.name, inci=part.inci, role=part.role, stage=part.stage, grams=g, exact_g=e)
-        for part, g, e in zip(batter.parts, grams, exact, strict=True)
-    )

@@ -18,6 +18,9 @@ from archtop.core.trade import Made
 
 __all__ = ["Potter", "pots_of", "volumes_of"]
 
+# So many other pots are named.
+_NAMED = 4
+
 
 def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot, ...]:
     """A pot for each column and each set of pieces made of batter or dough, then the loaf's own.
@@ -34,7 +37,18 @@ def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot,
         pots.append(potter.pot(FROSTING, loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
         frosting = []
     needs = [*_pour_needs(loaf, fills, top), *frosting, *_kept_needs(loaf)]
-    return (*pots, potter.pot(LOAF, loaf.name, "loaf", None, needs))
+    return _with_others((*pots, potter.pot(LOAF, loaf.name, "loaf", None, needs)))
+
+
+def _with_others(pots: tuple[Pot, ...]) -> tuple[Pot, ...]:
+    """Pots that the scale cannot weigh are told which others of their formula they could be cast with."""
+
+    def told(pot: Pot) -> Pot:
+        others = tuple(other.name for other in pots if other.formula == pot.formula and other.id != pot.id)
+        helped = pot.unweighable and pot.unweighable.model_copy(update={"with_pots": others[:_NAMED]})
+        return pot.model_copy(update={"unweighable": helped}) if helped else pot
+
+    return tuple(told(pot) for pot in pots)
 
 
 def _casting(key: str, name: str, colour: str, volume_ml: float) -> list[PortionNeed]:
@@ -124,7 +138,8 @@ class Potter:
         batter = self._of.batters[made_of.id]
         filled = [self._with_additions(need, batter, alone=len(needs) == 1) for need in needs]
         named = PotName(str(key), name, kind)
-        return pot_for(named, made_of, batter, filled, fats=self._of.cupboard.fats, scale=self._scale)
+        more = sum(item.grams for item in self._of.loaf.sizing.more if item.pot == str(key))
+        return pot_for(named, made_of, batter, filled, fats=self._of.cupboard.fats, scale=self._scale, more_g=more)
 
     def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
         """Key and name of the bowl for a colour of some pieces."""

@@ -39,20 +39,31 @@ def supplies_of(
     def take(kind: SupplyKind, key: str, amount: float) -> None:
         grams[kind, key] = grams.get((kind, key), 0.0) + amount
 
+    def take_scent(blend: str, amount: float) -> None:
+        for bottle in blends[blend].parts:
+            take("scent", bottle.scent, amount * bottle.percent / 100)
+
     kinds: dict[str, SupplyKind] = {"oil": "fat", "late fat": "fat", "additive": "additive", "lye": "lye"}
     for pot in pots:
         for line in pot.ingredients:
             if line.role in kinds:
                 take(kinds[line.role], line.key, line.grams)
         for portion in pot.portions:
-            for part in portion.additions:
+            for part in (item for item in portion.additions if item.times == 1):
                 if part.role == "scent":
-                    for bottle in blends[part.key].parts:
-                        take("scent", bottle.scent, part.grams * bottle.percent / 100)
+                    take_scent(part.key, part.grams)
                 elif part.role == "colourant":
                     take("colourant", part.key, part.grams)
                 elif part.role == "carrier oil":
                     take("fat", part.key, part.grams)
+        # A mix is made whole, though only part of it is used.
+        for mix in pot.thinned:
+            if mix.role == "scent":
+                take_scent(mix.key, mix.stir_g)
+            else:
+                take("colourant", mix.key, mix.stir_g)
+            if mix.oil:
+                take("fat", mix.oil, mix.into_g)
     if melted_ml:
         take("base", "melt", melted_ml * _BASE_G_ML)
     return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())

@@ -16,6 +16,8 @@ __all__ = ["Mixed", "remarks_on_ingredients"]
 # How far from the wish a forecast may lie before it is worth a word [ΔE00].
 _OFF_WISH = 12.0
 # Free fat that makes a soft, quickly turning bar [%]; common practice keeps below it.
+# A weight that far off is told.
+_ROUGH = 0.1
 _MOST_FREE_FAT = 9.0
 _STRENGTHS = (", a little", "", ", strongly")
 
@@ -139,13 +141,12 @@ def _on_free_fat(pots: Sequence[Pot]) -> Iterator[Remark]:
 
 def _on_weighing(pots: Sequence[Pot]) -> Iterator[Remark]:
     for pot in pots:
-        lines = [line.name for line in pot.ingredients if line.grams <= 0 < line.exact_g and line.role != "water"]
-        lines += [item.name for part in pot.portions for item in part.additions if item.grams <= 0 < item.exact_g]
+        lines = [line.name for line in pot.ingredients if line.fine and abs(line.grams / line.exact_g - 1) > _ROUGH]
         if lines:
             yield Remark(
                 code="pot.too_little",
                 where=pot.id,
-                text=f"{pot.name} takes too little to weigh of {', '.join(lines)}.",
+                text=f"{pot.name} takes so little of {', '.join(lines)} that the scale is more than a tenth off.",
                 remedy="Weigh a solution of it, use a finer scale, or mix a larger pot.",
             )
 

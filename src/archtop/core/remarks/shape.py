@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from archtop.core.cuts import CutPlan
 from archtop.core.document import Loaf
 from archtop.core.embeds import EmbedPlan
-from archtop.core.pots import Pot
+from archtop.core.pots import Pot, scale_of, ways_to_weigh
 from archtop.core.pours import Fill
 from archtop.core.remarks.remark import Remark
 
@@ -58,13 +58,20 @@ def _on_pots(loaf: Loaf, pots: Sequence[Pot]) -> Iterator[Remark]:
             for batter in loaf.formulas
             if batter.id == pot.formula
         )
-        if abs(off) > 1:
+        if pot.unweighable:
             yield Remark(
                 code="pot.coarse_scale",
                 where=pot.id,
-                text=f"Rounding to {loaf.sizing.scale_step_g:g} g moves the superfat of {pot.name} to "
-                f"{pot.superfat.value:.1f} %.",
-                remedy="Weigh this pot on a finer scale, or cast it together with another.",
+                text=f"This scale cannot weigh {pot.name}: no rounding to "
+                f"{scale_of(loaf.sizing.scale_step_g).step_says} keeps its superfat.",
+                remedy=ways_to_weigh(pot.unweighable),
+            )
+        elif not -1e-6 <= off <= 1 + 1e-6:
+            yield Remark(
+                code="pot.superfat",
+                where=pot.id,
+                text=f"As weighed, {pot.name} comes to {pot.superfat.value:.1f} % superfat, not the formula's.",
+                remedy="Weigh it on a finer scale.",
             )
 
 

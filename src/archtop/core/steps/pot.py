@@ -3,29 +3,42 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from archtop.core.base import PotId
 from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
-from archtop.core.pots import Portion, Pot, PotHeat
+from archtop.core.pots import Portion, Pot, PotHeat, WeighedAddition, ways_to_weigh
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, Verb
 
 __all__ = ["pot_steps"]
 
 _BLENDER_CAUTION = "Blender off and unplugged before it is scraped."
 _SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
-# Key, name, grams, and what it is in the pot.
-_Line = tuple[str, str, float, Role | None]
+
+
+class _Line(NamedTuple):
+    """Key, name and grams of a thing to weigh, what it is in the pot, and whether the fine scale weighs it."""
+
+    key: str
+    label: str
+    grams: float
+    role: Role | None = None
+    fine: bool = False
 
 
 def _running(lines: Sequence[_Line]) -> tuple[Amount, ...]:
     """Weights one after another into one bowl, with what the scale then reads; what rounds to nothing is left out."""
     amounts, total = [], 0.0
-    for key, label, grams, role in lines:
+    for key, label, grams, role, fine in lines:
         if grams <= 0:
             continue
         total = round(total + grams, 6)
-        amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total, role=role))
+        amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total, role=role, fine=fine))
     return tuple(amounts)
+
+
+def _thinned(part: WeighedAddition) -> str:
+    return f"{part.name}, thinned 1 in {part.times}" if part.times > 1 else part.name
 
 
 def pot_steps(pot: Pot, heat: PotHeat) -> Iterator[Step]:
@@ -48,6 +61,15 @@ class _PotSteps:
             "Mould lined, bowls and spatulas out, scale level, vinegar away: water is what rinses a splash.",
             cautions=LYE_CAUTIONS,
         )
+        if self.pot.unweighable:
+            yield self.step(
+                "cannot-weigh",
+                "prepare",
+                f"This scale cannot weigh {self.pot.name}",
+                f"Rounded to what it reads, the superfat would not keep. {ways_to_weigh(self.pot.unweighable)} Change "
+                "it in the loaf's pots, and its steps stand here.",
+            )
+            return
         yield from self.oils()
         yield from self.lye()
         yield from self.mixing()
@@ -76,7 +98,7 @@ class _PotSteps:
 
     def lines(self, *roles: str, stage: Stage | None = None) -> list[_Line]:
         return [
-            (item.key, item.name, item.grams, item.role)
+            _Line(item.key, item.name, item.grams, item.role, item.fine)
             for item in self.pot.ingredients
             if item.role in roles and (stage is None or item.stage == stage)
         ]
@@ -183,12 +205,28 @@ class _PotSteps:
                 "One blender, light to dark.",
                 cautions=(POWDER_CAUTION,),
             )
+        yield from self.thinning()
         for portion in portions:
             yield from self.bowl(portion)
 
+    def thinning(self) -> Iterator[Step]:
+        """Mixes of things that are too little to weigh by themselves."""
+        for mix in self.pot.thinned:
+            yield self.step(
+                f"thin.{mix.key}" if mix.times == 10 else f"thin.{mix.key}-{mix.times}",
+                "mix",
+                f"Thin {mix.name}, 1 in {mix.times}",
+                f"For {' and '.join(mix.for_bowls)}: too little to weigh by itself. Stir until no speck is left, and "
+                "again before each is taken. What is left over keeps.",
+                _running(
+                    [_Line("stir", mix.name, mix.stir_g, fine=True), _Line("into", mix.into, mix.into_g, fine=True)]
+                ),
+                cautions=(POWDER_CAUTION,) if mix.role == "colourant" else (_SCENT_CAUTION,),
+            )
+
     def bowl(self, portion: Portion) -> Iterator[Step]:
-        parts: list[tuple[bool, _Line]] = [
-            (part.role == "scent", (f"{part.role}-{part.key}", part.name, part.grams, None))
+        parts = [
+            (part.role == "scent", _Line(f"{part.role}-{part.key}", _thinned(part), part.shows_g, fine=True))
             for part in portion.additions
         ]
         colours = [line for scent, line in parts if not scent]

@@ -58,7 +58,9 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill) -> Step:
         "batter": Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"),
         "level": Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm"),
     }
-    powder = (Amount(key="powder", label="Powder", value=words.powder_g, unit="g"),) if words.powder_g else ()
+    powder = (
+        (Amount(key="powder", label="Powder", value=words.powder_g, unit="g", fine=True),) if words.powder_g else ()
+    )
     return Step(
         key=str(LOAF.step(work.do, work.ref)),
         stage=loaf.name,

@@ -38,7 +38,7 @@ POWDER_CAUTION = "Fine powders are not to be breathed: weigh them slowly, away f
 class Amount(Frozen):
     """A number to read off at the bench; ``reads`` is what an untared scale shows after it, where things add up.
 
-    ``role``: of an ingredient of the pot, where it is one.
+    ``role``: of an ingredient of the pot, where it is one; ``fine``: on the scale for small amounts.
     """
 
     key: str
@@ -47,6 +47,7 @@ class Amount(Frozen):
     unit: Literal["g", "mm", "ml", "°C", "min"]
     reads: float | None = None
     role: Role | None = None
+    fine: bool = False
 
 
 class Step(Frozen):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+from collections.abc import Callable
 from typing import Any
 
 from reportlab.lib import colors
@@ -11,8 +12,8 @@ from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from archtop.core import Loaf, LoafPlan
-from archtop.core.base import G_PER_OZ
-from archtop.core.pots import Portion, Pot
+from archtop.core.base import ML_PER_US_FL_OZ
+from archtop.core.pots import Portion, Pot, Scales, ways_to_weigh
 from archtop.studio.sheets.names import PaperName, UnitsName
 from archtop.studio.sheets.paper import PAPERS
 
@@ -25,12 +26,6 @@ _TITLE = ParagraphStyle("title", fontName="Helvetica-Bold", fontSize=20, leading
 _SMALL_TITLE = ParagraphStyle("small-title", parent=_TITLE, fontSize=14, leading=18)
 _TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=10, leading=14, textColor=_INK)
 _CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName="Helvetica-Bold", borderPadding=4)
-
-
-def _weight(grams: float, units: UnitsName, step_g: float) -> str:
-    digits = max(0, len(f"{step_g:.10g}".partition(".")[2]))
-    metric = f"{grams:.{digits}f} g"
-    return metric if units == "metric" else f"{grams / G_PER_OZ:.2f} oz  ({metric})"
 
 
 def _table(rows: list[list[str]], total: str) -> Table:
@@ -50,41 +45,56 @@ def _table(rows: list[list[str]], total: str) -> Table:
     return table
 
 
-def _pot_story(pot: Pot, loaf: Loaf, cautions: tuple[str, ...], units: UnitsName) -> list[Any]:
-    step = loaf.sizing.scale_step_g
-
-    def show(grams: float) -> str:
-        return _weight(grams, units, step)
-
+def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[Any]:
+    """Cautions before anything is weighed; of a pot that the scale cannot weigh, why and what would help."""
+    scales = plan.scales
+    show = scales.main.shows
+    ml = _volume(units)
     story: list[Any] = [
         Paragraph(pot.name, _TITLE),
+        *(Paragraph(text, _CAUTION) for text in plan.cautions),
+        Spacer(1, 3 * mm),
         Paragraph(
-            f"{loaf.name}. Makes {pot.batter.value:.0f} ml of batter to deliver {pot.delivers.value:.0f} ml. "
+            f"{loaf.name}. Makes {ml(pot.batter.value)} of batter to deliver {ml(pot.delivers.value)}. "
             f"Lye {pot.lye_concentration_percent:.0f} % strong, superfat {pot.superfat.value:.1f} % after rounding.",
             _TEXT,
         ),
         Spacer(1, 5 * mm),
-        _table([["", line.name, show(line.grams)] for line in pot.ingredients], show(pot.total_g)),
     ]
+    if pot.unweighable:
+        text = f"The scale ({scales.main.step_says}) cannot weigh this pot. {ways_to_weigh(pot.unweighable)}"
+        return [*story, Paragraph(text, _CAUTION)]
+    rows = [["", line.name, (scales.fine if line.fine else scales.main).shows(line.grams)] for line in pot.ingredients]
+    # What the fine scale adds is in the total: it has that scale's digits where both show the same unit.
+    total = scales.fine.shows if any(line.fine for line in pot.ingredients) else show
+    story.append(_table(rows, total(pot.total_g)))
     if len(pot.portions) > 1:
-        portions = _table([["", p.name, show(p.grams)] for p in pot.portions], show(pot.total_g))
+        portions = _table([["", p.name, total(p.grams)] for p in pot.portions], total(pot.total_g))
         story += [Spacer(1, 6 * mm), KeepTogether([Paragraph("Split into", _TITLE), portions])]
+    for mix in pot.thinned:
+        fine = scales.fine.shows
+        thin = [["", mix.name, fine(mix.stir_g)], ["", mix.into, fine(mix.into_g)]]
+        title = Paragraph(f"Thin {mix.name}, 1 in {mix.times}, for {' and '.join(mix.for_bowls)}", _SMALL_TITLE)
+        story += [Spacer(1, 5 * mm), KeepTogether([title, _table(thin, fine(mix.stir_g + mix.into_g))])]
     for portion in pot.portions:
         if portion.additions:
-            story += [Spacer(1, 5 * mm), _additions(portion, loaf, units)]
-    story.append(Spacer(1, 6 * mm))
-    story += [Paragraph(text, _CAUTION) for text in cautions]
+            story += [Spacer(1, 5 * mm), _additions(portion, scales)]
     return story
 
 
-def _additions(portion: Portion, loaf: Loaf, units: UnitsName) -> KeepTogether:
+def _volume(units: UnitsName) -> Callable[[float], str]:
+    if units == "us":
+        return lambda ml: f"{ml / ML_PER_US_FL_OZ:.1f} fl oz"
+    return lambda ml: f"{ml:.0f} ml"
+
+
+def _additions(portion: Portion, scales: Scales) -> KeepTogether:
     """What goes into a bowl besides batter, on the fine scale."""
-    step = loaf.sizing.fine_step_g
-
-    def show(grams: float) -> str:
-        return _weight(grams, units, step)
-
-    rows = [["", "Batter", show(portion.grams)], *(["", part.name, show(part.grams)] for part in portion.additions)]
+    show = scales.fine.shows
+    rows = [["", "Batter", show(portion.grams)]]
+    for part in portion.additions:
+        thinned = f", thinned 1 in {part.times}" if part.times > 1 else ""
+        rows.append(["", part.name + thinned, show(part.shows_g)])
     scent = f" Scent {portion.scent.value:.2f} % of it" if portion.scent else ""
     limit = (
         f", at most {portion.scent_max_percent:.2f} %." if scent and portion.scent_max_percent else "." if scent else ""
@@ -113,6 +123,6 @@ def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName
     )
     story: list[Any] = []
     for pot in plan.pots:
-        story += [*_pot_story(pot, loaf, plan.cautions, units), PageBreak()]
+        story += [*_pot_story(pot, loaf, plan, units), PageBreak()]
     document.build(story[:-1])
     return buffer.getvalue()

@@ -3,8 +3,9 @@ import { paintOf } from "../../drawing/paint";
 import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
-import { withUnit } from "../../ui/units";
+import { onScale, withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { CannotWeigh } from "./CannotWeigh";
 
 const KINDS = {
 	column: "Column",
@@ -21,15 +22,17 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const formula = document.formulas.find((item) => item.id === pot.formula);
-	const step = document.sizing.scale_step_g;
-	// As many digits as the scale shows; a sheet that shows fewer would not add up.
-	const digits = units === "metric" ? Math.max(0, (String(step).split(".")[1] ?? "").length) : 2;
-	const weight = (grams: number) => withUnit(grams, "weight", units, digits);
+	const { main, fine: small } = live.plan.scales;
+	const weight = (grams: number) => onScale(grams, main);
+	// What the fine scale adds is in the total.
+	const total = pot.ingredients.some((line) => line.fine) ? small : main;
+	const whole = (grams: number) => onScale(grams, total);
 	const { colour } = paintOf(live.of, live.plan);
 	const wide = pot.portions.length > 1;
 	const added = pot.portions.filter((part) => part.additions.length > 0);
-	const before = (grams: number) => `before rounding ${withUnit(grams, "weight", units, digits + 2)}`;
-	const fine = (grams: number) => withUnit(grams, "weight", units, units === "metric" ? 1 : 3);
+	const before = (grams: number) =>
+		`before rounding ${onScale(grams, { ...small, digits: small.digits + 2 })}`;
+	const fine = (grams: number) => onScale(grams, small);
 	return (
 		<section
 			className={`tray break-inside-avoid p-4 ${wide ? "lg:col-span-2" : ""}`}
@@ -42,7 +45,9 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				<p className="text-sm text-soft">
 					{KINDS[pot.kind]} · {formula?.name}
 				</p>
-				<p className="figures ml-auto text-xl font-bold">{weight(pot.total_g)}</p>
+				<p className="figures ml-auto text-xl font-bold">
+					{pot.unweighable ? "cannot be weighed" : whole(pot.total_g)}
+				</p>
 			</div>
 			<p className="mb-2 text-sm">
 				Delivers <FigureValue figure={pot.delivers} label="Batter to deliver" />, so mix{" "}
@@ -51,66 +56,83 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				{pot.lye_concentration_percent.toFixed(1)} % strong; superfat{" "}
 				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.
 			</p>
-			<div className={wide ? "grid gap-6 md:grid-cols-2" : ""}>
-				<Rows
-					caption="On the scale"
-					total={weight(pot.total_g)}
-					rows={pot.ingredients.map((line) => ({
-						key: `${line.role} ${line.key}`,
-						name: line.name,
-						grams: weight(line.grams),
-						mark: line.role === "lye",
-						note: exact ? before(line.exact_g) : undefined,
-					}))}
-				/>
-				{wide && (
-					<Rows
-						caption="Split into"
-						total={weight(pot.total_g)}
-						rows={pot.portions.map((part) => ({
-							key: part.key,
-							name: part.name,
-							grams: weight(part.grams),
-							srgb: colour(part.colour),
-							note: `fills ${withUnit(part.delivers.value, "volume", units)}, ${withUnit(part.clings_ml, "volume", units)} on bowls`,
-						}))}
-					/>
-				)}
-			</div>
-			{added.length > 0 && (
-				<div className={`mt-4 grid gap-4 ${added.length > 1 ? "sm:grid-cols-2 xl:grid-cols-3" : ""}`}>
-					{added.map((part) => (
-						<div key={part.key} data-portion={part.key}>
-							<p className="flex items-center gap-2 font-bold text-sm">
-								<Swatch srgb={colour(part.colour)} /> Into {part.name}
-							</p>
-							<table className="w-full text-sm">
-								<caption className="sr-only">What goes into {part.name} besides batter</caption>
-								<tbody>
-									{part.additions.map((item) => (
-										<tr key={`${item.role} ${item.key}`} className="border-line border-t">
-											<th scope="row" className="py-1 pr-2 text-left font-normal">
-												{item.name}
-												{exact && <span className="block text-xs text-soft">{before(item.exact_g)}</span>}
-											</th>
-											<td className="figures py-1 text-right font-semibold whitespace-nowrap">
-												{fine(item.grams)}
-											</td>
-										</tr>
-									))}
-								</tbody>
-							</table>
-							<p className="text-xs text-soft">
-								Then weighs {fine(part.finished_g)}; free fat {part.superfat_percent.toFixed(1)} %
-								{part.scent && `; scent ${part.scent.value.toFixed(2)} % of it`}
-								{part.scent &&
-									part.scent_max_percent != null &&
-									`, at most ${part.scent_max_percent.toFixed(2)} %`}
-								.
-							</p>
+			{pot.unweighable ? (
+				<CannotWeigh pot={pot.id} name={pot.name} why={pot.unweighable} />
+			) : (
+				<>
+					<div className={wide ? "grid gap-6 md:grid-cols-2" : ""}>
+						<Rows
+							caption="On the scale"
+							total={whole(pot.total_g)}
+							rows={pot.ingredients.map((line) => ({
+								key: `${line.role} ${line.key}`,
+								name: line.name,
+								grams: line.fine ? fine(line.grams) : weight(line.grams),
+								mark: line.role === "lye",
+								note: exact ? before(line.exact_g) : undefined,
+							}))}
+						/>
+						{wide && (
+							<Rows
+								caption="Split into"
+								total={whole(pot.total_g)}
+								rows={pot.portions.map((part) => ({
+									key: part.key,
+									name: part.name,
+									grams: whole(part.grams),
+									srgb: colour(part.colour),
+									note: `fills ${withUnit(part.delivers.value, "volume", units)}, ${withUnit(part.clings_ml, "volume", units)} on bowls`,
+								}))}
+							/>
+						)}
+					</div>
+					{pot.thinned.length > 0 && (
+						<ul className="mt-3 space-y-1 text-sm" aria-label="To be thinned first">
+							{pot.thinned.map((mix) => (
+								<li key={`${mix.key} ${mix.times}`}>
+									<strong>{mix.name}</strong> is too little to weigh by itself: stir {fine(mix.stir_g)} with{" "}
+									{fine(mix.into_g)} of {mix.into}, and take of that for {mix.for_bowls.join(" and ")}.
+								</li>
+							))}
+						</ul>
+					)}
+					{added.length > 0 && (
+						<div className={`mt-4 grid gap-4 ${added.length > 1 ? "sm:grid-cols-2 xl:grid-cols-3" : ""}`}>
+							{added.map((part) => (
+								<div key={part.key} data-portion={part.key}>
+									<p className="flex items-center gap-2 font-bold text-sm">
+										<Swatch srgb={colour(part.colour)} /> Into {part.name}
+									</p>
+									<table className="w-full text-sm">
+										<caption className="sr-only">What goes into {part.name} besides batter</caption>
+										<tbody>
+											{part.additions.map((item) => (
+												<tr key={`${item.role} ${item.key}`} className="border-line border-t">
+													<th scope="row" className="py-1 pr-2 text-left font-normal">
+														{item.name}
+														{item.times > 1 && `, thinned 1 in ${item.times}`}
+														{exact && <span className="block text-xs text-soft">{before(item.exact_g)}</span>}
+													</th>
+													<td className="figures py-1 text-right font-semibold whitespace-nowrap">
+														{fine(item.shows_g)}
+													</td>
+												</tr>
+											))}
+										</tbody>
+									</table>
+									<p className="text-xs text-soft">
+										Then weighs {fine(part.finished_g)}; free fat {part.superfat_percent.toFixed(1)} %
+										{part.scent && `; scent ${part.scent.value.toFixed(2)} % of it`}
+										{part.scent &&
+											part.scent_max_percent != null &&
+											`, at most ${part.scent_max_percent.toFixed(2)} %`}
+										.
+									</p>
+								</div>
+							))}
 						</div>
-					))}
-				</div>
+					)}
+				</>
 			)}
 		</section>
 	);

@@ -4,10 +4,10 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { paintOf } from "../../drawing/paint";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { CheckField, MaybeNumberField, NumberField } from "../../ui/fields";
+import { CheckField, MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
-import { withUnit } from "../../ui/units";
+import { onScale, withUnit } from "../../ui/units";
 import { useWide } from "../../ui/useWide";
 import { HALFWAY, type Outcome, useFaces } from "../cut/useFaces";
 import { AboutDrawer } from "../drawers/AboutDrawer";
@@ -17,6 +17,7 @@ import { MouldDrawer } from "../drawers/MouldDrawer";
 import { PiecesDrawer } from "../drawers/PiecesDrawer";
 import { WorkDrawer } from "../drawers/WorkDrawer";
 import { useEditor } from "../editor/EditorContext";
+import { weighFiner } from "../pots/weighing";
 import { CrossSection } from "./CrossSection";
 import { LongView } from "./LongView";
 import { PotsNow } from "./PotsNow";
@@ -181,16 +182,27 @@ function CutsDrawer() {
 }
 
 function SizingDrawer() {
-	const { document, edit } = useEditor();
+	const { document, edit, live } = useEditor();
 	const { units } = useUnits();
 	const { sizing } = document;
+	const { main, fine, offered } = live.plan.scales;
+	const told = (grams: number) => String(grams);
+	// Scales of the units in use, and the one that is set, whichever it shows.
+	const steps = (set: number) => {
+		const shown = units === "us" ? "oz" : "g";
+		const own = [main, fine].filter((scale) => scale.step_g === set);
+		const others = offered.filter((scale) => scale.unit === shown && scale.step_g !== set);
+		return [...own.slice(0, 1), ...others].map(
+			(scale) => [told(scale.step_g), onScale(scale.step_g, scale)] as const,
+		);
+	};
 	const patch = (change: Partial<typeof sizing>) =>
 		edit((loaf) => ({ ...loaf, sizing: { ...loaf.sizing, ...change } }), `sizing ${Object.keys(change)}`);
 	return (
 		<Drawer
 			id="sizing"
 			title="Bowls"
-			line={`${sizing.margin_percent} % to spare, scale reads ${withUnit(sizing.scale_step_g, "weight", units, 2)}`}
+			line={`${sizing.margin_percent} % to spare, scale reads ${onScale(main.step_g, main)}`}
 		>
 			<FieldRow>
 				<NumberField
@@ -208,15 +220,20 @@ function SizingDrawer() {
 					value={sizing.film_mm ?? null}
 					onChange={(film_mm) => patch({ film_mm })}
 				/>
-				<NumberField
-					label="Scale step"
-					quantity="weight"
-					digits={3}
-					value={sizing.scale_step_g}
-					onChange={(scale_step_g) => patch({ scale_step_g })}
-				/>
 			</FieldRow>
 			<FieldRow>
+				<SelectField
+					label="Scale reads"
+					value={told(sizing.scale_step_g)}
+					options={steps(sizing.scale_step_g)}
+					onChange={(step) => edit(weighFiner(Number(step)), "scale")}
+				/>
+				<SelectField
+					label="Small amounts on"
+					value={told(sizing.fine_step_g ?? main.step_g)}
+					options={steps(sizing.fine_step_g ?? main.step_g)}
+					onChange={(step) => patch({ fine_step_g: Number(step) })}
+				/>
 				<NumberField
 					label="Room °C"
 					digits={0}
