@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import io
 import re
+from decimal import Decimal
 
 import pytest
 from pypdf import PdfReader
 
 from archtop.core import plan, read_loaf
+from archtop.core.base import G_PER_OZ
 from archtop.studio.actions import cupboard_of_studio
 from archtop.studio.models import Loaf
 from tests.studio.conftest import Studio
@@ -33,13 +35,33 @@ def test_every_pot_has_its_page_and_adds_up(studio: Studio, loaf: Loaf) -> None:
         assert weights[count] == pytest.approx(sum(weights[:count]), abs=1e-6)
     last = result.pots[-1].portions[-1]
     assert f"Into {last.name}" in text
-    assert f"{last.finished_g:.1f} g" in text
+    assert result.scales.fine.shows(last.finished_g) in text
+    assert not re.search(r"(?<![\d.])0(\.0+)? (g|oz)\b", text)
 
 
-def test_ounces_stand_beside_grams(studio: Studio, loaf: Loaf) -> None:
-    text = pages(studio, loaf, "?paper=Letter&units=us")[0]
-    ounces, grams = re.findall(r"([\d.]+) oz\s+\(([\d.]+) g\)", text)[0]
-    assert float(ounces) * 28.349523125 == pytest.approx(float(grams), abs=0.15)
+@pytest.mark.parametrize("step_oz", [0.01, 0.05, 0.125])
+def test_ounces_add_up_to_the_last_digit(studio: Studio, loaf: Loaf, step_oz: float) -> None:
+    """Printed in the scale's own steps, in decimals: what binary fractions round is not seen."""
+    sizing = {**loaf.document["sizing"], "scale_step_g": step_oz * G_PER_OZ, "fine_step_g": 0.001 * G_PER_OZ}
+    loaf.document = {**loaf.document, "sizing": sizing}
+    loaf.save()
+    whole = pages(studio, loaf, "?paper=Letter&units=us")
+    assert not re.search(r"\d (g|ml)\b|(?<![\d.])0(\.0+)? oz\b", "\n".join(whole))
+    result = plan(read_loaf(loaf.document), cupboard_of_studio())
+    parts = "\n".join(whole).split("Makes ")[1:]
+    weighed = 0
+    for pot, part in zip(result.pots, parts, strict=True):
+        rows = [Decimal(n) for n in re.findall(r"([\d.]+) oz$", part, re.MULTILINE)]
+        if pot.unweighable:
+            assert "cannot weigh this pot" in part
+            assert rows == []
+            continue
+        count = len(pot.ingredients)
+        assert rows[count] == sum(rows[:count])
+        lye = rows[[line.role for line in pot.ingredients].index("lye")]
+        assert lye % Decimal(str(step_oz)) == 0
+        weighed += 1
+    assert weighed
 
 
 def test_an_unknown_paper_is_refused(studio: Studio, loaf: Loaf) -> None:

@@ -3,8 +3,9 @@ import { useId, useState } from "react";
 import { countStock, cupboardQuery } from "../api/queries";
 import type { Cupboard } from "../api/types";
 import { Button } from "../ui/Button";
+import { NumberInput } from "../ui/NumberInput";
 import { useUnits } from "../ui/UnitsContext";
-import { inUnits, unitOf } from "../ui/units";
+import { unitOf } from "../ui/units";
 
 /** What there is of everything, as it was last weighed. Things nobody has counted are not held against a plan. */
 export function StockShelf({ cupboard }: { cupboard: Cupboard }) {
@@ -73,14 +74,10 @@ function StockLine({ name, text, grams }: { name: string; text: string; grams: n
 	const { units } = useUnits();
 	const count = useCount();
 	const unit = unitOf(units, "weight");
-	const shown = inUnits(grams, "weight", units, 1);
-	const [typed, setTyped] = useState<string | null>(null);
+	const [typed, setTyped] = useState<number | null>(null);
 	const id = useId();
 	const keep = () => {
-		const value = Number(typed);
-		if (typed !== null && typed.trim() !== "" && Number.isFinite(value) && value >= 0) {
-			count.mutate({ name, grams: value * unit.size });
-		}
+		if (typed !== null) count.mutate({ name, grams: typed });
 		setTyped(null);
 	};
 	return (
@@ -88,15 +85,18 @@ function StockLine({ name, text, grams }: { name: string; text: string; grams: n
 			<label htmlFor={id} className="min-w-0 flex-1 truncate text-sm">
 				{text}
 			</label>
-			<input
-				id={id}
-				className="field figures w-24 text-right"
-				inputMode="decimal"
-				value={typed ?? shown}
-				onChange={(event) => setTyped(event.target.value)}
-				onBlur={keep}
-				onKeyDown={(event) => event.key === "Enter" && keep()}
-			/>
+			<div className="w-24">
+				<NumberInput
+					id={id}
+					className="field figures w-full text-right"
+					quantity="weight"
+					digits={1}
+					min={0}
+					value={typed ?? grams}
+					onChange={setTyped}
+					onDone={keep}
+				/>
+			</div>
 			<span className="w-6 text-sm">{unit.label}</span>
 			<Button
 				look="quiet"

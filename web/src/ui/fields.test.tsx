@@ -22,7 +22,7 @@ function Length({ start }: { start: number }) {
 	);
 }
 
-const field = () => screen.getByRole<HTMLInputElement>("spinbutton");
+const field = () => screen.getByRole<HTMLInputElement>("textbox");
 const shown = (text: string) => expect(screen.getByRole("status").textContent).toBe(text);
 
 describe("NumberField", () => {
@@ -50,6 +50,66 @@ describe("NumberField", () => {
 		shown("30");
 		fireEvent.blur(field());
 		expect(field().value).toBe("30");
+	});
+});
+
+describe("a number as it is typed", () => {
+	const type = (text: string) => fireEvent.change(field(), { target: { value: text } });
+	const lengthField = () =>
+		render(
+			<UnitsProvider>
+				<Length start={30} />
+			</UnitsProvider>,
+		);
+
+	it("takes a comma for what it is, and says so under the field", () => {
+		lengthField();
+		type("7,5");
+		shown("7.5");
+		expect(screen.getByText("= 7.5 mm")).toBeTruthy();
+		expect(field().value).toBe("7,5");
+		type("1 1/2 in");
+		shown("38.1");
+		fireEvent.blur(field());
+		expect(field().value).toBe("38.1");
+	});
+
+	it("asks where it could be two numbers, and hands on neither until it is told", () => {
+		lengthField();
+		type("1,250");
+		shown("30");
+		expect(field().getAttribute("aria-invalid")).toBe("true");
+		fireEvent.blur(field());
+		expect(field().value).toBe("1,250");
+		fireEvent.click(screen.getByRole("button", { name: "1250 mm" }));
+		shown("1250");
+		expect(field().getAttribute("aria-invalid")).toBeNull();
+	});
+
+	it("keeps what is no number, says why, and changes nothing", () => {
+		lengthField();
+		for (const [text, why] of [
+			["7,5,2", /two decimal signs/],
+			["9 g", /measures a weight/],
+			["far", /is no number/],
+		] as const) {
+			type(text);
+			fireEvent.blur(field());
+			expect(field().value).toBe(text);
+			expect(screen.getByRole("alert").textContent).toMatch(why);
+			shown("30");
+		}
+		const described = document.getElementById(field().getAttribute("aria-describedby") ?? "");
+		expect(described?.textContent).toMatch(/is no number/);
+	});
+
+	it("is moved by the arrow keys", () => {
+		lengthField();
+		fireEvent.keyDown(field(), { key: "ArrowUp" });
+		shown("31");
+		fireEvent.keyDown(field(), { key: "ArrowDown" });
+		fireEvent.keyDown(field(), { key: "ArrowDown" });
+		shown("29");
 	});
 });
 

@@ -1,6 +1,7 @@
-import { type ReactNode, useEffect, useId, useState } from "react";
+import { type ReactNode, useId } from "react";
+import { NumberInput } from "./NumberInput";
 import { useUnits } from "./UnitsContext";
-import { inUnits, type Quantity, unitOf } from "./units";
+import { type Quantity, unitOf } from "./units";
 
 interface LabelledProps {
 	label: string;
@@ -50,38 +51,11 @@ export function NumberField({ onChange, ...props }: NumberFieldProps) {
 
 /** The same for a number that may be left out: emptied, there is none. */
 export function MaybeNumberField(props: MaybeNumberProps) {
-	const { label, value, onChange, quantity, suffix, step = 1, min } = props;
+	const { label, quantity, suffix } = props;
 	const { units } = useUnits();
-	const unit = quantity ? unitOf(units, quantity) : { label: suffix, size: 1, digits: props.digits ?? 2 };
-	const told = (number: number) =>
-		quantity
-			? String(Number(inUnits(number, quantity, units, props.digits).replace("−", "-")))
-			: String(Number(number.toFixed(unit.digits)));
-	const shown = value === null ? "" : told(value);
-	const [text, setText] = useState(shown);
-	useEffect(() => setText(shown), [shown]);
-	const take = (next: string) => {
-		setText(next);
-		const number = Number(next.replace(",", "."));
-		if (next.trim() === "") onChange(null);
-		else if (Number.isFinite(number)) onChange(number * unit.size);
-	};
 	return (
-		<Labelled label={label} suffix={unit.label}>
-			{(id) => (
-				<input
-					id={id}
-					className="field figures w-full"
-					type="number"
-					inputMode="decimal"
-					step={unit.size === 1 ? step : "any"}
-					min={min}
-					placeholder={props.placeholder}
-					value={text}
-					onChange={(event) => take(event.target.value)}
-					onBlur={() => setText(shown)}
-				/>
-			)}
+		<Labelled label={label} suffix={quantity ? unitOf(units, quantity).label : suffix}>
+			{(id) => <NumberInput {...props} id={id} />}
 		</Labelled>
 	);
 }

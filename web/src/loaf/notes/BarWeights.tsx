@@ -1,5 +1,6 @@
 import { useId } from "react";
 import type { Figure, LoafOutcome } from "../../api/types";
+import { NumberInput } from "../../ui/NumberInput";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, unitOf, withUnit } from "../../ui/units";
 
@@ -20,10 +21,9 @@ export function BarWeights({ planned, cured, fresh, weights, onChange }: Props) 
 	const id = useId();
 	const unit = unitOf(units, "weight");
 	const digits = units === "metric" ? 0 : 1;
-	const set = (bar: number, text: string) => {
+	const set = (bar: number, grams: number | null) => {
 		const others = weights.filter((item) => item.bar !== bar);
-		const value = Number(text.replace(",", "."));
-		const mine = text.trim() !== "" && value > 0 ? [{ bar, grams: value * unit.size }] : [];
+		const mine = grams ? [{ bar, grams }] : [];
 		onChange([...others, ...mine].sort((a, b) => a.bar - b.bar));
 	};
 	return (
@@ -41,16 +41,14 @@ export function BarWeights({ planned, cured, fresh, weights, onChange }: Props) 
 							<label htmlFor={`${id}-${bar}`} className="text-soft text-xs">
 								Bar {bar}
 							</label>
-							<input
+							<NumberInput
 								id={`${id}-${bar}`}
-								type="number"
-								inputMode="decimal"
-								step="any"
+								quantity="weight"
+								digits={digits}
 								min={0}
-								className="field figures w-full"
 								placeholder={was ? inUnits(was, "weight", units, digits) : ""}
-								defaultValue={grams ? Number(inUnits(grams, "weight", units, digits)) : ""}
-								onChange={(event) => set(bar, event.target.value)}
+								value={grams ?? null}
+								onChange={(weighed) => set(bar, weighed)}
 							/>
 						</li>
 					);

@@ -2,7 +2,7 @@ import type { Pot } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { onScale } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
-import { mixMore, weighFiner } from "./weighing";
+import { mixMore, weighOn } from "./weighing";
 
 interface Props {
 	pot: string;
@@ -13,7 +13,8 @@ interface Props {
 /** A pot that this scale cannot weigh: why, and each way out as one press. */
 export function CannotWeigh({ pot, name, why }: Props) {
 	const { edit, live } = useEditor();
-	const { main, offered } = live.plan.scales;
+	const { scales } = live.plan;
+	const { main, offered } = scales;
 	const finer = offered.find((scale) => Math.abs(scale.step_g - (why.finer_step_g ?? 0)) < 1e-9);
 	return (
 		<div role="note" aria-label={`${name} cannot be weighed`} className="rounded-xl border border-lye p-3">
@@ -28,7 +29,7 @@ export function CannotWeigh({ pot, name, why }: Props) {
 					</Button>
 				)}
 				{finer && (
-					<Button onClick={() => edit(weighFiner(finer.step_g), "finer scale")}>
+					<Button onClick={() => edit(weighOn(finer, scales), "finer scale")}>
 						Weigh this loaf on a scale of {onScale(finer.step_g, finer)}
 					</Button>
 				)}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf } from "../../api/types";
-import { mixMore, weighFiner } from "./weighing";
+import { mixMore, weighOn } from "./weighing";
 
 const loaf = {
 	sizing: { scale_step_g: 1, fine_step_g: 0.1, more: [{ pot: "cast-a", grams: 12 }] },
@@ -14,8 +14,13 @@ describe("ways to weigh a pot", () => {
 		]);
 		expect(mixMore("cast-a", 5)(loaf).sizing.more).toEqual([{ pot: "cast-a", grams: 17 }]);
 	});
+	const scale = (step_g: number, unit: "g" | "oz" = "g") => ({ step_g, unit, unit_g: 1, digits: 2 });
+	const scales = { main: scale(1), fine: scale(0.1), offered: [scale(0.01), scale(0.5), scale(0.028, "oz")] };
 	it("takes a finer scale, and small amounts never on a coarser one", () => {
-		expect(weighFiner(0.5)(loaf).sizing).toMatchObject({ scale_step_g: 0.5, fine_step_g: 0.1 });
-		expect(weighFiner(0.01)(loaf).sizing).toMatchObject({ scale_step_g: 0.01, fine_step_g: 0.01 });
+		expect(weighOn(scale(0.5), scales)(loaf).sizing).toMatchObject({ scale_step_g: 0.5, fine_step_g: 0.1 });
+		expect(weighOn(scale(0.01), scales)(loaf).sizing).toMatchObject({ fine_step_g: 0.01 });
+	});
+	it("weighs small amounts in the unit of the other scale", () => {
+		expect(weighOn(scale(0.28, "oz"), scales)(loaf).sizing).toMatchObject({ fine_step_g: 0.028 });
 	});
 });

@@ -1,4 +1,6 @@
-import type { Loaf } from "../../api/types";
+import type { Loaf, LoafPlan } from "../../api/types";
+
+type Scales = LoafPlan["scales"];
 
 /** So much more batter in one pot, so that the scale can weigh it; what was asked for before counts too. */
 export const mixMore =
@@ -10,14 +12,12 @@ export const mixMore =
 		return { ...loaf, sizing: { ...loaf.sizing, more: [...others, { pot, grams: before + grams }] } };
 	};
 
-/** Another scale; the one for small amounts is never the coarser of the two. */
-export const weighFiner =
-	(stepG: number) =>
-	(loaf: Loaf): Loaf => ({
+/** Another scale; the one for small amounts shows the same unit, and is never the coarser of the two. */
+export function weighOn(scale: Scales["main"], { fine, offered }: Scales) {
+	const finest = offered.find((other) => other.unit === scale.unit)?.step_g ?? scale.step_g;
+	const small = fine.unit === scale.unit ? fine.step_g : finest;
+	return (loaf: Loaf): Loaf => ({
 		...loaf,
-		sizing: {
-			...loaf.sizing,
-			scale_step_g: stepG,
-			fine_step_g: Math.min(stepG, loaf.sizing.fine_step_g ?? stepG),
-		},
+		sizing: { ...loaf.sizing, scale_step_g: scale.step_g, fine_step_g: Math.min(scale.step_g, small) },
 	});
+}

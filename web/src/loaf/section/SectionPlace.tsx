@@ -17,7 +17,7 @@ import { MouldDrawer } from "../drawers/MouldDrawer";
 import { PiecesDrawer } from "../drawers/PiecesDrawer";
 import { WorkDrawer } from "../drawers/WorkDrawer";
 import { useEditor } from "../editor/EditorContext";
-import { weighFiner } from "../pots/weighing";
+import { weighOn } from "../pots/weighing";
 import { CrossSection } from "./CrossSection";
 import { LongView } from "./LongView";
 import { PotsNow } from "./PotsNow";
@@ -226,7 +226,10 @@ function SizingDrawer() {
 					label="Scale reads"
 					value={told(sizing.scale_step_g)}
 					options={steps(sizing.scale_step_g)}
-					onChange={(step) => edit(weighFiner(Number(step)), "scale")}
+					onChange={(step) => {
+						const chosen = offered.find((scale) => told(scale.step_g) === step);
+						if (chosen) edit(weighOn(chosen, live.plan.scales), "scale");
+					}}
 				/>
 				<SelectField
 					label="Small amounts on"

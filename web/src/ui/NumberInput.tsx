@@ -1,0 +1,127 @@
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
+import { readTyped } from "./typedNumber";
+import { useUnits } from "./UnitsContext";
+import { type Quantity, unitOf } from "./units";
+
+interface Props {
+	id: string;
+	value: number | null;
+	onChange: (value: number | null) => void;
+	/** What the number measures, in the core's unit; left out for percentages and counts. */
+	quantity?: Quantity;
+	/** Its own sign, which may be typed behind it. */
+	suffix?: string;
+	digits?: number;
+	/** How far an arrow key moves it, as it is shown. */
+	step?: number;
+	min?: number;
+	placeholder?: string;
+	className?: string;
+	/** The hand leaves it, or presses Enter. */
+	onDone?: () => void;
+}
+
+/**
+ * A number as people type it, in the units in use or with one behind it. What it is taken for stands under it while it is
+ * typed; what could be two numbers is asked; what is none says why and stays, and nothing is handed on.
+ */
+export function NumberInput({
+	id,
+	value,
+	onChange,
+	quantity,
+	suffix,
+	digits,
+	step = 1,
+	min,
+	...look
+}: Props) {
+	const { units } = useUnits();
+	const says = useId();
+	const unit = quantity ? unitOf(units, quantity) : { label: suffix ?? "", size: 1, digits: digits ?? 2 };
+	const told = (number: number) =>
+		String(Number((number / unit.size).toFixed(quantity ? (digits ?? unit.digits) : unit.digits)));
+	const shown = value === null ? "" : told(value);
+	const [typed, setTyped] = useState<string | null>(null);
+	// A value from elsewhere takes the place of what was typed here; what was handed on from here does not.
+	const handed = useRef<number | null | undefined>(undefined);
+	useEffect(() => {
+		if (value !== handed.current) setTyped(null);
+		handed.current = undefined;
+	}, [value]);
+	const hand = (next: number | null) => {
+		handed.current = next;
+		onChange(next);
+	};
+	const read = typed === null ? null : readTyped(typed, { quantity, units, sign: suffix });
+	const tooLow = read?.is === "number" && min !== undefined && read.value / unit.size < min;
+	const take = (text: string) => {
+		setTyped(text);
+		const now = readTyped(text, { quantity, units, sign: suffix });
+		if (now.is === "empty") hand(null);
+		if (now.is === "number" && (min === undefined || now.value / unit.size >= min)) hand(now.value);
+	};
+	const mean = (number: number) => {
+		hand(number);
+		setTyped(null);
+	};
+	const wrong = read?.is === "wrong" ? read.says : tooLow ? `It is ${min} at least.` : null;
+	const unsure = read?.is === "unsure" ? read.could : null;
+	const behind = unit.label && ` ${unit.label}`;
+	const echo = read?.is === "number" && !read.plain && !tooLow ? `= ${told(read.value)}${behind}` : null;
+	const done = () => {
+		// What was refused or could be two numbers stays until it is put right.
+		if (wrong !== null || unsure !== null) return;
+		look.onDone?.();
+		setTyped(null);
+	};
+	const onKeyDown = (event: KeyboardEvent) => {
+		if (event.key === "Enter") done();
+		const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
+		if (way === 0 || value === null) return;
+		event.preventDefault();
+		take(String(Number((Number(told(value)) + way * step).toFixed(6))));
+	};
+	return (
+		<>
+			<input
+				id={id}
+				className={look.className ?? "field figures w-full"}
+				type="text"
+				inputMode="decimal"
+				autoComplete="off"
+				aria-invalid={wrong !== null || unsure !== null || undefined}
+				aria-describedby={wrong || unsure || echo ? says : undefined}
+				placeholder={look.placeholder}
+				value={typed ?? shown}
+				onChange={(event) => take(event.target.value)}
+				onKeyDown={onKeyDown}
+				onBlur={done}
+			/>
+			<span id={says} className="block text-xs">
+				{echo && <span className="text-soft">{echo}</span>}
+				{wrong && (
+					<span role="alert" className="font-semibold text-lye">
+						{wrong}
+					</span>
+				)}
+				{unsure && (
+					<span role="alert" className="flex flex-wrap items-center gap-1 font-semibold text-lye">
+						Which?
+						{unsure.map((number) => (
+							<button
+								key={number}
+								type="button"
+								className="rounded border border-current px-1.5 py-0.5"
+								onClick={() => mean(number)}
+							>
+								{told(number)}
+								{behind}
+							</button>
+						))}
+					</span>
+				)}
+			</span>
+		</>
+	);
+}
