@@ -25,7 +25,7 @@ class FirstColour(Frozen):
 
 
 class FirstLoaf(Frozen):
-    """The answers. ``column_mm``: how thick the round column inside is; 0: none."""
+    """The answers. ``column_mm``: how thick the round column inside is; 0: none; ``us``: weighed in ounces."""
 
     name: Annotated[str, Field(min_length=1, max_length=120)]
     mould: LoafMould
@@ -34,6 +34,7 @@ class FirstLoaf(Frozen):
     column_mm: Annotated[float, Field(ge=0, le=200)] = 0.0
     column: FirstColour | None = None
     piped: bool = False
+    us: bool = False
 
 
 def first_loaf(given: FirstLoaf) -> Loaf:
@@ -41,7 +42,7 @@ def first_loaf(given: FirstLoaf) -> Loaf:
 
     :raises InputError: the document's own problems
     """
-    blank = blank_loaf(given.name).model_dump(mode="json")
+    blank = blank_loaf(given.name, us=given.us).model_dump(mode="json")
     level = round(given.mould.height_mm * _FULL, 1)
     colours = [{"id": f"colour-{i + 1}", **item.model_dump()} for i, item in enumerate(given.colours)]
     embeds: list[dict[str, Any]] = []

@@ -160,8 +160,8 @@ export const troublesQuery = queryOptions({
 export const signIn = (name: string, password: string) =>
 	unwrap(client.POST("/api/session", { body: { name, password } }));
 export const signOut = () => unwrap(client.DELETE("/api/session"));
-export const createLoaf = (name: string): Promise<LoafOut> =>
-	unwrap(client.POST("/api/loaves", { body: { name } }));
+export const createLoaf = (name: string, us = false): Promise<LoafOut> =>
+	unwrap(client.POST("/api/loaves", { body: { name, us } }));
 /** Sent as it was read: what is wrong with a file is the server's to say. */
 export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));

@@ -4631,11 +4631,16 @@ export interface components {
         };
         /**
          * NewLoaf
-         * @description An empty page with a name.
+         * @description An empty page with a name; ``us``: in round inches, weighed in ounces.
          */
         NewLoaf: {
             /** Name */
             name: string;
+            /**
+             * Us
+             * @default false
+             */
+            us: boolean;
         };
         /**
          * LoafAway
@@ -5258,7 +5263,7 @@ export interface components {
         };
         /**
          * FirstLoaf
-         * @description The answers. ``column_mm``: how thick the round column inside is; 0: none.
+         * @description The answers. ``column_mm``: how thick the round column inside is; 0: none; ``us``: weighed in ounces.
          */
         FirstLoaf: {
             /** Name */
@@ -5283,6 +5288,11 @@ export interface components {
              * @default false
              */
             piped: boolean;
+            /**
+             * Us
+             * @default false
+             */
+            us: boolean;
         };
         /**
          * CutPiece

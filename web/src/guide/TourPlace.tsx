@@ -27,19 +27,22 @@ const HOWS = [
 ] as const;
 const MORE = ["#c2683a", "#f0ede4", "#3d4f8c"] as const;
 
+/** Round figures of either kind, to begin with. */
+const BOX = { length_mm: 250, width_mm: 90, height_mm: 70 };
+const US_BOX = { length_mm: 254, width_mm: 88.9, height_mm: 69.85 };
+
 /** A newcomer's first loaf: five questions, each with the loaf as it stands so far, and a real plan at the end. */
 export function TourPlace() {
 	const { data: cupboard } = useQuery(cupboardQuery);
 	const [step, setStep] = useState(0);
+	const { units } = useUnits();
 	const [answers, setAnswers] = useState<FirstLoaf>({
 		name: "My first loaf",
 		mould: {
 			kind: "box",
 			name: "Loaf box",
 			material: "lined box",
-			length_mm: 250,
-			width_mm: 90,
-			height_mm: 70,
+			...(units === "us" ? US_BOX : BOX),
 			draft_deg: 0,
 			end_draft_deg: 0,
 			bow_mm: 0,
@@ -50,6 +53,7 @@ export function TourPlace() {
 		column_mm: 0,
 		column: null,
 		piped: false,
+		us: units === "us",
 	});
 	const planned = useQuery({
 		queryKey: ["first-loaf", answers],

@@ -16,6 +16,7 @@ import { Today } from "../season/Today";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
 import { Problems } from "../ui/Problems";
+import { useUnits } from "../ui/UnitsContext";
 import { LoafCard } from "./LoafCard";
 
 /** Every loaf of the studio, and the two ways to a new one: an empty page, or a file. */
@@ -73,10 +74,11 @@ export function LoavesPlace() {
 
 function NewLoaf() {
 	const navigate = useNavigate();
+	const { units } = useUnits();
 	const [name, setName] = useState("");
 	const nameId = useId();
 	const opened = { onSuccess: (loaf: { id: string }) => navigate(`/loaf/${loaf.id}`) };
-	const start = useMutation({ mutationFn: createLoaf, ...opened });
+	const start = useMutation({ mutationFn: (name: string) => createLoaf(name, units === "us"), ...opened });
 	const bring = useMutation({
 		mutationFn: async (chosen: File) => importLoaf(await chosen.text()),
 		...opened,

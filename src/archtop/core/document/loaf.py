@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Final
 
 from pydantic import ValidationError, model_validator
 
-from archtop.core.base import InputError, problems_from_validation
+from archtop.core.base import G_PER_OZ, InputError, problems_from_validation
 from archtop.core.chemistry import FatShare, Formula
 from archtop.core.document.consistency import inconsistencies
 from archtop.core.document.contents import FORMAT, VERSION, Contents
 from archtop.core.document.lifts import LIFTS
 
-__all__ = ["Loaf", "blank_loaf", "read_loaf"]
+__all__ = ["Loaf", "blank_loaf", "read_loaf", "sizing_on"]
+
+# A box in round figures of either kind [mm].
+_BOX: Final = {"length_mm": 250.0, "width_mm": 90.0, "height_mm": 70.0}
+_US_BOX: Final = {"length_mm": 10 * 25.4, "width_mm": 3.5 * 25.4, "height_mm": 2.75 * 25.4}
 
 
 class Loaf(Contents):
@@ -53,12 +57,21 @@ def read_loaf(data: Any) -> Loaf:
         raise problems_from_validation(error) from error
 
 
-def blank_loaf(name: str) -> Loaf:
-    """The empty page: a plain loaf in one colour that can already be weighed out and cut."""
+def sizing_on(us: bool) -> dict[str, float]:
+    """Scales of a new loaf: a hundredth and a thousandth of an ounce, or as usual."""
+    return {"scale_step_g": G_PER_OZ / 100, "fine_step_g": G_PER_OZ / 1000} if us else {}
+
+
+def blank_loaf(name: str, us: bool = False) -> Loaf:
+    """The empty page: a plain loaf in one colour that can already be weighed out and cut.
+
+    :param us: in round inches, on scales that show ounces
+    """
     return read_loaf(
         {
             "name": name,
-            "mould": {"name": "Loaf box", "length_mm": 250, "width_mm": 90, "height_mm": 70},
+            "mould": {"name": "Loaf box", **(_US_BOX if us else _BOX)},
+            "sizing": sizing_on(us),
             "formulas": [
                 Formula(
                     id="house",

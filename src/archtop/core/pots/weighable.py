@@ -118,8 +118,9 @@ class _Search:
         if not keeps.any():
             return None
         oils = grams[:, self.oil]
-        strays = np.abs(oils / oils.sum(axis=1, keepdims=True) - exact / exact.sum()).sum(axis=1) + np.abs(off)
-        strays += (superfat - self.target) / 100
+        # A pot too large by a gram is worse than shares of oils off by one; inside the band all is well.
+        strays = np.abs(oils / oils.sum(axis=1, keepdims=True) - exact / exact.sum()).sum(axis=1) + 3 * np.abs(off)
+        strays += (superfat - self.target) / 300
         short = off < -_TINY
         best = min(np.flatnonzero(keeps), key=lambda i: (short[i], strays[i]))
         amounts = tuple(round(float(amount), 6) for amount in grams[best])

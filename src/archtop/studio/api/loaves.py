@@ -88,7 +88,7 @@ def list_loaves_away(request: HttpRequest) -> LoavesAway:
 @router.post("", response={201: LoafOut, 422: ProblemReport}, operation_id="create_loaf")
 def create(request: HttpRequest, payload: NewLoaf) -> Status[LoafOut]:
     """An empty page."""
-    return Status(201, _whole(create_loaf(owner_of(request), blank_loaf(payload.name))))
+    return Status(201, _whole(create_loaf(owner_of(request), blank_loaf(payload.name, us=payload.us))))
 
 
 @router.post("/import", response={201: LoafOut, 422: ProblemReport}, operation_id="import_loaf")

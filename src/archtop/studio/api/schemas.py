@@ -94,9 +94,10 @@ class SignIn(Schema):
 
 
 class NewLoaf(Schema):
-    """An empty page with a name."""
+    """An empty page with a name; ``us``: in round inches, weighed in ounces."""
 
     name: Annotated[str, Field(min_length=1, max_length=120)]
+    us: bool = False
 
 
 class LoafSummary(Schema):
