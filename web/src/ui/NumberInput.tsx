@@ -41,6 +41,8 @@ export function NumberInput({
 	const unit = quantity ? unitOf(units, quantity) : { label: suffix ?? "", size: 1, digits: digits ?? 2 };
 	const told = (number: number) =>
 		String(Number((number / unit.size).toFixed(quantity ? (digits ?? unit.digits) : unit.digits)));
+	// What was meant is told to the last digit that was typed.
+	const exactly = (number: number) => String(Number((number / unit.size).toFixed(4)));
 	const shown = value === null ? "" : told(value);
 	const [typed, setTyped] = useState<string | null>(null);
 	// A value from elsewhere takes the place of what was typed here; what was handed on from here does not.
@@ -68,7 +70,7 @@ export function NumberInput({
 	const wrong = read?.is === "wrong" ? read.says : tooLow ? `It is ${min} at least.` : null;
 	const unsure = read?.is === "unsure" ? read.could : null;
 	const behind = unit.label && ` ${unit.label}`;
-	const echo = read?.is === "number" && !read.plain && !tooLow ? `= ${told(read.value)}${behind}` : null;
+	const echo = read?.is === "number" && !read.plain && !tooLow ? `= ${exactly(read.value)}${behind}` : null;
 	const done = () => {
 		// What was refused or could be two numbers stays until it is put right.
 		if (wrong !== null || unsure !== null) return;
@@ -106,16 +108,16 @@ export function NumberInput({
 					</span>
 				)}
 				{unsure && (
-					<span role="alert" className="flex flex-wrap items-center gap-1 font-semibold text-lye">
+					<span role="alert" className="mt-1 flex flex-wrap items-center gap-2 font-semibold text-lye">
 						Which?
 						{unsure.map((number) => (
 							<button
 								key={number}
 								type="button"
-								className="rounded border border-current px-1.5 py-0.5"
+								className="min-h-7 rounded border border-current px-2"
 								onClick={() => mean(number)}
 							>
-								{told(number)}
+								{exactly(number)}
 								{behind}
 							</button>
 						))}
