@@ -261,6 +261,13 @@ class Desk:
         self.go("Bench")
         expect(self.page.get_by_role("heading", level=1)).to_have_text(re.compile(f"^{re.escape(words)}"))
 
+    def press_done(self) -> None:
+        """Done, and where that is before its time, that one knows."""
+        self.page.keyboard.press("Space")
+        asked = self.page.get_by_role("alertdialog")
+        if asked.count():
+            asked.get_by_role("button", name=re.compile("^I know")).click()
+
     def go(self, place: str) -> None:
         """To another place of the loaf."""
         self.page.get_by_role("navigation", name="Places of this loaf").get_by_role("link", name=place).click()

@@ -113,7 +113,7 @@ def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> No
     now = page.get_by_role("heading", level=1)
     titles = [now.inner_text()]
     while not titles[-1].startswith("Draw the wire"):
-        page.keyboard.press("Space")
+        desk.press_done()
         expect(now).not_to_have_text(titles[-1])
         titles.append(now.inner_text())
     assert titles.index("Dust Line") < titles.index("Pour Pour 2") < titles.index("Draw the wire: Hanger")

@@ -171,7 +171,7 @@ def test_the_bench_is_worked_through_to_its_end(page: Page, desk: Desk) -> None:
     expect(status).to_contain_text("0 of")
     steps = int(status.inner_text().split()[2])
     for n in range(steps):
-        page.keyboard.press("Space")
+        desk.press_done()
         expect(status).to_contain_text(f"{n + 1} of {steps} done")
     expect(page.get_by_text("All done.")).to_be_visible()
     page.get_by_role("button", name="Undo").click()

@@ -57,7 +57,7 @@ def test_a_pot_that_the_scale_cannot_weigh_offers_ways_and_takes_one(page: Page,
     titles = []
     while "cannot weigh" not in (title := heading.inner_text()):
         titles.append(title)
-        page.keyboard.press("Space")
+        desk.press_done()
         expect(heading).not_to_have_text(title)
     assert len(titles) < 40
     page.go_back()
@@ -86,3 +86,32 @@ def test_a_loaf_begun_in_us_units_is_weighed_in_ounces_that_add_up(page: Page, d
     expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"\d\.\d\d oz"))
     expect(page.get_by_role("region", name="Now")).not_to_contain_text(re.compile(r"\d g\b"))
     page.get_by_role("button", name="mm · g").click()
+
+
+def test_hot_lye_is_asked_about_once_and_its_clock_stays_in_sight(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Hot lye")
+    desk.work_until("Let the lye cool")
+    heading = page.get_by_role("heading", level=1)
+    timer = page.get_by_role("timer")
+    expect(timer).to_contain_text("to go, as reckoned")
+    page.keyboard.press("Space")
+    asked = page.get_by_role("alertdialog", name="Before its time")
+    expect(asked).to_contain_text("to go, as reckoned")
+    page.keyboard.press("Space")
+    assert violations(page) == []
+    for button in page.get_by_role("button").all():
+        box = button.bounding_box()
+        assert box
+        assert min(box["width"], box["height"]) >= 64
+    asked.get_by_role("button", name="Not yet").click()
+    expect(heading).to_have_text("Let the lye cool")
+    mixing = page.get_by_role("list", name="After that").get_by_role("button").filter(has_text="lye").first
+    title = mixing.locator("span.block.text-xl").inner_text()
+    mixing.click()
+    expect(asked).to_contain_text("comes before")
+    asked.get_by_role("button", name=re.compile("^I know")).click()
+    expect(heading).to_have_text(title)
+    expect(timer).to_contain_text("Let the lye cool: to go, as reckoned")
+    page.keyboard.press("Backspace")
+    desk.press_done()
+    expect(heading).not_to_have_text("Let the lye cool")

@@ -4167,7 +4167,8 @@ export interface components {
          * Step
          * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
          *
-         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself.
+         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``asks``: what a person says who takes it before its
+         *     turn, or ends it before its time; nothing where that does no harm.
          */
         Step: {
             /** Key */
@@ -4196,6 +4197,11 @@ export interface components {
              * @default []
              */
             cautions: string[];
+            /**
+             * Asks
+             * @default
+             */
+            asks: string;
             /**
              * Moves
              * @default []

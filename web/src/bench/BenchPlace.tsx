@@ -14,6 +14,7 @@ import { StepNow } from "./StepNow";
 import { type Tool, ToolBelt } from "./ToolBelt";
 import { TroublePanel } from "./TroublePanel";
 import { LOOKS, type Tone, useTone } from "./tone";
+import { type Asked, useGate } from "./useGate";
 import { useWakeLock } from "./useWakeLock";
 import { WarmthPanel } from "./WarmthPanel";
 
@@ -21,11 +22,14 @@ import { WarmthPanel } from "./WarmthPanel";
 export function BenchPlace() {
 	const { document, live } = useEditor();
 	const room = useRoom();
-	const { bench } = room;
+	const gate = useGate(room.bench, room.now);
+	// Nothing is hot on a rehearsed day.
+	const bench = room.rehearsing ? room.bench : gate.bench;
+	const asked = room.rehearsing ? null : gate.asked;
 	const { tone, turn } = useTone();
 	const [tool, setTool] = useState<Tool | null>(null);
 	useWakeLock();
-	useBenchKeys(bench);
+	useBenchKeys(bench, asked);
 	const now = bench.queue[0];
 	const look = LOOKS[tone];
 	return (
@@ -63,7 +67,7 @@ export function BenchPlace() {
 							<Next steps={bench.queue.slice(1, 3)} tone={tone} onBegin={bench.begin} />
 						</>
 					)}
-					<BigKeys bench={bench} tone={tone} />
+					{asked ? <Ask asked={asked} tone={tone} /> : <BigKeys bench={bench} tone={tone} />}
 				</div>
 				<ToolBelt
 					tool={tool}
@@ -74,6 +78,25 @@ export function BenchPlace() {
 				/>
 			</main>
 		</div>
+	);
+}
+
+/** Asked once, where something hot or sharp is taken before its time. */
+function Ask({ asked, tone }: { asked: Asked; tone: Tone }) {
+	const look = LOOKS[tone];
+	const key = `min-h-24 rounded-2xl px-4 text-2xl font-extrabold`;
+	return (
+		<section role="alertdialog" aria-label="Before its time" className="mt-3 space-y-3">
+			<p className="text-2xl font-bold">{asked.why}</p>
+			<div className="grid grid-cols-2 gap-3">
+				<button type="button" onClick={asked.leave} className={`${key} border-2 ${look.plain}`}>
+					Not yet
+				</button>
+				<button type="button" onClick={asked.go} className={`${key} ${look.press}`}>
+					{asked.yes}
+				</button>
+			</div>
+		</section>
 	);
 }
 
@@ -129,22 +152,28 @@ function Away({ since, bench, tone }: { since: string; bench: Bench; tone: Tone 
 /** The amounts of the step at hand, to go through with the arrow keys. */
 const amountKeys = () => [...document.querySelectorAll<HTMLElement>("[data-amount]")];
 
-function useBenchKeys(bench: Bench): void {
+function useBenchKeys(bench: Bench, asked: Asked | null): void {
 	useEffect(() => {
 		const listen = (event: KeyboardEvent) => {
 			if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
 			const onControl = event.target instanceof HTMLElement && event.target.closest("button, a") !== null;
 			const next = bench.queue[1];
 			const [now] = bench.queue;
-			const keys: Record<string, (() => void) | undefined> = {
-				// A focused button answers to space by itself.
-				" ": onControl ? undefined : bench.away ? () => bench.tick("away") : bench.press,
-				Backspace: bench.undo,
-				ArrowRight: next && (() => bench.begin(next.key)),
-				ArrowLeft: bench.outOfTurn && now ? bench.undo : undefined,
-				ArrowDown: DOWN,
-				ArrowUp: UP,
+			const answers: Record<string, (() => void) | undefined> = {
+				Backspace: asked?.leave,
+				Escape: asked?.leave,
 			};
+			const keys: Record<string, (() => void) | undefined> = asked
+				? answers
+				: {
+						// A focused button answers to space by itself.
+						" ": onControl ? undefined : bench.away ? () => bench.tick("away") : bench.press,
+						Backspace: bench.undo,
+						ArrowRight: next && (() => bench.begin(next.key)),
+						ArrowLeft: bench.outOfTurn && now ? bench.undo : undefined,
+						ArrowDown: DOWN,
+						ArrowUp: UP,
+					};
 			const act = keys[event.key];
 			if (!act || (event.target instanceof HTMLElement && event.target.closest("[role=tablist]"))) return;
 			event.preventDefault();
@@ -160,7 +189,7 @@ function useBenchKeys(bench: Bench): void {
 			window.removeEventListener("keydown", listen);
 			window.removeEventListener("click", letGo);
 		};
-	}, [bench]);
+	}, [bench, asked]);
 }
 
 const DOWN = () => focusAmount(1);

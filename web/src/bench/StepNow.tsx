@@ -8,6 +8,7 @@ import { minutesText, onScale, temperatureText, withUnit } from "../ui/units";
 import type { Bench } from "./benchOf";
 import { TopTemplate } from "./TopTemplate";
 import { LOOKS, type Tone } from "./tone";
+import { minutesOf } from "./useGate";
 import { WaitsFor } from "./WaitsFor";
 import { WaitTimer } from "./WaitTimer";
 
@@ -24,14 +25,20 @@ export function StepNow({ step, tone, bench, clocks, children }: Props) {
 	const look = LOOKS[tone];
 	const weighing = step.amounts.some((amount) => amount.reads != null);
 	const many = step.amounts.length > 4;
-	const rest = step.do === "wait" ? step.amounts.find((amount) => amount.unit === "min") : undefined;
+	const rest = minutesOf(step);
+	// A wait that goes on while another step is taken up first keeps its clock in sight.
+	const other = bench.outOfTurn ? bench.queue[1] : undefined;
+	const meanwhile = other && minutesOf(other);
 	return (
 		<section aria-live="polite" aria-label="Now" className="flex flex-1 flex-col justify-center gap-3 py-2">
 			<p className={`text-2xl ${look.soft}`}>{step.stage}</p>
 			<h1 className="text-[clamp(2.4rem,5.6vw,4.6rem)] leading-[1.05]">{step.title}</h1>
 			{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
 			<WaitsFor step={step.key} clocks={clocks} tone={tone} />
-			{bench.since && rest && <WaitTimer since={bench.since} minutes={rest.value} tone={tone} />}
+			{bench.since && rest && <WaitTimer since={bench.since} minutes={rest} tone={tone} />}
+			{bench.since && other && meanwhile && (
+				<WaitTimer since={bench.since} minutes={meanwhile} tone={tone} of={other.title} />
+			)}
 			<TopTemplate step={step.key} tone={tone} />
 			{children}
 			{step.amounts.length > 0 && (

@@ -9,10 +9,12 @@ interface Props {
 	since: string;
 	minutes: number;
 	tone: Tone;
+	/** What is waited for, where that is not the step at hand. */
+	of?: string;
 }
 
 /** How long a wait still takes. It is reckoned from the log: a reload or a crash loses nothing. */
-export function WaitTimer({ since, minutes, tone }: Props) {
+export function WaitTimer({ since, minutes, tone, of }: Props) {
 	const room = useRoom();
 	const [now, setNow] = useState(room.now);
 	useEffect(() => {
@@ -31,7 +33,10 @@ export function WaitTimer({ since, minutes, tone }: Props) {
 			className={`flex items-baseline gap-4 rounded-2xl border-2 px-5 py-2 ${LOOKS[tone].card}`}
 		>
 			<span className="figures text-6xl font-extrabold">{text}</span>
-			<span className="text-2xl">{over ? "over: go and look" : "to go, as reckoned"}</span>
+			<span className="text-2xl">
+				{of && `${of}: `}
+				{over ? "over: go and look" : "to go, as reckoned"}
+			</span>
 		</p>
 	);
 }

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.chemistry import Batter, Fat, Formula, Role, Stage, naoh_g_per_g
+from archtop.core.chemistry import Batter, BatterPart, Fat, Formula, Role, Stage, naoh_g_per_g
 from archtop.core.pots.additions import Addition, AdditionRole, Additions
 from archtop.core.pots.apportion import apportion
 from archtop.core.pots.cling import cling_ml
@@ -200,7 +200,7 @@ def pot_for(
             exact_g=part.share * wanted,
             fine=part.role == "additive" and part.share * wanted < SMALL_STEPS * step,
         )
-        for part, weighs in zip(batter.parts, recipe.grams, strict=True)
+        for part, weighs in _in_order(batter, recipe.grams, fats)
     )
     superfat = Figure.exact(
         recipe.superfat_percent,
@@ -248,6 +248,12 @@ def pot_for(
             scale.fine_step_g,
         ),
     )
+
+
+def _in_order(batter: Batter, grams: Sequence[float], fats: Mapping[str, Fat]) -> list[tuple[BatterPart, float]]:
+    """As hands weigh them: fats that must melt first, then the oils, then the rest."""
+    lines = list(zip(batter.parts, grams, strict=True))
+    return sorted(lines, key=lambda line: 2 if line[0].role != "oil" else 0 if fats[line[0].key].solid_at_25 else 1)
 
 
 def _wet(need: PortionNeed, key: str) -> bool:

@@ -12,6 +12,9 @@ from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, Verb
 
 __all__ = ["pot_steps"]
 
+# What somebody says who takes a step with lye before its turn.
+_KNOWN = "I know: what comes before it is seen to"
+_COOL = "I know: lye and oils are as warm as they should be"
 _BLENDER_CAUTION = "Blender off and unplugged before it is scraped."
 _SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
 
@@ -84,6 +87,7 @@ class _PotSteps:
         amounts: tuple[Amount, ...] = (),
         *,
         cautions: tuple[str, ...] = (),
+        asks: str = "",
     ) -> Step:
         return Step(
             key=str(PotId.parse(self.pot.id).step(*key.split(".", 1))),
@@ -93,6 +97,7 @@ class _PotSteps:
             detail=detail,
             amounts=amounts,
             cautions=cautions,
+            asks=asks or (_KNOWN if set(cautions) & set(LYE_CAUTIONS) else ""),
             pot=self.pot.id,
         )
 
@@ -153,6 +158,7 @@ class _PotSteps:
                 "Let the lye cool",
                 "A cold-water bath is many times quicker. Keep it covered and out of reach.",
                 (rest, self.temperature("Until it stands at", self.heat.lye_at)),
+                asks="I know: it is cool",
             )
         if cooled := self.lines("additive", stage="cooled lye"):
             yield self.step(
@@ -185,6 +191,7 @@ class _PotSteps:
                 "Short bursts. Stop as soon as no oil rises.",
                 (comes_to,),
                 cautions=(_BLENDER_CAUTION,),
+                asks=_COOL,
             )
         late = [*self.lines("late fat"), *self.lines("additive", stage="after trace")]
         if late:

@@ -53,7 +53,8 @@ class Amount(Frozen):
 class Step(Frozen):
     """One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
 
-    ``pot``: the pot it is about, ``None`` for work on the loaf itself.
+    ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``asks``: what a person says who takes it before
+    its turn, or ends it before its time; nothing where that does no harm.
     """
 
     key: str
@@ -63,5 +64,6 @@ class Step(Frozen):
     detail: str = ""
     amounts: tuple[Amount, ...] = ()
     cautions: tuple[str, ...] = ()
+    asks: str = ""
     moves: tuple[ShelfMove, ...] = ()
     pot: str | None = None

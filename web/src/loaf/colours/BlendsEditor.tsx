@@ -50,9 +50,10 @@ export function BlendsEditor({ scents }: { scents: readonly Scent[] }) {
 							of={blend.name}
 							rows={blend.parts.map((part) => ({ key: part.scent, percent: part.percent }))}
 							options={scents.map((scent) => [scent.key, scent.name] as const)}
-							onChange={(rows) =>
-								put({ parts: rows.map((row) => ({ scent: row.key, percent: row.percent })) })
-							}
+							onChange={(rows) => {
+								const parts = rows.map((row) => ({ scent: row.key, percent: row.percent }));
+								put({ parts, ...named(blend, parts, scents) });
+							}}
 							onAdd={halve(blend, scents, put)}
 						/>
 					</div>
@@ -68,6 +69,13 @@ export function BlendsEditor({ scents }: { scents: readonly Scent[] }) {
 			<ScentLoads pots={live.plan.pots} />
 		</section>
 	);
+}
+
+/** A scent is called by its bottles until it is given a name by hand. */
+function named(blend: ScentBlend, parts: ScentBlend["parts"], scents: readonly Scent[]): { name?: string } {
+	const bottles = (of: ScentBlend["parts"]) =>
+		of.map((part) => scents.find((scent) => scent.key === part.scent)?.name ?? part.scent).join(" + ");
+	return blend.name === bottles(blend.parts) ? { name: bottles(parts).slice(0, 120) } : {};
 }
 
 /** Another bottle takes half of the last one's part. */

@@ -77,7 +77,11 @@ function AdditiveRow({ dose, additives, onChange, onRemove }: RowProps) {
 					label="Addition"
 					value={dose.additive}
 					options={additives.map((item) => [item.key, item.name] as const)}
-					onChange={(key) => onChange({ additive: key, stage: null })}
+					onChange={(key) => {
+						// Another thing begins at its own usual dose, in the unit of its table.
+						const low = additives.find((item) => item.key === key)?.low;
+						onChange({ additive: key, stage: null, unit: "g per kg oils", ...(low && { amount: low }) });
+					}}
 				/>
 				<NumberField
 					label="Amount"
