@@ -114,6 +114,15 @@ export const PAGES: readonly GuidePage[] = [
 					grams by the batter's density, with the film on bowls and what is to spare added.
 				</p>
 				<p>
+					Set what your scales read under Section, Bowls: oils and lye are rounded to it together, so that the
+					superfat keeps. A pot too small for the scale says so and offers ways: more batter, a finer scale,
+					or another pot of its formula to be cast with. What is too little to weigh is thinned first.
+				</p>
+				<p>
+					Numbers are typed as you write them: 7,5 or 7.5, 1 1/2, and with a unit behind, as in 2 lb 3 oz.
+					What a number could mean twice, such as 1,250, is asked.
+				</p>
+				<p>
 					<strong>Sizing backwards</strong>: use a bottle of scent or a bag of shreds exactly; the last pour
 					moves until the plan takes just that.
 				</p>
@@ -143,6 +152,10 @@ export const PAGES: readonly GuidePage[] = [
 					thermometer are followed live. Nothing is lost by a reload or a lost connection: presses wait in
 					this browser. A tablet at the bench or a phone for the photographs comes in once the studio is
 					served with <code>archtop serve --share</code>, which tells the address.
+				</p>
+				<p>
+					What may hurt before its time is asked once: lye that is still hot, a step with lye taken before the
+					one that comes first. One press says that you know; its clock stays in sight.
 				</p>
 				<p>
 					The clock tells when a bowl is thick enough to carry an embed, hold a layer or be piped. Give it
