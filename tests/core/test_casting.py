@@ -113,7 +113,7 @@ def test_waits_without_circumstances_are_the_table() -> None:
 
 
 def circumstances(**more: Any) -> Circumstances:
-    usual = {"unmould_h": 24, "firm_percent": 40, "lactate": False, "room_c": 21, "gelled": False}
+    usual = {"unmould_h": 24, "firm_percent": 40, "lactate": 0.0, "room_c": 21, "gelled": False}
     return Circumstances(**(usual | more))
 
 
@@ -122,7 +122,7 @@ def circumstances(**more: Any) -> Circumstances:
     [
         # One day with sodium lactate, two without (common practice, no source).
         ("column", "silicone", {}, 48, ""),
-        ("column", "silicone", {"lactate": True}, 24, "lactate"),
+        ("column", "silicone", {"lactate": 1.0}, 24, "lactate"),
         ("column", "silicone", {"thick_mm": 70}, 72, "thickness"),
         ("column", "silicone", {"room_c": 15}, 60, "cold"),
         ("loaf", "lined box", {}, 24, ""),
@@ -152,9 +152,9 @@ def test_a_studios_own_waits_count_more_the_more_there_are() -> None:
     assert few.latest_h > few.earliest_h
 
 
-@given(st.floats(5, 90), st.floats(10, 80), st.booleans(), st.floats(5, 35), st.booleans(), st.floats(0, 100))
+@given(st.floats(5, 90), st.floats(10, 80), st.floats(0, 1), st.floats(5, 35), st.booleans(), st.floats(0, 100))
 def test_a_window_is_never_of_nothing(
-    unmould: float, firm: float, lactate: bool, room: float, gel: bool, thick: float
+    unmould: float, firm: float, lactate: float, room: float, gel: bool, thick: float
 ) -> None:
     found = Circumstances(
         unmould_h=unmould, firm_percent=firm, lactate=lactate, room_c=room, gelled=gel, thick_mm=thick

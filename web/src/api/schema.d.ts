@@ -3213,8 +3213,14 @@ export interface components {
         /**
          * Measures
          * @description Readings of a formula; each figure says how it came about, each ``…_words`` what it means at the bench.
+         *
+         *     ``acts``: how much of its whole effect each additive has at its dose, by key, from 0 to 1.
          */
         Measures: {
+            /** Acts */
+            acts: {
+                [key: string]: number;
+            };
             /** Acids */
             acids: components["schemas"]["AcidShare"][];
             firm: components["schemas"]["Figure"];
@@ -4167,8 +4173,8 @@ export interface components {
          * Step
          * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
          *
-         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``asks``: what a person says who takes it before its
-         *     turn, or ends it before its time; nothing where that does no harm.
+         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``asks``: what a person says who takes it before
+         *     its turn, or ends it before its time; nothing where that does no harm.
          */
         Step: {
             /** Key */

@@ -7,6 +7,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from functools import cache
 from typing import Annotated, Final, Literal, get_args
@@ -24,6 +25,7 @@ __all__ = [
     "additive_named",
     "grams_per_g_oils",
     "standard_additives",
+    "strength_of",
 ]
 
 Stage = Literal["lye water", "cooled lye", "oils", "after trace"]
@@ -32,6 +34,9 @@ STAGES: Final[tuple[Stage, ...]] = get_args(Stage)
 
 # A citric acid molecule takes three of sodium hydroxide: 3 · 39.997 / 192.12 g/mol.
 _LYE_TAKEN = {"citric-acid": 3 * 39.997 / 192.12}
+
+# How steeply an effect comes in with the dose.
+_SATURATES = 3.0
 
 
 class Additive(Frozen):
@@ -72,6 +77,19 @@ class AdditiveDose(Frozen):
     amount: Annotated[float, Field(gt=0, le=2000)]
     unit: DoseUnit = "g per kg oils"
     stage: Stage | None = None
+
+
+def strength_of(g_per_kg: float, additive: Additive) -> float:
+    """How much of what an additive does so much of it does [-], from nothing to 1 at the lowest usual dose and over.
+
+    It saturates: half of that dose does most of it, and more than usual no more. The shape is a stated guess.
+
+    :param g_per_kg: for a kilogram of oils [g]
+
+    >>> [round(strength_of(dose, standard_additives()["sodium-lactate"]), 2) for dose in (0, 0.1, 2, 10, 30)]
+    [0.0, 0.03, 0.47, 1.0, 1.0]
+    """
+    return min(1.0, (1 - math.exp(-_SATURATES * g_per_kg / additive.low)) / (1 - math.exp(-_SATURATES)))
 
 
 @cache

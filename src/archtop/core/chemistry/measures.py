@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from archtop.core.base import Figure, Frozen, read_table
-from archtop.core.chemistry.additives import Additive
+from archtop.core.chemistry.additives import Additive, strength_of
 from archtop.core.chemistry.batter import Batter
 from archtop.core.chemistry.fats import Fat
 from archtop.core.chemistry.formula import Formula
@@ -34,8 +34,12 @@ class AcidShare(Frozen):
 
 
 class Measures(Frozen):
-    """Readings of a formula; each figure says how it came about, each ``…_words`` what it means at the bench."""
+    """Readings of a formula; each figure says how it came about, each ``…_words`` what it means at the bench.
 
+    ``acts``: how much of its whole effect each additive has at its dose, by key, from 0 to 1.
+    """
+
+    acts: dict[str, float]
     acids: tuple[AcidShare, ...]
     firm: Figure
     firm_words: str
@@ -100,8 +104,14 @@ def measures_of(
     unsaponifiable = sum(share * fats[key].unsaponifiable for key, share in shares.items())
     free_share = (batter.superfat_percent + unsaponifiable) / 100
     dried = 1 + batter.superfat_percent / 100 + 0.12
-    harder = sum(additives[dose.additive].firm for dose in formula.additives)
+    acts = {
+        part.key: strength_of(part.per_g_oils * 1000, additives[part.key])
+        for part in batter.parts
+        if part.role == "additive"
+    }
+    harder = sum(additives[key].firm * strength for key, strength in acts.items())
     return Measures(
+        acts=acts,
         acids=tuple(
             AcidShare(code=code, name=names[code][0], percent=percent, saturated=names[code][1])
             for code, percent in sorted(acids.items(), key=lambda item: -item[1])
@@ -147,7 +157,7 @@ def measures_of(
     )
 
 
-def _unmould(firm: float, lye_percent: float, harder: int, silicone: bool) -> Figure:
+def _unmould(firm: float, lye_percent: float, harder: float, silicone: bool) -> Figure:
     """Hours until a loaf can be unmoulded: softer, wetter and closed-in loaves take longer."""
     hours = 24 * (40 / max(firm, 10)) ** 0.8 * (33 / lye_percent) ** 1.2 * (3.0 if silicone else 1.0)
     hours *= 0.8 ** max(-1, min(harder, 3))
@@ -159,6 +169,10 @@ def _unmould(firm: float, lye_percent: float, harder: int, silicone: bool) -> Fi
         basis="estimate",
         how=f"a day for 40 % firm acids at 33 % lye; here {firm:.0f} % at {lye_percent:.0f} %"
         + (", times three in silicone" if silicone else "")
-        + (f", {'quicker' if harder > 0 else 'slower'} for its additives" if harder else ""),
+        + (
+            f", {'quicker' if harder > 0 else 'slower'} for its additives, as much as there is of them"
+            if harder
+            else ""
+        ),
         source="anchored to common practice (18-48 h in a lined box, 3-5 days in silicone), gel left out",
     )

@@ -222,14 +222,15 @@ def _whitened(of: Circumstance) -> str | None:
     return ", ".join(white) or None
 
 
+# Less of a sugar than does this much of its effect warms nothing.
+_WARMS = 0.3
+
+
 def _sweetened(of: Circumstance) -> str | None:
     """Sugars and milks warm the pot; the table of additives says which do."""
-    sweet = [
-        of.cupboard.additives[dose.additive].name
-        for formula in of.loaf.formulas
-        for dose in formula.additives
-        if of.cupboard.additives[dose.additive].heat
-    ]
+    table = of.cupboard.additives
+    acts = [item for measures in of.result.measures.values() for item in measures.acts.items()]
+    sweet = [table[key].name for key, strength in acts if table[key].heat * strength > _WARMS]
     return ", ".join(dict.fromkeys(sweet)) or None
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from archtop.core.base import Basis, Frozen, Rate
-from archtop.core.chemistry import Formula, Measures
+from archtop.core.chemistry import Measures
 from archtop.core.schedule.waits import Wait, wait_for
 
 __all__ = ["Circumstances", "wait_in"]
@@ -19,6 +19,8 @@ _USUAL_H = 24.0
 _QUICKEST, _SLOWEST = 0.5, 2.5
 # With sodium lactate a silicone column lets go after one day instead of two (common practice, no source).
 _LACTATE = 0.5
+# Less of it than moves anything by a tenth is not spoken of.
+_SOME = 0.15
 # Thicker than this a column stays wet inside for longer [mm], by so much; and so in a cold room below [°C].
 _LARGE_MM, _LARGE = 60.0, 1.5
 _COLD_C, _COLD = 18.0, 1.25
@@ -29,24 +31,25 @@ _BRITTLE_PERCENT, _BRITTLE_H = 55.0, 24.0
 
 
 class Circumstances(Frozen):
-    """What a wait depends on besides its mould. ``thick_mm``: of a column; ``unmould_h``: by the formula's reading."""
+    """What a wait depends on besides its mould. ``thick_mm``: of a column; ``unmould_h``: by the formula's reading.
+
+    ``lactate``: how much of its whole effect there is of sodium lactate, from 0 to 1.
+    """
 
     unmould_h: float
     firm_percent: float
-    lactate: bool
+    lactate: float
     room_c: float
     gelled: bool
     thick_mm: float = 0.0
 
     @classmethod
-    def of(
-        cls, formula: Formula, measures: Measures, room_c: float, gelled: bool, thick_mm: float = 0.0
-    ) -> Circumstances:
-        """Those of something made from a formula; ``measures``: of a lined box."""
+    def of(cls, measures: Measures, room_c: float, gelled: bool, thick_mm: float = 0.0) -> Circumstances:
+        """Those of something made from a formula, by its measures for a lined box."""
         return cls(
             unmould_h=measures.unmould.value,
             firm_percent=measures.firm.value,
-            lactate=any(dose.additive == "sodium-lactate" for dose in formula.additives),
+            lactate=measures.acts.get("sodium-lactate", 0.0),
             room_c=room_c,
             gelled=gelled,
             thick_mm=thick_mm,
@@ -64,9 +67,9 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
     basis: Basis = table.basis
     if found and what in ("column", "cavity", "composite", "loaf"):
         pace = min(max(found.unmould_h / _USUAL_H, _QUICKEST), _SLOWEST)
-        if what == "column" and material == "silicone" and found.lactate:
-            earliest *= _LACTATE
-            because.append("sodium lactate")
+        if what == "column" and material == "silicone" and found.lactate > _SOME:
+            earliest *= _LACTATE**found.lactate
+            because.append("sodium lactate" if found.lactate > 0.9 else "a little sodium lactate")
         elif abs(pace - 1) > 0.1:
             earliest *= pace
             because.append(f"its formula ({'slower' if pace > 1 else 'quicker'} than usual)")

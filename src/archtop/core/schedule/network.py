@@ -120,7 +120,6 @@ class _Weaving:
         self.loaf, self.result, self.own = loaf, result, own
         self.at = f"{ident}/" if ident else ""
         self.ident = ident
-        self.formulas = {formula.id: formula for formula in loaf.formulas}
         self.jobs: list[Job] = []
         self.links: list[Link] = []
         self.holds: list[Hold] = []
@@ -163,9 +162,7 @@ class _Weaving:
         found = None
         if formula is not None:
             sizing = self.loaf.sizing
-            found = Circumstances.of(
-                self.formulas[formula], self.result.measures[formula], sizing.room_c, sizing.gelled, thick_mm
-            )
+            found = Circumstances.of(self.result.measures[formula], sizing.room_c, sizing.gelled, thick_mm)
         return wait_in(what, material, found, self.own)
 
     def job(self, key: str, kind: JobKind, title: str, minutes: int) -> None:

@@ -85,7 +85,7 @@ def load_past(owner: User) -> None:
     save_prices(told["prices"], "€", 18.0)
     for number, (name, like) in enumerate(told["loaves"]):
         days = _LAST + _EVERY * (len(told["loaves"]) - 1 - number)
-        chance = np.random.default_rng(1000 + number)
+        chance = np.random.default_rng(3000 + number)
         data = json.loads((_FOLDER / f"{like}.loaf.json").read_text(encoding="utf-8"))
         poured = dt.datetime.combine(wall_clock.today() - dt.timedelta(days=days), _POURED_AT, dt.UTC)
         loaf = create_loaf(owner, read_loaf({**_recoloured(data, told["palette"], chance), "name": name}))

@@ -23,6 +23,8 @@ _START_PA, _START_SPREAD = 2.0, 0.7
 DOUBLES_PER_C, _USUAL_C = 10.0, 38.0
 # How much faster a percent more lye in the water makes it, and hard fats above a usual third: estimates.
 _PER_PERCENT, _USUAL_PERCENT = 0.03, 30.0
+# A point of the additives' table: "a little sooner"; two are much sooner. A stated guess.
+_PER_PACE = 1.25
 _PER_HARD, _USUAL_HARD = 0.8, 0.4
 # Thicker than this batter no longer levels under a spatula and a tap: the middle of the last stage.
 _LEVELS_PA = 120.0
@@ -78,6 +80,16 @@ def bowls_of(of: ResolvedLoaf, result: LoafPlan) -> tuple[Bowl, ...]:
     )
 
 
+def _besides(of: ResolvedLoaf, result: LoafPlan, pot: Pot) -> tuple[float, str]:
+    """By how much additives hurry or slow a pot, as much as there is of each, and which do."""
+    moved = {
+        of.cupboard.additives[key].name: of.cupboard.additives[key].pace * strength
+        for key, strength in result.measures[pot.formula].acts.items()
+    }
+    named = [name for name, points in moved.items() if abs(points) > 0.1]
+    return _PER_PACE ** sum(moved.values()), " and ".join(named)
+
+
 def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: Pace) -> Bowl:
     named = PotId.parse(pot.id)
     heat = next(heat for heat in result.heats if heat.pot == pot.id)
@@ -85,7 +97,8 @@ def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: 
     water = math.exp(_PER_PERCENT * (pot.lye_concentration_percent - _USUAL_PERCENT))
     hard = heat.hard_fats_g / sum(line.grams for line in pot.ingredients if line.role == "oil")
     fats = math.exp(_PER_HARD * (hard - _USUAL_HARD))
-    rate = _ORDINARY_RATE * warm * water * fats * pace.factor
+    besides, what = _besides(of, result, pot)
+    rate = _ORDINARY_RATE * warm * water * fats * besides * pace.factor
     growth = Growth(start=math.log(_START_PA), start_sd=_START_SPREAD, rate=rate, rate_sd=pace.spread * rate)
     doubles = math.log(2) / rate
     bends = {
@@ -110,6 +123,7 @@ def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: 
             basis="your log" if pace.pots else "estimate",
             how=f"light trace to piping in 45 min, × {warm:.2f} for {heat.mixing.value:.0f} °C, × {water:.2f} for "
             f"lye at {pot.lye_concentration_percent:.0f} %, × {fats:.2f} for {hard:.0%} hard fats"
+            + (f", × {besides:.2f} for {what}" if what else "")
             + (f", × {pace.factor:.2f} as your last {pace.pots} pots have shown" if pace.pots else ""),
             source="30 to 60 min (common practice); the factors are guesses that readings overrule",
         ),
