@@ -3,19 +3,20 @@
 from __future__ import annotations
 
 import itertools
+import json
 
 import pint
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from archtop.core import plan, read_loaf, standard_cupboard
+from archtop.core import Cupboard, plan, read_loaf, standard_cupboard
 from archtop.core.base import G_PER_OZ
 from archtop.core.chemistry import Batter, Formula, batter_of, naoh_g_per_g
 from archtop.core.pots.scales import scale_of
 from archtop.core.pots.thinning import Taken, thinned_for, weighs
 from archtop.core.pots.weighable import Alkali, finer_step, more_batter, weighed
-from tests.core.conftest import box, rod
+from tests.core.conftest import DEMO, box, rod
 
 CUPBOARD = standard_cupboard()
 FATS = CUPBOARD.fats
@@ -164,3 +165,21 @@ def test_ounces_are_those_of_a_units_library(grams: float, step_oz: float) -> No
     assert told == pytest.approx(
         units.Quantity(grams, "gram").to("ounce").magnitude, abs=0.5 * 10**-scale.digits + 1e-9
     )
+
+
+@pytest.mark.parametrize("step", [0.1, 1.0, 5.0, G_PER_OZ / 8])
+def test_no_bowl_of_a_demo_loaf_is_empty_on_any_scale(step: float, demo_cupboard: Cupboard) -> None:
+    for file in (item for item in DEMO.iterdir() if item.name.endswith(".loaf.json")):
+        document = read_loaf(json.loads(file.read_text(encoding="utf-8")))
+        coarse = document.sizing.model_copy(update={"scale_step_g": step, "fine_step_g": min(step, 0.1)})
+        for pot in plan(document.model_copy(update={"sizing": coarse}), demo_cupboard).pots:
+            assert all(part.grams > 0 for part in pot.portions)
+            assert sum(part.grams for part in pot.portions) == pytest.approx(pot.total_g, abs=1e-5)
+            assert all(line.grams > 0 for line in pot.ingredients)
+            shown = [item.shows_g for part in pot.portions for item in part.additions]
+            assert all(grams > 0 for grams in shown)
+            if pot.unweighable is None:
+                plain = next(f for f in document.formulas if f.id == pot.formula)
+                late = plain.late_fat.percent_of_oils if plain.late_fat else 0
+                over = pot.superfat.value - plain.lye_discount_percent - late
+                assert -1e-6 <= over <= 1 + 1e-6

@@ -340,11 +340,18 @@ def _as_it_is(batter: Batter, total_g: float) -> Weighed:
 
 
 def _split(oils: Sequence[float], total_g: float, step_g: float) -> list[float]:
-    """Grams of batter in each bowl, in whole steps; what small amounts make uneven stays in the largest."""
+    """Grams of batter in each bowl, in whole steps, none empty; what does not come out even stays in the largest."""
     largest = max(range(len(oils)), key=lambda i: oils[i])
     whole = math.floor(total_g / step_g + 1e-9) * step_g
-    grams = list(apportion([share / sum(oils) * whole for share in oils], step_g, total_g=whole))
-    grams[largest] = round(grams[largest] + total_g - sum(grams), 6)
+    grams = [
+        max(part, step_g) for part in apportion([share / sum(oils) * whole for share in oils], step_g, total_g=whole)
+    ]
+    rest = total_g - sum(grams) + grams[largest]
+    if rest < step_g:
+        # So many bowls of so little: the scale cannot tell them apart, and each has its share.
+        grams = [round(share / sum(oils) * total_g, 4) for share in oils]
+        rest = total_g - sum(grams) + grams[largest]
+    grams[largest] = round(rest, 6)
     return grams
 
 

@@ -10,6 +10,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Mapping
+from functools import cache
 from typing import Final, NamedTuple
 
 import numpy as np
@@ -95,6 +96,13 @@ def finer_step(batter: Batter, alkali: Alkali, total_g: float, step_g: float, fi
     return None
 
 
+@cache
+def _ways(oils: int) -> Array:
+    """Steps more or less of each of so many oils, shape (ways, oils)."""
+    reach = _REACH.get(oils, 1)
+    return np.array(list(itertools.product(np.arange(-reach, reach + 1.0), repeat=oils)))
+
+
 class _Search:
     """All ways to round one pot."""
 
@@ -146,8 +154,7 @@ class _Search:
         """Whole steps of each oil, shape (ways, oils): each rounded, and some steps more or less of the heaviest."""
         rounded = np.maximum(np.round(exact / self.step), 1.0)
         moved = np.argsort(-exact)[:_MOVED]
-        reach = _REACH.get(len(moved), 1)
-        ways = np.array(list(itertools.product(np.arange(-reach, reach + 1.0), repeat=len(moved))))
+        ways = _ways(len(moved))
         counts = np.repeat(rounded[None, :], len(ways), axis=0)
         counts[:, moved] += ways
         return counts[(counts >= 1).all(axis=1)]
