@@ -92,9 +92,13 @@ def _clock(page: Page) -> None:
     _loaf(page, "bench")
     page.get_by_text(re.compile(r"\d+ of \d+ done")).wait_for()
     heading = page.get_by_role("heading", level=1)
+    known = page.get_by_role("alertdialog").get_by_role("button", name=re.compile("^I know"))
     while not heading.inner_text().startswith("Pour"):
         page.keyboard.press("Space")
         page.wait_for_timeout(30)
+        # Hot lye is asked about.
+        if known.count():
+            known.click()
     page.wait_for_timeout(3000)
     page.get_by_role("link", name="Trace clock").click()
     for ring in (85, 75):
