@@ -24,7 +24,8 @@ demo: .make/python web/dist/index.html  ## Serve the demo studio on 127.0.0.1; s
 dev: .make/python .make/web  ## The demo with a front end that reloads as it is edited (http://127.0.0.1:5173/)
 	ARCHTOP_DEBUG=1 .venv/bin/archtop demo --port 8735 & trap "kill $$!" EXIT; $(PNPM) run dev --host 127.0.0.1
 
-test: .make/python .make/web web/dist/index.html .make/chromium  ## Everything that must hold before a change lands
+test:  ## Everything that must hold before a change lands
+	$(MAKE) -j 3 --output-sync=target --no-print-directory .make/python .make/web web/dist/index.html .make/chromium
 	$(MAKE) -j 2 --output-sync=target --no-print-directory lint types drift test-web test-demo
 	$(MAKE) --no-print-directory test-python test-browser
 

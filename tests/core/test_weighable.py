@@ -183,3 +183,37 @@ def test_no_bowl_of_a_demo_loaf_is_empty_on_any_scale(step: float, demo_cupboard
                 late = plain.late_fat.percent_of_oils if plain.late_fat else 0
                 over = pot.superfat.value - plain.lye_discount_percent - late
                 assert -1e-6 <= over <= 1 + 1e-6
+
+
+def test_solid_fats_lead_and_hot_lye_is_asked_about(demo_cupboard: Cupboard) -> None:
+    document = read_loaf(json.loads((DEMO / "lantern-row.loaf.json").read_text(encoding="utf-8")))
+    result = plan(document, demo_cupboard)
+    for pot in result.pots:
+        solid = [demo_cupboard.fats[line.key].solid_at_25 for line in pot.ingredients if line.role == "oil"]
+        assert solid == sorted(solid, reverse=True)
+    by_key = {step.key.split(".", 1)[1]: step for step in result.steps if step.pot == result.pots[0].id}
+    assert by_key["rest"].asks == "I know: it is cool"
+    assert by_key["mix"].asks
+    assert by_key["lye"].asks
+    assert not by_key["oils"].asks
+
+
+def test_what_is_thinned_has_its_step_before_the_bowl_that_takes_it(demo_cupboard: Cupboard) -> None:
+    """And the supplies hold the whole mix, the label only what goes into the soap."""
+    document = read_loaf(json.loads((DEMO / "tin-roof-rain.loaf.json").read_text(encoding="utf-8")))
+    result = plan(document, demo_cupboard)
+    pot = next(pot for pot in result.pots if pot.thinned)
+    keys = [step.key for step in result.steps if step.pot == pot.id]
+    for mix in pot.thinned:
+        step = next(step for step in result.steps if step.pot == pot.id and step.title.startswith(f"Thin {mix.name}"))
+        assert [amount.value for amount in step.amounts] == [mix.stir_g, mix.into_g]
+        takers = [part for part in pot.portions if part.name in mix.for_bowls]
+        assert takers
+        for part in takers:
+            assert keys.index(step.key) < keys.index(f"{pot.id}.colour.{part.key}")
+            taken = next(item for item in part.additions if item.key == mix.key)
+            assert taken.grams * mix.times == pytest.approx(taken.shows_g)
+    jar = pot.thinned[0].key
+    needed = next(item.grams for item in result.supplies if item.key == jar)
+    inside = sum(i.grams for p in result.pots for part in p.portions for i in part.additions if i.key == jar)
+    assert needed > inside
