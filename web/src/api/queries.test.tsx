@@ -36,7 +36,7 @@ describe("the door to the server", () => {
 		await createLoaf("Lantern Row");
 		const [[request]] = fetched.mock.calls as [[Request]];
 		expect(request.headers.get("X-CSRFToken")).toBe("abc123");
-		expect(await request.json()).toEqual({ name: "Lantern Row" });
+		expect(await request.json()).toEqual({ name: "Lantern Row", us: false });
 	});
 
 	it("sends a file as it was read: what is wrong with it is the server's to say", async () => {
