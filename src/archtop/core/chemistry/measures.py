@@ -97,25 +97,17 @@ def measures_of(
     """
     shares = formula.shares
     acids = fatty_acids_of(shares, fats)
-    names = {row["code"]: (row["name"], row["double_bonds"] == "0") for row in read_table("fatty_acids")}
     firm = sum(percent for code, percent in acids.items() if code in _FIRM)
     short = sum(percent for code, percent in acids.items() if code in _SHORT)
     iodine = sum(share * fats[key].iv for key, share in shares.items())
     unsaponifiable = sum(share * fats[key].unsaponifiable for key, share in shares.items())
     free_share = (batter.superfat_percent + unsaponifiable) / 100
     dried = 1 + batter.superfat_percent / 100 + 0.12
-    acts = {
-        part.key: strength_of(part.per_g_oils * 1000, additives[part.key])
-        for part in batter.parts
-        if part.role == "additive"
-    }
+    acts = _acts(batter, additives)
     harder = sum(additives[key].firm * strength for key, strength in acts.items())
     return Measures(
         acts=acts,
-        acids=tuple(
-            AcidShare(code=code, name=names[code][0], percent=percent, saturated=names[code][1])
-            for code, percent in sorted(acids.items(), key=lambda item: -item[1])
-        ),
+        acids=_acid_shares(acids),
         firm=Figure.within(
             firm,
             "%",
@@ -155,6 +147,20 @@ def measures_of(
         ),
         iodine_words=_words(iodine, _IODINE_WORDS),
     )
+
+
+def _acid_shares(acids: Mapping[str, float]) -> tuple[AcidShare, ...]:
+    names = {row["code"]: (row["name"], row["double_bonds"] == "0") for row in read_table("fatty_acids")}
+    return tuple(
+        AcidShare(code=code, name=names[code][0], percent=percent, saturated=names[code][1])
+        for code, percent in sorted(acids.items(), key=lambda item: -item[1])
+    )
+
+
+def _acts(batter: Batter, additives: Mapping[str, Additive]) -> dict[str, float]:
+    """How much of its whole effect each additive has at its dose, by key [-]."""
+    doses = {part.key: part.per_g_oils * 1000 for part in batter.parts if part.role == "additive"}
+    return {key: strength_of(grams, additives[key]) for key, grams in doses.items()}
 
 
 def _unmould(firm: float, lye_percent: float, harder: float, silicone: bool) -> Figure:

@@ -194,14 +194,7 @@ def cut_loaf(
         bars=bars,
         slices=slices,
         halfway=_shown(prisms, mould.length_mm / 2),
-        spread_g=Figure.within(
-            max(weights) - min(weights),
-            "g",
-            0.1,
-            "estimate",
-            how="heaviest bar less lightest",
-            source="the bars' weights",
-        ),
+        spread_g=_spread(weights),
         kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
         total_g=total,
     )
@@ -220,6 +213,11 @@ def _cured(fresh_g: float, own: Rate | None) -> Figure:
         how=f"{fresh_g:.0f} g less {lost:.1f} % in curing",
         source=own.source if own else kind.source,
     )
+
+
+def _spread(weights: Sequence[float]) -> Figure:
+    spread = max(weights) - min(weights)
+    return Figure.within(spread, "g", 0.1, "estimate", how="heaviest bar less lightest", source="the bars' weights")
 
 
 def _shown(prisms: Mapping[str, Prism], y: float) -> tuple[str, ...]:

@@ -3,98 +3,30 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from typing import Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.chemistry import Batter, BatterPart, Fat, Formula, Role, Stage, naoh_g_per_g
-from archtop.core.pots.additions import Addition, AdditionRole, Additions
 from archtop.core.pots.apportion import apportion
 from archtop.core.pots.cling import cling_ml
+from archtop.core.pots.portion import Portion, PortionNeed, Scale, portion_of, taken_of
 from archtop.core.pots.scales import scale_of
-from archtop.core.pots.thinning import Taken, Thinned, Weighs, thinned_for, weighs
+from archtop.core.pots.thinning import Thinned, thinned_for
 from archtop.core.pots.weighable import SMALL_STEPS, Alkali, Weighed, finer_step, more_batter, weighed
 
 __all__ = [
     "Ingredient",
-    "Portion",
-    "PortionNeed",
     "Pot",
     "PotKind",
-    "Scale",
     "Unweighable",
-    "WeighedAddition",
     "pot_for",
     "ways_to_weigh",
 ]
 
 PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting"]
-Use = Literal["pour", "frosting", "casting", "kept"]
-
 # What no scale of the trade weighs is told to this step.
 _FINEST_G = 0.01
-
-
-class Scale(Frozen):
-    """How amounts are rounded and padded: film left on bowls [mm], margin [%], steps of both scales [g]."""
-
-    film: Figure
-    margin_percent: float
-    step_g: float
-    fine_step_g: float
-
-
-class PortionNeed(Frozen):
-    """A bowl that must deliver ``volume_ml`` of one colour, with what goes into it besides batter."""
-
-    key: str
-    name: str
-    colour: str
-    volume_ml: float
-    use: Use
-    additions: Additions = Additions()
-
-
-class WeighedAddition(Frozen):
-    """A colourant, carrier or scent on the fine scale: ``grams`` of it, which ``exact_g`` is before rounding.
-
-    ``shows_g``: what the scale shows for it: more than ``grams`` where it was thinned ``times`` times to be weighable.
-    """
-
-    key: str
-    name: str
-    inci: str
-    role: AdditionRole
-    grams: float
-    exact_g: float
-    powder: bool
-    shows_g: float
-    times: int = 1
-
-
-class Portion(Frozen):
-    """A bowl: what it must deliver, what it loses, grams of batter, what is added, and what it then weighs.
-
-    ``superfat``: of this bowl, carrier oil counted. ``scent``: share of the batter, ``scent_dry_percent`` once dry,
-    ``scent_max_percent`` the sheet's limit.
-    """
-
-    key: str
-    name: str
-    colour: str
-    use: Use
-    delivers: Figure
-    clings_ml: float
-    margin_ml: float
-    grams: float
-    oils_g: float
-    additions: tuple[WeighedAddition, ...]
-    finished_g: float
-    superfat_percent: float
-    scent: Figure | None
-    scent_dry_percent: float | None
-    scent_max_percent: float | None
-    vanillin_percent: float
 
 
 class Ingredient(Frozen):
@@ -180,51 +112,17 @@ def pot_for(
     ]
     oils = [ml / (batter.ml_per_g_oils + need.additions.ml) for ml, need in zip(gross, needs, strict=True)]
     wanted = sum(oils) * batter.g_per_g_oils + more_g
-    alkali = _alkali(formula, batter, fats)
-    recipe = weighed(batter, alkali, wanted, scale.step_g, scale.fine_step_g)
-    unweighable = None if recipe else _unweighable(batter, alkali, wanted, scale)
-    step = scale.step_g
-    if recipe is None:
-        step = (unweighable and unweighable.finer_step_g) or _FINEST_G
-        recipe = weighed(batter, alkali, wanted, step, min(step, scale.fine_step_g)) or _as_it_is(batter, wanted)
+    recipe, step, unweighable = _recipe(batter, _alkali(formula, batter, fats), wanted, scale)
     total = recipe.total_g
     grams = _split(oils, total, step)
-    ingredients = tuple(
-        Ingredient(
-            key=part.key,
-            name=part.name,
-            inci=part.inci,
-            role=part.role,
-            stage=part.stage,
-            grams=weighs,
-            exact_g=part.share * wanted,
-            fine=part.role == "additive" and part.share * wanted < SMALL_STEPS * step,
-        )
-        for part, weighs in _in_order(batter, recipe.grams, fats)
-    )
-    superfat = Figure.exact(
-        recipe.superfat_percent,
-        "%",
-        "what the rounded weights give, fat after trace counted",
-        "stoichiometry; saponification values vary by 1-3 % between harvests",
-    )
-    low, high = (sum(_clings(needs, film)) - sum(clings) for film in (scale.film.low, scale.film.high))
+    ingredients = _ingredients(batter, recipe, wanted, step, fats)
     return Pot(
         id=named.id,
         name=named.name,
         kind=named.kind,
         formula=formula.id,
         delivers=Figure.exact(net, "ml", " + ".join(f"{n.volume_ml:.0f} {n.name}" for n in needs)),
-        batter=Figure(
-            value=sum(gross),
-            unit="ml",
-            low=sum(gross) + low,
-            high=sum(gross) + high,
-            basis=scale.film.basis,
-            how=f"{net:.0f} ml to deliver + {scale.margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
-            source=f"film of {scale.film.value:.2g} mm, believed {scale.film.low:.2g}-{scale.film.high:.2g} mm: "
-            + scale.film.how,
-        ),
+        batter=_to_mix(needs, clings, sum(gross), scale),
         oils=Figure.within(
             sum(i.grams for i in ingredients if i.role == "oil"),
             "g",
@@ -236,17 +134,60 @@ def pot_for(
         density=batter.density,
         total_g=total,
         lye_concentration_percent=batter.lye_concentration_percent,
-        superfat=superfat,
+        superfat=_superfat(recipe),
         ingredients=ingredients,
         portions=tuple(
-            _portion(need, (cling, g), batter, superfat.value, scale)
+            portion_of(need, (cling, g), batter, recipe.superfat_percent, scale)
             for need, cling, g in zip(needs, clings, grams, strict=True)
         ),
         unweighable=unweighable,
         thinned=thinned_for(
-            (taken for need, g in zip(needs, grams, strict=True) for taken in _taken(need, g, batter, scale)),
+            (taken for need, g in zip(needs, grams, strict=True) for taken in taken_of(need, g, batter, scale)),
             scale.fine_step_g,
         ),
+    )
+
+
+def _recipe(batter: Batter, alkali: Alkali, wanted_g: float, scale: Scale) -> tuple[Weighed, float, Unweighable | None]:
+    """What to weigh, the step it is weighed in [g], and, where that is not this scale's, why."""
+    if found := weighed(batter, alkali, wanted_g, scale.step_g, scale.fine_step_g):
+        return found, scale.step_g, None
+    why = _unweighable(batter, alkali, wanted_g, scale)
+    step = why.finer_step_g or _FINEST_G
+    finer = weighed(batter, alkali, wanted_g, step, min(step, scale.fine_step_g))
+    return finer or _as_it_is(batter, wanted_g), step, why
+
+
+def _ingredients(
+    batter: Batter, recipe: Weighed, wanted_g: float, step_g: float, fats: Mapping[str, Fat]
+) -> tuple[Ingredient, ...]:
+    return tuple(
+        Ingredient(
+            key=part.key,
+            name=part.name,
+            inci=part.inci,
+            role=part.role,
+            stage=part.stage,
+            grams=weighs,
+            exact_g=part.share * wanted_g,
+            fine=part.role == "additive" and part.share * wanted_g < SMALL_STEPS * step_g,
+        )
+        for part, weighs in _in_order(batter, recipe.grams, fats)
+    )
+
+
+def _to_mix(needs: Sequence[PortionNeed], clings: Sequence[float], gross_ml: float, scale: Scale) -> Figure:
+    """Batter to mix [ml]: what is delivered, with the margin and what stays on bowls, as thick as film may be."""
+    net, film = sum(need.volume_ml for need in needs), scale.film
+    low, high = (sum(_clings(needs, thick)) - sum(clings) for thick in (film.low, film.high))
+    return Figure(
+        value=gross_ml,
+        unit="ml",
+        low=gross_ml + low,
+        high=gross_ml + high,
+        basis=film.basis,
+        how=f"{net:.0f} ml to deliver + {scale.margin_percent:g} % margin + {sum(clings):.0f} ml on bowls",
+        source=f"film of {film.value:.2g} mm, believed {film.low:.2g}-{film.high:.2g} mm: {film.how}",
     )
 
 
@@ -256,59 +197,13 @@ def _in_order(batter: Batter, grams: Sequence[float], fats: Mapping[str, Fat]) -
     return sorted(lines, key=lambda line: 2 if line[0].role != "oil" else 0 if fats[line[0].key].solid_at_25 else 1)
 
 
-def _wet(need: PortionNeed, key: str) -> bool:
-    """Whether a thing is wetted in water rather than in oil."""
-    return key in need.additions.in_water
-
-
-def _additions(need: PortionNeed, oils_g: float, step_g: float) -> tuple[WeighedAddition, ...]:
-    """What goes into a bowl on the fine scale; oil or water that thins a thing is taken off what wets the others."""
-    wetted = need.additions.wetted
-    amounts = {
-        part.key: weighs(part.grams * oils_g, step_g, wetted.get(part.key, 1))
-        for part in need.additions.parts
-        if not _carries(part)
-    }
-    spare = {"carrier oil": 0.0, "carrier water": 0.0}
-    for key, amount in amounts.items():
-        spare["carrier water" if _wet(need, key) else "carrier oil"] += amount.shows_g - amount.holds_g
-    found = []
-    for part in need.additions.parts:
-        exact = part.grams * oils_g
-        if _carries(part):
-            # What only wets may be a little more or less, but what the scale cannot show is left out.
-            grams = round(max(exact - spare[part.role], 0.0) / step_g) * step_g
-            amount = Weighs(round(grams, 6), 1, round(grams, 6))
-        else:
-            amount = amounts[part.key]
-        if amount.shows_g > 0:
-            found.append(
-                WeighedAddition(
-                    key=part.key,
-                    name=part.name,
-                    inci=part.inci,
-                    role=part.role,
-                    powder=part.powder,
-                    grams=amount.holds_g,
-                    exact_g=exact,
-                    shows_g=amount.shows_g,
-                    times=amount.times,
-                )
-            )
-    return tuple(found)
-
-
-def _carries(part: Addition) -> bool:
-    return part.role in ("carrier oil", "carrier water")
-
-
-def _taken(need: PortionNeed, grams: float, batter: Batter, scale: Scale) -> Iterator[Taken]:
-    """What a bowl takes of things that are thinned first."""
-    for part in _additions(need, grams / batter.g_per_g_oils, scale.fine_step_g):
-        if part.times > 1:
-            oil, into = (None, "Water") if _wet(need, part.key) else need.additions.oil
-            role: Literal["colourant", "scent"] = "scent" if part.role == "scent" else "colourant"
-            yield Taken(part.key, part.name, role, oil, into, part.times, part.shows_g, need.name)
+def _superfat(recipe: Weighed) -> Figure:
+    return Figure.exact(
+        recipe.superfat_percent,
+        "%",
+        "what the rounded weights give, fat after trace counted",
+        "stoichiometry; saponification values vary by 1-3 % between harvests",
+    )
 
 
 def _alkali(formula: Formula, batter: Batter, fats: Mapping[str, Fat]) -> Alkali:
@@ -353,33 +248,6 @@ def _split(oils: Sequence[float], total_g: float, step_g: float) -> list[float]:
         rest = total_g - sum(grams) + grams[largest]
     grams[largest] = round(rest, 6)
     return grams
-
-
-def _portion(need: PortionNeed, amounts: tuple[float, float], batter: Batter, superfat: float, scale: Scale) -> Portion:
-    cling, grams = amounts
-    oils = grams / batter.g_per_g_oils
-    additions = _additions(need, oils, scale.fine_step_g)
-    oil = sum(part.grams for part in additions if part.role == "carrier oil")
-    oil += sum(part.shows_g - part.grams for part in additions if not _wet(need, part.key))
-    load = need.additions.load
-    return Portion(
-        key=need.key,
-        name=need.name,
-        colour=need.colour,
-        use=need.use,
-        delivers=Figure.exact(need.volume_ml, "ml", "what this colour must fill"),
-        clings_ml=cling,
-        margin_ml=need.volume_ml * scale.margin_percent / 100,
-        grams=grams,
-        oils_g=oils,
-        additions=additions,
-        finished_g=round(grams + sum(item.shows_g for item in additions), 6),
-        superfat_percent=superfat + 100 * oil / oils,
-        scent=load.in_fresh if load else None,
-        scent_dry_percent=load.in_dry_percent if load else None,
-        scent_max_percent=load.max_percent if load else None,
-        vanillin_percent=load.vanillin_percent if load else 0.0,
-    )
 
 
 def _clings(needs: Sequence[PortionNeed], film_mm: float) -> list[float]:

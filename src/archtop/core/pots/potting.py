@@ -10,7 +10,8 @@ from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour
 from archtop.core.embeds import TOUCH_MM, row_of
 from archtop.core.pots.additions import Additions, Wanted, additions_for
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
-from archtop.core.pots.pot import PortionNeed, Pot, PotKind, PotName, Scale, pot_for
+from archtop.core.pots.portion import PortionNeed, Scale
+from archtop.core.pots.pot import Pot, PotKind, PotName, pot_for
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top import TopPlan, mound_colours
