@@ -374,13 +374,13 @@ def test_an_impossible_date_names_what_clashes_and_what_helps() -> None:
 
 
 def test_a_second_mould_is_offered_where_one_is_the_clash() -> None:
-    """Four loaves' columns through one silicone mould in little more than a week."""
-    loaves = [loaf(f"Loaf {i}") for i in range(4)]
-    result = season(*loaves, ready=28 + 6, at=ALWAYS, effort=0.5)
+    """Six loaves' columns through one silicone mould in two weeks' time."""
+    loaves = [loaf(f"Loaf {i}") for i in range(6)]
+    result = season(*loaves, ready=28 + 9, at=ALWAYS, effort=1.0)
     assert sum(item.late_h for item in result.loaves) > 0
     assert any("mould of" in word or "silicone" in word for word in result.clash)
     mould = next(way for way in result.ways if way.kind == "mould")
-    more = season(*loaves, ready=28 + 6, at=ALWAYS, moulds={mould.what: 2}, effort=0.5)
+    more = season(*loaves, ready=28 + 9, at=ALWAYS, moulds={mould.what: 2}, effort=1.0)
     assert sum(item.late_h for item in more.loaves) < sum(item.late_h for item in result.loaves)
 
 

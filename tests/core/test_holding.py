@@ -84,7 +84,7 @@ def test_rest_depth_against_an_independent_balance(size: float, filled: float, p
     prism = Prism(points_of(Circle(diameter_mm=size)), (0, 60), 0, (0, 250))
     batter_mm3 = BOX.volume_below(filled)
     rest = Laid(Inside(BOX), batter_mm3, prism).rest(strength, piece, 1.01)
-    heights = np.arange(0.0, filled, 0.5)
+    heights = np.arange(0.0, filled, 0.25)
     needed = np.array([balance(prism, batter_mm3, float(z), piece, 1.01) for z in heights])
     held = heights[needed <= strength]
     expected = held.max() if len(held) else 0.0

@@ -89,7 +89,10 @@ def test_everything_in_a_bowl_fills_its_volume() -> None:
         + grams["carrier oil"] / STANDARD.fats["sunflower-oleic"].density_g_ml
         + grams["scent"] / 0.95
     )
-    assert volume == pytest.approx(675, abs=0.1)
+    # The pot as it is weighed against the pot as it is wanted, and nothing besides.
+    pot = result.pots[-1]
+    wanted = sum(line.exact_g for line in pot.ingredients)
+    assert volume == pytest.approx(675 * pot.total_g / wanted, abs=0.02)
     assert grams["colourant"] / bowl.oils_g * 1000 == pytest.approx(10)
     assert grams["carrier oil"] == pytest.approx(3 * grams["colourant"])
     assert grams["scent"] / bowl.oils_g == pytest.approx(0.03)
@@ -98,7 +101,10 @@ def test_everything_in_a_bowl_fills_its_volume() -> None:
 
 def test_the_oil_that_wets_colours_counts_as_superfat() -> None:
     pot = planned(two_colours(BLUE)).pots[-1]
-    assert pot.portions[0].superfat_percent == pytest.approx(pot.superfat.value + 3.0, abs=0.02)
+    bowl = pot.portions[0]
+    (oil,) = [part for part in bowl.additions if part.role == "carrier oil"]
+    assert bowl.superfat_percent == pytest.approx(pot.superfat.value + 100 * oil.grams / bowl.oils_g)
+    assert 100 * oil.exact_g / bowl.oils_g == pytest.approx(3.0)
     assert pot.portions[1].superfat_percent == pytest.approx(pot.superfat.value)
 
 

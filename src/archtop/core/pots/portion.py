@@ -123,9 +123,9 @@ def _carries(part: Addition) -> bool:
     return part.role in ("carrier oil", "carrier water")
 
 
-def taken_of(need: PortionNeed, grams: float, batter: Batter, scale: Scale) -> Iterator[Taken]:
-    """What a bowl of ``grams`` [g] of batter takes of things that are thinned first."""
-    for part in _additions(need, grams / batter.g_per_g_oils, scale.fine_step_g):
+def taken_of(need: PortionNeed, bowl: Portion) -> Iterator[Taken]:
+    """What a bowl takes of things that are thinned first."""
+    for part in bowl.additions:
         if part.times > 1:
             oil, into = (None, "Water") if _wet(need, part.key) else need.additions.oil
             role: Literal["colourant", "scent"] = "scent" if part.role == "scent" else "colourant"

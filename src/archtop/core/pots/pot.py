@@ -116,6 +116,10 @@ def pot_for(
     total = recipe.total_g
     grams = _split(oils, total, step)
     ingredients = _ingredients(batter, recipe, wanted, step, fats)
+    bowls = tuple(
+        portion_of(need, (cling, g), batter, recipe.superfat_percent, scale)
+        for need, cling, g in zip(needs, clings, grams, strict=True)
+    )
     return Pot(
         id=named.id,
         name=named.name,
@@ -136,13 +140,10 @@ def pot_for(
         lye_concentration_percent=batter.lye_concentration_percent,
         superfat=_superfat(recipe),
         ingredients=ingredients,
-        portions=tuple(
-            portion_of(need, (cling, g), batter, recipe.superfat_percent, scale)
-            for need, cling, g in zip(needs, clings, grams, strict=True)
-        ),
+        portions=bowls,
         unweighable=unweighable,
         thinned=thinned_for(
-            (taken for need, g in zip(needs, grams, strict=True) for taken in taken_of(need, g, batter, scale)),
+            (taken for need, bowl in zip(needs, bowls, strict=True) for taken in taken_of(need, bowl)),
             scale.fine_step_g,
         ),
     )
