@@ -151,7 +151,10 @@ def test_spilled_batter_is_told_where_it_was_logged() -> None:
 
 def test_scents_that_are_known_for_it_are_named(demo_cupboard: Cupboard) -> None:
     blend = {"id": "b", "name": "Rain", "parts": [{"scent": "wet-slate", "percent": 100}]}
-    scented = circumstance(cupboard=demo_cupboard, blends=[blend])
+    grey = {"id": "grey", "name": "Grey", "srgb": "#999999", "scent": {"blend": "b", "percent_of_oils": 2}}
+    colours = [*box()["colours"], grey]
+    scented = circumstance(cupboard=demo_cupboard, blends=[blend], colours=colours)
+    assert "the scent" not in of("seized", circumstance(cupboard=demo_cupboard, blends=[blend]))
     (scent,) = [cause for says, cause in of("seized", scented).items() if says == "the scent"]
     assert scent.evidence == "Wet slate: accelerates"
     assert "the scent" not in of("seized", circumstance())

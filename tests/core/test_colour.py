@@ -113,7 +113,7 @@ def jar(key: str, srgb: str, dose: float = 6, **changes) -> Colourant:
 
 
 PLAIN = Formula.model_validate({"id": "f", "name": "F", "fats": [{"fat": "coconut", "percent": 100}]})
-BASE = base_absorption(PLAIN, standard_additives(), 0.3)
+BASE = base_absorption(PLAIN.shares, PLAIN.additives, standard_additives(), 0.3)
 RED, BLUE, YELLOW = jar("red", "#a8473a"), jar("blue", "#4a5ea8"), jar("yellow", "#d9ad55")
 WHITE = jar("white", "#fdfcf8", whitens=0.3)
 BLACK = jar("black", "#3a3a3c", 10, high=30)
@@ -155,20 +155,24 @@ JARS = {made.key: made for made in (RED, BLUE, YELLOW, WHITE, BLACK)}
 def test_what_can_be_mixed_is_reached(doses: list[float]) -> None:
     mixed = forecast(BASE, list(zip((RED, BLUE, YELLOW), doses, strict=True)), 0).cured
     found = reach(BASE, [], mixed.srgb, {key: JARS[key] for key in ("red", "blue", "yellow")})
-    assert found.difference <= found.from_difference + 1e-9
-    assert found.difference < 6
+    left = min([found.from_difference, *(option.difference for option in found.options)])
+    assert [len(option.add) for option in found.options] == sorted({len(option.add) for option in found.options})
+    assert left <= found.from_difference + 1e-9
+    assert left < 6
 
 
 def test_black_does_not_come_white_again() -> None:
     found = reach(BASE, [(BLACK, 15)], "#f5f0e0", JARS)
     assert not found.reached
     assert "lighter, and nothing can be taken out" in found.says
-    assert all(item.g_per_kg <= JARS[item.colourant].high for item in found.add)
+    assert all(item.g_per_kg <= JARS[item.colourant].high for option in found.options for item in option.add)
+    assert found.instead
+    assert found.instead.difference < found.from_difference
 
 
 def test_a_jar_that_is_not_safe_is_never_offered() -> None:
     unsafe = jar("dye", "#c0397f", alkali_stable=False)
-    assert reach(BASE, [], "#c0397f", {"dye": unsafe}).add == ()
+    assert reach(BASE, [], "#c0397f", {"dye": unsafe}).options == ()
 
 
 def test_an_odd_colour_is_refused() -> None:

@@ -176,7 +176,7 @@ def test_no_bowl_of_a_demo_loaf_is_empty_on_any_scale(step: float, demo_cupboard
             assert all(part.grams > 0 for part in pot.portions)
             assert sum(part.grams for part in pot.portions) == pytest.approx(pot.total_g, abs=1e-5)
             assert all(line.grams > 0 for line in pot.ingredients)
-            shown = [item.shows_g for part in pot.portions for item in part.additions]
+            shown = [item.grams for part in pot.portions for item in part.additions]
             assert all(grams > 0 for grams in shown)
             if pot.unweighable is None:
                 plain = next(f for f in document.formulas if f.id == pot.formula)
@@ -207,13 +207,18 @@ def test_what_is_thinned_has_its_step_before_the_bowl_that_takes_it(demo_cupboar
     for mix in pot.thinned:
         step = next(step for step in result.steps if step.pot == pot.id and step.title.startswith(f"Thin {mix.name}"))
         assert [amount.value for amount in step.amounts] == [mix.stir_g, mix.into_g]
-        takers = [part for part in pot.portions if part.name in mix.for_bowls]
+        # Silk dissolves in the water before the lye: the whole pot's, not a bowl's.
+        takers = [
+            (f"{pot.id}.colour.{part.key}", part.additions) for part in pot.portions if part.name in mix.for_bowls
+        ]
+        takers = [(f"{pot.id}.lye", pot.ingredients)] if mix.stage == "lye water" else takers
         assert takers
-        for part in takers:
-            assert keys.index(step.key) < keys.index(f"{pot.id}.colour.{part.key}")
-            taken = next(item for item in part.additions if item.key == mix.key)
-            assert taken.grams * mix.times == pytest.approx(taken.shows_g)
-    jar = pot.thinned[0].key
+        for taken_at, lines in takers:
+            assert keys.index(step.key) < keys.index(taken_at)
+            taken = next(item for item in lines if item.key == mix.key)
+            assert taken.times == mix.times
+            assert taken.holds_g * mix.times == pytest.approx(taken.grams)
+    jar = next(mix.key for mix in pot.thinned if mix.role == "colourant")
     needed = next(item.grams for item in result.supplies if item.key == jar)
     inside = sum(i.grams for p in result.pots for part in p.portions for i in part.additions if i.key == jar)
     assert needed > inside

@@ -100,8 +100,9 @@ def test_sizing_backwards_and_help_with_a_colour(studio: Studio, demo_document: 
     assert sized["loaf"]["work"][-1]["to_mm"] == sized["level_mm"]
     demo_document["colours"][0]["colourants"] = []
     found = studio.send("POST", "/reach", {"document": demo_document, "colour": "dusk"}).json()
-    assert found["difference"] < found["from_difference"]
-    assert "jar-fuchsia" not in {item["colourant"] for item in found["add"]}
+    assert all(option["difference"] < found["from_difference"] for option in found["options"])
+    assert found["options"]
+    assert "jar-fuchsia" not in {item["colourant"] for option in found["options"] for item in option["add"]}
     assert studio.send("POST", "/reach", {"document": demo_document, "colour": "none"}).status_code == 422
 
 

@@ -79,7 +79,7 @@ def test_take_out_and_bring_in(studio: Studio, loaf: Loaf) -> None:
     assert back.json()["id"] != str(loaf.pk)
     went = json.loads(file.content)
     assert {scent["key"] for scent in went["brings"]["scents"]} == {"market-tea", "lamp-resin"}
-    assert back.json()["document"] == {**went, "brings": {"scents": [], "colourants": []}}
+    assert back.json()["document"] == {**went, "brings": {"scents": [], "colourants": [], "additives": []}}
 
 
 def test_a_file_brings_its_bottles_and_jars_to_another_studio(studio: Studio, loaf: Loaf) -> None:

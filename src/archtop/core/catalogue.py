@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from archtop.core.base import CatalogueEntry, Frozen
+from archtop.core.chemistry import STAGE_SAYS
 from archtop.core.document import STEPS
 from archtop.core.geometry import MOULDS, OUTLINES
 from archtop.core.rheology import stages
@@ -28,6 +29,7 @@ class Catalogue(Frozen):
     outlines: tuple[CatalogueEntry, ...]
     moulds: tuple[CatalogueEntry, ...]
     stages: tuple[CatalogueEntry, ...]
+    additive_stages: tuple[CatalogueEntry, ...]
 
 
 def catalogue() -> Catalogue:
@@ -44,6 +46,10 @@ def catalogue() -> Catalogue:
         stages=tuple(
             CatalogueEntry(kind=stage.key, label=stage.name.capitalize(), help=stage.sign, defaults={})
             for stage in stages()
+        ),
+        additive_stages=tuple(
+            CatalogueEntry(kind=stage, label=says[0].upper() + says[1:], help="", defaults={})
+            for stage, says in STAGE_SAYS.items()
         ),
     )
 
@@ -66,6 +72,11 @@ def _tips(kinds: Mapping[str, type[TipKind]]) -> tuple[CatalogueEntry, ...]:
 
 def _finishes(kinds: Mapping[str, type[FinishKind]]) -> tuple[CatalogueEntry, ...]:
     return tuple(
-        CatalogueEntry(kind=name, label=finish.label, help=finish.says, defaults={"unit": finish.unit})
+        CatalogueEntry(
+            kind=name,
+            label=finish.label,
+            help=finish.says,
+            defaults={"unit": finish.unit, "shelves": list(finish.shelves)},
+        )
         for name, finish in kinds.items()
     )

@@ -21,13 +21,16 @@ from archtop.core.pots import (
     Pot,
     PotHeat,
     Scales,
+    Sprinkled,
     Supply,
+    Taken,
     colours_of,
     contrasts_of,
     heat_of,
-    label_of_pots,
+    label_of_loaf,
     pots_of,
     scales_of,
+    sprinkled_of,
     supplies_of,
     volumes_of,
 )
@@ -107,6 +110,7 @@ class LoafPlan(Frozen):
     total_to_mix_g: float
     colours: tuple[ColourPlan, ...]
     contrasts: tuple[Contrast, ...]
+    sprinkled: tuple[Sprinkled, ...]
     supplies: tuple[Supply, ...]
     label: Label
     cuts: CutPlan
@@ -156,16 +160,17 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     heats = _heats(of, pots)
     colours = colours_of(of, pots)
     contrasts = contrasts_of(of, layers, colours)
-    supplies = supplies_of(pots, of.blends, _melted_ml(of), of.cupboard)
+    sprinkled = sprinkled_of(of)
+    supplies = supplies_of(Taken(pots, sprinkled, _melted_ml(of)), of.blends, of.cupboard)
     cuts, shift = _cuts(of, fills, embeds, top)
     cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in colours})
     shelf = shelf_uses(of, _each_g(of, embeds))
     moves = shelf_moves(of, pots, {embed.id: embed for embed in embeds}, cuts)
     measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
     kneaded = _kneaded(of)
-    told = Planned(pots, heats, fills, embeds_hold, layers_hold, moves, kneaded, top, cut_how, cuts)
+    told = Planned(pots, heats, fills, embeds_hold, layers_hold, moves, kneaded, top, cut_how, cuts, sprinkled)
     remarks = _remarks(
-        of, (fills, layers), embeds, Mixed(pots, heats, colours, contrasts, supplies), (top, cuts, shelf)
+        of, (fills, layers), embeds, Mixed(pots, heats, colours, contrasts, supplies, sprinkled), (top, cuts, shelf)
     )
     return LoafPlan(
         name=loaf.name,
@@ -193,8 +198,9 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         total_to_mix_g=round(sum(pot.total_g for pot in pots), 6),
         colours=colours,
         contrasts=contrasts,
+        sprinkled=sprinkled,
         supplies=supplies,
-        label=_label(of, pots),
+        label=_label(of, pots, sprinkled),
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
@@ -238,13 +244,13 @@ def _remarks(
 
 
 def _heats(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[PotHeat, ...]:
-    fats, room_c = of.cupboard.fats, of.loaf.sizing.room_c
-    return tuple(heat_of(pot, of.formula_of(pot.formula), fats, room_c) for pot in pots)
+    fats, additives, room_c = of.cupboard.fats, of.cupboard.additives, of.loaf.sizing.room_c
+    return tuple(heat_of(pot, of.formula_of(pot.formula), fats, additives, room_c) for pot in pots)
 
 
-def _label(of: ResolvedLoaf, pots: Sequence[Pot]) -> Label:
+def _label(of: ResolvedLoaf, pots: Sequence[Pot], sprinkled: Sequence[Sprinkled]) -> Label:
     purity = {formula.id: formula.naoh_purity_percent / 100 for formula in of.loaf.formulas}
-    return label_of_pots(pots, purity, of.cupboard.fats)
+    return label_of_loaf(pots, sprinkled, purity, of.cupboard.fats)
 
 
 def _cuts(

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from archtop.core.chemistry import Batter, Formula, ScentBlend, batter_of
-from archtop.core.document import Colour, Cupboard, Embed, Loaf, Pieces
+from archtop.core.document import Colour, Cupboard, Embed, Loaf, Pieces, WholePot
 from archtop.core.embeds import densities_of, figure_prism_of, prism_of
 from archtop.core.geometry import Prism
 from archtop.core.trade import Made
@@ -61,6 +61,11 @@ class ResolvedLoaf:
         return {blend.id: blend for blend in self.loaf.blends}
 
     @cached_property
+    def whole_pots(self) -> dict[str, WholePot]:
+        """What goes into whole pots besides their formulas, by the pot's id."""
+        return {whole.pot: whole for whole in self.loaf.whole_pots}
+
+    @cached_property
     def density(self) -> dict[str, float]:
         """Density of each formula's batter [g/ml], by the formula's id."""
         return {key: batter.density.value for key, batter in self.batters.items()}
@@ -89,7 +94,7 @@ def resolve(loaf: Loaf, cupboard: Cupboard) -> ResolvedLoaf:
 
     :raises InputError: of a formula (an unknown fat or additive, too much lye) or of how pieces are made
     """
-    cupboard = cupboard.with_brought(loaf.brings.scents, loaf.brings.colourants)
+    cupboard = cupboard.with_brought(loaf.brings)
     weight = cupboard.rates.get("density")
     figures = {embed.id: figure_prism_of(embed) for embed in loaf.embeds}
     return ResolvedLoaf(

@@ -143,9 +143,8 @@ def _taken(result: LoafPlan, target: BackTarget) -> float:
     own = result.pots[-1]
     match target.use:
         case "scent":
-            bowls = [portion for pot in result.pots for portion in pot.portions]
-            parts = [part for bowl in bowls for part in bowl.additions if part.role == "scent"]
-            return sum(part.exact_g for part in parts if part.key == target.key)
+            weighed = [line for pot in result.pots for line in pot.on_scale if line.role == "scent"]
+            return sum(line.exact_g for line in weighed if line.key == target.key)
         case "fat":
             lines = [line for line in own.ingredients if line.role in ("oil", "late fat")]
             return sum(line.exact_g for line in lines if line.key == target.key)

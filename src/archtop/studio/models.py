@@ -199,9 +199,9 @@ class OwnFat(models.Model):
 
 
 class CupboardItem(models.Model):
-    """A scent or a colourant of the studio: the core's own description of it, as it was last put in."""
+    """A scent, a colourant or an additive of the studio: the core's own description of it, as it was last put in."""
 
-    kind = models.CharField(max_length=12, choices=[("scent", "scent"), ("colourant", "colourant")])
+    kind = models.CharField(max_length=12, choices=[(word, word) for word in ("scent", "colourant", "additive")])
     key = models.SlugField(max_length=40)
     data = models.JSONField()
     updated_at = StampField(auto_now=True)

@@ -7,11 +7,25 @@ from typing import Any
 from archtop.core import Colourant, Formula, Lot, Scent
 from archtop.core.base import Rate, Stored
 from archtop.core.bench.clock import Note
+from archtop.core.chemistry import Additive
 from archtop.core.geometry.moulds import MOULDS, AnyMould
 from archtop.core.notebook import LoafOutcome, PastLoaf
 from archtop.core.schedule import SeasonPlan, StudioHours
 
-__all__ = ["COLOURANT", "FORMULA", "HOURS", "LOT", "MOULD", "NOTE", "OUTCOME", "PAST", "RATE", "SCENT", "SEASON_PLAN"]
+__all__ = [
+    "ADDITIVE",
+    "COLOURANT",
+    "FORMULA",
+    "HOURS",
+    "LOT",
+    "MOULD",
+    "NOTE",
+    "OUTCOME",
+    "PAST",
+    "RATE",
+    "SCENT",
+    "SEASON_PLAN",
+]
 
 
 def _without_seconds(plan: dict[str, Any]) -> dict[str, Any]:
@@ -19,6 +33,7 @@ def _without_seconds(plan: dict[str, Any]) -> dict[str, Any]:
     return {key: value for key, value in plan.items() if key != "seconds"}
 
 
+ADDITIVE = Stored(Additive)
 SCENT = Stored(Scent)
 COLOURANT = Stored(Colourant)
 FORMULA = Stored(Formula)

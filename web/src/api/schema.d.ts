@@ -612,6 +612,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cupboard/additives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Additive
+         * @description Put an additive of the studio's own in, or in the place of the one with its key.
+         */
+        put: operations["put_additive"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard/{kind}/{key}": {
         parameters: {
             query?: never;
@@ -624,7 +644,7 @@ export interface paths {
         post?: never;
         /**
          * Take Out Of Cupboard
-         * @description Take a scent or colourant out, unless a loaf uses it.
+         * @description Take a scent, a colourant or an own additive out, unless a loaf uses it.
          */
         delete: operations["take_out_of_cupboard"];
         options?: never;
@@ -1460,8 +1480,90 @@ export interface components {
             saturated: boolean;
         };
         /**
+         * Additive
+         * @description One additive.
+         *
+         *     ``low`` to ``high``: usual dose [g per kg oils]; ``bulk`` and ``true``: density as spooned and of its own volume
+         *     [g/ml]; ``pace`` -2 to 2, ``heat`` 0 to 2, ``firm`` -1 to 2: what it does, by common practice; ``water_share``:
+         *     mass fraction of it that is water; ``colour``: what it looks like, as sRGB, if it tints. ``own``: a studio's own
+         *     row, not the built-in table's.
+         */
+        Additive: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Inci
+             * @default
+             */
+            inci: string;
+            /**
+             * Stage
+             * @default after trace
+             * @enum {string}
+             */
+            stage: "lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last";
+            /**
+             * Also
+             * @default []
+             */
+            also: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last")[];
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /**
+             * Bulk
+             * @default 0.6
+             */
+            bulk: number;
+            /**
+             * True
+             * @default 1.4
+             */
+            true: number;
+            /**
+             * Pace
+             * @default 0
+             */
+            pace: number;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
+            /**
+             * Firm
+             * @default 0
+             */
+            firm: number;
+            /**
+             * Water Share
+             * @default 0
+             */
+            water_share: number;
+            /**
+             * Powder
+             * @default false
+             */
+            powder: boolean;
+            /** Colour */
+            colour?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+        };
+        /**
          * AdditiveDose
-         * @description An additive in a formula; ``stage`` ``None`` means where it usually goes.
+         * @description An additive in a formula, or in a bowl; ``stage`` ``None`` means where it usually goes.
          */
         AdditiveDose: {
             /** Additive */
@@ -1475,7 +1577,7 @@ export interface components {
              */
             unit: "g per kg oils" | "tsp per lb oils" | "tbsp per lb oils" | "% of water";
             /** Stage */
-            stage?: ("lye water" | "cooled lye" | "oils" | "after trace") | null;
+            stage?: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last") | null;
         };
         /**
          * AlsoTakes
@@ -1510,7 +1612,7 @@ export interface components {
             /** Reads */
             reads?: number | null;
             /** Role */
-            role?: ("oil" | "water" | "lye" | "late fat" | "additive") | null;
+            role?: ("oil" | "water" | "lye" | "late fat" | "additive" | "colourant" | "carrier oil" | "carrier water" | "scent") | null;
             /**
              * Fine
              * @default false
@@ -1654,7 +1756,7 @@ export interface components {
         };
         /**
          * Brings
-         * @description Bottles and jars that travel with a loaf's file, for a studio that does not have them.
+         * @description Bottles, jars and additives that travel with a loaf's file, for a studio that does not have them.
          */
         Brings: {
             /**
@@ -1667,6 +1769,11 @@ export interface components {
              * @default []
              */
             colourants: components["schemas"]["Colourant"][];
+            /**
+             * Additives
+             * @default []
+             */
+            additives: components["schemas"]["Additive"][];
         };
         /**
          * Bump
@@ -1796,7 +1903,9 @@ export interface components {
         };
         /**
          * Colour
-         * @description A colour of this loaf as it is wished for when cured, and what makes it: colourants and scent by its oils.
+         * @description A colour of this loaf as it is wished for when cured, and what goes into its bowls, by their oils.
+         *
+         *     ``additives``: seeds, milk and the like that go into this colour alone, with the colourants or at the very last.
          */
         Colour: {
             /** Id */
@@ -1810,6 +1919,11 @@ export interface components {
              * @default []
              */
             colourants: components["schemas"]["ColourDose"][];
+            /**
+             * Additives
+             * @default []
+             */
+            additives: components["schemas"]["AdditiveDose"][];
             scent?: components["schemas"]["ScentDose"] | null;
         };
         /**
@@ -2515,7 +2629,9 @@ export interface components {
         };
         /**
          * Finish
-         * @description One finish [g, or ml of a spritz]; ``when``: before or after the pieces are placed.
+         * @description One finish [g, or ml of a drizzle or a spritz]; ``when``: before or after the pieces are placed.
+         *
+         *     ``of``: what of the cupboard it is; ``None``: nobody has said.
          */
         Finish: {
             /**
@@ -2536,6 +2652,7 @@ export interface components {
              * @enum {string}
              */
             when: "before pieces" | "after pieces";
+            of?: components["schemas"]["FromShelf"] | null;
         };
         /**
          * FinishPlan
@@ -2633,6 +2750,19 @@ export interface components {
             /** Superfat Percent */
             superfat_percent: number;
             measures: components["schemas"]["Measures"];
+        };
+        /**
+         * FromShelf
+         * @description A thing of the cupboard: which shelf it stands on, and its key there.
+         */
+        FromShelf: {
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "colourant" | "additive";
+            /** Key */
+            key: string;
         };
         /**
          * Frosting
@@ -2785,7 +2915,7 @@ export interface components {
         };
         /**
          * Ingredient
-         * @description One line on the scale; ``exact_g`` is the amount before rounding; ``fine``: on the scale for small amounts.
+         * @description What goes into a whole pot; ``stage``: when, where it is no oil, lye or water; ``fine``: on the fine scale.
          */
         Ingredient: {
             /** Key */
@@ -2798,13 +2928,25 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "oil" | "water" | "lye" | "late fat" | "additive";
-            /** Stage */
-            stage: ("lye water" | "cooled lye" | "oils" | "after trace") | null;
+            role: "oil" | "water" | "lye" | "late fat" | "additive" | "colourant" | "carrier oil" | "carrier water" | "scent";
             /** Grams */
             grams: number;
             /** Exact G */
             exact_g: number;
+            /** Holds G */
+            holds_g: number;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /**
+             * Powder
+             * @default false
+             */
+            powder: boolean;
+            /** Stage */
+            stage: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last") | null;
             /**
              * Fine
              * @default false
@@ -2829,7 +2971,7 @@ export interface components {
         };
         /**
          * Label
-         * @description Lines by weight, and the text as it would be printed.
+         * @description Lines in order, and the text as it would be printed.
          */
         Label: {
             /** Lines */
@@ -2844,13 +2986,18 @@ export interface components {
         };
         /**
          * LabelLine
-         * @description A name and its percent of the cured bar.
+         * @description A name and its percent of the cured bar; ``place``: whether its place is fixed by its weight.
          */
         LabelLine: {
             /** Inci */
             inci: string;
             /** Percent */
             percent: number;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "by weight" | "any order" | "colourants";
         };
         /**
          * LateFat
@@ -2953,6 +3100,11 @@ export interface components {
              */
             blends: components["schemas"]["ScentBlend"][];
             /**
+             * Whole Pots
+             * @default []
+             */
+            whole_pots: components["schemas"]["WholePot"][];
+            /**
              * Embeds
              * @default []
              */
@@ -3025,7 +3177,8 @@ export interface components {
             /**
              * @default {
              *       "scents": [],
-             *       "colourants": []
+             *       "colourants": [],
+             *       "additives": []
              *     }
              */
             brings: components["schemas"]["Brings"];
@@ -3156,6 +3309,8 @@ export interface components {
             colours: components["schemas"]["ColourPlan"][];
             /** Contrasts */
             contrasts: components["schemas"]["Contrast"][];
+            /** Sprinkled */
+            sprinkled: components["schemas"]["Sprinkled"][];
             /** Supplies */
             supplies: components["schemas"]["Supply"][];
             label: components["schemas"]["Label"];
@@ -4170,6 +4325,29 @@ export interface components {
             turn_deg: number;
         };
         /**
+         * Sprinkled
+         * @description One thing that a step puts on: ``grams`` on the fine scale, of what is meant ``exact_g``.
+         */
+        Sprinkled: {
+            /** Step */
+            step: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "colourant" | "additive" | "fat";
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Inci */
+            inci: string;
+            /** Grams */
+            grams: number;
+            /** Exact G */
+            exact_g: number;
+        };
+        /**
          * Step
          * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
          *
@@ -4329,6 +4507,7 @@ export interface components {
          * @description A mix to be made first: ``stir_g`` of a thing into ``into_g`` of oil or water; ``for_bowls`` take it from there.
          *
          *     ``oil``: key of the fat that it is thinned in; none where that is water. ``role``: what the thing is to a bowl.
+         *     ``stage``: when the whole pot takes it; none for what bowls take.
          */
         Thinned: {
             /** Key */
@@ -4339,7 +4518,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "colourant" | "scent";
+            role: "colourant" | "additive" | "scent";
             /** Oil */
             oil: string | null;
             /** Times */
@@ -4352,6 +4531,8 @@ export interface components {
             into_g: number;
             /** For Bowls */
             for_bowls: string[];
+            /** Stage */
+            stage?: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last") | null;
         };
         /**
          * Tip
@@ -4587,9 +4768,7 @@ export interface components {
         };
         /**
          * WeighedAddition
-         * @description A colourant, carrier or scent on the fine scale: ``grams`` of it, which ``exact_g`` is before rounding.
-         *
-         *     ``shows_g``: what the scale shows for it: more than ``grams`` where it was thinned ``times`` times to be weighable.
+         * @description What goes into a bowl, on the fine scale; ``last``: after everything else.
          */
         WeighedAddition: {
             /** Key */
@@ -4602,20 +4781,56 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "colourant" | "carrier oil" | "carrier water" | "scent";
+            role: "oil" | "water" | "lye" | "late fat" | "additive" | "colourant" | "carrier oil" | "carrier water" | "scent";
             /** Grams */
             grams: number;
             /** Exact G */
             exact_g: number;
-            /** Powder */
-            powder: boolean;
-            /** Shows G */
-            shows_g: number;
+            /** Holds G */
+            holds_g: number;
             /**
              * Times
              * @default 1
              */
             times: number;
+            /**
+             * Powder
+             * @default false
+             */
+            powder: boolean;
+            /**
+             * Last
+             * @default false
+             */
+            last: boolean;
+        };
+        /**
+         * WholePot
+         * @description What goes into a whole pot before it is split, besides its formula: into the oils, or once it holds together.
+         *
+         *     A scent here stands in for those of the colours that are made from the pot.
+         */
+        WholePot: {
+            /** Pot */
+            pot: string;
+            /**
+             * Colourants
+             * @default []
+             */
+            colourants: components["schemas"]["ColourDose"][];
+            /**
+             * Colourants Into
+             * @default after trace
+             * @enum {string}
+             */
+            colourants_into: "oils" | "after trace";
+            scent?: components["schemas"]["ScentDose"] | null;
+            /**
+             * Scent Into
+             * @default after trace
+             * @enum {string}
+             */
+            scent_into: "oils" | "after trace";
         };
         /**
          * Layer
@@ -5084,7 +5299,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "oil" | "water" | "lye" | "late fat" | "additive";
+            role: "oil" | "water" | "lye" | "late fat" | "additive" | "colourant" | "carrier oil" | "carrier water" | "scent";
             /** Grams */
             grams: number;
         };
@@ -5612,6 +5827,8 @@ export interface components {
             moulds: components["schemas"]["CatalogueEntry"][];
             /** Stages */
             stages: components["schemas"]["CatalogueEntry"][];
+            /** Additive Stages */
+            additive_stages: components["schemas"]["CatalogueEntry"][];
         };
         /**
          * CatalogueEntry
@@ -5654,54 +5871,6 @@ export interface components {
             supplies: components["schemas"]["Supply"][];
         };
         /**
-         * Additive
-         * @description One additive.
-         *
-         *     ``low`` to ``high``: usual dose [g per kg oils]; ``bulk`` and ``true``: density as spooned and of its own volume
-         *     [g/ml]; ``pace`` -2 to 2, ``heat`` 0 to 2, ``firm`` -1 to 2: what it does, by common practice; ``water_share``:
-         *     mass fraction of it that is water; ``colour``: what it looks like, as sRGB, if it tints.
-         */
-        Additive: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Inci */
-            inci: string;
-            /**
-             * Stage
-             * @enum {string}
-             */
-            stage: "lye water" | "cooled lye" | "oils" | "after trace";
-            /**
-             * Also
-             * @default []
-             */
-            also: ("lye water" | "cooled lye" | "oils" | "after trace")[];
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** Bulk */
-            bulk: number;
-            /** True */
-            true: number;
-            /** Pace */
-            pace: number;
-            /** Heat */
-            heat: number;
-            /** Firm */
-            firm: number;
-            /** Water Share */
-            water_share: number;
-            /** Powder */
-            powder: boolean;
-            /** Colour */
-            colour: string | null;
-            /** Note */
-            note: string;
-        };
-        /**
          * CupboardOut
          * @description What a loaf may draw on.
          */
@@ -5709,7 +5878,7 @@ export interface components {
             /** Fats */
             fats: components["schemas"]["Fat"][];
             /** Additives */
-            additives: components["schemas"]["Additive"][];
+            additives: components["schemas"]["OfferedAdditive"][];
             /** Scents */
             scents: components["schemas"]["Scent"][];
             /** Colourants */
@@ -5774,6 +5943,87 @@ export interface components {
             };
             /** Source */
             source: string;
+        };
+        /**
+         * OfferedAdditive
+         * @description An additive, with the places where it may go: in a whole pot, and in a single bowl.
+         */
+        OfferedAdditive: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Inci
+             * @default
+             */
+            inci: string;
+            /**
+             * Stage
+             * @default after trace
+             * @enum {string}
+             */
+            stage: "lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last";
+            /**
+             * Also
+             * @default []
+             */
+            also: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last")[];
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /**
+             * Bulk
+             * @default 0.6
+             */
+            bulk: number;
+            /**
+             * True
+             * @default 1.4
+             */
+            true: number;
+            /**
+             * Pace
+             * @default 0
+             */
+            pace: number;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
+            /**
+             * Firm
+             * @default 0
+             */
+            firm: number;
+            /**
+             * Water Share
+             * @default 0
+             */
+            water_share: number;
+            /**
+             * Powder
+             * @default false
+             */
+            powder: boolean;
+            /** Colour */
+            colour?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /** Places */
+            places: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last")[];
+            /** Bowl Places */
+            bowl_places: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last")[];
         };
         /**
          * StockCount
@@ -8544,12 +8794,43 @@ export interface operations {
             };
         };
     };
+    put_additive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Additive"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
     take_out_of_cupboard: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                kind: "scent" | "colourant";
+                kind: "scent" | "colourant" | "additive";
                 key: string;
             };
             cookie?: never;

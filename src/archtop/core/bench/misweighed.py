@@ -12,7 +12,7 @@ from typing import Literal, NamedTuple
 from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Role, discount_after_rounding
 from archtop.core.plan import LoafPlan
-from archtop.core.pots import Ingredient, Pot
+from archtop.core.pots import FREE_FATS, Ingredient, Pot
 from archtop.core.resolved import ResolvedLoaf
 
 __all__ = ["Misweighed", "Overshoot", "Topping", "overshoot"]
@@ -105,11 +105,11 @@ def _superfat(of: ResolvedLoaf, pot: Pot, lines: list[Ingredient]) -> Figure:
     planned = {line.key: line.grams for line in pot.ingredients if line.role == "oil"}
     planned_lye = sum(line.grams for line in pot.ingredients if line.role == "lye")
     oils = {line.key: line.grams for line in lines if line.role == "oil"}
-    late = sum(line.grams for line in lines if line.role == "late fat")
+    late = sum(line.grams for line in lines if line.role in FREE_FATS)
     lye = sum(line.grams for line in lines if line.role == "lye")
     # What additives take of the lye is what the plan's own superfat leaves unexplained.
     bare = discount_after_rounding(planned, planned_lye, purity, cupboard.fats)
-    planned_late = sum(line.grams for line in pot.ingredients if line.role == "late fat")
+    planned_late = sum(line.grams for line in pot.ingredients if line.role in FREE_FATS)
     taken = pot.superfat.value / 100 - planned_late / sum(planned.values()) - bare
     discount = discount_after_rounding(oils, lye, purity, cupboard.fats) + taken
     value = 100 * (discount + late / sum(oils.values()))

@@ -48,7 +48,7 @@ def colour_mix(given: ColourMixInput) -> Forecast:
             raise InputError.one(
                 "colourant.unknown", f"doses.{i}.colourant", dose.colourant, "must be among colourants", "Add its jar."
             )
-    base = base_absorption(given.formula, standard_cupboard().additives, 0.3)
+    base = base_absorption(given.formula.shares, given.formula.additives, standard_cupboard().additives, 0.3)
     return forecast(base, [(jars[dose.colourant], dose.g_per_kg) for dose in given.doses], given.vanillin_percent)
 
 

@@ -1,12 +1,18 @@
 """Fats, lye, water, additives, heat, scents, and the batter they make."""
 
 from archtop.core.chemistry.additives import (
+    STAGE_SAYS,
     Additive,
     AdditiveDose,
     Stage,
     additive_named,
+    bowl_stage_of,
+    bowl_stages_of,
     grams_per_g_oils,
+    places_of,
+    stage_of,
     standard_additives,
+    strength_of,
 )
 from archtop.core.chemistry.batter import Batter, BatterPart, Role, batter_of
 from archtop.core.chemistry.fats import Fat, iodine_value_of, saponification_value_of, standard_fats
@@ -21,13 +27,14 @@ from archtop.core.chemistry.lye import (
     naoh_g_per_g,
 )
 from archtop.core.chemistry.measures import Measures, measures_of
-from archtop.core.chemistry.scents import Scent, ScentBlend, ScentDose, ScentLoad, scent_load
+from archtop.core.chemistry.scents import Scent, ScentBlend, ScentDose, ScentLoad, scent_load, scent_ml
 from archtop.core.chemistry.schools import School, SchoolName, school_named
 
 __all__ = [
     "LYE_CAUTIONS",
     "NAOH_G_PER_MOL",
     "OIL_J_PER_G_K",
+    "STAGE_SAYS",
     "Additive",
     "AdditiveDose",
     "AssessedList",
@@ -49,6 +56,8 @@ __all__ = [
     "Water",
     "additive_named",
     "batter_of",
+    "bowl_stage_of",
+    "bowl_stages_of",
     "cooling_minutes",
     "discount_after_rounding",
     "fat_named",
@@ -60,9 +69,13 @@ __all__ = [
     "measures_of",
     "meeting_c",
     "naoh_g_per_g",
+    "places_of",
     "saponification_value_of",
     "scent_load",
+    "scent_ml",
     "school_named",
+    "stage_of",
     "standard_additives",
     "standard_fats",
+    "strength_of",
 ]

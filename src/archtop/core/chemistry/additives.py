@@ -1,7 +1,8 @@
 """Additives: what goes into a pot besides fats, lye and water, where it goes, and how a dose is said.
 
 - ``Additive``, ``standard_additives``: the table
-- ``AdditiveDose``: an amount in a formula, in one of ``DOSE_UNITS``
+- ``AdditiveDose``: an amount in a formula or in a bowl
+- ``places_of``: where one may go
 - ``grams_per_g_oils``: a dose as grams
 """
 
@@ -12,25 +13,38 @@ from collections.abc import Mapping
 from functools import cache
 from typing import Annotated, Final, Literal, get_args
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from archtop.core.base import G_PER_LB, ML_PER_TBSP, ML_PER_TSP, Frozen, InputError, read_table
 
 __all__ = [
     "STAGES",
+    "STAGE_SAYS",
     "Additive",
     "AdditiveDose",
     "DoseUnit",
     "Stage",
     "additive_named",
+    "bowl_stage_of",
+    "bowl_stages_of",
     "grams_per_g_oils",
+    "places_of",
+    "stage_of",
     "standard_additives",
     "strength_of",
 ]
 
-Stage = Literal["lye water", "cooled lye", "oils", "after trace"]
+Stage = Literal["lye water", "hot lye", "cooled lye", "oils", "after trace", "last"]
 DoseUnit = Literal["g per kg oils", "tsp per lb oils", "tbsp per lb oils", "% of water"]
 STAGES: Final[tuple[Stage, ...]] = get_args(Stage)
+STAGE_SAYS: Final[Mapping[Stage, str]] = {
+    "lye water": "the water, before the lye",
+    "hot lye": "the hot lye",
+    "cooled lye": "the cooled lye",
+    "oils": "the oils, before the lye",
+    "after trace": "the batter, once it holds together",
+    "last": "the batter, at the very last",
+}
 
 # A citric acid molecule takes three of sodium hydroxide: 3 · 39.997 / 192.12 g/mol.
 _LYE_TAKEN = {"citric-acid": 3 * 39.997 / 192.12}
@@ -44,25 +58,39 @@ class Additive(Frozen):
 
     ``low`` to ``high``: usual dose [g per kg oils]; ``bulk`` and ``true``: density as spooned and of its own volume
     [g/ml]; ``pace`` -2 to 2, ``heat`` 0 to 2, ``firm`` -1 to 2: what it does, by common practice; ``water_share``:
-    mass fraction of it that is water; ``colour``: what it looks like, as sRGB, if it tints.
+    mass fraction of it that is water; ``colour``: what it looks like, as sRGB, if it tints. ``own``: a studio's own
+    row, not the built-in table's.
     """
 
-    key: str
-    name: str
-    inci: str
-    stage: Stage
+    key: Annotated[str, Field(min_length=1, max_length=40)]
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    inci: Annotated[str, Field(max_length=160)] = ""
+    stage: Stage = "after trace"
     also: tuple[Stage, ...] = ()
-    low: float
-    high: float
-    bulk: float
-    true: float
-    pace: int
-    heat: int
-    firm: int
-    water_share: float
-    powder: bool
-    colour: str | None
-    note: str
+    low: Annotated[float, Field(gt=0, le=2000)]
+    high: Annotated[float, Field(gt=0, le=2000)]
+    bulk: Annotated[float, Field(ge=0.05, le=3)] = 0.6
+    true: Annotated[float, Field(ge=0.3, le=8)] = 1.4
+    pace: Annotated[int, Field(ge=-2, le=2)] = 0
+    heat: Annotated[int, Field(ge=0, le=2)] = 0
+    firm: Annotated[int, Field(ge=-1, le=2)] = 0
+    water_share: Annotated[float, Field(ge=0, le=1)] = 0.0
+    powder: bool = False
+    colour: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")] | None = None
+    note: Annotated[str, Field(max_length=400)] = ""
+    own: bool = False
+
+    @model_validator(mode="after")
+    def _low_to_high(self) -> Additive:
+        if self.low > self.high:
+            raise InputError.one(
+                "additive.range",
+                "low",
+                self.low,
+                f"the lowest usual dose cannot be above the highest, {self.high:g} g/kg",
+                "Swap them, or raise the highest.",
+            )
+        return self
 
     @property
     def lye_taken(self) -> float:
@@ -71,7 +99,7 @@ class Additive(Frozen):
 
 
 class AdditiveDose(Frozen):
-    """An additive in a formula; ``stage`` ``None`` means where it usually goes."""
+    """An additive in a formula, or in a bowl; ``stage`` ``None`` means where it usually goes."""
 
     additive: str
     amount: Annotated[float, Field(gt=0, le=2000)]
@@ -137,15 +165,32 @@ def grams_per_g_oils(dose: AdditiveDose, additive: Additive, water_per_g_oils: f
         case "tbsp per lb oils":
             return dose.amount * ML_PER_TBSP * additive.bulk / G_PER_LB
         case "% of water":
-            if stage not in ("lye water", "cooled lye"):
+            if stage not in ("lye water", "hot lye", "cooled lye"):
                 raise InputError.one(
                     "additive.unit",
                     additive.name,
                     f"{dose.amount:g} % of water",
-                    f"it goes into {stage}, where a share of the water says nothing",
+                    f"it goes into {STAGE_SAYS[stage]}, where a share of the water says nothing",
                     "Give grams per kg of oils.",
                 )
             return dose.amount / 100 * water_per_g_oils
+
+
+def places_of(additive: Additive) -> tuple[Stage, ...]:
+    """Where an additive may go, where it usually goes first; what goes in after trace may also go in at the very last.
+
+    >>> places_of(standard_additives()["kaolin"])
+    ('oils', 'after trace', 'last')
+    """
+    places = (additive.stage, *additive.also)
+    late: tuple[Stage, ...] = ("last",) if "after trace" in places and "last" not in places else ()
+    return (*places, *late)
+
+
+def bowl_stages_of(additive: Additive) -> tuple[Stage, ...]:
+    """Where an additive may go in a single bowl: with its colours, or at the very last; nowhere if not after trace."""
+    late: tuple[Stage, ...] = ("after trace", "last")
+    return tuple(stage for stage in late if stage in places_of(additive))
 
 
 def stage_of(dose: AdditiveDose, additive: Additive) -> Stage:
@@ -153,8 +198,30 @@ def stage_of(dose: AdditiveDose, additive: Additive) -> Stage:
 
     :raises InputError: ``additive.stage`` when it does not go in there
     """
-    stage = dose.stage or additive.stage
-    if stage not in (additive.stage, *additive.also):
-        places = ", ".join((additive.stage, *additive.also))
-        raise InputError.one("additive.stage", additive.name, stage, f"it goes into {places}", "Choose one of these.")
+    return _one_of(dose.stage or additive.stage, places_of(additive), additive)
+
+
+def bowl_stage_of(dose: AdditiveDose, additive: Additive) -> Stage:
+    """When a dose goes into a single bowl.
+
+    :raises InputError: ``additive.bowl`` for what must be in before the batter is split; ``additive.stage``
+    """
+    places = bowl_stages_of(additive)
+    if not places:
+        raise InputError.one(
+            "additive.bowl",
+            additive.name,
+            "into one bowl",
+            f"it goes into {STAGE_SAYS[additive.stage]}, before the batter is split",
+            "Put it into the formula, or leave it out of the bowl.",
+        )
+    return _one_of(dose.stage or places[0], places, additive)
+
+
+def _one_of(stage: Stage, places: tuple[Stage, ...], additive: Additive) -> Stage:
+    if stage not in places:
+        allowed = ", or ".join(STAGE_SAYS[place] for place in places)
+        raise InputError.one(
+            "additive.stage", additive.name, STAGE_SAYS[stage], f"it goes into {allowed}", "Choose one of these."
+        )
     return stage

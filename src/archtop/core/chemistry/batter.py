@@ -21,11 +21,14 @@ from archtop.core.chemistry.lye import fat_named, lye_density_g_ml, naoh_g_per_g
 
 __all__ = ["Batter", "BatterPart", "Role", "batter_of"]
 
-Role = Literal["oil", "water", "lye", "late fat", "additive"]
+Role = Literal["oil", "water", "lye", "late fat", "additive", "colourant", "carrier oil", "carrier water", "scent"]
 
 
 class BatterPart(Frozen):
-    """One thing to weigh: ``share`` is its mass fraction of the finished batter; ``stage`` where an additive goes."""
+    """One thing to weigh: ``share`` is its mass fraction of the finished batter; ``stage`` where an additive goes.
+
+    ``wetted``: how many times as much it is with what wets it; ``powder``: fine enough to be breathed.
+    """
 
     key: str
     name: str
@@ -34,6 +37,8 @@ class BatterPart(Frozen):
     share: float
     per_g_oils: float
     stage: Stage | None = None
+    wetted: int = 1
+    powder: bool = False
 
 
 class Batter(Frozen):
@@ -51,6 +56,26 @@ class Batter(Frozen):
         """Volume [ml] of the batter that a gram of oils makes."""
         return self.g_per_g_oils / self.density.value
 
+    def with_parts(self, more: Sequence[BatterPart], ml: float) -> Batter:
+        """The same with things stirred into the whole pot, whose volumes add; oil that wets them is left free.
+
+        :param more: by a gram of oils; their shares are reckoned here
+        :param ml: what they fill, by a gram of oils [ml]
+        """
+        mass = self.g_per_g_oils + sum(part.per_g_oils for part in more)
+        heavier = mass / (self.ml_per_g_oils + ml) / self.density.value
+        free = 100 * sum(part.per_g_oils for part in more if part.role == "carrier oil")
+        return self.model_copy(
+            update={
+                "parts": tuple(
+                    part.model_copy(update={"share": part.per_g_oils / mass}) for part in (*self.parts, *more)
+                ),
+                "g_per_g_oils": mass,
+                "density": self.density.times(heavier),
+                "superfat_percent": self.superfat_percent + free,
+            }
+        )
+
     def weighing(self, own: Rate | None) -> Batter:
         """The same, as heavy as this studio's bars have shown; ``None``: nothing was learned."""
         return self.model_copy(update={"density": own.on(self.density)}) if own else self
@@ -67,6 +92,7 @@ class _Line:
     grams: float
     ml: float = 0.0
     stage: Stage | None = None
+    powder: bool = False
 
 
 @dataclass(frozen=True)
@@ -84,7 +110,14 @@ class _Dosed:
     def line(self) -> _Line:
         solids_ml = (self.grams - self.water) / self.additive.true
         return _Line(
-            self.additive.key, self.additive.name, self.additive.inci, "additive", self.grams, solids_ml, self.stage
+            self.additive.key,
+            self.additive.name,
+            self.additive.inci,
+            "additive",
+            self.grams,
+            solids_ml,
+            self.stage,
+            self.additive.powder,
         )
 
 
@@ -98,10 +131,13 @@ def _water_per_g_oils(formula: Formula, naoh_per_g_oils: float) -> float:
 
 
 def _dosed(formula: Formula, additives: Mapping[str, Additive], water: float) -> list[_Dosed]:
+    """What goes into the pot before it is split; what goes in at the very last goes into its bowls."""
     found = []
     for dose in formula.additives:
         additive = additive_named(dose.additive, additives)
-        found.append(_Dosed(additive, grams_per_g_oils(dose, additive, water), stage_of(dose, additive)))
+        stage = stage_of(dose, additive)
+        if stage != "last":
+            found.append(_Dosed(additive, grams_per_g_oils(dose, additive, water), stage))
     return found
 
 
@@ -111,14 +147,18 @@ def _fat_line(key: str, fats: Mapping[str, Fat], role: Role, grams: float) -> _L
     return _Line(key, name, fat.inci, role, grams, grams / fat.density_g_ml)
 
 
-def _refuse_undissolved(formula: Formula, naoh: float, water: float) -> None:
-    if naoh > water:
+def _refuse_undissolved(formula: Formula, naoh: float, water: float, later: float) -> None:
+    """Lye needs at least its own weight of water when it goes in; what comes later with an additive is not there yet.
+
+    :param later: water that additives bring once the lye is dissolved [g]
+    """
+    if naoh > water - later + 1e-9:
         raise InputError.one(
             "water.undissolved",
             f"{formula.name}: water",
-            f"{water / naoh:.2f} g per g of lye",
+            f"{(water - later) / naoh:.2f} g per g of lye",
             "must be at least 1 g per g of lye to dissolve it",
-            "Use more water.",
+            "Let less of the water come later, or use more water." if later else "Use more water.",
         )
 
 
@@ -155,13 +195,14 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str,
     dosed = _dosed(formula, additives if additives is not None else standard_additives(), water)
     taken = sum(item.grams * item.additive.lye_taken for item in dosed)
     naoh = (for_oils + taken) / purity
-    _refuse_undissolved(formula, naoh, water)
+    left = _water_left(formula, water, dosed)
+    _refuse_undissolved(formula, naoh, water, sum(item.water for item in dosed if item.stage != "lye water"))
     concentration = naoh / (naoh + water)
     solution_ml = (naoh + water) / lye_density_g_ml(concentration)
     late = formula.late_fat
     lines = [
         *(_fat_line(key, fats, "oil", share) for key, share in formula.shares.items()),
-        _Line("water", "Water, distilled", "Aqua", "water", _water_left(formula, water, dosed), solution_ml),
+        _Line("water", "Water, distilled", "Aqua", "water", left, solution_ml),
         _Line("naoh", f"Sodium hydroxide, {formula.naoh_purity_percent:g} %", "Sodium Hydroxide", "lye", naoh),
         *(item.line() for item in dosed),
         *([_fat_line(late.fat, fats, "late fat", late.percent_of_oils / 100)] if late else []),
@@ -175,6 +216,7 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str,
                 inci=line.inci,
                 role=line.role,
                 stage=line.stage,
+                powder=line.powder,
                 share=line.grams / mass,
                 per_g_oils=line.grams,
             )

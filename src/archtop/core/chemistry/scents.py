@@ -14,7 +14,17 @@ from pydantic import Field, model_validator
 
 from archtop.core.base import Figure, Frozen, InputError
 
-__all__ = ["BEHAVIOURS", "Behaviour", "Scent", "ScentBlend", "ScentDose", "ScentLoad", "ScentPart", "scent_load"]
+__all__ = [
+    "BEHAVIOURS",
+    "Behaviour",
+    "Scent",
+    "ScentBlend",
+    "ScentDose",
+    "ScentLoad",
+    "ScentPart",
+    "scent_load",
+    "scent_ml",
+]
 
 Behaviour = Literal["moves along", "accelerates", "rices", "seizes", "separates", "fades"]
 BEHAVIOURS: Final[tuple[Behaviour, ...]] = (
@@ -128,7 +138,7 @@ def scent_load(
         )
     return ScentLoad(
         grams=grams,
-        ml=sum(grams * part / bottle.density_g_ml for bottle, part in bottles),
+        ml=grams * scent_ml(blend, scents),
         vanillin_percent=fresh * sum(bottle.vanillin_percent / 100 * part for bottle, part in bottles),
         in_fresh=Figure.exact(
             fresh,
@@ -140,6 +150,14 @@ def scent_load(
         in_dry_percent=dry,
         max_percent=limit,
     )
+
+
+def scent_ml(blend: ScentBlend, scents: Mapping[str, Scent]) -> float:
+    """Volume that a gram of a blend fills [ml].
+
+    :raises InputError: ``scent.unknown`` for a bottle that is not in the cupboard
+    """
+    return sum(part.percent / 100 / _bottle(part.scent, scents).density_g_ml for part in blend.parts)
 
 
 def _bottle(key: str, scents: Mapping[str, Scent]) -> Scent:

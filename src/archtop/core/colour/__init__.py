@@ -3,7 +3,7 @@
 from archtop.core.colour.ciede2000 import difference
 from archtop.core.colour.forecast import Forecast, Swatch, base_absorption, forecast
 from archtop.core.colour.pigments import Colourant, ColourDose, TestBar
-from archtop.core.colour.reach import Reach, reach
+from archtop.core.colour.reach import InBowl, Option, Reach, reach
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
 from archtop.core.colour.white_card import Light, MeasuredColour, against_white
 
@@ -11,9 +11,11 @@ __all__ = [
     "ColourDose",
     "Colourant",
     "Forecast",
+    "InBowl",
     "Lab",
     "Light",
     "MeasuredColour",
+    "Option",
     "Reach",
     "Spectrum",
     "Swatch",

@@ -16,7 +16,7 @@ from functools import cache
 import numpy as np
 
 from archtop.core.base import Basis, Frozen, read_table
-from archtop.core.chemistry import Additive, Formula, grams_per_g_oils
+from archtop.core.chemistry import Additive, AdditiveDose, grams_per_g_oils
 from archtop.core.colour.kubelka_munk import absorption, reflectance
 from archtop.core.colour.pigments import Colourant, strength_of
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
@@ -62,17 +62,23 @@ def _seen(srgb: str) -> Spectrum:
     return absorption(reflectance_of(srgb))
 
 
-def base_absorption(formula: Formula, additives: Mapping[str, Additive], water_per_g_oils: float) -> Spectrum:
+def base_absorption(
+    shares: Mapping[str, float],
+    doses: Sequence[AdditiveDose],
+    additives: Mapping[str, Additive],
+    water_per_g_oils: float,
+) -> Spectrum:
     """K/S of the uncoloured, cured bar, shape (81,).
 
     Fats by their mass fractions; an additive with a colour as a pigment whose colour is reached at twice its usual
     highest dose.
 
+    :param shares: of each fat in the oils, by its key, adding up to 1 [-]
     :param water_per_g_oils: water for each gram of oils [g]
     """
     known = _fat_colours()
-    total = sum((share * known.get(key, _seen(_PALE)) for key, share in formula.shares.items()), np.zeros(81))
-    for dose in formula.additives:
+    total = sum((share * known.get(key, _seen(_PALE)) for key, share in shares.items()), np.zeros(81))
+    for dose in doses:
         additive = additives[dose.additive]
         if additive.colour:
             grams = grams_per_g_oils(dose, additive, water_per_g_oils) * 1000

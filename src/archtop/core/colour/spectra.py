@@ -4,7 +4,7 @@ sRGB is turned into a smooth reflectance by three basis spectra (Mallett & Yukse
 observer under D65 (IEC 61966-2-1 for sRGB, CIE 15 for L*a*b*).
 
 - ``reflectance_of``: sRGB → reflectance, shape (81,), 380-780 nm by 5 nm
-- ``srgb_of``, ``lab_of``: back to ``#rrggbb`` and to L*a*b*
+- ``srgb_of``, ``lab_of``, ``labs_of``: back to ``#rrggbb`` and to L*a*b*
 """
 
 from __future__ import annotations
@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from archtop.core.base import InputError, read_table
 
-__all__ = ["Lab", "Spectrum", "lab_of", "reflectance_of", "srgb_of"]
+__all__ = ["Lab", "Spectrum", "lab_of", "labs_of", "reflectance_of", "srgb_of"]
 
 Spectrum = NDArray[np.float64]
 Lab = tuple[float, float, float]
@@ -76,7 +76,14 @@ def srgb_of(reflectance: Spectrum) -> str:
 
 def lab_of(reflectance: Spectrum) -> Lab:
     """CIE L*a*b* of a reflectance, against a perfect white under D65 (CIE 15)."""
-    white = _observer().sum(axis=1)
-    ratio = _xyz(reflectance) / white
+    lightness, a, b = labs_of(reflectance[None, :])[0]
+    return float(lightness), float(a), float(b)
+
+
+def labs_of(reflectances: Spectrum) -> Spectrum:
+    """CIE L*a*b* of many reflectances of shape (n, 81), shape (n, 3), as :func:`lab_of`."""
+    weights = _observer()
+    ratio = reflectances @ weights.T / weights.sum(axis=1)
     f = np.where(ratio > (6 / 29) ** 3, np.cbrt(ratio), ratio / (3 * (6 / 29) ** 2) + 4 / 29)
-    return float(116 * f[1] - 16), float(500 * (f[0] - f[1])), float(200 * (f[1] - f[2]))
+    labs: Spectrum = np.stack([116 * f[:, 1] - 16, 500 * (f[:, 0] - f[:, 1]), 200 * (f[:, 1] - f[:, 2])], axis=1)
+    return labs

@@ -26,11 +26,13 @@ from archtop.core.document.parts import (
     Sizing,
     SpecialBar,
     Top,
+    WholePot,
     frosting_colours,
 )
 from archtop.core.document.piping import Clear, Run
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
+from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, scent_doses
 from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Work
 
 __all__ = [
@@ -70,13 +72,18 @@ __all__ = [
     "Sizing",
     "SpecialBar",
     "Top",
+    "WholePot",
     "Work",
+    "additive_doses",
     "blank_loaf",
+    "bottles_used",
+    "colour_doses",
     "colours_used",
     "frosting_colours",
     "pieces_used",
     "read_cupboard",
     "read_loaf",
+    "scent_doses",
     "standard_cupboard",
     "stock_key",
 ]

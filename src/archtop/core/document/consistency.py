@@ -28,6 +28,7 @@ def _twice(loaf: Contents) -> list[Problem]:
         "formulas": [f.id for f in loaf.formulas],
         "colours": [c.id for c in loaf.colours],
         "blends": [b.id for b in loaf.blends],
+        "whole_pots": [w.pot for w in loaf.whole_pots],
         "embeds": [e.id for e in loaf.embeds],
         "pieces": [p.id for p in loaf.pieces],
         "top.scatter": [item.pieces for item in loaf.top.scatter.items],
@@ -46,6 +47,7 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
     """(field, list it points into, id) for every reference in the document."""
     refs = [("formula", "formulas", loaf.formula)]
     refs += [(f"colours.{i}.scent.blend", "blends", c.scent.blend) for i, c in enumerate(loaf.colours) if c.scent]
+    refs += [(f"whole_pots.{i}.scent.blend", "blends", w.scent.blend) for i, w in enumerate(loaf.whole_pots) if w.scent]
     if loaf.frosting and loaf.frosting.formula:
         refs.append(("frosting.formula", "formulas", loaf.frosting.formula))
     for i, run in enumerate(loaf.frosting.runs if loaf.frosting else ()):

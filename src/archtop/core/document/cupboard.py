@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from functools import cache
 from typing import Any
 
@@ -12,6 +11,7 @@ from archtop.core.base import Frozen, Rate, problems_from_validation
 from archtop.core.chemistry import Additive, Fat, Scent, standard_additives, standard_fats
 from archtop.core.colour import Colourant
 from archtop.core.document.lot import Lot
+from archtop.core.document.parts import Brings
 
 __all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
 
@@ -39,14 +39,16 @@ class Cupboard(Frozen):
         bar = jar.bar.model_copy(update={"dose_g_per_kg": jar.bar.dose_g_per_kg / own.value})
         return jar.model_copy(update={"bar": bar})
 
-    def with_brought(self, scents: Iterable[Scent], colourants: Iterable[Colourant]) -> Cupboard:
-        """The same with bottles and jars that it lacks; its own stay as they are."""
-        more_scents = {scent.key: scent for scent in scents if scent.key not in self.scents}
-        more_jars = {jar.key: jar for jar in colourants if jar.key not in self.colourants}
-        if not more_scents and not more_jars:
+    def with_brought(self, brings: Brings) -> Cupboard:
+        """The same with bottles, jars and additives that it lacks; its own stay as they are."""
+        if brings == Brings():
             return self
         return self.model_copy(
-            update={"scents": {**self.scents, **more_scents}, "colourants": {**self.colourants, **more_jars}}
+            update={
+                "scents": {**{item.key: item for item in brings.scents}, **self.scents},
+                "colourants": {**{item.key: item for item in brings.colourants}, **self.colourants},
+                "additives": {**{item.key: item for item in brings.additives}, **self.additives},
+            }
         )
 
 
@@ -66,13 +68,14 @@ class _Shelf(Frozen):
 
     scents: tuple[Scent, ...] = ()
     colourants: tuple[Colourant, ...] = ()
+    additives: tuple[Additive, ...] = ()
     stock: dict[str, float] = {}
     lots: tuple[Lot, ...] = ()
     rates: tuple[Rate, ...] = ()
 
 
 def read_cupboard(data: Any) -> Cupboard:
-    """The built-in tables with a studio's scents, colourants and stock, read from plain data.
+    """The built-in tables with a studio's scents, colourants, additives and stock, read from plain data.
 
     :raises InputError: the schema's own problems
     """
@@ -80,8 +83,10 @@ def read_cupboard(data: Any) -> Cupboard:
         shelf = _Shelf.model_validate(data)
     except ValidationError as error:
         raise problems_from_validation(error) from error
-    return standard_cupboard().model_copy(
+    standard = standard_cupboard()
+    return standard.model_copy(
         update={
+            "additives": {**standard.additives, **{item.key: item for item in shelf.additives}},
             "scents": {scent.key: scent for scent in shelf.scents},
             "colourants": {jar.key: jar for jar in shelf.colourants},
             "stock": shelf.stock,

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from archtop.core.base import Frozen, InputError
-from archtop.core.chemistry import Scent, ScentDose
+from archtop.core.chemistry import Additive, AdditiveDose, Scent, ScentDose
 from archtop.core.colour import Colourant, ColourDose
 from archtop.core.document.ids import Id, LotKey, Name, Place
 from archtop.core.document.piping import Clear, Run
@@ -36,18 +36,36 @@ __all__ = [
     "Sizing",
     "SpecialBar",
     "Top",
+    "WholePot",
     "frosting_colours",
 ]
 
 
 class Colour(Frozen):
-    """A colour of this loaf as it is wished for when cured, and what makes it: colourants and scent by its oils."""
+    """A colour of this loaf as it is wished for when cured, and what goes into its bowls, by their oils.
+
+    ``additives``: seeds, milk and the like that go into this colour alone, with the colourants or at the very last.
+    """
 
     id: Id
     name: Name
     srgb: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")]
     colourants: Annotated[tuple[ColourDose, ...], Field(max_length=12)] = ()
+    additives: Annotated[tuple[AdditiveDose, ...], Field(max_length=12)] = ()
     scent: ScentDose | None = None
+
+
+class WholePot(Frozen):
+    """What goes into a whole pot before it is split, besides its formula: into the oils, or once it holds together.
+
+    A scent here stands in for those of the colours that are made from the pot.
+    """
+
+    pot: Annotated[str, Field(min_length=1, max_length=120)]
+    colourants: Annotated[tuple[ColourDose, ...], Field(max_length=12)] = ()
+    colourants_into: Literal["oils", "after trace"] = "after trace"
+    scent: ScentDose | None = None
+    scent_into: Literal["oils", "after trace"] = "after trace"
 
 
 class Casting(Frozen):
@@ -239,10 +257,11 @@ class Cuts(Frozen):
 
 
 class Brings(Frozen):
-    """Bottles and jars that travel with a loaf's file, for a studio that does not have them."""
+    """Bottles, jars and additives that travel with a loaf's file, for a studio that does not have them."""
 
     scents: Annotated[tuple[Scent, ...], Field(max_length=60)] = ()
     colourants: Annotated[tuple[Colourant, ...], Field(max_length=60)] = ()
+    additives: Annotated[tuple[Additive, ...], Field(max_length=60)] = ()
 
 
 class MoreBatter(Frozen):

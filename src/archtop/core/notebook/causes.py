@@ -9,7 +9,7 @@ from collections.abc import Callable, Mapping
 from typing import NamedTuple
 
 from archtop.core.base import LOAF, Frozen, StepKey
-from archtop.core.document import Cupboard, Loaf
+from archtop.core.document import Cupboard, Loaf, additive_doses, bottles_used, colour_doses
 from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.faults import FaultKind
 from archtop.core.plan import LoafPlan
@@ -90,7 +90,7 @@ def _soft(of: Circumstance) -> str | None:
 
 
 def _scent(of: Circumstance) -> str | None:
-    keys = {part.scent for blend in of.loaf.blends for part in blend.parts}
+    keys = bottles_used(of.loaf)
     if not keys:
         return None
     told = [
@@ -153,7 +153,7 @@ def _silicone(of: Circumstance) -> str | None:
 
 
 def _lactate(of: Circumstance) -> str | None:
-    doses = [dose.additive for formula in of.loaf.formulas for dose in formula.additives]
+    doses = [dose.additive for _, _, dose in additive_doses(of.loaf)]
     return None if "sodium-lactate" in doses else "none in its formulas"
 
 
@@ -211,13 +211,13 @@ def _film(of: Circumstance) -> str | None:
 
 def _weak(of: Circumstance) -> str | None:
     """A jar of this loaf that has come out weaker before."""
-    jars = dict.fromkeys(dose.colourant for colour in of.loaf.colours for dose in colour.colourants)
+    jars = dict.fromkeys(dose.colourant for _, _, dose in colour_doses(of.loaf))
     own = [rate for jar in jars if (rate := of.cupboard.rates.get(f"colour:{jar}")) and rate.high < 1]
     return f"your log: {own[0].name.partition(': ')[2]} × {own[0].value:.2f}" if own else "" if jars else None
 
 
 def _whitened(of: Circumstance) -> str | None:
-    jars = [of.cupboard.colourants[dose.colourant] for colour in of.loaf.colours for dose in colour.colourants]
+    jars = [of.cupboard.colourants[dose.colourant] for _, _, dose in colour_doses(of.loaf)]
     white = dict.fromkeys(jar.name for jar in jars if jar.whitens)
     return ", ".join(white) or None
 

@@ -9,7 +9,7 @@ import datetime as dt
 from collections.abc import Iterator, Mapping, Sequence
 
 from archtop.core.base import Frozen
-from archtop.core.document import Loaf, Pour
+from archtop.core.document import Loaf, Pour, colour_doses
 from archtop.core.notebook.faults import FaultAbout, FaultKind, fault_kinds
 from archtop.core.notebook.outcome import LoafOutcome
 
@@ -55,7 +55,7 @@ class Reminder(Frozen):
 
 def shared_by(loaf: Loaf) -> dict[str, tuple[str, ...]]:
     """What a loaf is made of, by kind, as keys or names that another loaf can have as well."""
-    colours = [dose.colourant for colour in loaf.colours for dose in colour.colourants]
+    colours = [dose.colourant for _, _, dose in colour_doses(loaf)]
     scents = [part.scent for blend in loaf.blends for part in blend.parts]
     runs = loaf.frosting.runs if loaf.frosting else ()
     found: dict[str, list[str]] = {

@@ -18,7 +18,7 @@ from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import DRIED_BY_CUT, balance_of, cured_loss_percent, weight_ratio
 from archtop.core.plan import LoafPlan
-from archtop.core.pots import DEFAULT_FILM_MM, base_of_colour, vanillin_of
+from archtop.core.pots import DEFAULT_FILM_MM, colour_in_pot, vanillin_of
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.schedule import network_of
 
@@ -141,7 +141,7 @@ def _bowls(of: Finished) -> Iterator[Observation]:
                 sd=pace.sd,
                 says=f"{bowl.name} thickened {math.exp(pace.log_ratio):.2f} times as fast as promised",
             )
-        scents = _scents_in(of.loaf, bowl.colour)
+        scents = _scents_in(of, bowl)
         if len(scents) == 1 and (pace := scent_pace(bowl, notes, marks, of.pace)):
             yield Observation(
                 rate=f"scent:{scents[0]}",
@@ -151,21 +151,23 @@ def _bowls(of: Finished) -> Iterator[Observation]:
             )
 
 
-def _scents_in(loaf: Loaf, colour: str) -> list[str]:
-    dose = next(item.scent for item in loaf.colours if item.id == colour)
-    return [part.scent for blend in loaf.blends if dose and blend.id == dose.blend for part in blend.parts]
+def _scents_in(of: Finished, bowl: Bowl) -> list[str]:
+    whole = of.resolved.whole_pots.get(bowl.pot)
+    # A scent that is in the pot before it is mixed cannot be told from the pot's own pace.
+    dose = None if whole and whole.scent else of.resolved.colours[bowl.colour].scent
+    return [part.scent for part in of.resolved.blends[dose.blend].parts] if dose else []
 
 
 def _colours(of: Finished) -> Iterator[Observation]:
     seen = {item.colour: item for outcome in of.outcomes if outcome.stage == "cured" for item in outcome.colours}
     vanillin = vanillin_of(of.result.pots)
     for colour in of.loaf.colours:
-        doses = [(of.cupboard.colourants[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
+        mixed = colour_in_pot(of.resolved, colour)
+        doses = [(of.cupboard.colourants[jar.key], dose) for jar, dose in mixed.doses]
         tinting = [jar for jar, _ in doses if not jar.whitens]
         if colour.id in seen and len(tinting) == 1:
-            base = base_of_colour(of.resolved, colour.id)
             wanted = lab_of(reflectance_of(seen[colour.id].srgb))
-            strength, off = _strength(base, doses, tinting[0], vanillin.get(colour.id, 0.0), wanted)
+            strength, off = _strength(mixed.base, doses, tinting[0], vanillin.get(colour.id, 0.0), wanted)
             if off <= _FAR and abs(math.log(strength)) < 0.98 * _STRONGEST:
                 sd = _CARD_SD if seen[colour.id].how == "white card" else _EYE_SD
                 yield Observation(

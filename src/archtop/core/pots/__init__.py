@@ -4,22 +4,26 @@ from archtop.core.pots.cling import DEFAULT_FILM_MM, cling_ml
 from archtop.core.pots.colours import (
     ColourPlan,
     Contrast,
-    base_of_colour,
+    colour_in_pot,
     colours_of,
     contrast_words,
     contrasts_of,
     vanillin_of,
 )
-from archtop.core.pots.label import Label, against_assessment, label_of, label_of_pots
+from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
 from archtop.core.pots.portion import Portion, PortionNeed, WeighedAddition
 from archtop.core.pots.pot import Ingredient, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
 from archtop.core.pots.scales import ScaleFace, Scales, scale_of, scales_of
-from archtop.core.pots.supplies import Supply, supplies_of, together
+from archtop.core.pots.sprinkled import Sprinkled, sprinkled_of
+from archtop.core.pots.supplies import Supply, Taken, supplies_of, together
+from archtop.core.pots.thinning import Thinned
 from archtop.core.pots.warmth import PotHeat, heat_of
+from archtop.core.pots.weighable import FREE_FATS
 
 __all__ = [
     "DEFAULT_FILM_MM",
+    "FREE_FATS",
     "ColourPlan",
     "Contrast",
     "Ingredient",
@@ -31,21 +35,25 @@ __all__ = [
     "Potter",
     "ScaleFace",
     "Scales",
+    "Sprinkled",
     "Supply",
+    "Taken",
+    "Thinned",
     "Unweighable",
     "WeighedAddition",
     "against_assessment",
-    "base_of_colour",
     "cling_ml",
+    "colour_in_pot",
     "colours_of",
     "contrast_words",
     "contrasts_of",
     "heat_of",
     "label_of",
-    "label_of_pots",
+    "label_of_loaf",
     "pots_of",
     "scale_of",
     "scales_of",
+    "sprinkled_of",
     "supplies_of",
     "together",
     "vanillin_of",

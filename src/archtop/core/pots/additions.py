@@ -1,6 +1,6 @@
-"""What goes into a colour's bowl besides batter: colourants, what wets them, scent.
+"""What goes into a bowl, or into a whole pot, besides its formula: colourants, what wets them, additives, scent.
 
-Everything by a gram of the portion's oils, so that a bowl of any size follows.
+Everything by a gram of the oils, so that a bowl of any size follows.
 """
 
 from __future__ import annotations
@@ -9,17 +9,31 @@ from collections.abc import Mapping, Sequence
 from typing import Literal, NamedTuple
 
 from archtop.core.base import Frozen, InputError
-from archtop.core.chemistry import Batter, Fat, ScentBlend, ScentDose, ScentLoad, scent_load
+from archtop.core.chemistry import (
+    AdditiveDose,
+    Batter,
+    BatterPart,
+    Fat,
+    ScentBlend,
+    ScentDose,
+    ScentLoad,
+    Stage,
+    additive_named,
+    bowl_stage_of,
+    grams_per_g_oils,
+    scent_load,
+    scent_ml,
+)
 from archtop.core.colour import Colourant, ColourDose
-from archtop.core.document import Cupboard
+from archtop.core.document import Cupboard, WholePot
 
-__all__ = ["Addition", "AdditionRole", "Additions", "additions_for"]
+__all__ = ["Addition", "AdditionRole", "Additions", "Wanted", "additions_for", "whole_batter"]
 
-AdditionRole = Literal["colourant", "carrier oil", "carrier water", "scent"]
+AdditionRole = Literal["colourant", "carrier oil", "carrier water", "additive", "scent"]
 
 
 class Addition(Frozen):
-    """One thing to weigh into a bowl, per gram of its oils: grams and ml."""
+    """One thing to weigh into a bowl, per gram of its oils: grams and ml; ``last``: after everything else."""
 
     key: str
     name: str
@@ -28,6 +42,7 @@ class Addition(Frozen):
     grams: float
     ml: float
     powder: bool = False
+    last: bool = False
 
 
 class Additions(Frozen):
@@ -54,35 +69,56 @@ class Additions(Frozen):
 
 
 class Wanted(NamedTuple):
-    """What a bowl is to be coloured and scented with; ``alone``: the pot is of this colour only."""
+    """What a bowl is to be coloured and scented with; ``alone``: the pot is of this colour only.
+
+    ``pot_scent``: what its whole pot is scented with, instead of a scent of its own.
+    """
 
     portion: str
     doses: Sequence[ColourDose]
+    additives: Sequence[AdditiveDose]
     scent: ScentDose | None
     alone: bool
+    pot_scent: ScentDose | None = None
+
+    @property
+    def nothing(self) -> bool:
+        """Whether the bowl is of plain batter."""
+        return not (self.doses or self.additives or self.scent or self.pot_scent)
 
 
 def additions_for(
     wanted: Wanted, batter: Batter, *, cupboard: Cupboard, blends: Mapping[str, ScentBlend], carrier: Fat
 ) -> Additions:
-    """Colourants with their carriers, then scent.
+    """Colourants with their carriers, additives of the bowl's own, then scent.
 
+    :param batter: the whole pot's, with what is stirred into it before it is split
     :param carrier: the oil that wets oil-dispersed colourants
     :raises InputError: ``colourant.unknown``, ``colourant.not_alkali_stable``, ``colourant.not_skin_safe``,
-        ``colourant.straight``; whatever :func:`scent_load` refuses
+        ``colourant.straight``; ``additive.bowl``; whatever :func:`scent_load` refuses
     """
-    parts = _coloured(wanted, cupboard.colourants, carrier)
+    jars = [_jar(dose.colourant, cupboard.colourants, wanted.portion) for dose in wanted.doses]
+    parts = _coloured(wanted, jars, carrier)
+    parts += _added(wanted, batter, cupboard)
     load = None
-    if scent := wanted.scent:
+    if scent := wanted.pot_scent or wanted.scent:
         blend = blends[scent.blend]
-        bowl = batter.g_per_g_oils + sum(part.grams for part in parts)
-        wet = sum(part.per_g_oils for part in batter.parts if part.role == "water")
-        wet += sum(part.grams for part in parts if part.role == "carrier water")
+        water = ("water", "carrier water")
+        # A scent that the pot has already is not what it comes into.
+        bowl = sum(part.per_g_oils for part in batter.parts if part.role != "scent")
+        wet = sum(part.per_g_oils for part in batter.parts if part.role in water)
         load = scent_load(
-            scent, blend, cupboard.scents, wanted.portion, fresh_g_per_g_oils=bowl, water_g_per_g_oils=wet
+            scent,
+            blend,
+            cupboard.scents,
+            wanted.portion,
+            fresh_g_per_g_oils=bowl + sum(part.grams for part in parts),
+            water_g_per_g_oils=wet + sum(part.grams for part in parts if part.role == "carrier water"),
         )
-        parts.append(Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=load.grams, ml=load.ml))
-    jars = [cupboard.colourants[dose.colourant] for dose in wanted.doses]
+        if not wanted.pot_scent:
+            parts.append(
+                Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=load.grams, ml=load.ml)
+            )
     return Additions(
         parts=tuple(parts),
         load=load,
@@ -92,11 +128,82 @@ def additions_for(
     )
 
 
-def _coloured(wanted: Wanted, colourants: Mapping[str, Colourant], carrier: Fat) -> list[Addition]:
+def whole_batter(
+    batter: Batter, whole: WholePot, name: str, *, cupboard: Cupboard, blends: Mapping[str, ScentBlend], carrier: Fat
+) -> Batter:
+    """A pot's batter with what colours and scents all of it before it is split.
+
+    What goes into the oils needs nothing to wet it; what goes in later is wetted as in a bowl.
+
+    :param name: of the pot
+    :raises InputError: ``colourant.unknown``, ``colourant.not_alkali_stable``, ``colourant.not_skin_safe``;
+        ``colourant.in_oils`` for one that only water wets; ``scent.unknown``
+    """
+    jars = [_jar(dose.colourant, cupboard.colourants, name) for dose in whole.colourants]
+    into_oils = whole.colourants_into == "oils"
+    for jar in jars:
+        if into_oils and jar.disperse == "water":
+            raise InputError.one(
+                "colourant.in_oils",
+                f"{name}: {jar.name}",
+                "into the oils",
+                "water wets it, and oil does not",
+                "Let it go in once the batter holds together.",
+            )
+    wanted = Wanted(name, whole.colourants, (), None, alone=True)
+    wetted = {jar.key: 1 if into_oils else 1 + round(jar.carrier_g_per_g) for jar in jars}
+    found = [part for part in _coloured(wanted, jars, carrier) if part.role == "colourant" or not into_oils]
+    more = [_in_pot(part, whole.colourants_into, wetted.get(part.key, 1)) for part in found]
+    ml = sum(part.ml for part in found)
+    if whole.scent:
+        blend, grams = blends[whole.scent.blend], whole.scent.percent_of_oils / 100
+        filled = scent_ml(blend, cupboard.scents)
+        scent = Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=grams, ml=grams * filled)
+        more.append(_in_pot(scent, whole.scent_into, 1))
+        ml += scent.ml
+    return batter.with_parts(more, ml) if more else batter
+
+
+def _in_pot(part: Addition, stage: Stage, wetted: int) -> BatterPart:
+    return BatterPart(
+        key=part.key,
+        name=part.name,
+        inci=part.inci,
+        role=part.role,
+        share=0.0,
+        per_g_oils=part.grams,
+        stage=stage,
+        wetted=wetted,
+        powder=part.powder,
+    )
+
+
+def _added(wanted: Wanted, batter: Batter, cupboard: Cupboard) -> list[Addition]:
+    """Seeds, milk and the like that go into one bowl only."""
+    water = sum(part.per_g_oils for part in batter.parts if part.role == "water")
+    found = []
+    for dose in wanted.additives:
+        additive = additive_named(dose.additive, cupboard.additives)
+        stage, grams = bowl_stage_of(dose, additive), grams_per_g_oils(dose, additive, water)
+        found.append(
+            Addition(
+                key=additive.key,
+                name=additive.name,
+                inci=additive.inci,
+                role="additive",
+                grams=grams,
+                ml=grams / additive.true,
+                powder=additive.powder,
+                last=stage == "last",
+            )
+        )
+    return found
+
+
+def _coloured(wanted: Wanted, jars: Sequence[Colourant], carrier: Fat) -> list[Addition]:
     parts: list[Addition] = []
     oil = water = 0.0
-    for dose in wanted.doses:
-        jar = _jar(dose.colourant, colourants, wanted.portion)
+    for dose, jar in zip(wanted.doses, jars, strict=True):
         if jar.disperse == "straight" and not wanted.alone:
             raise InputError.one(
                 "colourant.straight",

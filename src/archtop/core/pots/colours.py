@@ -4,10 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from itertools import combinations, product
+from typing import NamedTuple
 
-from archtop.core.base import Frozen
-from archtop.core.colour import Forecast, Lab, Spectrum, base_absorption, difference, forecast, lab_of, reflectance_of
-from archtop.core.document import Colour, Cupboard, Loaf, Pour, colours_used, frosting_colours
+from archtop.core.base import FROSTING, LOAF, Frozen, PotId
+from archtop.core.colour import (
+    Colourant,
+    Forecast,
+    Lab,
+    Spectrum,
+    base_absorption,
+    difference,
+    forecast,
+    lab_of,
+    reflectance_of,
+)
+from archtop.core.document import Colour, Loaf, Pour, colours_used, frosting_colours
 from archtop.core.pots.pot import Pot
 from archtop.core.pours import Layer
 from archtop.core.resolved import ResolvedLoaf
@@ -16,7 +27,7 @@ __all__ = [
     "MERGE",
     "ColourPlan",
     "Contrast",
-    "base_of_colour",
+    "colour_in_pot",
     "colours_of",
     "contrast_words",
     "contrasts_of",
@@ -54,25 +65,45 @@ class Contrast(Frozen):
     merges: bool
 
 
-def base_of_colour(of: ResolvedLoaf, colour: str) -> Spectrum:
-    """K/S of the bar without colour: of the loaf's formula if it is poured or piped, else of what it is cast from."""
-    return _base_of_formula(of, _cast_from(of.loaf, colour) or of.loaf.formula)
+class ColourInPot(NamedTuple):
+    """What shows of a colour: K/S of the soap that it goes into, shape (81,), and every jar in it [g per kg oils].
+
+    ``tinted``: whether anything but its own jars tints it.
+    """
+
+    base: Spectrum
+    doses: tuple[tuple[Colourant, float], ...]
+    tinted: bool
 
 
-def _base_of_formula(of: ResolvedLoaf, formula: str) -> Spectrum:
-    water = sum(part.per_g_oils for part in of.batters[formula].parts if part.role == "water")
-    return base_absorption(of.formulas[formula], of.cupboard.additives, water)
+def colour_in_pot(of: ResolvedLoaf, colour: Colour) -> ColourInPot:
+    """A colour with all that the pot it is poured, piped or cast from brings: formula, whole pot, its own additives."""
+    pot, formula_id = _made_in(of.loaf, colour.id)
+    formula, table = of.formulas[formula_id or of.loaf.formula], of.cupboard.additives
+    water = sum(part.per_g_oils for part in of.batters[formula.id].parts if part.role == "water")
+    added = (*formula.additives, *colour.additives)
+    base = base_absorption(formula.shares, added, table, water)
+    whole = of.whole_pots.get(str(pot))
+    stirred = whole.colourants if whole else ()
+    doses = tuple((of.cupboard.jar(dose.colourant), dose.g_per_kg) for dose in (*stirred, *colour.colourants))
+    tints = any(table[dose.additive].colour for dose in added)
+    return ColourInPot(base, doses, tinted=bool(stirred) or tints)
 
 
-def _cast_from(loaf: Loaf, colour: str) -> str | None:
+def _made_in(loaf: Loaf, colour: str) -> tuple[PotId, str | None]:
+    """The pot that a colour is made from, and its formula (``None``: the loaf's own)."""
     if colour in [share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours]:
-        return None
+        return LOAF, None
     if loaf.frosting and colour in frosting_colours(loaf.frosting):
-        return loaf.frosting.formula
-    cast = [(embed.colour, embed.formula) for embed in loaf.embeds]
-    cast += [(embed.figure.colour, embed.figure.formula or embed.formula) for embed in loaf.embeds if embed.figure]
-    cast += [(shown, piece.formula) for piece in loaf.pieces for shown in piece.colours]
-    return next((formula for made_in, formula in cast if made_in == colour), None)
+        return (FROSTING, loaf.frosting.formula) if loaf.frosting.formula else (LOAF, None)
+    cast = [(embed.colour, PotId.cast(embed.id), embed.formula) for embed in loaf.embeds]
+    cast += [
+        (embed.figure.colour, PotId.cast(embed.id, "figure"), embed.figure.formula or embed.formula)
+        for embed in loaf.embeds
+        if embed.figure
+    ]
+    cast += [(shown, PotId.cast(piece.id), piece.formula) for piece in loaf.pieces for shown in piece.colours]
+    return next(((pot, formula) for made_in, pot, formula in cast if made_in == colour), (LOAF, None))
 
 
 def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
@@ -85,25 +116,19 @@ def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
 
 def colours_of(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[ColourPlan, ...]:
     """Every colour of the loaf."""
-    vanillin, loaf = vanillin_of(pots), of.loaf
-    bases = {key: _base_of_formula(of, key) for key in of.batters}
-    used = colours_used(loaf)
+    vanillin, used = vanillin_of(pots), colours_used(of.loaf)
     return tuple(
-        _plan_of(
-            colour, vanillin.get(colour.id, 0.0), bases[_cast_from(loaf, colour.id) or loaf.formula], of.cupboard
-        ).model_copy(update={"used": colour.id in used})
-        for colour in loaf.colours
+        _plan_of(of, colour, vanillin.get(colour.id, 0.0)).model_copy(update={"used": colour.id in used})
+        for colour in of.loaf.colours
     )
 
 
-def _plan_of(colour: Colour, vanillin: float, base: Spectrum, cupboard: Cupboard) -> ColourPlan:
-    seen = None
-    if colour.colourants or vanillin > 0:
-        doses = [(cupboard.jar(dose.colourant), dose.g_per_kg) for dose in colour.colourants]
-        seen = forecast(base, doses, vanillin)
-        learned = [
-            cupboard.rates[key] for dose in colour.colourants if (key := f"colour:{dose.colourant}") in cupboard.rates
-        ]
+def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float) -> ColourPlan:
+    seen, rates = None, of.cupboard.rates
+    mixed = colour_in_pot(of, colour)
+    if mixed.doses or mixed.tinted or vanillin > 0:
+        seen = forecast(mixed.base, mixed.doses, vanillin)
+        learned = [rates[key] for jar, _ in mixed.doses if (key := f"colour:{jar.key}") in rates]
         if learned:
             how = "; ".join(f"{rate.name.partition(': ')[2]} × {rate.value:.2f}, {rate.n} seen" for rate in learned)
             seen = seen.model_copy(update={"basis": "your log", "how": f"{seen.how}; {how}"})

@@ -6,11 +6,11 @@ from collections.abc import Iterator
 from typing import Literal
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.chemistry import Batter
-from archtop.core.pots.additions import Addition, AdditionRole, Additions
-from archtop.core.pots.thinning import Taken, Weighs, weighs
+from archtop.core.chemistry import Batter, Role
+from archtop.core.pots.additions import Addition, Additions
+from archtop.core.pots.thinning import Taken, Weighs, mixed_as, weighs
 
-__all__ = ["Portion", "PortionNeed", "Scale", "Use", "WeighedAddition", "portion_of", "taken_of"]
+__all__ = ["OnScale", "Portion", "PortionNeed", "Scale", "Use", "WeighedAddition", "portion_of", "taken_of"]
 
 Use = Literal["pour", "frosting", "casting", "kept"]
 
@@ -35,21 +35,28 @@ class PortionNeed(Frozen):
     additions: Additions = Additions()
 
 
-class WeighedAddition(Frozen):
-    """A colourant, carrier or scent on the fine scale: ``grams`` of it, which ``exact_g`` is before rounding.
+class OnScale(Frozen):
+    """A line on the scale: ``grams`` is what that shows, ``exact_g`` what is meant.
 
-    ``shows_g``: what the scale shows for it: more than ``grams`` where it was thinned ``times`` times to be weighable.
+    ``holds_g``: how much of the thing itself is in it: less where it was thinned ``times`` times to be weighable.
+    ``powder``: fine enough to be breathed.
     """
 
     key: str
     name: str
     inci: str
-    role: AdditionRole
+    role: Role
     grams: float
     exact_g: float
-    powder: bool
-    shows_g: float
+    holds_g: float
     times: int = 1
+    powder: bool = False
+
+
+class WeighedAddition(OnScale):
+    """What goes into a bowl, on the fine scale; ``last``: after everything else."""
+
+    last: bool = False
 
 
 class Portion(Frozen):
@@ -110,9 +117,10 @@ def _additions(need: PortionNeed, oils_g: float, step_g: float) -> tuple[Weighed
                     inci=part.inci,
                     role=part.role,
                     powder=part.powder,
-                    grams=amount.holds_g,
+                    last=part.last,
+                    grams=amount.shows_g,
                     exact_g=exact,
-                    shows_g=amount.shows_g,
+                    holds_g=amount.holds_g,
                     times=amount.times,
                 )
             )
@@ -128,8 +136,7 @@ def taken_of(need: PortionNeed, bowl: Portion) -> Iterator[Taken]:
     for part in bowl.additions:
         if part.times > 1:
             oil, into = (None, "Water") if _wet(need, part.key) else need.additions.oil
-            role: Literal["colourant", "scent"] = "scent" if part.role == "scent" else "colourant"
-            yield Taken(part.key, part.name, role, oil, into, part.times, part.shows_g, need.name)
+            yield Taken(part.key, part.name, mixed_as(part.role), oil, into, part.times, part.grams, need.name)
 
 
 def portion_of(
@@ -144,7 +151,7 @@ def portion_of(
     oils = grams / batter.g_per_g_oils
     additions = _additions(need, oils, scale.fine_step_g)
     oil = sum(part.grams for part in additions if part.role == "carrier oil")
-    oil += sum(part.shows_g - part.grams for part in additions if not _wet(need, part.key))
+    oil += sum(part.grams - part.holds_g for part in additions if not _wet(need, part.key))
     load = need.additions.load
     return Portion(
         key=need.key,
@@ -157,7 +164,7 @@ def portion_of(
         grams=grams,
         oils_g=oils,
         additions=additions,
-        finished_g=round(grams + sum(item.shows_g for item in additions), 6),
+        finished_g=round(grams + sum(item.grams for item in additions), 6),
         superfat_percent=superfat + 100 * oil / oils,
         scent=load.in_fresh if load else None,
         scent_dry_percent=load.in_dry_percent if load else None,

@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.chemistry import Batter, BatterPart, Fat, Formula, Role, Stage, naoh_g_per_g
+from archtop.core.chemistry import Batter, BatterPart, Fat, Formula, Stage, naoh_g_per_g
 from archtop.core.pots.apportion import apportion
 from archtop.core.pots.cling import cling_ml
-from archtop.core.pots.portion import Portion, PortionNeed, Scale, portion_of, taken_of
+from archtop.core.pots.portion import OnScale, Portion, PortionNeed, Scale, portion_of, taken_of
 from archtop.core.pots.scales import scale_of
-from archtop.core.pots.thinning import Thinned, thinned_for
-from archtop.core.pots.weighable import SMALL_STEPS, Alkali, Weighed, finer_step, more_batter, weighed
+from archtop.core.pots.thinning import Taken, Thinned, Weighs, mixed_as, thinned_for, weighs
+from archtop.core.pots.weighable import Alkali, Weighed, finer_step, is_fine, more_batter, weighed
 
 __all__ = [
     "Ingredient",
@@ -29,16 +29,10 @@ PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frostin
 _FINEST_G = 0.01
 
 
-class Ingredient(Frozen):
-    """One line on the scale; ``exact_g`` is the amount before rounding; ``fine``: on the scale for small amounts."""
+class Ingredient(OnScale):
+    """What goes into a whole pot; ``stage``: when, where it is no oil, lye or water; ``fine``: on the fine scale."""
 
-    key: str
-    name: str
-    inci: str
-    role: Role
     stage: Stage | None
-    grams: float
-    exact_g: float
     fine: bool = False
 
 
@@ -77,6 +71,11 @@ class Pot(Frozen):
     unweighable: Unweighable | None = None
     thinned: tuple[Thinned, ...] = ()
 
+    @property
+    def on_scale(self) -> tuple[OnScale, ...]:
+        """Every line that is weighed for it and for its bowls."""
+        return (*self.ingredients, *(part for portion in self.portions for part in portion.additions))
+
 
 class PotName(NamedTuple):
     """What a pot is called, and what it is for."""
@@ -93,6 +92,7 @@ def pot_for(
     needs: Sequence[PortionNeed],
     *,
     fats: Mapping[str, Fat],
+    carrier: Fat,
     scale: Scale,
     more_g: float = 0.0,
 ) -> Pot:
@@ -102,7 +102,8 @@ def pot_for(
     in the big pot; colourants, carriers and scent fill part of it. Masses follow from the batter's density; oils and
     lye are rounded together, so that the superfat keeps.
 
-    :param batter: what ``formula`` makes
+    :param batter: what ``formula`` makes, with what is stirred into the whole pot
+    :param carrier: the oil that thins what is too little to be weighed and goes into oil
     :param more_g: batter mixed besides, so that the scale can weigh the pot [g]
     """
     net = sum(need.volume_ml for need in needs)
@@ -113,11 +114,13 @@ def pot_for(
     oils = [ml / (batter.ml_per_g_oils + need.additions.ml) for ml, need in zip(gross, needs, strict=True)]
     wanted = sum(oils) * batter.g_per_g_oils + more_g
     recipe, step, unweighable = _recipe(batter, _alkali(formula, batter, fats), wanted, scale)
-    total = recipe.total_g
+    ingredients = _ingredients(batter, recipe, wanted, (step, scale.fine_step_g), fats)
+    total = round(sum(line.grams for line in ingredients), 6)
     grams = _split(oils, total, step)
-    ingredients = _ingredients(batter, recipe, wanted, step, fats)
+    free = _thinning_oil(ingredients)
+    superfat = recipe.superfat_percent + 100 * free / sum(line.grams for line in ingredients if line.role == "oil")
     bowls = tuple(
-        portion_of(need, (cling, g), batter, recipe.superfat_percent, scale)
+        portion_of(need, (cling, g), batter, superfat, scale)
         for need, cling, g in zip(needs, clings, grams, strict=True)
     )
     return Pot(
@@ -138,12 +141,15 @@ def pot_for(
         density=batter.density,
         total_g=total,
         lye_concentration_percent=batter.lye_concentration_percent,
-        superfat=_superfat(recipe),
+        superfat=_superfat(superfat),
         ingredients=ingredients,
         portions=bowls,
         unweighable=unweighable,
         thinned=thinned_for(
-            (taken for need, bowl in zip(needs, bowls, strict=True) for taken in taken_of(need, bowl)),
+            [
+                *_taken(ingredients, carrier, named.name),
+                *(taken for need, bowl in zip(needs, bowls, strict=True) for taken in taken_of(need, bowl)),
+            ],
             scale.fine_step_g,
         ),
     )
@@ -160,21 +166,54 @@ def _recipe(batter: Batter, alkali: Alkali, wanted_g: float, scale: Scale) -> tu
 
 
 def _ingredients(
-    batter: Batter, recipe: Weighed, wanted_g: float, step_g: float, fats: Mapping[str, Fat]
+    batter: Batter, recipe: Weighed, wanted_g: float, steps_g: tuple[float, float], fats: Mapping[str, Fat]
 ) -> tuple[Ingredient, ...]:
-    return tuple(
-        Ingredient(
-            key=part.key,
-            name=part.name,
-            inci=part.inci,
-            role=part.role,
-            stage=part.stage,
-            grams=weighs,
-            exact_g=part.share * wanted_g,
-            fine=part.role == "additive" and part.share * wanted_g < SMALL_STEPS * step_g,
+    """Every line on the scale; what is too little even for the fine one is thinned first.
+
+    :param steps_g: of the scale and of the fine one [g]
+    """
+    step, fine_step = steps_g
+    lines = []
+    for part, weighed_g in _in_order(batter, recipe.grams, fats):
+        exact = part.share * wanted_g
+        fine = bool(is_fine(part.role, exact, step))
+        # What only wets may be a little more or less.
+        thin = fine and part.role not in ("carrier oil", "carrier water")
+        amount = weighs(exact, fine_step, part.wetted) if thin else Weighs(weighed_g, 1, weighed_g)
+        lines.append(
+            Ingredient(
+                key=part.key,
+                name=part.name,
+                inci=part.inci,
+                role=part.role,
+                stage=part.stage,
+                grams=amount.shows_g,
+                exact_g=exact,
+                holds_g=amount.holds_g,
+                fine=fine,
+                times=amount.times,
+                powder=part.powder,
+            )
         )
-        for part, weighs in _in_order(batter, recipe.grams, fats)
-    )
+    return tuple(lines)
+
+
+def _in_oil(line: Ingredient) -> bool:
+    """Whether a thing is thinned in oil: what goes into water or lye, in water."""
+    return line.stage not in ("lye water", "hot lye", "cooled lye")
+
+
+def _thinning_oil(lines: Iterable[Ingredient]) -> float:
+    """Oil that comes into a pot with what was thinned in it [g]."""
+    return sum(line.grams - line.holds_g for line in lines if _in_oil(line))
+
+
+def _taken(lines: Iterable[Ingredient], carrier: Fat, pot: str) -> Iterator[Taken]:
+    """What a pot takes of things that are thinned first."""
+    for line in lines:
+        if line.times > 1:
+            oil, into = (carrier.key, carrier.name) if _in_oil(line) else (None, "Water")
+            yield Taken(line.key, line.name, mixed_as(line.role), oil, into, line.times, line.grams, pot, line.stage)
 
 
 def _to_mix(needs: Sequence[PortionNeed], clings: Sequence[float], gross_ml: float, scale: Scale) -> Figure:
@@ -198,11 +237,11 @@ def _in_order(batter: Batter, grams: Sequence[float], fats: Mapping[str, Fat]) -
     return sorted(lines, key=lambda line: 2 if line[0].role != "oil" else 0 if fats[line[0].key].solid_at_25 else 1)
 
 
-def _superfat(recipe: Weighed) -> Figure:
+def _superfat(percent: float) -> Figure:
     return Figure.exact(
-        recipe.superfat_percent,
+        percent,
         "%",
-        "what the rounded weights give, fat after trace counted",
+        "what the rounded weights give, fat that lye does not meet counted",
         "stoichiometry; saponification values vary by 1-3 % between harvests",
     )
 

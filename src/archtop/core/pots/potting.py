@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from typing import TypedDict
 
 from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
-from archtop.core.chemistry import Batter, fat_named
-from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour
+from archtop.core.chemistry import Additive, AdditiveDose, Batter, Fat, ScentBlend, additive_named, fat_named, stage_of
+from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour, WholePot
 from archtop.core.embeds import TOUCH_MM, row_of
-from archtop.core.pots.additions import Additions, Wanted, additions_for
+from archtop.core.pots.additions import Wanted, additions_for, whole_batter
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
 from archtop.core.pots.portion import PortionNeed, Scale
 from archtop.core.pots.pot import Pot, PotKind, PotName, pot_for
@@ -21,6 +22,14 @@ __all__ = ["Potter", "pots_of", "volumes_of"]
 
 # So many other pots are named.
 _NAMED = 4
+
+
+class _Things(TypedDict):
+    """What goes into batter is looked up in these."""
+
+    cupboard: Cupboard
+    blends: Mapping[str, ScentBlend]
+    carrier: Fat
 
 
 def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot, ...]:
@@ -137,10 +146,27 @@ class Potter:
         """A pot for some bowls, of that formula or the loaf's own."""
         made_of = self._of.formula_of(formula)
         batter = self._of.batters[made_of.id]
-        filled = [self._with_additions(need, batter, alone=len(needs) == 1) for need in needs]
-        named = PotName(str(key), name, kind)
+        whole = self._of.whole_pots.get(str(key), WholePot(pot=str(key)))
+        batter = whole_batter(batter, whole, name, **self._things())
+        late = tuple(dose for dose in made_of.additives if stage_of(dose, self._additive(dose)) == "last")
+        filled = [self._with_additions(need, batter, whole, late, alone=len(needs) == 1) for need in needs]
         more = sum(item.grams for item in self._of.loaf.sizing.more if item.pot == str(key))
-        return pot_for(named, made_of, batter, filled, fats=self._of.cupboard.fats, scale=self._scale, more_g=more)
+        return pot_for(
+            PotName(str(key), name, kind),
+            made_of,
+            batter,
+            filled,
+            fats=self._of.cupboard.fats,
+            carrier=self._carrier,
+            scale=self._scale,
+            more_g=more,
+        )
+
+    def _things(self) -> _Things:
+        return {"cupboard": self._of.cupboard, "blends": self._of.blends, "carrier": self._carrier}
+
+    def _additive(self, dose: AdditiveDose) -> Additive:
+        return additive_named(dose.additive, self._of.cupboard.additives)
 
     def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
         """Key and name of the bowl for a colour of some pieces."""
@@ -148,15 +174,15 @@ class Potter:
             return piece.id, piece.name
         return f"{piece.id}-{colour}", f"{self._of.colours[colour].name} for {piece.name}"
 
-    def _with_additions(self, need: PortionNeed, batter: Batter, alone: bool) -> PortionNeed:
+    def _with_additions(
+        self, need: PortionNeed, batter: Batter, whole: WholePot, late: tuple[AdditiveDose, ...], *, alone: bool
+    ) -> PortionNeed:
+        """A bowl with its colour's things in it, and with what goes into every bowl at the very last."""
         colour = self._of.colours[need.colour]
-        if not colour.colourants and not colour.scent:
+        wanted = Wanted(need.name, colour.colourants, (*colour.additives, *late), colour.scent, alone, whole.scent)
+        if wanted.nothing:
             return need
-        wanted = Wanted(need.name, colour.colourants, colour.scent, alone)
-        additions: Additions = additions_for(
-            wanted, batter, cupboard=self._of.cupboard, blends=self._of.blends, carrier=self._carrier
-        )
-        return need.model_copy(update={"additions": additions})
+        return need.model_copy(update={"additions": additions_for(wanted, batter, **self._things())})
 
 
 def volumes_of(piece: Pieces, made: Made) -> dict[str, float]:

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Fat, ScentBlend
 from archtop.core.document import Cupboard, stock_key
 from archtop.core.pots.pot import Pot
+from archtop.core.pots.sprinkled import Sprinkled
 
-__all__ = ["Supply", "SupplyKind", "supplies_of", "together"]
+__all__ = ["Supply", "SupplyKind", "Taken", "supplies_of", "together"]
 
 SupplyKind = Literal["fat", "lye", "additive", "colourant", "scent", "base"]
 
@@ -30,10 +31,16 @@ class Supply(Frozen):
     instead: str | None
 
 
-def supplies_of(
-    pots: Iterable[Pot], blends: Mapping[str, ScentBlend], melted_ml: float, cupboard: Cupboard
-) -> tuple[Supply, ...]:
-    """Everything the pots take, but for water, and the base for ``melted_ml`` of melt-and-pour pieces."""
+class Taken(NamedTuple):
+    """What takes from the cupboard: pots, what goes on dry, and melt-and-pour pieces of so much volume [ml]."""
+
+    pots: Iterable[Pot]
+    sprinkled: Iterable[Sprinkled]
+    melted_ml: float
+
+
+def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboard) -> tuple[Supply, ...]:
+    """Everything a loaf takes from the cupboard, but for water."""
     grams: dict[tuple[SupplyKind, str], float] = {}
 
     def take(kind: SupplyKind, key: str, amount: float) -> None:
@@ -43,29 +50,32 @@ def supplies_of(
         for bottle in blends[blend].parts:
             take("scent", bottle.scent, amount * bottle.percent / 100)
 
-    kinds: dict[str, SupplyKind] = {"oil": "fat", "late fat": "fat", "additive": "additive", "lye": "lye"}
-    for pot in pots:
-        for line in pot.ingredients:
-            if line.role in kinds:
+    kinds: dict[str, SupplyKind] = {
+        "oil": "fat",
+        "late fat": "fat",
+        "carrier oil": "fat",
+        "additive": "additive",
+        "colourant": "colourant",
+        "lye": "lye",
+    }
+    for pot in taken.pots:
+        for line in pot.on_scale:
+            if line.times == 1 and line.role == "scent":
+                take_scent(line.key, line.grams)
+            elif line.times == 1 and line.role in kinds:
                 take(kinds[line.role], line.key, line.grams)
-        for portion in pot.portions:
-            for part in (item for item in portion.additions if item.times == 1):
-                if part.role == "scent":
-                    take_scent(part.key, part.grams)
-                elif part.role == "colourant":
-                    take("colourant", part.key, part.grams)
-                elif part.role == "carrier oil":
-                    take("fat", part.key, part.grams)
         # A mix is made whole, though only part of it is used.
         for mix in pot.thinned:
             if mix.role == "scent":
                 take_scent(mix.key, mix.stir_g)
             else:
-                take("colourant", mix.key, mix.stir_g)
+                take(mix.role, mix.key, mix.stir_g)
             if mix.oil:
                 take("fat", mix.oil, mix.into_g)
-    if melted_ml:
-        take("base", "melt", melted_ml * _BASE_G_ML)
+    for item in taken.sprinkled:
+        take(item.kind, item.key, item.grams)
+    if taken.melted_ml:
+        take("base", "melt", taken.melted_ml * _BASE_G_ML)
     return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())
 
 

@@ -7,8 +7,11 @@ from collections.abc import Iterable
 from typing import Final, Literal, NamedTuple
 
 from archtop.core.base import Frozen
+from archtop.core.chemistry import Stage
 
-__all__ = ["LEAST_STIRRED_G", "Taken", "Thinned", "Weighs", "thinned_for", "weighs"]
+__all__ = ["LEAST_STIRRED_G", "MixRole", "Taken", "Thinned", "Weighs", "mixed_as", "thinned_for", "weighs"]
+
+MixRole = Literal["colourant", "additive", "scent"]
 
 # A row may be so much off what is meant before it is thinned.
 _OFF: Final = 0.1
@@ -30,17 +33,19 @@ class Thinned(Frozen):
     """A mix to be made first: ``stir_g`` of a thing into ``into_g`` of oil or water; ``for_bowls`` take it from there.
 
     ``oil``: key of the fat that it is thinned in; none where that is water. ``role``: what the thing is to a bowl.
+    ``stage``: when the whole pot takes it; none for what bowls take.
     """
 
     key: str
     name: str
-    role: Literal["colourant", "scent"]
+    role: MixRole
     oil: str | None
     times: int
     stir_g: float
     into: str
     into_g: float
     for_bowls: tuple[str, ...]
+    stage: Stage | None = None
 
 
 def weighs(exact_g: float, step_g: float, wetted: int = 1) -> Weighs:
@@ -65,19 +70,25 @@ class Taken(NamedTuple):
 
     key: str
     name: str
-    role: Literal["colourant", "scent"]
+    role: MixRole
     oil: str | None
     into: str
     times: int
     shows_g: float
     bowl: str
+    stage: Stage | None = None
+
+
+def mixed_as(role: str) -> MixRole:
+    """What a thing that is thinned is to its bowl or pot: a colourant, a scent, or an additive."""
+    return "scent" if role == "scent" else "colourant" if role == "colourant" else "additive"
 
 
 def thinned_for(taken: Iterable[Taken], step_g: float) -> tuple[Thinned, ...]:
     """The mixes that bowls draw on: one for each thing and strength, shared by all that take it."""
-    mixes: dict[tuple[str, str, int], list[Taken]] = {}
+    mixes: dict[tuple[str, str, int, Stage | None], list[Taken]] = {}
     for item in taken:
-        mixes.setdefault((item.key, item.into, item.times), []).append(item)
+        mixes.setdefault((item.key, item.into, item.times, item.stage), []).append(item)
     return tuple(_mix(items, step_g) for items in mixes.values())
 
 
@@ -95,4 +106,5 @@ def _mix(items: list[Taken], step_g: float) -> Thinned:
         into=first.into,
         into_g=round(stir * (first.times - 1), 6),
         for_bowls=tuple(item.bowl for item in items),
+        stage=first.stage,
     )

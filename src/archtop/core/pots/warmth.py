@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from archtop.core.base import Figure, Frozen
 from archtop.core.chemistry import (
     OIL_J_PER_G_K,
+    Additive,
     Fat,
     Formula,
     School,
@@ -35,7 +36,9 @@ class PotHeat(Frozen):
     hard_fats_g: float
 
 
-def heat_of(pot: Pot, formula: Formula, fats: Mapping[str, Fat], room_c: float) -> PotHeat:
+def heat_of(
+    pot: Pot, formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str, Additive], room_c: float
+) -> PotHeat:
     """Work out the temperatures of a pot by its formula's school.
 
     The lye is dissolved in water at room temperature. In the hot school it goes onto the unmelted hard fats at once,
@@ -45,6 +48,8 @@ def heat_of(pot: Pot, formula: Formula, fats: Mapping[str, Fat], room_c: float) 
     school = school_named(formula.school)
     naoh = next(i.exact_g for i in pot.ingredients if i.role == "lye")
     water = sum(i.exact_g for i in pot.ingredients if i.role == "water")
+    # What stands in for water and is there when the lye goes in takes up its heat as water does.
+    water += sum(i.exact_g * additives[i.key].water_share for i in pot.ingredients if i.stage == "lye water")
     peak = lye_peak(naoh, max(water, naoh), room_c)
     hot = school.key == "hot lye"
     lye_at = min(peak.value, school.lye_high) if hot else max((school.lye_low + school.lye_high) / 2, room_c + 2)

@@ -9,9 +9,9 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from functools import cache
-from typing import Final, NamedTuple
+from typing import Any, Final, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,7 +19,17 @@ from numpy.typing import NDArray
 from archtop.core.chemistry import Batter
 from archtop.core.pots.scales import steps_like
 
-__all__ = ["BAND_POINTS", "SMALL_STEPS", "Alkali", "Weighed", "finer_step", "more_batter", "weighed"]
+__all__ = [
+    "BAND_POINTS",
+    "FREE_FATS",
+    "SMALL_STEPS",
+    "Alkali",
+    "Weighed",
+    "finer_step",
+    "is_fine",
+    "more_batter",
+    "weighed",
+]
 
 # Superfat may rise so much over the formula's, and never fall below it [percentage points]; a pot may be so much larger
 # or smaller than asked for.
@@ -31,8 +41,11 @@ _MOVED: Final = 6
 _REACH: Final = {1: 30, 2: 12, 3: 4, 4: 2}
 # More batter than this many times the pot is no way to make it weighable.
 _MOST_TIMES: Final = 8.0
-# An additive lighter than this many steps of the scale goes on the fine one.
+# What is no oil, lye or water and lighter than this many steps of the scale goes on the fine one.
 SMALL_STEPS: Final = 20
+_COARSE: Final = ("oil", "lye", "water", "late fat")
+# Fat that lye does not meet: it counts as superfat whole.
+FREE_FATS: Final = ("late fat", "carrier oil")
 _TINY: Final = 1e-9
 
 Array = NDArray[np.float64]
@@ -96,6 +109,14 @@ def finer_step(batter: Batter, alkali: Alkali, total_g: float, step_g: float, fi
     return None
 
 
+def is_fine(role: str, grams: Array | float, step_g: float) -> Any:
+    """Whether so much of a part goes on the scale for small amounts, for one amount or for each of an array.
+
+    :param grams: of the part [g]; ``step_g``: of the scale for oils, lye and water [g]
+    """
+    return np.logical_and(role not in _COARSE, np.asarray(grams) < SMALL_STEPS * step_g)
+
+
 @cache
 def _ways(oils: int) -> Array:
     """Steps more or less of each of so many oils, shape (ways, oils)."""
@@ -141,14 +162,14 @@ class _Search:
         """
         shares = self.shares[self.oil]
         whole = float(shares.sum())
-        late = 100 * self._share("late fat") / whole
+        late = 100 * self._share(FREE_FATS) / whole
         aim = self.target + min(50 * self.step / lye_g, BAND_POINTS / 2)
         left = 1 - (aim - late) / 100
         per_g = float(shares @ self.needs) / whole * left + self.alkali.taken_per_g_oils
         return np.asarray(shares / whole * lye_g * self.alkali.purity / per_g)
 
-    def _share(self, role: str) -> float:
-        return float(sum(share for share, is_a in zip(self.shares, self.roles, strict=True) if is_a == role))
+    def _share(self, roles: Collection[str]) -> float:
+        return float(sum(share for share, role in zip(self.shares, self.roles, strict=True) if role in roles))
 
     def _counts(self, exact: Array) -> Array:
         """Whole steps of each oil, shape (ways, oils): each rounded, and some steps more or less of the heaviest."""
@@ -168,13 +189,13 @@ class _Search:
             if role == "lye":
                 grams[:, column] = lye_g
             elif role != "oil":
-                step = np.where((role == "additive") & (share * size < SMALL_STEPS * self.step), self.fine, self.step)
+                step = np.where(is_fine(role, share * size, self.step), self.fine, self.step)
                 grams[:, column] = np.maximum(np.round(share * size / step), 1.0 if share > 0 else 0.0) * step
         return np.asarray(grams)
 
     def _superfat(self, grams: Array, lye_g: float) -> Array:
-        """Superfat [%] that weighed parts give, shape (ways,), counting fat that comes after trace."""
+        """Superfat [%] that weighed parts give, shape (ways,), counting fat that lye does not meet."""
         oils = grams[:, self.oil]
         used = lye_g * self.alkali.purity - self.alkali.taken_per_g_oils * oils.sum(axis=1)
-        late = grams[:, [role == "late fat" for role in self.roles]].sum(axis=1)
+        late = grams[:, [role in FREE_FATS for role in self.roles]].sum(axis=1)
         return np.asarray(100 * (1 - used / (oils @ self.needs) + late / oils.sum(axis=1)))

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from archtop.core.chemistry import grams_per_g_oils
-from archtop.core.document import Cupboard, Loaf
-from archtop.core.pots import ColourPlan, Contrast, Pot, PotHeat, Supply, against_assessment
+from archtop.core.document import Cupboard, Loaf, additive_doses, colour_doses, scent_doses
+from archtop.core.pots import ColourPlan, Contrast, Pot, PotHeat, Sprinkled, Supply, against_assessment
 from archtop.core.remarks.remark import Remark
 from archtop.core.resolved import ResolvedLoaf
 
@@ -16,8 +16,6 @@ __all__ = ["Mixed", "remarks_on_ingredients"]
 # How far from the wish a forecast may lie before it is worth a word [ΔE00].
 _OFF_WISH = 12.0
 # Free fat that makes a soft, quickly turning bar [%]; common practice keeps below it.
-# A weight that far off is told.
-_ROUGH = 0.1
 _MOST_FREE_FAT = 9.0
 _STRENGTHS = (", a little", "", ", strongly")
 
@@ -30,38 +28,38 @@ class Mixed(NamedTuple):
     colours: Sequence[ColourPlan]
     contrasts: Sequence[Contrast]
     supplies: Sequence[Supply]
+    sprinkled: Sequence[Sprinkled]
 
 
 def remarks_on_ingredients(of: ResolvedLoaf, mixed: Mixed) -> tuple[Remark, ...]:
     """Doses, scents, colours, warmth, assessed lists and stock."""
     loaf, cupboard = of.loaf, of.cupboard
-    pots, heats, colours, contrasts, supplies = mixed
+    pots, heats, colours, contrasts, supplies, _ = mixed
     return (
         *_on_doses(loaf, cupboard),
         *_on_scents(loaf, cupboard, pots),
-        *_on_weighing(pots),
         *_on_free_fat(pots),
         *_on_colours(colours, contrasts),
         *_on_heat(heats, pots),
-        *_on_assessment(loaf, pots),
+        *_on_assessment(loaf, pots, mixed.sprinkled),
         *_on_stock(supplies),
     )
 
 
 def _on_doses(loaf: Loaf, cupboard: Cupboard) -> Iterator[Remark]:
+    for where, name, dose in additive_doses(loaf):
+        additive = cupboard.additives[dose.additive]
+        # A share of the water is judged at a third of the oils' weight, the usual amount of water.
+        grams = grams_per_g_oils(dose, additive, 0.33) * 1000
+        if not additive.low <= grams <= additive.high:
+            yield Remark(
+                code="additive.unusual",
+                where=where,
+                text=f"{grams:.3g} g/kg of {additive.name} in {name} is {'more' if grams > additive.high else 'less'} "
+                f"than usual ({additive.low:g} to {additive.high:g} g/kg; common practice).",
+                remedy="Check the amount and its unit.",
+            )
     for formula in loaf.formulas:
-        for dose in formula.additives:
-            additive = cupboard.additives[dose.additive]
-            # A share of the water is judged at a third of the oils' weight, the usual amount of water.
-            grams = grams_per_g_oils(dose, additive, 0.33) * 1000
-            if not additive.low <= grams <= additive.high:
-                yield Remark(
-                    code="additive.unusual",
-                    where=formula.id,
-                    text=f"{grams:.3g} g/kg of {additive.name} is {'more' if grams > additive.high else 'less'} than "
-                    f"usual ({additive.low:g} to {additive.high:g} g/kg; common practice).",
-                    remedy="Check the amount and its unit.",
-                )
         powders = [dose.additive for dose in formula.additives if "milk" in dose.additive]
         if formula.school == "milk in oils" and not powders:
             yield Remark(
@@ -70,28 +68,35 @@ def _on_doses(loaf: Loaf, cupboard: Cupboard) -> Iterator[Remark]:
                 text=f"{formula.name} is worked as milk in the oils, without any.",
                 remedy="Add a milk powder, or choose another school.",
             )
-    for colour in loaf.colours:
-        for tint in colour.colourants:
-            jar = cupboard.colourants[tint.colourant]
-            if not jar.low <= tint.g_per_kg <= jar.high:
-                yield Remark(
-                    code="colourant.untested",
-                    where=colour.id,
-                    text=f"{tint.g_per_kg:g} g/kg of {jar.name} in {colour.name} lies outside what was tested "
-                    f"({jar.low:g} to {jar.high:g} g/kg).",
-                    remedy="Pour a test bar first.",
-                )
-            if jar.alkali_stable is None or jar.skin_safe is None:
-                yield Remark(
-                    code="colourant.undeclared",
-                    where=colour.id,
-                    text=f"Nobody has said whether {jar.name} stands lye and is safe for skin.",
-                    remedy="Look it up on the supplier's sheet and note it in the cupboard.",
-                )
+    for where, name, tint in colour_doses(loaf):
+        jar = cupboard.colourants[tint.colourant]
+        if not jar.low <= tint.g_per_kg <= jar.high:
+            yield Remark(
+                code="colourant.untested",
+                where=where,
+                text=f"{tint.g_per_kg:g} g/kg of {jar.name} in {name} lies outside what was tested "
+                f"({jar.low:g} to {jar.high:g} g/kg).",
+                remedy="Pour a test bar first.",
+            )
+        if jar.alkali_stable is None or jar.skin_safe is None:
+            yield Remark(
+                code="colourant.undeclared",
+                where=where,
+                text=f"Nobody has said whether {jar.name} stands lye and is safe for skin.",
+                remedy="Look it up on the supplier's sheet and note it in the cupboard.",
+            )
+    for finish in loaf.top.finishes:
+        if finish.of_kind.shelves and finish.of is None:
+            yield Remark(
+                code="finish.of",
+                where="top",
+                text=f"Nobody has said what {finish.name} is of: it stands on no shopping list and on no label.",
+                remedy="Choose it from the cupboard, under the finish.",
+            )
 
 
 def _on_scents(loaf: Loaf, cupboard: Cupboard, pots: Sequence[Pot]) -> Iterator[Remark]:
-    used = {colour.scent.blend for colour in loaf.colours if colour.scent}
+    used = {dose.blend for dose in scent_doses(loaf)}
     for blend in loaf.blends:
         if blend.id not in used:
             continue
@@ -139,18 +144,6 @@ def _on_free_fat(pots: Sequence[Pot]) -> Iterator[Remark]:
                 )
 
 
-def _on_weighing(pots: Sequence[Pot]) -> Iterator[Remark]:
-    for pot in pots:
-        lines = [line.name for line in pot.ingredients if line.fine and abs(line.grams / line.exact_g - 1) > _ROUGH]
-        if lines:
-            yield Remark(
-                code="pot.too_little",
-                where=pot.id,
-                text=f"{pot.name} takes so little of {', '.join(lines)} that the scale is more than a tenth off.",
-                remedy="Weigh a solution of it, use a finer scale, or mix a larger pot.",
-            )
-
-
 def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) -> Iterator[Remark]:
     names = {colour.id: colour.name for colour in colours}
     for colour in colours:
@@ -185,11 +178,14 @@ def _on_heat(heats: Sequence[PotHeat], pots: Sequence[Pot]) -> Iterator[Remark]:
             )
 
 
-def _on_assessment(loaf: Loaf, pots: Sequence[Pot]) -> Iterator[Remark]:
+def _on_assessment(loaf: Loaf, pots: Sequence[Pot], sprinkled: Sequence[Sprinkled]) -> Iterator[Remark]:
     for formula in loaf.formulas:
         if formula.assessed is None:
             continue
-        outside, missing = against_assessment(formula.assessed, [pot for pot in pots if pot.formula == formula.id])
+        # What goes onto the loaf is assessed with its own formula.
+        dry = sprinkled if formula.id == loaf.formula else ()
+        made = [pot for pot in pots if pot.formula == formula.id]
+        outside, missing = against_assessment(formula.assessed, made, dry)
         for name in outside:
             yield Remark(
                 code="assessed.outside",

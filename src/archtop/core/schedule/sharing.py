@@ -48,7 +48,15 @@ def _kind(loaf: Loaf, embed: Embed) -> tuple[object, ...]:
     colour = next(colour for colour in loaf.colours if colour.id == embed.colour)
     formula = next(formula for formula in loaf.formulas if formula.id == (embed.formula or loaf.formula))
     material = embed.casting.material if embed.casting else None
-    return (embed.outline, colour.srgb, colour.colourants, formula.fats, material, embed.figure is None)
+    return (
+        embed.outline,
+        colour.srgb,
+        colour.colourants,
+        colour.additives,
+        formula.fats,
+        material,
+        embed.figure is None,
+    )
 
 
 def cast_together(network: Network, groups: Sequence[tuple[str, str]]) -> Network:

@@ -7,13 +7,13 @@ from typing import NamedTuple
 
 from archtop.core.base import FROSTING, StepKey
 from archtop.core.cuts import CutHow, CutPlan
-from archtop.core.pots import Pot, PotHeat
+from archtop.core.pots import Pot, PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfMove
 from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps
 from archtop.core.steps.pot import pot_steps
-from archtop.core.steps.pours import cutting_step, loaf_steps
+from archtop.core.steps.pours import Poured, cutting_step, loaf_steps
 from archtop.core.steps.step import Step
 from archtop.core.top import TopPlan
 
@@ -36,6 +36,7 @@ class Planned(NamedTuple):
     top: TopPlan
     cut_how: CutHow
     cuts: CutPlan
+    sprinkled: Sequence[Sprinkled]
 
 
 def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
@@ -55,7 +56,9 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
         elif pot.kind != "loaf":
             steps += casting_steps(of, pot)
         else:
-            steps += loaf_steps(loaf, top, planned.fills, planned.embed_holds, planned.layer_holds)
+            steps += loaf_steps(
+                loaf, Poured(top, planned.fills, planned.embed_holds, planned.layer_holds, planned.sprinkled)
+            )
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
     moves = {str(key): found for key, found in planned.moves.items()}
     return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)

@@ -3,45 +3,60 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from archtop.core.base import PotId
 from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
-from archtop.core.pots import Portion, Pot, PotHeat, WeighedAddition, ways_to_weigh
-from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, Verb
+from archtop.core.pots import Ingredient, Portion, Pot, PotHeat, Thinned, WeighedAddition, ways_to_weigh
+from archtop.core.steps.step import POWDER_CAUTION, SCENT_CAUTION, Amount, Step, Verb
 
 __all__ = ["pot_steps"]
 
 # What somebody says who takes a step with lye before its turn.
 _KNOWN = "I know: what comes before it is seen to"
 _COOL = "I know: lye and oils are as warm as they should be"
+# Of the whole pot, in the order in which they go in together.
+_STIRRED: Final = ("additive", "colourant", "carrier oil", "carrier water")
 _BLENDER_CAUTION = "Blender off and unplugged before it is scraped."
-_SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
 
 
 class _Line(NamedTuple):
-    """Key, name and grams of a thing to weigh, what it is in the pot, and whether the fine scale weighs it."""
+    """Key, name and grams of a thing to weigh, what it is in the pot, and whether the fine scale weighs it.
+
+    ``powder``: fine enough to be breathed.
+    """
 
     key: str
     label: str
     grams: float
     role: Role | None = None
     fine: bool = False
+    powder: bool = False
 
 
 def _running(lines: Sequence[_Line]) -> tuple[Amount, ...]:
     """Weights one after another into one bowl, with what the scale then reads; what rounds to nothing is left out."""
     amounts, total = [], 0.0
-    for key, label, grams, role, fine in lines:
-        if grams <= 0:
+    for line in lines:
+        if line.grams <= 0:
             continue
-        total = round(total + grams, 6)
-        amounts.append(Amount(key=key, label=label, value=grams, unit="g", reads=total, role=role, fine=fine))
+        total = round(total + line.grams, 6)
+        amounts.append(
+            Amount(
+                key=line.key, label=line.label, value=line.grams, unit="g", reads=total, role=line.role, fine=line.fine
+            )
+        )
     return tuple(amounts)
 
 
-def _thinned(part: WeighedAddition) -> str:
+def _thinned(part: WeighedAddition | Ingredient) -> str:
     return f"{part.name}, thinned 1 in {part.times}" if part.times > 1 else part.name
+
+
+def _cautions(lines: Sequence[_Line]) -> tuple[str, ...]:
+    """What is to be minded of things that are stirred in."""
+    powder = (POWDER_CAUTION,) if any(line.powder for line in lines) else ()
+    return (*powder, *((SCENT_CAUTION,) if any(line.role == "scent" for line in lines) else ()))
 
 
 def pot_steps(pot: Pot, heat: PotHeat) -> Iterator[Step]:
@@ -103,10 +118,14 @@ class _PotSteps:
 
     def lines(self, *roles: str, stage: Stage | None = None) -> list[_Line]:
         return [
-            _Line(item.key, item.name, item.grams, item.role, item.fine)
+            _Line(item.key, _thinned(item), item.grams, item.role, item.fine, item.powder)
             for item in self.pot.ingredients
             if item.role in roles and (stage is None or item.stage == stage)
         ]
+
+    def stirred(self, stage: Stage) -> list[_Line]:
+        """What goes into the whole pot then, besides fats, lye and water; scent last."""
+        return self.lines(*_STIRRED, stage=stage) + self.lines("scent", stage=stage)
 
     def temperature(self, label: str, value: float) -> Amount:
         return Amount(key=label.lower().replace(" ", "-"), label=label, value=value, unit="°C")
@@ -126,18 +145,20 @@ class _PotSteps:
             yield self.step(
                 "oils", "weigh", "Weigh and melt the oils", "Pot on the scale, tare. Solid fats first.", (*oils, target)
             )
-        if powders := self.lines("additive", stage="oils"):
+        if blended := self.stirred("oils"):
+            yield from self.thinning("oils")
             yield self.step(
                 "into-oils",
                 "weigh",
                 "Blend into the oils",
-                "Until no lump is left.",
-                _running(powders),
-                cautions=(POWDER_CAUTION,),
+                "Until no lump is left." if any(line.powder for line in blended) else "Stir it in well.",
+                _running(blended),
+                cautions=_cautions(blended),
             )
 
     def lye(self) -> Iterator[Step]:
-        dissolved = self.lines("additive", stage="lye water")
+        dissolved = self.stirred("lye water")
+        yield from self.thinning("lye water")
         yield self.step(
             "lye",
             "weigh",
@@ -150,6 +171,16 @@ class _PotSteps:
             ),
             cautions=LYE_CAUTIONS,
         )
+        if hot := self.stirred("hot lye"):
+            yield from self.thinning("hot lye")
+            yield self.step(
+                "into-hot-lye",
+                "weigh",
+                "Stir into the hot lye",
+                "While it is hot, until nothing of it is seen. At arm's length: it may foam.",
+                _running(hot),
+                cautions=LYE_CAUTIONS,
+            )
         if not self.hot and self.heat.rest.value >= 1:
             rest = Amount(key="rest", label="About", value=self.heat.rest.value, unit="min")
             yield self.step(
@@ -160,9 +191,20 @@ class _PotSteps:
                 (rest, self.temperature("Until it stands at", self.heat.lye_at)),
                 asks="I know: it is cool",
             )
-        if cooled := self.lines("additive", stage="cooled lye"):
+        if not self.hot:
+            yield from self.into_cooled()
+
+    def into_cooled(self) -> Iterator[Step]:
+        """What lye takes once it has cooled; worked hot it never does, and the melted pot takes it."""
+        if cooled := self.stirred("cooled lye"):
+            yield from self.thinning("cooled lye")
             yield self.step(
-                "into-lye", "weigh", "Stir into the cooled lye", "", _running(cooled), cautions=LYE_CAUTIONS[:1]
+                "into-lye",
+                "weigh",
+                "Stir in once the fats have melted" if self.hot else "Stir into the cooled lye",
+                "This lye goes in hot: what belongs into cooled lye waits for the liquid oils." if self.hot else "",
+                _running(cooled),
+                cautions=LYE_CAUTIONS[:1],
             )
 
     def mixing(self) -> Iterator[Step]:
@@ -176,6 +218,7 @@ class _PotSteps:
                 (comes_to,),
                 cautions=(*LYE_CAUTIONS, _BLENDER_CAUTION),
             )
+            yield from self.into_cooled()
             yield self.step(
                 "mix",
                 "mix",
@@ -193,9 +236,28 @@ class _PotSteps:
                 cautions=(_BLENDER_CAUTION,),
                 asks=_COOL,
             )
-        late = [*self.lines("late fat"), *self.lines("additive", stage="after trace")]
+        late = [*self.lines("late fat"), *self.lines(*_STIRRED, stage="after trace")]
+        scent = self.lines("scent", stage="after trace")
+        if late or scent:
+            yield from self.thinning("after trace")
         if late:
-            yield self.step("late", "mix", "Stir in what was kept for after trace", "", _running(late))
+            yield self.step(
+                "late",
+                "mix",
+                "Stir into the whole pot",
+                "Before it is split; what is dry or coloured is wetted first.",
+                _running(late),
+                cautions=_cautions(late),
+            )
+        if scent:
+            yield self.step(
+                "scent",
+                "scent",
+                "Scent the whole pot",
+                "By hand, before it is split: have the bowls ready.",
+                _running(scent),
+                cautions=_cautions(scent),
+            )
 
     def bowls(self) -> Iterator[Step]:
         portions = self.pot.portions
@@ -204,56 +266,68 @@ class _PotSteps:
             yield self.step(
                 "split", "split", f"Split into {len(portions)} bowls", "Held back for the top first.", amounts
             )
-        if all(not portion.additions for portion in portions):
-            yield self.step(
-                "colour",
-                "colour",
-                "Colour, light ones first",
-                "One blender, light to dark.",
-                cautions=(POWDER_CAUTION,),
-            )
         yield from self.thinning()
-        for portion in portions:
-            yield from self.bowl(portion)
+        # All colours before any scent: what is scented first would thicken while the others are still being coloured.
+        yield from (self.coloured(portion) for portion in portions if self.of(portion, "colour"))
+        yield from (self.scented(portion) for portion in portions if self.of(portion, "scent"))
+        yield from (self.at_last(portion) for portion in portions if self.of(portion, "last"))
 
-    def thinning(self) -> Iterator[Step]:
-        """Mixes of things that are too little to weigh by themselves."""
+    def thinning(self, stage: Stage | None = None) -> Iterator[Step]:
+        """Mixes of things that are too little to weigh by themselves: of the pot's then, or of its bowls'."""
         for mix in self.pot.thinned:
-            yield self.step(
-                f"thin.{mix.key}" if mix.times == 10 else f"thin.{mix.key}-{mix.times}",
-                "mix",
-                f"Thin {mix.name}, 1 in {mix.times}",
-                f"For {' and '.join(mix.for_bowls)}: too little to weigh by itself. Stir until no speck is left, and "
-                "again before each is taken. What is left over keeps.",
-                _running(
-                    [_Line("stir", mix.name, mix.stir_g, fine=True), _Line("into", mix.into, mix.into_g, fine=True)]
-                ),
-                cautions=(POWDER_CAUTION,) if mix.role == "colourant" else (_SCENT_CAUTION,),
-            )
+            if mix.stage == stage:
+                yield self.thinned(mix)
 
-    def bowl(self, portion: Portion) -> Iterator[Step]:
-        parts = [
-            (part.role == "scent", _Line(f"{part.role}-{part.key}", _thinned(part), part.shows_g, fine=True))
+    def thinned(self, mix: Thinned) -> Step:
+        return self.step(
+            f"thin.{mix.key}" if mix.times == 10 else f"thin.{mix.key}-{mix.times}",
+            "mix",
+            f"Thin {mix.name}, 1 in {mix.times}",
+            f"For {' and '.join(mix.for_bowls)}: too little to weigh by itself. Stir until no speck is left, and "
+            f"again before each is taken. {'What is left over keeps' if mix.oil else 'In water it does not keep'}.",
+            _running([_Line("stir", mix.name, mix.stir_g, fine=True), _Line("into", mix.into, mix.into_g, fine=True)]),
+            cautions=(SCENT_CAUTION,) if mix.role == "scent" else (POWDER_CAUTION,),
+        )
+
+    def of(self, portion: Portion, when: Literal["colour", "scent", "last"]) -> list[_Line]:
+        """What goes into a bowl then."""
+        return [
+            _Line(f"{part.role}-{part.key}", _thinned(part), part.grams, fine=True, powder=part.powder)
             for part in portion.additions
+            if when == ("last" if part.last else "scent" if part.role == "scent" else "colour")
         ]
-        colours = [line for scent, line in parts if not scent]
-        scents = [line for scent, line in parts if scent]
-        powder = any(part.powder for part in portion.additions)
-        if colours:
-            yield self.step(
-                f"colour.{portion.key}",
-                "colour",
-                f"Colour {portion.name}",
-                "Tare a small cup. Wet the colour, then blend it in. You can add, never take out.",
-                _running(colours),
-                cautions=(POWDER_CAUTION,) if powder else (),
-            )
-        if scents:
-            yield self.step(
-                f"scent.{portion.key}",
-                "scent",
-                f"Scent {portion.name}",
-                "By hand, last of all.",
-                _running(scents),
-                cautions=(_SCENT_CAUTION,),
-            )
+
+    def coloured(self, portion: Portion) -> Step:
+        lines = self.of(portion, "colour")
+        only_stirred = all(part.role == "additive" or part.last for part in portion.additions if part.role != "scent")
+        return self.step(
+            f"colour.{portion.key}",
+            "colour",
+            f"Stir into {portion.name}" if only_stirred else f"Colour {portion.name}",
+            "By hand, until it is even."
+            if only_stirred
+            else "Tare a small cup. Wet the colour, then blend it in. You can add, never take out.",
+            _running(lines),
+            cautions=_cautions(lines),
+        )
+
+    def scented(self, portion: Portion) -> Step:
+        return self.step(
+            f"scent.{portion.key}",
+            "scent",
+            f"Scent {portion.name}",
+            "By hand, once every bowl has its colour.",
+            _running(self.of(portion, "scent")),
+            cautions=(SCENT_CAUTION,),
+        )
+
+    def at_last(self, portion: Portion) -> Step:
+        lines = self.of(portion, "last")
+        return self.step(
+            f"last.{portion.key}",
+            "mix",
+            f"At the very last, into {portion.name}",
+            "By hand, just before it is poured.",
+            _running(lines),
+            cautions=_cautions(lines),
+        )

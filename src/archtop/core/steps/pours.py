@@ -3,34 +3,45 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from typing import NamedTuple
 
 from archtop.core.base import LOAF
 from archtop.core.cuts import CutHow, CutPlan
 from archtop.core.document import Embed, Loaf
 from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
+from archtop.core.pots import Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
-from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
+from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, on_dry
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
 
-__all__ = ["cutting_step", "loaf_steps"]
+__all__ = ["Poured", "cutting_step", "loaf_steps"]
 
 
-def loaf_steps(
-    loaf: Loaf, top: TopPlan, fills: Sequence[Fill], embed_holds: Sequence[EmbedHold], layer_holds: Sequence[LayerHold]
-) -> Iterator[Step]:
+class Poured(NamedTuple):
+    """What the loaf's own steps are told from."""
+
+    top: TopPlan
+    fills: Sequence[Fill]
+    embed_holds: Sequence[EmbedHold]
+    layer_holds: Sequence[LayerHold]
+    sprinkled: Sequence[Sprinkled]
+
+
+def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
     """From the first pour to the cover."""
     around = Around(
         colours={colour.id: colour.name for colour in loaf.colours},
         embeds={embed.id: embed.name for embed in loaf.embeds},
         pieces={piece.id: piece.name for piece in loaf.pieces},
         lies={embed.id: _which_way(embed) for embed in loaf.embeds},
-        waits={hold.pour: f"{hold.says} " for hold in layer_holds} | {hold.embed: hold.says for hold in embed_holds},
+        waits={hold.pour: f"{hold.says} " for hold in planned.layer_holds}
+        | {hold.embed: hold.says for hold in planned.embed_holds},
     )
-    for work, done in zip(loaf.work, fills, strict=True):
-        yield _worked(loaf, work, work.words(around), done)
-    yield from top_steps(loaf, top)
+    for work, done in zip(loaf.work, planned.fills, strict=True):
+        yield _worked(loaf, work, work.words(around), done, planned.sprinkled)
+    yield from top_steps(loaf, planned.top, planned.sprinkled)
     if loaf.keeps:
         yield _keep(loaf, around)
     yield Step(
@@ -52,17 +63,19 @@ def loaf_steps(
         )
 
 
-def _worked(loaf: Loaf, work: Work, words: Words, done: Fill) -> Step:
+def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequence[Sprinkled]) -> Step:
     """A step of the work, as its kind tells it."""
     numbers = {
         "batter": Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"),
         "level": Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm"),
     }
-    powder = (
-        (Amount(key="powder", label="Powder", value=words.powder_g, unit="g", fine=True),) if words.powder_g else ()
-    )
+    key = str(LOAF.step(work.do, work.ref))
+    powder = on_dry(key, sprinkled)
+    if words.powder_g and not powder:
+        # Nobody has said which jar its colour is from.
+        powder = (Amount(key="powder", label="Powder", value=words.powder_g, unit="g", fine=True),)
     return Step(
-        key=str(LOAF.step(work.do, work.ref)),
+        key=key,
         stage=loaf.name,
         do=words.do,
         title=words.title,

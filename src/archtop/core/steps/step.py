@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Literal
 
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Role
+from archtop.core.pots import Sprinkled
 from archtop.core.shelf import ShelfMove
 
-__all__ = ["POWDER_CAUTION", "Amount", "Step", "Verb"]
+__all__ = ["POWDER_CAUTION", "SCENT_CAUTION", "Amount", "Step", "Verb", "on_dry"]
 
 Verb = Literal[
     "prepare",
@@ -33,6 +35,9 @@ Verb = Literal[
 ]
 
 POWDER_CAUTION = "Fine powders are not to be breathed: weigh them slowly, away from a draught, or masked."
+
+
+SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
 
 
 class Amount(Frozen):
@@ -67,3 +72,12 @@ class Step(Frozen):
     asks: str = ""
     moves: tuple[ShelfMove, ...] = ()
     pot: str | None = None
+
+
+def on_dry(step: str, sprinkled: Iterable[Sprinkled]) -> tuple[Amount, ...]:
+    """What a step puts on dry or as a drizzle, by its key; nothing where nobody has said what it is of."""
+    return tuple(
+        Amount(key=item.key, label=item.name, value=item.grams, unit="g", fine=True)
+        for item in sprinkled
+        if item.step == step
+    )

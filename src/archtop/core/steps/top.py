@@ -7,75 +7,88 @@ from typing import Literal
 
 from archtop.core.base import LOAF
 from archtop.core.document import Loaf
-from archtop.core.steps.step import Amount, Step, Verb
-from archtop.core.top import FinishPlan, TopPlan
+from archtop.core.pots import Sprinkled
+from archtop.core.steps.step import Amount, Step, Verb, on_dry
+from archtop.core.top import FinishPlan, RunPlan, TopPlan
 
 __all__ = ["top_steps"]
 
 
-def top_steps(loaf: Loaf, top: TopPlan) -> Iterator[Step]:
+def top_steps(loaf: Loaf, top: TopPlan, sprinkled: Sequence[Sprinkled]) -> Iterator[Step]:
     """Crown, base coat, runs, finishes and pieces, and what is folded down before gloves go on."""
-    names = {colour.id: colour.name for colour in loaf.colours}
-    tips = {tip.id: tip.name for tip in top.tips}
+    return _TopSteps(loaf, top, sprinkled).all()
 
-    def step(key: str, do: Verb, title: str, detail: str, amounts: Sequence[Amount] = ()) -> Step:
+
+class _TopSteps:
+    """The steps of one top."""
+
+    def __init__(self, loaf: Loaf, top: TopPlan, sprinkled: Sequence[Sprinkled]) -> None:
+        self.loaf, self.top, self.sprinkled = loaf, top, sprinkled
+        self.colours = {colour.id: colour.name for colour in loaf.colours}
+        self.tips = {tip.id: tip.name for tip in top.tips}
+
+    def all(self) -> Iterator[Step]:
+        if self.top.mound_ml > 0:
+            yield self.crown()
+        if self.top.base_ml > 0 and self.loaf.frosting and self.loaf.frosting.base:
+            colours = ", ".join(self.colours[share.colour] for share in self.loaf.frosting.base.colours)
+            yield self.step(
+                "base",
+                "pipe",
+                "Spread the base coat",
+                f"{colours}. It closes what gaps the piping leaves.",
+                [Amount(key="base", label="Frosting", value=self.top.base_ml, unit="ml")],
+            )
+        yield from (self.run(run) for run in self.top.runs)
+        finishes = list(enumerate(self.top.finishes))
+        yield from (self.finish(i, finish) for i, finish in finishes if not finish.after_pieces)
+        if self.top.scatter:
+            yield self.pieces(self.top.scatter.says)
+        yield from (self.finish(i, finish) for i, finish in finishes if finish.after_pieces)
+
+    def step(self, key: str, do: Verb, title: str, detail: str, amounts: Sequence[Amount] = ()) -> Step:
         return Step(
             key=str(LOAF.step(*key.split(".", 1))),
-            stage=loaf.name,
+            stage=self.loaf.name,
             do=do,
             title=title,
             detail=detail,
             amounts=tuple(amounts),
         )
 
-    crown = loaf.top.crown
-    if top.mound_ml > 0:
+    def crown(self) -> Step:
+        crown = self.loaf.top.crown
         high = crown.mound_mm + crown.swell_mm
-        yield step(
+        texture = f", {crown.texture} over it" if crown.texture != "smooth" else ""
+        return self.step(
             "crown",
             "shape",
             "Shape the top",
-            f"{'Heap' if high else 'Draw'} it up along the middle with a spoon"
-            + (f", {crown.texture} over it" if crown.texture != "smooth" else "")
-            + ". Wipe the rim.",
+            f"{'Heap' if high else 'Draw'} it up along the middle with a spoon{texture}. Wipe the rim.",
             [Amount(key="mound", label="Over the level", value=high + crown.texture_mm, unit="mm")],
         )
-    if top.base_ml > 0 and loaf.frosting and loaf.frosting.base:
-        colours = ", ".join(names[share.colour] for share in loaf.frosting.base.colours)
-        yield step(
-            "base",
-            "pipe",
-            "Spread the base coat",
-            f"{colours}. It closes what gaps the piping leaves.",
-            [Amount(key="base", label="Frosting", value=top.base_ml, unit="ml")],
-        )
-    for run in top.runs:
-        colours = " and ".join(names[colour] for colour in run.colours)
-        yield step(
+
+    def run(self, run: RunPlan) -> Step:
+        colours = " and ".join(self.colours[colour] for colour in run.colours)
+        return self.step(
             f"pipe.{run.id}",
             "pipe",
             f"Pipe {run.name}",
-            f"{len(run.spots)} × {run.kind} with {tips[run.tip]}, {colours}. "
+            f"{len(run.spots)} × {run.kind} with {self.tips[run.tip]}, {colours}. "
             "Test on wax paper first: the edge must stay.",
             [
                 Amount(key="frosting", label="Frosting", value=run.volume.value, unit="ml"),
                 Amount(key="hands", label="Hands", value=run.minutes.value, unit="min"),
             ],
         )
-    yield from (
-        step(f"finish.{i}", "place", f.name, f.says, _of(f)) for i, f in enumerate(top.finishes) if not f.after_pieces
-    )
-    if top.scatter:
-        placed = ", ".join(
-            f"{item.count} × {next(piece.name for piece in loaf.pieces if piece.id == item.pieces)}"
-            for item in loaf.top.scatter.items
-        )
-        yield step("strew", "place", "Place the pieces", f"{placed}, by the template. {top.scatter.says}")
-    yield from (
-        step(f"finish.{i}", "place", f.name, f.says, _of(f)) for i, f in enumerate(top.finishes) if f.after_pieces
-    )
 
+    def pieces(self, says: str) -> Step:
+        names = {piece.id: piece.name for piece in self.loaf.pieces}
+        placed = ", ".join(f"{item.count} × {names[item.pieces]}" for item in self.loaf.top.scatter.items)
+        return self.step("strew", "place", "Place the pieces", f"{placed}, by the template. {says}")
 
-def _of(finish: FinishPlan) -> tuple[Amount, ...]:
-    unit: Literal["g", "ml"] = "ml" if finish.amount.unit == "ml" else "g"
-    return (Amount(key="finish", label=finish.name, value=finish.amount.value, unit=unit),)
+    def finish(self, i: int, finish: FinishPlan) -> Step:
+        unit: Literal["g", "ml"] = "ml" if finish.amount.unit == "ml" else "g"
+        weighed = on_dry(str(LOAF.step("finish", str(i))), self.sprinkled)
+        written = Amount(key="finish", label=finish.name, value=finish.amount.value, unit=unit, fine=unit == "g")
+        return self.step(f"finish.{i}", "place", finish.name, finish.says, weighed or (written,))

@@ -2,10 +2,12 @@
 
 from archtop.core.top.plan import FinishPlan, TopPlan, mound_colours, topping_of, whole_on_top
 from archtop.core.top.runs import TopArea, spots_of
+from archtop.core.top.runs_planned import RunPlan
 from archtop.core.top.scatter import ScatterPlan, strew
 
 __all__ = [
     "FinishPlan",
+    "RunPlan",
     "ScatterPlan",
     "TopArea",
     "TopPlan",

@@ -1,7 +1,7 @@
 """The things of the trade, a room to each kind: techniques, ways of making, motifs, tips, finishes, grated soap."""
 
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
-from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, cut_on_side
+from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Shelf, cut_on_side
 from archtop.core.trade.grated import LOOSE_PIECES, SHREDS_G_ML, Grated, packing_of
 from archtop.core.trade.motifs import MOTIFS, Motif, MotifKind, MotifName, MotifSize, motif_of, sine_length
 from archtop.core.trade.techniques import TECHNIQUES, AnyTechnique, Ground, Here, Layer, Technique, technique_of
@@ -21,6 +21,7 @@ __all__ = [
     "DoughPart",
     "Finish",
     "FinishKind",
+    "FromShelf",
     "Grated",
     "Ground",
     "Here",
@@ -31,6 +32,7 @@ __all__ = [
     "MotifKind",
     "MotifName",
     "MotifSize",
+    "Shelf",
     "Technique",
     "Tip",
     "TipKind",

@@ -5,6 +5,7 @@ from archtop.studio.actions.clock import BenchClocks, open_clocks, take_back, ta
 from archtop.studio.actions.cupboard import (
     count_stock,
     cupboard_of_studio,
+    for_a_file,
     keep_mould,
     moulds_of_studio,
     put_in,
@@ -12,7 +13,7 @@ from archtop.studio.actions.cupboard import (
 )
 from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
 from archtop.studio.actions.formulas import write_formula
-from archtop.studio.actions.loaves import StaleSave, create_loaf, for_a_file, open_plan, put_away, save_loaf
+from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, put_away, save_loaf
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf

@@ -2,20 +2,35 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal, TypeVar
 
 from django.db import transaction
 from django.db.models import Sum
+from pydantic import BaseModel
 
-from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, standard_cupboard
-from archtop.core.base import Rate
+from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, read_loaf, standard_cupboard
+from archtop.core import Loaf as Document
+from archtop.core.base import Rate, Stored
+from archtop.core.chemistry import Additive
+from archtop.core.document import Brings, additive_doses, colour_doses
 from archtop.core.geometry.moulds import AnyMould
 from archtop.studio import stored
 from archtop.studio.models import CupboardItem, Loaf, LoafMould, OwnFat, OwnRate, ShelfLot, Stock
 
-__all__ = ["count_stock", "cupboard_of_studio", "keep_mould", "moulds_of_studio", "put_in", "take_out"]
+__all__ = [
+    "count_stock",
+    "cupboard_of_studio",
+    "for_a_file",
+    "keep_mould",
+    "moulds_of_studio",
+    "put_in",
+    "put_in_brought",
+    "take_out",
+]
 
-Kind = Literal["scent", "colourant"]
+Kind = Literal["scent", "colourant", "additive"]
+Item = Scent | Colourant | Additive
+T = TypeVar("T", bound=BaseModel)
 _FIELDS = ("key", "name", "inci", "sv", "iv", "density_g_ml", "melt_low_c", "melt_high_c", "solid_at_25", "source")
 
 
@@ -30,13 +45,17 @@ def cupboard_of_studio(loaf: Loaf | None = None, learned: bool = True) -> Cupboa
     items = list(CupboardItem.objects.values_list("kind", "data"))
     return Cupboard.model_construct(
         fats={**standard.fats, **own} if own else standard.fats,
-        additives=standard.additives,
-        scents={data["key"]: stored.SCENT.read(data) for kind, data in items if kind == "scent"},
-        colourants={data["key"]: stored.COLOURANT.read(data) for kind, data in items if kind == "colourant"},
+        additives={**standard.additives, **_items(items, "additive", stored.ADDITIVE)},
+        scents=_items(items, "scent", stored.SCENT),
+        colourants=_items(items, "colourant", stored.COLOURANT),
         stock=dict(Stock.objects.values_list("name", "grams")),
         lots=_lots(),
         rates=_rates(loaf) if learned else {},
     )
+
+
+def _items(rows: list[tuple[str, Any]], kind: Kind, kept: Stored[T]) -> dict[str, T]:
+    return {data["key"]: kept.read(data) for of_kind, data in rows if of_kind == kind}
 
 
 def _rates(loaf: Loaf | None) -> dict[str, Rate]:
@@ -66,31 +85,65 @@ def moulds_of_studio() -> list[AnyMould]:
     return sorted(moulds, key=lambda mould: (mould.length_mm, mould.name))
 
 
-def put_in(item: Scent | Colourant) -> None:
-    """Put a scent or a colourant in, or in the place of the one with its key."""
-    kind: Kind = "scent" if isinstance(item, Scent) else "colourant"
-    data = stored.SCENT.write(item) if isinstance(item, Scent) else stored.COLOURANT.write(item)
+def put_in(item: Item) -> None:
+    """Put a scent, a colourant or an additive in, or in the place of the one with its key."""
+    match item:
+        case Scent():
+            kind, data = "scent", stored.SCENT.write(item)
+        case Colourant():
+            kind, data = "colourant", stored.COLOURANT.write(item)
+        case Additive():
+            kind, data = "additive", stored.ADDITIVE.write(item.model_copy(update={"own": True}))
     CupboardItem.objects.update_or_create(kind=kind, key=item.key, defaults={"data": data})
 
 
+def put_in_brought(brought: Brings, cupboard: Cupboard) -> None:
+    """Put in what a loaf's file brings, where the cupboard lacks it."""
+    lacking: list[Item] = [item for item in brought.scents if item.key not in cupboard.scents]
+    lacking += [item for item in brought.colourants if item.key not in cupboard.colourants]
+    lacking += [item for item in brought.additives if item.key not in cupboard.additives]
+    for item in lacking:
+        put_in(item)
+
+
 def take_out(kind: Kind, key: str) -> None:
-    """Take a scent or a colourant out.
+    """Take a scent, a colourant or an additive out; a built-in additive that it stood over is there again.
 
     :raises InputError: ``cupboard.in_use`` while a loaf names it; its plan would no longer hold
     """
     with transaction.atomic():
         for name, document in Loaf.objects.values_list("name", "document"):
-            if key in _named(kind, document):
+            if key in _named(kind, read_loaf(document)):
                 raise InputError.one(
                     "cupboard.in_use", kind, key, f"{name} uses it", "Change the loaf first, or let it stay here."
                 )
         CupboardItem.objects.filter(kind=kind, key=key).delete()
 
 
-def _named(kind: Kind, document: dict) -> set[str]:  # type: ignore[type-arg]
-    if kind == "scent":
-        return {part["scent"] for blend in document.get("blends", ()) for part in blend["parts"]}
-    return {dose["colourant"] for colour in document["colours"] for dose in colour.get("colourants", ())}
+def _named(kind: Kind, document: Document) -> set[str]:
+    """Keys of that kind that a loaf names anywhere."""
+    finishes = {finish.of.key for finish in document.top.finishes if finish.of and finish.of.shelf == kind}
+    match kind:
+        case "scent":
+            return {part.scent for blend in document.blends for part in blend.parts}
+        case "colourant":
+            return finishes | {dose.colourant for _, _, dose in colour_doses(document)}
+        case "additive":
+            return finishes | {dose.additive for _, _, dose in additive_doses(document)}
+
+
+def for_a_file(document: Document) -> Document:
+    """The document with the bottles, jars and own additives it names, so that another studio can read it."""
+    cupboard = cupboard_of_studio()
+    own = {key for key, item in cupboard.additives.items() if item.own}
+    brings = Brings(
+        scents=tuple(cupboard.scents[key] for key in sorted(_named("scent", document) & cupboard.scents.keys())),
+        colourants=tuple(
+            cupboard.colourants[key] for key in sorted(_named("colourant", document) & cupboard.colourants.keys())
+        ),
+        additives=tuple(cupboard.additives[key] for key in sorted(_named("additive", document) & own)),
+    )
+    return document.model_copy(update={"brings": brings})
 
 
 def count_stock(name: str, grams: float | None) -> None:

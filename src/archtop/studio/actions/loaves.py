@@ -8,13 +8,13 @@ from django.db import transaction
 from archtop.core import InputError, LoafPlan, Problem, plan
 from archtop.core import Loaf as Document
 from archtop.core.document import Brings
-from archtop.studio.actions.cupboard import cupboard_of_studio, put_in
+from archtop.studio.actions.cupboard import cupboard_of_studio, put_in_brought
 from archtop.studio.actions.learning import outcomes_of
 from archtop.studio.actions.mentions import mention
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.preview import preview_of
 
-__all__ = ["StaleSave", "create_loaf", "for_a_file", "open_plan", "put_away", "save_loaf"]
+__all__ = ["StaleSave", "create_loaf", "open_plan", "put_away", "save_loaf"]
 
 
 class StaleSave(Exception):  # noqa: N818 - an outcome to decide on, not a failure
@@ -36,12 +36,7 @@ def create_loaf(owner: User, document: Document) -> Loaf:
     document = document.model_copy(update={"brings": Brings()})
     data = document.model_dump(mode="json")
     with transaction.atomic():
-        for scent in brought.scents:
-            if scent.key not in cupboard.scents:
-                put_in(scent)
-        for jar in brought.colourants:
-            if jar.key not in cupboard.colourants:
-                put_in(jar)
+        put_in_brought(brought, cupboard)
         loaf = Loaf.objects.create(owner=owner, name=document.name, document=data, preview=preview)
         Revision.objects.create(loaf=loaf, number=1, document=data)
         mention(loaf, document)
@@ -97,18 +92,9 @@ def open_plan(document: Document, loaf: Loaf | None = None) -> tuple[LoafPlan, t
 
 
 def _bare(document: Document) -> Document:
-    colours = tuple(colour.model_copy(update={"colourants": (), "scent": None}) for colour in document.colours)
+    plain = {"colourants": (), "additives": (), "scent": None}
+    colours = tuple(colour.model_copy(update=plain) for colour in document.colours)
     formulas = tuple(formula.model_copy(update={"additives": ()}) for formula in document.formulas)
-    return document.model_copy(update={"colours": colours, "formulas": formulas})
-
-
-def for_a_file(document: Document) -> Document:
-    """The document with the bottles and jars it names, so that another studio can read it."""
-    cupboard = cupboard_of_studio()
-    bottles = {part.scent for blend in document.blends for part in blend.parts}
-    jars = {dose.colourant for colour in document.colours for dose in colour.colourants}
-    brings = Brings(
-        scents=tuple(cupboard.scents[key] for key in sorted(bottles & cupboard.scents.keys())),
-        colourants=tuple(cupboard.colourants[key] for key in sorted(jars & cupboard.colourants.keys())),
-    )
-    return document.model_copy(update={"brings": brings})
+    finishes = tuple(finish.model_copy(update={"of": None}) for finish in document.top.finishes)
+    top = document.top.model_copy(update={"finishes": finishes})
+    return document.model_copy(update={"colours": colours, "formulas": formulas, "whole_pots": (), "top": top})

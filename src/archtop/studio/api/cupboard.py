@@ -8,10 +8,11 @@ from django.http import HttpRequest
 from ninja import Router, Status
 
 from archtop.core import Colourant, Formula, Scent
+from archtop.core.chemistry import Additive, bowl_stages_of, places_of
 from archtop.studio import stored
 from archtop.studio.actions import count_stock, cupboard_of_studio, moulds_of_studio, put_in, take_out, write_formula
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, StockCount, VersionOut
+from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, OfferedAdditive, StockCount, VersionOut
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import BookFormula
 
@@ -26,7 +27,10 @@ def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
     cupboard = cupboard_of_studio()
     return CupboardOut(
         fats=sorted(cupboard.fats.values(), key=lambda fat: fat.name),
-        additives=sorted(cupboard.additives.values(), key=lambda additive: additive.name),
+        additives=[
+            OfferedAdditive(**dict(additive), places=places_of(additive), bowl_places=bowl_stages_of(additive))
+            for additive in sorted(cupboard.additives.values(), key=lambda additive: additive.name)
+        ],
         scents=sorted(cupboard.scents.values(), key=lambda scent: scent.name),
         colourants=sorted(cupboard.colourants.values(), key=lambda jar: jar.name),
         stock=cupboard.stock,
@@ -48,9 +52,20 @@ def put_colourant(request: HttpRequest, payload: Colourant) -> Status[None]:  # 
     return Status(204, None)
 
 
+@router.put("/cupboard/additives", response={204: None, 422: ProblemReport}, operation_id="put_additive")
+def put_additive(request: HttpRequest, payload: Additive) -> Status[None]:  # noqa: ARG001
+    """Put an additive of the studio's own in, or in the place of the one with its key."""
+    put_in(payload)
+    return Status(204, None)
+
+
 @router.delete("/cupboard/{kind}/{key}", response={204: None, 422: ProblemReport}, operation_id="take_out_of_cupboard")
-def take_out_of_cupboard(request: HttpRequest, kind: Literal["scent", "colourant"], key: str) -> Status[None]:  # noqa: ARG001
-    """Take a scent or colourant out, unless a loaf uses it."""
+def take_out_of_cupboard(
+    request: HttpRequest,  # noqa: ARG001
+    kind: Literal["scent", "colourant", "additive"],
+    key: str,
+) -> Status[None]:
+    """Take a scent, a colourant or an own additive out, unless a loaf uses it."""
     take_out(kind, key)
     return Status(204, None)
 

@@ -24,8 +24,10 @@ from archtop.core import (
     resolve,
     size_back,
 )
+from archtop.core.colour import InBowl
+from archtop.core.document import stock_key
 from archtop.core.faces import FoundCuts, find_cuts
-from archtop.core.pots import base_of_colour
+from archtop.core.pots import colour_in_pot
 from archtop.studio.actions import (
     Faces,
     FragileTold,
@@ -37,6 +39,7 @@ from archtop.studio.actions import (
     origin_of,
     week_from,
 )
+from archtop.studio.actions.prices import prices_of_studio
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import CutsIn, FacesIn, FirstPlanned, FragileIn, LoafIn, PointIn, ReachIn, SizeBackIn
@@ -118,11 +121,15 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     if colour is None:
         raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")
     of = resolve(loaf, cupboard)
-    plan_of(of)
+    planned = plan_of(of)
     jars = {key: of.cupboard.jar(key) for key in of.cupboard.colourants}
-    present = [(jars[dose.colourant], dose.g_per_kg) for dose in colour.colourants]
-    base = base_of_colour(of, colour.id)
-    return reach(base, present, colour.srgb, jars)
+    mixed = colour_in_pot(of, colour)
+    # A jar is measured into the largest bowl of its colour; the others take as much by their oils.
+    bowls = [bowl.oils_g for pot in planned.pots for bowl in pot.portions if bowl.colour == colour.id]
+    bowl = InBowl(max(bowls, default=1000.0), loaf.sizing.fine_step_g)
+    prices = prices_of_studio().per_kg
+    own = {key: price for key in jars if (price := prices.get(stock_key("colourant", key))) is not None}
+    return reach(mixed.base, mixed.doses, colour.srgb, jars, bowl=bowl, prices=own)
 
 
 @router.get("/catalogue", response=Catalogue, operation_id="read_catalogue")

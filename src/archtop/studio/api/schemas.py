@@ -23,7 +23,7 @@ from archtop.core import (
 )
 from archtop.core import Loaf as Document
 from archtop.core.bench.clock import Note
-from archtop.core.chemistry import Role
+from archtop.core.chemistry import Role, Stage
 from archtop.core.faces import Aim
 from archtop.core.geometry.moulds import AnyMould
 from archtop.studio.actions.bench import Action
@@ -310,11 +310,18 @@ class NoteBack(Schema):
     of: uuid.UUID
 
 
+class OfferedAdditive(Additive):
+    """An additive, with the places where it may go: in a whole pot, and in a single bowl."""
+
+    places: list[Stage]
+    bowl_places: list[Stage]
+
+
 class CupboardOut(Schema):
     """What a loaf may draw on."""
 
     fats: list[Fat]
-    additives: list[Additive]
+    additives: list[OfferedAdditive]
     scents: list[Scent]
     colourants: list[Colourant]
     stock: dict[str, float]

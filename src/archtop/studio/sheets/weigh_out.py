@@ -94,7 +94,7 @@ def _additions(portion: Portion, scales: Scales) -> KeepTogether:
     rows = [["", "Batter", show(portion.grams)]]
     for part in portion.additions:
         thinned = f", thinned 1 in {part.times}" if part.times > 1 else ""
-        rows.append(["", part.name + thinned, show(part.shows_g)])
+        rows.append(["", part.name + thinned, show(part.grams)])
     scent = f" Scent {portion.scent.value:.2f} % of it" if portion.scent else ""
     limit = (
         f", at most {portion.scent_max_percent:.2f} %." if scent and portion.scent_max_percent else "." if scent else ""

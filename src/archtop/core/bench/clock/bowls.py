@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterator
 
 from archtop.core.base import LOAF, Figure, Frozen, PotId
+from archtop.core.chemistry import ScentDose, strength_of
 from archtop.core.document import Cupboard, Lay, Loaf, Pour
 from archtop.core.learning import Pace, pace_from
 from archtop.core.plan import LoafPlan
@@ -80,14 +81,23 @@ def bowls_of(of: ResolvedLoaf, result: LoafPlan) -> tuple[Bowl, ...]:
     )
 
 
-def _besides(of: ResolvedLoaf, result: LoafPlan, pot: Pot) -> tuple[float, str]:
-    """By how much additives hurry or slow a pot, as much as there is of each, and which do."""
-    moved = {
-        of.cupboard.additives[key].name: of.cupboard.additives[key].pace * strength
-        for key, strength in result.measures[pot.formula].acts.items()
+def _besides(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion) -> tuple[float, str]:
+    """By how much additives, and a scent that is in the oils, hurry or slow a bowl, and which do."""
+    table = of.cupboard.additives
+    own = {
+        part.key: strength_of(1000 * part.exact_g / portion.oils_g, table[part.key])
+        for part in portion.additions
+        # What goes in at the very last comes when the bowl is as good as poured.
+        if part.role == "additive" and not part.last
     }
+    acts = {**result.measures[pot.formula].acts, **own}
+    moved = {table[key].name: table[key].pace * strength for key, strength in acts.items()}
     named = [name for name, points in moved.items() if abs(points) > 0.1]
-    return _PER_PACE ** sum(moved.values()), " and ".join(named)
+    faster, whole = _PER_PACE ** sum(moved.values()), of.whole_pots.get(pot.id)
+    if whole and whole.scent and whole.scent_into == "oils":
+        faster *= 1 + _scent_strength(of, whole.scent)
+        named.append(of.blends[whole.scent.blend].name)
+    return faster, " and ".join(named)
 
 
 def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: Pace) -> Bowl:
@@ -97,15 +107,13 @@ def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: 
     water = math.exp(_PER_PERCENT * (pot.lye_concentration_percent - _USUAL_PERCENT))
     hard = heat.hard_fats_g / sum(line.grams for line in pot.ingredients if line.role == "oil")
     fats = math.exp(_PER_HARD * (hard - _USUAL_HARD))
-    besides, what = _besides(of, result, pot)
+    besides, what = _besides(of, result, pot, portion)
     rate = _ORDINARY_RATE * warm * water * fats * besides * pace.factor
     growth = Growth(start=math.log(_START_PA), start_sd=_START_SPREAD, rate=rate, rate_sd=pace.spread * rate)
     doubles = math.log(2) / rate
     bends = {
         str(named.step("colour", portion.key)): TraceEvent(minute=0, kind="coloured"),
-        str(named.step("scent", portion.key)): TraceEvent(
-            minute=0, kind="scented", strength=_scent_strength(of, portion)
-        ),
+        **_scented(of, pot, portion),
     }
     return Bowl(
         key=portion.key,
@@ -133,12 +141,25 @@ def _bowl(of: ResolvedLoaf, result: LoafPlan, pot: Pot, portion: Portion, pace: 
     )
 
 
-def _scent_strength(of: ResolvedLoaf, portion: Portion) -> float:
-    """How much faster its scent makes a bowl, as a share of its own rate; from the bottles' notes."""
-    colour, cupboard = of.colours[portion.colour], of.cupboard
-    if not colour.scent:
-        return 0.0
-    bottles = [cupboard.scents[part.scent] for part in of.blends[colour.scent.blend].parts]
+def _scented(of: ResolvedLoaf, pot: Pot, portion: Portion) -> dict[str, TraceEvent]:
+    """The step that scents a bowl: its own, or the whole pot's once it holds together."""
+    named, whole = PotId.parse(pot.id), of.whole_pots.get(pot.id)
+    own = of.colours[portion.colour].scent
+    if whole and whole.scent:
+        if whole.scent_into == "oils":
+            return {}
+        step, dose = named.step("scent"), whole.scent
+    elif own:
+        step, dose = named.step("scent", portion.key), own
+    else:
+        return {}
+    return {str(step): TraceEvent(minute=0, kind="scented", strength=_scent_strength(of, dose))}
+
+
+def _scent_strength(of: ResolvedLoaf, dose: ScentDose) -> float:
+    """How much faster a scent makes a bowl, as a share of its own rate; from the bottles' notes."""
+    cupboard = of.cupboard
+    bottles = [cupboard.scents[part.scent] for part in of.blends[dose.blend].parts]
     known = [
         _ACCELERATES[what][strength - 1] * _as_learned(bottle.key, cupboard)
         for bottle in bottles

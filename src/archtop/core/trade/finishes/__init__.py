@@ -10,13 +10,13 @@ from pydantic import Field
 from archtop.core.base import Frozen
 from archtop.core.trade.finishes.drizzle import Drizzle
 from archtop.core.trade.finishes.dust import Dust
-from archtop.core.trade.finishes.finish import FinishKind
+from archtop.core.trade.finishes.finish import FinishKind, Shelf
 from archtop.core.trade.finishes.glitter import Glitter
 from archtop.core.trade.finishes.salt import Salt
 from archtop.core.trade.finishes.seeds import Seeds
 from archtop.core.trade.finishes.spritz import Spritz
 
-__all__ = ["FINISHES", "Finish", "FinishKind", "FinishName", "cut_on_side"]
+__all__ = ["FINISHES", "Finish", "FinishKind", "FinishName", "FromShelf", "Shelf", "cut_on_side"]
 
 FINISHES: Final[Mapping[str, type[FinishKind]]] = {
     finish.kind: finish for finish in (Drizzle, Dust, Glitter, Salt, Seeds, Spritz)
@@ -28,13 +28,24 @@ else:
     FinishName = Literal[tuple(FINISHES)]
 
 
+class FromShelf(Frozen):
+    """A thing of the cupboard: which shelf it stands on, and its key there."""
+
+    shelf: Shelf
+    key: Annotated[str, Field(min_length=1, max_length=40)]
+
+
 class Finish(Frozen):
-    """One finish [g, or ml of a spritz]; ``when``: before or after the pieces are placed."""
+    """One finish [g, or ml of a drizzle or a spritz]; ``when``: before or after the pieces are placed.
+
+    ``of``: what of the cupboard it is; ``None``: nobody has said.
+    """
 
     kind: FinishName
     name: Annotated[str, Field(min_length=1, max_length=120)]
     amount: Annotated[float, Field(gt=0, le=2000)] = 2.0
     when: Literal["before pieces", "after pieces"] = "after pieces"
+    of: FromShelf | None = None
 
     @property
     def of_kind(self) -> type[FinishKind]:

@@ -8,9 +8,10 @@ __all__ = ["Drizzle"]
 
 
 class Drizzle(FinishKind):
-    """Drizzle."""
+    """Drizzle: a jar stirred into oil, poured off a spoon."""
 
     kind = "drizzle"
     label = "Drizzle"
     says = "Thin and fluid, from a spoon's edge, in one go."
+    shelves = ("colourant",)
     unit = "ml"

@@ -13,4 +13,5 @@ class Dust(FinishKind):
     kind = "dust"
     label = "Dust"
     says = "From a dry brush or a fine sieve. Hold the breath: fine powders are not to be breathed."
+    shelves = ("colourant", "additive")
     dragged = True

@@ -13,4 +13,5 @@ class Glitter(FinishKind):
     kind = "glitter"
     label = "Glitter"
     says = "Only what is made for skin and biodegrades; from high up, little."
+    shelves = ("colourant",)
     dragged = True

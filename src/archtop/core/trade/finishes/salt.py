@@ -13,4 +13,5 @@ class Salt(FinishKind):
     kind = "salt"
     label = "Salt"
     says = "Press it in lightly; it draws water in a damp room."
+    shelves = ("additive",)
     dragged = True

@@ -13,4 +13,5 @@ class Seeds(FinishKind):
     kind = "seeds"
     label = "Seeds"
     says = "Press them in lightly; they may brown."
+    shelves = ("additive",)
     dragged = True
