@@ -94,6 +94,9 @@ def tell_of_rice(page: Page) -> None:
     trouble = page.get_by_role("region", name="When it goes wrong")
     trouble.get_by_role("button", name=re.compile("It has riced")).click()
     expect(trouble.get_by_role("status")).to_contain_text("Blend through the grains")
+    expect(trouble.get_by_role("status")).to_contain_text("Nothing is written down for looking")
+    trouble.get_by_role("button", name="It is so: doing this now").click()
+    expect(trouble.get_by_role("button", name="Written down")).to_be_disabled()
     fit_for_gloves(page)
     page.get_by_role("button", name="Wrong", exact=True).click()
 

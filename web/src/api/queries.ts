@@ -3,6 +3,7 @@ import { v4 as newId } from "uuid";
 import { goBy } from "../ui/wallClock";
 import { client } from "./client";
 import type {
+	Additive,
 	Asked,
 	BackTarget,
 	BenchPress,
@@ -241,8 +242,10 @@ export const readMesh = (file: File, hollow = false) =>
 	unwrap(client.POST("/api/read-mesh", { params: { query: { hollow } }, ...asForm(file) }));
 export const writeFormula = (formula: Formula) => unwrap(client.POST("/api/formulas", { body: formula }));
 export const putScent = (scent: Scent) => unwrap(client.PUT("/api/cupboard/scents", { body: scent }));
+export const putAdditive = (additive: Additive) =>
+	unwrap(client.PUT("/api/cupboard/additives", { body: additive }));
 export const putColourant = (jar: Colourant) => unwrap(client.PUT("/api/cupboard/colourants", { body: jar }));
-export const takeOutOfCupboard = (kind: "scent" | "colourant", key: string) =>
+export const takeOutOfCupboard = (kind: "scent" | "colourant" | "additive", key: string) =>
 	unwrap(client.DELETE("/api/cupboard/{kind}/{key}", { params: { path: { kind, key } } }));
 export const countStock = (count: StockCount) => unwrap(client.PUT("/api/cupboard/stock", { body: count }));
 export const saveLoaf = (id: string, basedOn: number, document: Loaf) =>

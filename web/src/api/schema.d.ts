@@ -1755,6 +1755,18 @@ export interface components {
             kerf_mm: number;
         };
         /**
+         * Bottle
+         * @description What a mix takes of one bottle [g].
+         */
+        Bottle: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+        };
+        /**
          * Brings
          * @description Bottles, jars and additives that travel with a loaf's file, for a studio that does not have them.
          */
@@ -3673,10 +3685,18 @@ export interface components {
              * @default []
              */
             thinned: components["schemas"]["Thinned"][];
+            /**
+             * Scent Mixes
+             * @default []
+             */
+            scent_mixes: components["schemas"]["ScentMix"][];
         };
         /**
          * PotHeat
          * @description Temperatures of a pot. ``rest``: minutes until the lye may go in; ``melted``: of the hard fats when it has.
+         *
+         *     ``warms``: by how many points of the additives' table it warms as it sets, as much as there is of each;
+         *     ``warmed_by``: what does it.
          */
         PotHeat: {
             /** Pot */
@@ -3693,6 +3713,16 @@ export interface components {
             melted: number;
             /** Hard Fats G */
             hard_fats_g: number;
+            /**
+             * Warms
+             * @default 0
+             */
+            warms: number;
+            /**
+             * Warmed By
+             * @default []
+             */
+            warmed_by: string[];
         };
         /**
          * PotSwirl
@@ -4121,6 +4151,18 @@ export interface components {
             blend: string;
             /** Percent Of Oils */
             percent_of_oils: number;
+        };
+        /**
+         * ScentMix
+         * @description A blend's bottles, together as much as the pot and its bowls take, or a little more.
+         */
+        ScentMix: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Bottles */
+            bottles: components["schemas"]["Bottle"][];
         };
         /**
          * ScentPart
@@ -5765,33 +5807,54 @@ export interface components {
             target: components["schemas"]["BackTarget"];
         };
         /**
-         * Addition
-         * @description A colourant to add [g per kg oils].
+         * Added
+         * @description A colourant to add [g per kg oils], and what that is in this bowl [g]; ``already``: it is in the bowl now.
          */
-        Addition: {
+        Added: {
             /** Colourant */
             colourant: string;
             /** Name */
             name: string;
             /** G Per Kg */
             g_per_kg: number;
+            /** Grams */
+            grams: number;
+            /** Already */
+            already: boolean;
         };
         /**
-         * Reach
-         * @description The best that adding can do: what to add, what it gives, how far it stays from what is wanted [ΔE00].
+         * Option
+         * @description Jars to add together, what they give, how far that stays from what is wanted [ΔE00], and what they cost.
+         *
+         *     ``cost``: in the studio's money; ``None`` while one of them has no price.
          */
-        Reach: {
+        Option: {
             /** Add */
-            add: components["schemas"]["Addition"][];
+            add: components["schemas"]["Added"][];
             gives: components["schemas"]["Swatch"];
-            /** From Difference */
-            from_difference: number;
             /** Difference */
             difference: number;
             /** Reached */
             reached: boolean;
+            /** Cost */
+            cost: number | null;
             /** Says */
             says: string;
+        };
+        /**
+         * Reach
+         * @description What adding can do, the fewest jars first; ``instead``: all that a fresh bowl needs, where that is better.
+         */
+        Reach: {
+            /** Options */
+            options: components["schemas"]["Option"][];
+            /** From Difference */
+            from_difference: number;
+            /** Reached */
+            reached: boolean;
+            /** Says */
+            says: string;
+            instead: components["schemas"]["Option"] | null;
         };
         /**
          * ReachIn

@@ -2,7 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { catalogueQuery } from "./queries";
 import type { CatalogueEntry } from "./types";
 
-type Family = "techniques" | "ways" | "steps" | "motifs" | "tips" | "finishes" | "outlines" | "stages";
+type Family =
+	| "techniques"
+	| "ways"
+	| "steps"
+	| "motifs"
+	| "tips"
+	| "finishes"
+	| "outlines"
+	| "stages"
+	| "additive_stages";
 
 const NONE: readonly CatalogueEntry[] = [];
 

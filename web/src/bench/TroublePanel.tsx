@@ -20,6 +20,7 @@ export function TroublePanel({ tone }: { tone: Tone }) {
 	const { data: troubles = [] } = useQuery(troublesQuery);
 	const { bench } = useRoom();
 	const [chosen, setChosen] = useState<string | null>(null);
+	const [written, setWritten] = useState(false);
 	const look = LOOKS[tone];
 	const trouble = troubles.find((item) => item.key === chosen);
 	return (
@@ -32,7 +33,7 @@ export function TroublePanel({ tone }: { tone: Tone }) {
 						aria-pressed={item.key === chosen}
 						onClick={() => {
 							setChosen(item.key);
-							bench.happened(`trouble.${item.key}`);
+							setWritten(false);
 						}}
 						className={`min-h-[64px] rounded-xl border-2 px-3 text-left ${look.plain} ${item.key === chosen ? "border-4 border-current" : ""}`}
 					>
@@ -47,8 +48,22 @@ export function TroublePanel({ tone }: { tone: Tone }) {
 					<p className="text-xl">What it becomes: {trouble.becomes}.</p>
 					<Cautions lines={[trouble.caution]} tone={tone} large />
 					<p className={`text-sm ${look.soft}`}>
-						Common practice. It is written into this loaf’s log with the time; Undo takes it out again.
+						Common practice.{" "}
+						{written
+							? "It stands in this loaf’s log with the time; Undo takes it out again."
+							: "Nothing is written down for looking."}
 					</p>
+					<button
+						type="button"
+						disabled={written}
+						onClick={() => {
+							bench.happened(`trouble.${trouble.key}`);
+							setWritten(true);
+						}}
+						className={`min-h-[64px] w-full rounded-xl text-lg font-bold disabled:opacity-60 ${look.press}`}
+					>
+						{written ? "Written down" : "It is so: doing this now"}
+					</button>
 				</div>
 			)}
 			{trouble && <PlanAgain tone={tone} />}

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import { cupboardQuery } from "../api/queries";
+import { AdditiveShelf } from "./AdditiveShelf";
 import { ColourantShelf } from "./ColourantShelf";
 import { PricesShelf } from "./PricesShelf";
 import { ScentShelf } from "./ScentShelf";
@@ -10,6 +11,7 @@ import { WeekNeeds } from "./WeekNeeds";
 const SHELVES = [
 	["scents", "Scents"],
 	["colourants", "Colourants"],
+	["additives", "Additives"],
 	["stock", "Stock"],
 	["prices", "Prices"],
 	["week", "A week's needs"],
@@ -40,6 +42,9 @@ export function CupboardPlace() {
 				</Tabs.Content>
 				<Tabs.Content value="colourants">
 					<ColourantShelf jars={cupboard.colourants} />
+				</Tabs.Content>
+				<Tabs.Content value="additives">
+					<AdditiveShelf additives={cupboard.additives} />
 				</Tabs.Content>
 				<Tabs.Content value="stock">
 					<StockShelf cupboard={cupboard} />

@@ -2,7 +2,10 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { ApiProblem, cupboardQuery, takeOutOfCupboard } from "../api/queries";
 
 /** Puts things into the cupboard and takes them out; ``refused`` holds what the studio said no to. */
-export function useShelf<T>(kind: "scent" | "colourant", putItem: (item: T) => Promise<unknown>) {
+export function useShelf<T>(
+	kind: "scent" | "colourant" | "additive",
+	putItem: (item: T) => Promise<unknown>,
+) {
 	const queries = useQueryClient();
 	const refresh = { onSuccess: () => queries.invalidateQueries({ queryKey: cupboardQuery.queryKey }) };
 	const put = useMutation({ mutationFn: putItem, ...refresh });

@@ -83,6 +83,12 @@ class ScentBlend(Frozen):
             )
         return self
 
+    def called(self, scents: Mapping[str, Scent]) -> str:
+        """What it is called on the scale: its own name, with the one bottle that it is poured from."""
+        bottles = [scents[part.scent].name for part in self.parts if part.scent in scents]
+        one = len(bottles) == 1 and bottles[0] != self.name
+        return f"{self.name} ({bottles[0]})" if one else self.name
+
 
 class ScentDose(Frozen):
     """A blend in one colour, as percent of that portion's oils."""

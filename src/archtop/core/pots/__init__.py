@@ -11,7 +11,7 @@ from archtop.core.pots.colours import (
     vanillin_of,
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
-from archtop.core.pots.portion import Portion, PortionNeed, WeighedAddition
+from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
 from archtop.core.pots.pot import Ingredient, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
 from archtop.core.pots.scales import ScaleFace, Scales, scale_of, scales_of
@@ -28,6 +28,7 @@ __all__ = [
     "Contrast",
     "Ingredient",
     "Label",
+    "OnScale",
     "Portion",
     "PortionNeed",
     "Pot",

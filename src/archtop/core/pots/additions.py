@@ -116,9 +116,7 @@ def additions_for(
             water_g_per_g_oils=wet + sum(part.grams for part in parts if part.role == "carrier water"),
         )
         if not wanted.pot_scent:
-            parts.append(
-                Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=load.grams, ml=load.ml)
-            )
+            parts.append(_scent(blend, cupboard, load.grams, load.ml))
     return Additions(
         parts=tuple(parts),
         load=load,
@@ -158,10 +156,15 @@ def whole_batter(
     if whole.scent:
         blend, grams = blends[whole.scent.blend], whole.scent.percent_of_oils / 100
         filled = scent_ml(blend, cupboard.scents)
-        scent = Addition(key=blend.id, name=blend.name, inci="Parfum", role="scent", grams=grams, ml=grams * filled)
+        scent = _scent(blend, cupboard, grams, grams * filled)
         more.append(_in_pot(scent, whole.scent_into, 1))
         ml += scent.ml
     return batter.with_parts(more, ml) if more else batter
+
+
+def _scent(blend: ScentBlend, cupboard: Cupboard, grams: float, ml: float) -> Addition:
+    name = blend.called(cupboard.scents)
+    return Addition(key=blend.id, name=name, inci="Parfum", role="scent", grams=grams, ml=ml)
 
 
 def _in_pot(part: Addition, stage: Stage, wetted: int) -> BatterPart:

@@ -12,6 +12,7 @@ from archtop.core.pots.apportion import apportion
 from archtop.core.pots.cling import cling_ml
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, Scale, portion_of, taken_of
 from archtop.core.pots.scales import scale_of
+from archtop.core.pots.scent_mixes import ScentMix
 from archtop.core.pots.thinning import Taken, Thinned, Weighs, mixed_as, thinned_for, weighs
 from archtop.core.pots.weighable import Alkali, Weighed, finer_step, is_fine, more_batter, weighed
 
@@ -70,6 +71,7 @@ class Pot(Frozen):
     portions: tuple[Portion, ...]
     unweighable: Unweighable | None = None
     thinned: tuple[Thinned, ...] = ()
+    scent_mixes: tuple[ScentMix, ...] = ()
 
     @property
     def on_scale(self) -> tuple[OnScale, ...]:

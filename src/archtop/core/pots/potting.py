@@ -13,6 +13,7 @@ from archtop.core.pots.additions import Wanted, additions_for, whole_batter
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
 from archtop.core.pots.portion import PortionNeed, Scale
 from archtop.core.pots.pot import Pot, PotKind, PotName, pot_for
+from archtop.core.pots.scent_mixes import scent_mixes
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top import TopPlan, mound_colours
@@ -151,7 +152,7 @@ class Potter:
         late = tuple(dose for dose in made_of.additives if stage_of(dose, self._additive(dose)) == "last")
         filled = [self._with_additions(need, batter, whole, late, alone=len(needs) == 1) for need in needs]
         more = sum(item.grams for item in self._of.loaf.sizing.more if item.pot == str(key))
-        return pot_for(
+        pot = pot_for(
             PotName(str(key), name, kind),
             made_of,
             batter,
@@ -161,6 +162,9 @@ class Potter:
             scale=self._scale,
             more_g=more,
         )
+        blends, scents = self._of.blends, self._of.cupboard.scents
+        mixes = scent_mixes((pot.on_scale, pot.thinned), blends, scents, self._scale.fine_step_g)
+        return pot.model_copy(update={"scent_mixes": mixes})
 
     def _things(self) -> _Things:
         return {"cupboard": self._of.cupboard, "blends": self._of.blends, "carrier": self._carrier}

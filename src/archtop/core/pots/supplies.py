@@ -46,9 +46,10 @@ def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboa
     def take(kind: SupplyKind, key: str, amount: float) -> None:
         grams[kind, key] = grams.get((kind, key), 0.0) + amount
 
-    def take_scent(blend: str, amount: float) -> None:
-        for bottle in blends[blend].parts:
-            take("scent", bottle.scent, amount * bottle.percent / 100)
+    def take_scent(pot: Pot, blend: str, amount: float) -> None:
+        # Of several bottles the mix is made whole, and taken below.
+        if blend not in {mix.key for mix in pot.scent_mixes}:
+            take("scent", blends[blend].parts[0].scent, amount)
 
     kinds: dict[str, SupplyKind] = {
         "oil": "fat",
@@ -61,17 +62,19 @@ def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboa
     for pot in taken.pots:
         for line in pot.on_scale:
             if line.times == 1 and line.role == "scent":
-                take_scent(line.key, line.grams)
+                take_scent(pot, line.key, line.grams)
             elif line.times == 1 and line.role in kinds:
                 take(kinds[line.role], line.key, line.grams)
         # A mix is made whole, though only part of it is used.
         for mix in pot.thinned:
             if mix.role == "scent":
-                take_scent(mix.key, mix.stir_g)
+                take_scent(pot, mix.key, mix.stir_g)
             else:
                 take(mix.role, mix.key, mix.stir_g)
             if mix.oil:
                 take("fat", mix.oil, mix.into_g)
+        for bottle in (bottle for mix in pot.scent_mixes for bottle in mix.bottles):
+            take("scent", bottle.key, bottle.grams)
     for item in taken.sprinkled:
         take(item.kind, item.key, item.grams)
     if taken.melted_ml:

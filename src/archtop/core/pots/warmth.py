@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.chemistry import (
@@ -16,14 +16,20 @@ from archtop.core.chemistry import (
     lye_peak,
     meeting_c,
     school_named,
+    strength_of,
 )
+from archtop.core.pots.portion import OnScale
 from archtop.core.pots.pot import Pot
 
 __all__ = ["PotHeat", "heat_of"]
 
 
 class PotHeat(Frozen):
-    """Temperatures of a pot. ``rest``: minutes until the lye may go in; ``melted``: of the hard fats when it has."""
+    """Temperatures of a pot. ``rest``: minutes until the lye may go in; ``melted``: of the hard fats when it has.
+
+    ``warms``: by how many points of the additives' table it warms as it sets, as much as there is of each;
+    ``warmed_by``: what does it.
+    """
 
     pot: str
     school: School
@@ -34,6 +40,8 @@ class PotHeat(Frozen):
     mixing: Figure
     melted: float
     hard_fats_g: float
+    warms: float = 0.0
+    warmed_by: tuple[str, ...] = ()
 
 
 def heat_of(
@@ -70,8 +78,11 @@ def heat_of(
         # The hard fats come melted, however cool they are left to stand.
         melted = 1.0
         mixed = meeting_c(solution, (liquid, oils_at), (hard, oils_at), oils_at).temperature_c
+    warms = _warming(pot, additives)
     return PotHeat(
         pot=pot.id,
+        warms=sum(warms.values()),
+        warmed_by=tuple(warms),
         school=school,
         lye_peak=peak,
         lye_at=lye_at,
@@ -90,3 +101,20 @@ def heat_of(
         melted=melted,
         hard_fats_g=hard,
     )
+
+
+def _warming(pot: Pot, additives: Mapping[str, Additive]) -> dict[str, float]:
+    """Points of heat that each additive brings a pot, or the bowl of it with most of them, by its name."""
+    oils_g = sum(line.grams for line in pot.ingredients if line.role == "oil")
+    found = _points(pot.ingredients, oils_g, additives)
+    bowls = [_points(bowl.additions, bowl.oils_g, additives) for bowl in pot.portions]
+    return found | max(bowls, key=lambda points: sum(points.values()), default={})
+
+
+def _points(lines: Iterable[OnScale], oils_g: float, additives: Mapping[str, Additive]) -> dict[str, float]:
+    return {
+        line.name: points
+        for line in lines
+        if line.role == "additive"
+        and (points := additives[line.key].heat * strength_of(1000 * line.exact_g / oils_g, additives[line.key])) > 0
+    }

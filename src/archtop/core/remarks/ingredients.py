@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
+from archtop.core.base import LOAF
 from archtop.core.chemistry import grams_per_g_oils
 from archtop.core.document import Cupboard, Loaf, additive_doses, colour_doses, scent_doses
 from archtop.core.pots import ColourPlan, Contrast, Pot, PotHeat, Sprinkled, Supply, against_assessment
@@ -17,6 +18,8 @@ __all__ = ["Mixed", "remarks_on_ingredients"]
 _OFF_WISH = 12.0
 # Free fat that makes a soft, quickly turning bar [%]; common practice keeps below it.
 _MOST_FREE_FAT = 9.0
+# Points of heat from which a pot is told to warm by itself: a strong thing at its usual dose, or two that are not.
+_WARMS = 1.5
 _STRENGTHS = (", a little", "", ", strongly")
 
 
@@ -40,7 +43,7 @@ def remarks_on_ingredients(of: ResolvedLoaf, mixed: Mixed) -> tuple[Remark, ...]
         *_on_scents(loaf, cupboard, pots),
         *_on_free_fat(pots),
         *_on_colours(colours, contrasts),
-        *_on_heat(heats, pots),
+        *_on_heat(heats, pots, gelled=loaf.sizing.gelled),
         *_on_assessment(loaf, pots, mixed.sprinkled),
         *_on_stock(supplies),
     )
@@ -165,9 +168,18 @@ def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) ->
             )
 
 
-def _on_heat(heats: Sequence[PotHeat], pots: Sequence[Pot]) -> Iterator[Remark]:
+def _on_heat(heats: Sequence[PotHeat], pots: Sequence[Pot], *, gelled: bool) -> Iterator[Remark]:
     names = {pot.id: pot.name for pot in pots}
     for heat in heats:
+        if heat.warms >= _WARMS:
+            kept = " and is kept warm besides" if gelled and heat.pot == str(LOAF) else ""
+            yield Remark(
+                code="heat.additives",
+                where=heat.pot,
+                text=f"{names[heat.pot]} warms by itself as it sets ({', '.join(heat.warmed_by)}){kept}: it may crack, "
+                "glow in the middle or brown (common practice).",
+                remedy="Work it cool, and leave it open in a cool place, without a blanket.",
+            )
         if heat.school.key == "hot lye" and heat.hard_fats_g > 0 and heat.melted < 0.98:
             yield Remark(
                 code="heat.unmelted",

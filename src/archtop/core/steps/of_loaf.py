@@ -57,7 +57,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
             steps += casting_steps(of, pot)
         else:
             steps += loaf_steps(
-                loaf, Poured(top, planned.fills, planned.embed_holds, planned.layer_holds, planned.sprinkled)
+                loaf, Poured(top, planned.fills, planned.embed_holds, planned.layer_holds, planned.sprinkled, heat)
             )
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
     moves = {str(key): found for key, found in planned.moves.items()}

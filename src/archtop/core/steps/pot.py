@@ -90,6 +90,8 @@ class _PotSteps:
             return
         yield from self.oils()
         yield from self.lye()
+        if not self.lines("scent", stage="oils"):
+            yield from self.scent_mixes()
         yield from self.mixing()
         yield from self.bowls()
 
@@ -145,12 +147,14 @@ class _PotSteps:
             yield self.step(
                 "oils", "weigh", "Weigh and melt the oils", "Pot on the scale, tare. Solid fats first.", (*oils, target)
             )
+        if self.lines("scent", stage="oils"):
+            yield from self.scent_mixes()
         if blended := self.stirred("oils"):
             yield from self.thinning("oils")
             yield self.step(
                 "into-oils",
                 "weigh",
-                "Blend into the oils",
+                "Blend into the liquid oils" if self.hot else "Blend into the oils",
                 "Until no lump is left." if any(line.powder for line in blended) else "Stir it in well.",
                 _running(blended),
                 cautions=_cautions(blended),
@@ -205,6 +209,18 @@ class _PotSteps:
                 "This lye goes in hot: what belongs into cooled lye waits for the liquid oils." if self.hot else "",
                 _running(cooled),
                 cautions=LYE_CAUTIONS[:1],
+            )
+
+    def scent_mixes(self) -> Iterator[Step]:
+        """Scents of several bottles, mixed before anything thickens."""
+        for mix in self.pot.scent_mixes:
+            yield self.step(
+                f"blend.{mix.key}",
+                "mix",
+                f"Mix the scent {mix.name}",
+                "Into a clean glass, bottle after bottle. What is left over keeps.",
+                _running([_Line(item.key, item.name, item.grams, fine=True) for item in mix.bottles]),
+                cautions=(SCENT_CAUTION,),
             )
 
     def mixing(self) -> Iterator[Step]:
@@ -263,9 +279,8 @@ class _PotSteps:
         portions = self.pot.portions
         if len(portions) > 1:
             amounts = tuple(Amount(key=p.key, label=p.name, value=p.grams, unit="g") for p in portions)
-            yield self.step(
-                "split", "split", f"Split into {len(portions)} bowls", "Held back for the top first.", amounts
-            )
+            first = "Held back for the top first." if any(p.use == "frosting" for p in portions) else ""
+            yield self.step("split", "split", f"Split into {len(portions)} bowls", first, amounts)
         yield from self.thinning()
         # All colours before any scent: what is scented first would thicken while the others are still being coloured.
         yield from (self.coloured(portion) for portion in portions if self.of(portion, "colour"))

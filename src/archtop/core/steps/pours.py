@@ -10,7 +10,7 @@ from archtop.core.cuts import CutHow, CutPlan
 from archtop.core.document import Embed, Loaf
 from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
-from archtop.core.pots import Sprinkled
+from archtop.core.pots import PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, on_dry
 from archtop.core.steps.top import top_steps
@@ -27,6 +27,7 @@ class Poured(NamedTuple):
     embed_holds: Sequence[EmbedHold]
     layer_holds: Sequence[LayerHold]
     sprinkled: Sequence[Sprinkled]
+    heat: PotHeat
 
 
 def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
@@ -49,7 +50,7 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
         stage=loaf.name,
         do="cover",
         title="Cover and leave it",
-        detail="If it is spritzed with alcohol: no flame near; once now, once in an hour.",
+        detail=_left(planned.heat) + "If it is spritzed with alcohol: no flame near; once now, once in an hour.",
     )
     if any(finish.of_kind.again_h for finish in loaf.top.finishes):
         yield Step(
@@ -61,6 +62,13 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
             amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
             cautions=("Alcohol burns: no flame near, windows open.",),
         )
+
+
+def _left(heat: PotHeat) -> str:
+    """How it is left to set, where that is not as usual."""
+    if heat.warms < 1:
+        return ""
+    return f"Loosely, in a cool place: {', '.join(heat.warmed_by)} will warm it by itself. "
 
 
 def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequence[Sprinkled]) -> Step:

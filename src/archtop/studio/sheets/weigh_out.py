@@ -13,7 +13,8 @@ from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemp
 
 from archtop.core import Loaf, LoafPlan
 from archtop.core.base import ML_PER_US_FL_OZ
-from archtop.core.pots import Portion, Pot, Scales, ways_to_weigh
+from archtop.core.chemistry import STAGE_SAYS
+from archtop.core.pots import Ingredient, OnScale, Portion, Pot, Scales, ways_to_weigh
 from archtop.studio.sheets.names import PaperName, UnitsName
 from archtop.studio.sheets.paper import PAPERS
 
@@ -64,13 +65,19 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
     if pot.unweighable:
         text = f"The scale ({scales.main.step_says}) cannot weigh this pot. {ways_to_weigh(pot.unweighable)}"
         return [*story, Paragraph(text, _CAUTION)]
-    rows = [["", line.name, (scales.fine if line.fine else scales.main).shows(line.grams)] for line in pot.ingredients]
+    rows = [
+        ["", _line(line), (scales.fine if line.fine else scales.main).shows(line.grams)] for line in pot.ingredients
+    ]
     # What the fine scale adds is in the total: it has that scale's digits where both show the same unit.
     total = scales.fine.shows if any(line.fine for line in pot.ingredients) else show
     story.append(_table(rows, total(pot.total_g)))
     if len(pot.portions) > 1:
         portions = _table([["", p.name, total(p.grams)] for p in pot.portions], total(pot.total_g))
         story += [Spacer(1, 6 * mm), KeepTogether([Paragraph("Split into", _TITLE), portions])]
+    for scent in pot.scent_mixes:
+        bottles = [["", bottle.name, scales.fine.shows(bottle.grams)] for bottle in scent.bottles]
+        mixed = _table(bottles, scales.fine.shows(sum(bottle.grams for bottle in scent.bottles)))
+        story += [Spacer(1, 5 * mm), KeepTogether([Paragraph(f"Mix the scent {scent.name}", _SMALL_TITLE), mixed])]
     for mix in pot.thinned:
         fine = scales.fine.shows
         thin = [["", mix.name, fine(mix.stir_g)], ["", mix.into, fine(mix.into_g)]]
@@ -80,6 +87,15 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
         if portion.additions:
             story += [Spacer(1, 5 * mm), _additions(portion, scales)]
     return story
+
+
+def _thinned(line: OnScale) -> str:
+    return line.name + (f", thinned 1 in {line.times}" if line.times > 1 else "")
+
+
+def _line(line: Ingredient) -> str:
+    """A line of the pot, and where it goes if that is not plain."""
+    return _thinned(line) + (f", into {STAGE_SAYS[line.stage]}" if line.stage else "")
 
 
 def _volume(units: UnitsName) -> Callable[[float], str]:
@@ -93,8 +109,7 @@ def _additions(portion: Portion, scales: Scales) -> KeepTogether:
     show = scales.fine.shows
     rows = [["", "Batter", show(portion.grams)]]
     for part in portion.additions:
-        thinned = f", thinned 1 in {part.times}" if part.times > 1 else ""
-        rows.append(["", part.name + thinned, show(part.grams)])
+        rows.append(["", _thinned(part) + (", at the very last" if part.last else ""), show(part.grams)])
     scent = f" Scent {portion.scent.value:.2f} % of it" if portion.scent else ""
     limit = (
         f", at most {portion.scent_max_percent:.2f} %." if scent and portion.scent_max_percent else "." if scent else ""

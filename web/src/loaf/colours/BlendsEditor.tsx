@@ -25,7 +25,9 @@ export function BlendsEditor({ scents }: { scents: readonly Scent[] }) {
 				Scents
 			</h2>
 			{document.blends.map((blend) => {
-				const used = document.colours.some((colour) => colour.scent?.blend === blend.id);
+				const used = [...document.colours, ...(document.whole_pots ?? [])].some(
+					(item) => item.scent?.blend === blend.id,
+				);
 				const put = (next: Partial<ScentBlend>) =>
 					change(
 						document.blends.map((item) => (item.id === blend.id ? { ...item, ...next } : item)),
@@ -39,7 +41,7 @@ export function BlendsEditor({ scents }: { scents: readonly Scent[] }) {
 								look="quiet"
 								aria-label={`Remove ${blend.name}`}
 								disabled={used}
-								title={used ? "A colour uses it" : undefined}
+								title={used ? "A colour or a pot uses it" : undefined}
 								onClick={() => change(document.blends.filter((item) => item.id !== blend.id))}
 							>
 								<X aria-hidden className="size-4" />

@@ -1,21 +1,24 @@
 import { X } from "lucide-react";
-import type { Colour, Colourant, ColourPlan } from "../../api/types";
+import type { Colour, Colourant, ColourPlan, OfferedAdditive } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
+import { AdditiveRows } from "../formula/AdditiveRows";
 import { ColourHelp } from "./ColourHelp";
 import { DoseRows } from "./DoseRows";
 import { ForecastStrip } from "./ForecastStrip";
+import { ScentChoice } from "./ScentChoice";
 
 interface Props {
 	colour: Colour;
 	planned: ColourPlan | undefined;
 	jars: readonly Colourant[];
+	additives: readonly OfferedAdditive[];
 }
 
 /** One colour: the wish, what goes in, the scent, and how it turns out. */
-export function ColourCard({ colour, planned, jars }: Props) {
-	const { document, edit, live } = useEditor();
+export function ColourCard({ colour, planned, jars, additives }: Props) {
+	const { edit, live } = useEditor();
 	const patch = (change: Partial<Colour>) =>
 		edit(
 			(loaf) => ({
@@ -26,7 +29,6 @@ export function ColourCard({ colour, planned, jars }: Props) {
 		);
 	// Until it is planned it may be used: what the loaf names can not be taken away.
 	const used = live.plan.colours.find((item) => item.id === colour.id)?.used ?? true;
-	const scent = colour.scent ?? null;
 	return (
 		<li className="tray space-y-2.5 p-3" data-colour={colour.id}>
 			<div className="grid grid-cols-[44px_1fr_auto] items-end gap-2">
@@ -57,29 +59,18 @@ export function ColourCard({ colour, planned, jars }: Props) {
 				jars={jars}
 				onChange={(colourants) => patch({ colourants })}
 			/>
-			<div className="grid grid-cols-[1fr_84px] items-end gap-2">
-				<SelectField
-					label="Scent"
-					value={scent?.blend ?? ""}
-					options={[
-						["", "None in this one"] as const,
-						...document.blends.map((blend) => [blend.id, blend.name] as const),
-					]}
-					onChange={(blend) =>
-						patch({ scent: blend ? { blend, percent_of_oils: scent?.percent_of_oils ?? 3 } : null })
-					}
-				/>
-				{scent && (
-					<NumberField
-						label="Of oils"
-						suffix="%"
-						digits={2}
-						min={0}
-						value={scent.percent_of_oils}
-						onChange={(percent_of_oils) => patch({ scent: { ...scent, percent_of_oils } })}
-					/>
-				)}
-			</div>
+			<AdditiveRows
+				bowl
+				title={`Into ${colour.name} only`}
+				doses={colour.additives ?? []}
+				additives={additives}
+				onChange={(next) => patch({ additives: next })}
+			/>
+			<ScentChoice
+				scent={colour.scent ?? null}
+				none="None in this one"
+				onChange={(scent) => patch({ scent })}
+			/>
 			<ColourHelp colour={colour} onTake={(colourants) => patch({ colourants })} />
 		</li>
 	);

@@ -9,6 +9,7 @@ import { Remarks } from "../section/Remarks";
 import { BlendsEditor } from "./BlendsEditor";
 import { ColourCard } from "./ColourCard";
 import { ContrastList } from "./ContrastList";
+import { WholePots } from "./WholePots";
 
 /** Colours and scents: what goes into each bowl, and what it will look like when the bars have cured. */
 export function ColoursPlace() {
@@ -25,6 +26,7 @@ export function ColoursPlace() {
 							colour={colour}
 							planned={live.plan.colours.find((item) => item.id === colour.id)}
 							jars={cupboard.colourants}
+							additives={cupboard.additives}
 						/>
 					))}
 				</ul>
@@ -35,7 +37,8 @@ export function ColoursPlace() {
 			<div className="space-y-4">
 				<ContrastList />
 				<BlendsEditor scents={cupboard.scents} />
-				<Remarks codes={/^(colour|scent|portion)/} />
+				<WholePots jars={cupboard.colourants} />
+				<Remarks codes={/^(colour|scent|portion|additive)/} />
 				<p className="text-sm text-soft">
 					Jars and bottles are kept in the{" "}
 					<Link to="/cupboard" className="font-semibold text-rim-deep underline">

@@ -178,6 +178,7 @@ export const addColour = (loaf: Loaf): Loaf => ({
 			name: `Colour ${loaf.colours.length + 1}`,
 			srgb: "#7a8b99",
 			colourants: [],
+			additives: [],
 			scent: null,
 		},
 	],

@@ -1,5 +1,6 @@
 import { Plus, X } from "lucide-react";
-import type { Additive, AdditiveDose } from "../../api/types";
+import type { AdditiveDose, OfferedAdditive } from "../../api/types";
+import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
 
@@ -11,25 +12,30 @@ const UNITS = [
 ] as const;
 
 interface Props {
+	title: string;
 	doses: readonly AdditiveDose[];
-	additives: readonly Additive[];
+	additives: readonly OfferedAdditive[];
+	/** Into a single bowl only: with its colours, or at the very last. */
+	bowl?: boolean;
 	onChange: (doses: AdditiveDose[]) => void;
 }
 
 /** What else goes in, how much, and where. */
-export function AdditiveRows({ doses, additives, onChange }: Props) {
+export function AdditiveRows({ title, doses, additives, bowl = false, onChange }: Props) {
 	const patch = (at: number, change: Partial<AdditiveDose>) =>
 		onChange(doses.map((dose, i) => (i === at ? { ...dose, ...change } : dose)));
-	const unused = additives.find((additive) => !doses.some((dose) => dose.additive === additive.key));
+	const offered = bowl ? additives.filter((item) => item.bowl_places.length > 0) : additives;
+	const unused = offered.find((additive) => !doses.some((dose) => dose.additive === additive.key));
 	return (
 		<fieldset className="space-y-2">
-			<legend className="font-bold">What else goes in</legend>
+			<legend className={bowl ? "sr-only" : "font-bold"}>{title}</legend>
 			{doses.map((dose, i) => (
 				<AdditiveRow
 					// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another choice in it must keep the focus.
 					key={i}
 					dose={dose}
-					additives={additives}
+					additives={offered}
+					bowl={bowl}
 					onChange={(change) => patch(i, change)}
 					onRemove={() => onChange(doses.filter((_, at) => at !== i))}
 				/>
@@ -44,7 +50,7 @@ export function AdditiveRows({ doses, additives, onChange }: Props) {
 						])
 					}
 				>
-					<Plus aria-hidden className="size-4" /> Another addition
+					<Plus aria-hidden className="size-4" /> {bowl ? "Into this bowl only" : "Another addition"}
 				</Button>
 			)}
 		</fieldset>
@@ -53,16 +59,23 @@ export function AdditiveRows({ doses, additives, onChange }: Props) {
 
 interface RowProps {
 	dose: AdditiveDose;
-	additives: readonly Additive[];
+	additives: readonly OfferedAdditive[];
+	bowl: boolean;
 	onChange: (change: Partial<AdditiveDose>) => void;
 	onRemove: () => void;
 }
 
-const PACES: Record<number, string> = { 1: "thickens a little sooner", 2: "thickens much sooner" };
+const PACES: Record<string, string> = {
+	"-2": "thickens much later",
+	"-1": "thickens a little later",
+	"1": "thickens a little sooner",
+	"2": "thickens much sooner",
+};
 
-function AdditiveRow({ dose, additives, onChange, onRemove }: RowProps) {
+function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
+	const stages = useCatalogue("additive_stages");
 	const additive = additives.find((item) => item.key === dose.additive);
-	const stages = additive ? [additive.stage, ...additive.also] : [];
+	const places = (bowl ? additive?.bowl_places : additive?.places) ?? [];
 	const does = additive
 		? [
 				PACES[additive.pace],
@@ -70,19 +83,25 @@ function AdditiveRow({ dose, additives, onChange, onRemove }: RowProps) {
 				additive.note.replace(/\.$/, ""),
 			].filter(Boolean)
 		: [];
+	const usually = does.join("; ").replace(/^./, (first) => first.toLowerCase());
 	return (
 		<div className="rounded-lg border border-line bg-white p-2">
-			<div className="grid grid-cols-[minmax(0,1fr)_70px_124px_112px_auto] items-end gap-2">
-				<SelectField
-					label="Addition"
-					value={dose.additive}
-					options={additives.map((item) => [item.key, item.name] as const)}
-					onChange={(key) => {
-						// Another thing begins at its own usual dose, in the unit of its table.
-						const low = additives.find((item) => item.key === key)?.low;
-						onChange({ additive: key, stage: null, unit: "g per kg oils", ...(low && { amount: low }) });
-					}}
-				/>
+			<div
+				className={`grid items-end gap-2 ${bowl ? "grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]" : "grid-cols-[minmax(0,1fr)_70px_112px_148px_auto]"}`}
+			>
+				<div className={bowl ? "col-span-2" : ""}>
+					<SelectField
+						label="Addition"
+						value={dose.additive}
+						options={additives.map((item) => [item.key, item.name] as const)}
+						onChange={(key) => {
+							// Another thing begins at its own usual dose, in the unit of its table.
+							const low = additives.find((item) => item.key === key)?.low;
+							onChange({ additive: key, stage: null, unit: "g per kg oils", ...(low && { amount: low }) });
+						}}
+					/>
+				</div>
+				{bowl && <TakeOut name={additive?.name ?? dose.additive} onRemove={onRemove} />}
 				<NumberField
 					label="Amount"
 					digits={2}
@@ -95,22 +114,32 @@ function AdditiveRow({ dose, additives, onChange, onRemove }: RowProps) {
 					options={UNITS}
 					onChange={(unit) => onChange({ unit })}
 				/>
-				<SelectField
-					label="Goes into"
-					value={dose.stage ?? additive?.stage ?? "oils"}
-					options={stages.map((stage) => [stage, stage] as const)}
-					onChange={(stage) => onChange({ stage })}
-				/>
-				<Button look="quiet" aria-label={`Take out ${additive?.name ?? dose.additive}`} onClick={onRemove}>
-					<X aria-hidden className="size-4" />
-				</Button>
+				<div className={bowl ? "col-span-2" : ""}>
+					<SelectField
+						label="Goes into"
+						value={dose.stage ?? places[0] ?? "after trace"}
+						options={optionsOf<NonNullable<AdditiveDose["stage"]>>(
+							stages.filter((stage) => places.some((place) => place === stage.kind)),
+						)}
+						onChange={(stage) => onChange({ stage })}
+					/>
+				</div>
+				{!bowl && <TakeOut name={additive?.name ?? dose.additive} onRemove={onRemove} />}
 			</div>
 			{additive && (
 				<p className="mt-1 text-xs text-soft">
-					Usually {additive.low} to {additive.high} g/kg:{" "}
-					{does.join("; ").replace(/^./, (first) => first.toLowerCase())} (common practice)
+					Usually {additive.low} to {additive.high} g/kg{usually && `: ${usually}`}
+					{additive.own ? " (your own)" : " (common practice)"}
 				</p>
 			)}
 		</div>
+	);
+}
+
+function TakeOut({ name, onRemove }: { name: string; onRemove: () => void }) {
+	return (
+		<Button look="quiet" aria-label={`Take out ${name}`} onClick={onRemove}>
+			<X aria-hidden className="size-4" />
+		</Button>
 	);
 }

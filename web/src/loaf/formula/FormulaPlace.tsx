@@ -40,6 +40,7 @@ export function FormulaPlace() {
 				<FatRows formula={formula} fats={cupboard.fats} onChange={(fats) => patch({ fats })} />
 				<LyeFields formula={formula} fats={cupboard.fats} onChange={patch} />
 				<AdditiveRows
+					title="What else goes in"
 					doses={formula.additives}
 					additives={cupboard.additives}
 					onChange={(additives) => patch({ additives })}

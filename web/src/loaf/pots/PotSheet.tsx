@@ -1,4 +1,5 @@
 import type { Pot } from "../../api/types";
+import { useCatalogue } from "../../api/useCatalogue";
 import { paintOf } from "../../drawing/paint";
 import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
@@ -28,6 +29,9 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 	const total = pot.ingredients.some((line) => line.fine) ? small : main;
 	const whole = (grams: number) => onScale(grams, total);
 	const { colour } = paintOf(live.of, live.plan);
+	const places = new Map(
+		useCatalogue("additive_stages").map((entry) => [entry.kind, entry.label.toLowerCase()]),
+	);
 	const wide = pot.portions.length > 1;
 	const added = pot.portions.filter((part) => part.additions.length > 0);
 	const before = (grams: number) =>
@@ -66,10 +70,15 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 							total={whole(pot.total_g)}
 							rows={pot.ingredients.map((line) => ({
 								key: `${line.role} ${line.key}`,
-								name: line.name,
+								name: line.times > 1 ? `${line.name}, thinned 1 in ${line.times}` : line.name,
 								grams: line.fine ? fine(line.grams) : weight(line.grams),
 								mark: line.role === "lye",
-								note: exact ? before(line.exact_g) : undefined,
+								note: [
+									line.stage && `into ${places.get(line.stage) ?? line.stage}`,
+									exact && before(line.exact_g),
+								]
+									.filter(Boolean)
+									.join("; "),
 							}))}
 						/>
 						{wide && (
@@ -96,6 +105,16 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 							))}
 						</ul>
 					)}
+					{pot.scent_mixes.length > 0 && (
+						<ul className="mt-3 space-y-1 text-sm" aria-label="Scents to be mixed">
+							{pot.scent_mixes.map((mix) => (
+								<li key={mix.key}>
+									<strong>{mix.name}</strong> is mixed of{" "}
+									{mix.bottles.map((bottle) => `${fine(bottle.grams)} of ${bottle.name}`).join(" and ")}.
+								</li>
+							))}
+						</ul>
+					)}
 					{added.length > 0 && (
 						<div className={`mt-4 grid gap-4 ${added.length > 1 ? "sm:grid-cols-2 xl:grid-cols-3" : ""}`}>
 							{added.map((part) => (
@@ -111,10 +130,11 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 													<th scope="row" className="py-1 pr-2 text-left font-normal">
 														{item.name}
 														{item.times > 1 && `, thinned 1 in ${item.times}`}
+														{item.last && ", at the very last"}
 														{exact && <span className="block text-xs text-soft">{before(item.exact_g)}</span>}
 													</th>
 													<td className="figures py-1 text-right font-semibold whitespace-nowrap">
-														{fine(item.shows_g)}
+														{fine(item.grams)}
 													</td>
 												</tr>
 											))}

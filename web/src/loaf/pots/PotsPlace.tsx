@@ -9,6 +9,7 @@ import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { Reminders } from "../section/Reminders";
+import { LabelText } from "./LabelText";
 import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
 
@@ -68,13 +69,13 @@ export function PotsPlace() {
 			<div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
 				<div className="space-y-4">
 					<SizeBack />
-					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed)/} />
+					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed|finish)/} />
 					<Reminders />
 					<section aria-labelledby="label" className="tray space-y-2 p-4">
 						<h2 id="label" className="text-lg">
 							Ingredient label, a draft
 						</h2>
-						<p className="text-sm">{plan.label.text}</p>
+						<LabelText label={plan.label} />
 						<p className="text-xs text-soft">{plan.label.caution}</p>
 					</section>
 				</div>

@@ -1,5 +1,7 @@
+import { useQuery } from "@tanstack/react-query";
 import { Plus, X } from "lucide-react";
-import type { Finish, LoafTop } from "../../api/types";
+import { cupboardQuery } from "../../api/queries";
+import type { Cupboard, Finish, LoafTop } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
@@ -65,6 +67,16 @@ export function CrownDrawer() {
 	);
 }
 
+type Shelf = NonNullable<Finish["of"]>["shelf"];
+
+/** What stands on these shelves, by a name of shelf and key. */
+const thingsOn = (cupboard: Cupboard, shelves: readonly Shelf[]) =>
+	shelves.flatMap((shelf) =>
+		(shelf === "colourant" ? cupboard.colourants : cupboard.additives).map(
+			(item) => [`${shelf}:${item.key}`, item.name] as const,
+		),
+	);
+
 /** What goes over all of it last. */
 export function FinishesDrawer() {
 	const { document, edit } = useEditor();
@@ -73,6 +85,9 @@ export function FinishesDrawer() {
 	const kinds = new Set(finishes.map((finish) => finish.kind));
 	const offered = useCatalogue("finishes");
 	const unitOf = (kind: string) => offered.find((entry) => entry.kind === kind)?.defaults.unit;
+	const { data: cupboard } = useQuery(cupboardQuery);
+	const shelvesOf = (kind: string) =>
+		(offered.find((entry) => entry.kind === kind)?.defaults.shelves ?? []) as Shelf[];
 	return (
 		<Drawer id="finishes" title="Finishes" line={finishes.map((finish) => finish.name).join(", ") || "None"}>
 			{finishes.map((finish, i) => {
@@ -111,7 +126,7 @@ export function FinishesDrawer() {
 								label="It is"
 								value={finish.kind}
 								options={optionsOf<Finish["kind"]>(offered)}
-								onChange={(kind) => patch({ kind })}
+								onChange={(kind) => patch({ kind, of: null })}
 							/>
 							<NumberField
 								label="Amount"
@@ -126,6 +141,17 @@ export function FinishesDrawer() {
 								onChange={(when) => patch({ when })}
 							/>
 						</FieldRow>
+						{cupboard && shelvesOf(finish.kind).length > 0 && (
+							<SelectField
+								label="What it is of, from the cupboard"
+								value={finish.of ? `${finish.of.shelf}:${finish.of.key}` : ""}
+								options={[["", "Not said yet"] as const, ...thingsOn(cupboard, shelvesOf(finish.kind))]}
+								onChange={(of) => {
+									const [shelf, key] = of.split(":");
+									patch({ of: shelf && key ? { shelf: shelf as Shelf, key } : null });
+								}}
+							/>
+						)}
 					</div>
 				);
 			})}

@@ -1,0 +1,255 @@
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import { putAdditive } from "../api/queries";
+import type { Additive, OfferedAdditive } from "../api/types";
+import { optionsOf, useCatalogue } from "../api/useCatalogue";
+import { Button } from "../ui/Button";
+import { Cautions } from "../ui/Cautions";
+import { FieldRow } from "../ui/Drawer";
+import { CheckField, NumberField, SelectField, TextField } from "../ui/fields";
+import { Problems } from "../ui/Problems";
+import { ShelfCard } from "./ShelfCard";
+import { keyOf, useShelf } from "./useShelf";
+
+const CAUTION = [
+	"What goes on skin must be made for it, and stand lye. Doses here are common practice: the supplier's sheet goes before them. Fine powders are not to be breathed.",
+];
+type Choices = readonly (readonly [string, string])[];
+const PACES: Choices = [
+	["-2", "Much later"],
+	["-1", "A little later"],
+	["0", "As without it"],
+	["1", "A little sooner"],
+	["2", "Much sooner"],
+];
+const HEATS: Choices = [
+	["0", "No"],
+	["1", "Some"],
+	["2", "Strongly"],
+];
+const FIRMS: Choices = [
+	["-1", "Softer"],
+	["0", "As without it"],
+	["1", "A little firmer"],
+	["2", "Firmer"],
+];
+/** What it is weighs as spooned, and as it lies in batter [g/ml]; how much of it is water. */
+const FORMS = [
+	["powder", "Fine powder", { bulk: 0.5, true: 1.5, water_share: 0, powder: true }],
+	["grains", "Grains or seeds", { bulk: 0.6, true: 1.2, water_share: 0, powder: false }],
+	["oil", "Oil or extract", { bulk: 0.92, true: 0.92, water_share: 0, powder: false }],
+	["liquid", "Watery liquid", { bulk: 1, true: 1, water_share: 0.95, powder: false }],
+] as const;
+type Form = (typeof FORMS)[number][0];
+const START: Additive = {
+	key: "",
+	name: "",
+	inci: "",
+	stage: "after trace",
+	also: ["oils"],
+	low: 5,
+	high: 20,
+	bulk: 0.5,
+	true: 1.5,
+	pace: 0,
+	heat: 0,
+	firm: 0,
+	water_share: 0,
+	powder: true,
+	colour: null,
+	note: "",
+	own: true,
+};
+
+/** Additives: the built-in ones, and the studio's own by name, form, dose and INCI. */
+export function AdditiveShelf({ additives }: { additives: readonly OfferedAdditive[] }) {
+	const { put, take, refused } = useShelf("additive", putAdditive);
+	const [fresh, setFresh] = useState<Additive | null>(null);
+	const keys = additives.map((additive) => additive.key);
+	const own = additives.filter((additive) => additive.own);
+	const standing = additives.filter((additive) => !additive.own);
+	return (
+		<div className="space-y-3">
+			<Cautions lines={CAUTION} />
+			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
+			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3" aria-label="Your own">
+				{own.map(({ places: _places, bowl_places: _bowls, ...additive }) => (
+					<ShelfCard
+						key={additive.key}
+						item={additive as Additive}
+						name={additive.name}
+						line={<About additive={additive} />}
+						onPut={put}
+						onTake={() => take(additive.key)}
+					>
+						{(draft, change) => <AdditiveFields additive={draft} onChange={change} />}
+					</ShelfCard>
+				))}
+				{fresh && (
+					<ShelfCard
+						isNew
+						item={fresh}
+						name="A new additive"
+						line=""
+						onPut={async (additive) => {
+							await put({ ...additive, key: keyOf(additive.name, keys) });
+							setFresh(null);
+						}}
+						onTake={() => setFresh(null)}
+					>
+						{(draft, change) => <AdditiveFields additive={draft} onChange={change} />}
+					</ShelfCard>
+				)}
+			</ul>
+			{!fresh && (
+				<Button onClick={() => setFresh(START)}>
+					<Plus aria-hidden className="size-4" /> Add an additive
+				</Button>
+			)}
+			<section aria-labelledby="built-in" className="tray p-4">
+				<h2 id="built-in" className="text-lg">
+					Known already
+				</h2>
+				<ul className="mt-1 columns-1 gap-6 text-sm md:columns-2 xl:columns-3">
+					{standing.map((additive) => (
+						<li key={additive.key} className="mb-1.5 break-inside-avoid">
+							<strong>{additive.name}</strong>{" "}
+							<span className="text-soft">
+								<About additive={additive} />
+							</span>
+						</li>
+					))}
+				</ul>
+			</section>
+		</div>
+	);
+}
+
+function About({ additive }: { additive: Additive }) {
+	const label = useCatalogue("additive_stages").find((stage) => stage.kind === additive.stage)?.label;
+	return (
+		<>
+			{additive.inci || "no INCI name yet"} · {additive.low} to {additive.high} g/kg · {label?.toLowerCase()}
+			{additive.note && ` · ${additive.note}`}
+		</>
+	);
+}
+
+interface FieldsProps {
+	additive: Additive;
+	onChange: (change: Partial<Additive>) => void;
+}
+
+function AdditiveFields({ additive, onChange }: FieldsProps) {
+	const stages = useCatalogue("additive_stages");
+	const form: Form = additive.powder
+		? "powder"
+		: (additive.water_share ?? 0) > 0.5
+			? "liquid"
+			: (additive.bulk ?? 0) > 0.8
+				? "oil"
+				: "grains";
+	return (
+		<>
+			<FieldRow>
+				<TextField label="Name" value={additive.name} onChange={(name) => onChange({ name })} />
+				<TextField label="INCI" value={additive.inci ?? ""} onChange={(inci) => onChange({ inci })} />
+			</FieldRow>
+			<FieldRow>
+				<SelectField
+					label="Form"
+					value={form}
+					options={FORMS.map(([key, text]) => [key, text] as const)}
+					onChange={(key) => onChange(FORMS.find(([other]) => other === key)?.[2] ?? {})}
+				/>
+				<NumberField
+					label="Usually from"
+					suffix="g/kg oils"
+					digits={2}
+					value={additive.low}
+					onChange={(low) => onChange({ low })}
+				/>
+				<NumberField
+					label="to"
+					suffix="g/kg oils"
+					digits={2}
+					value={additive.high}
+					onChange={(high) => onChange({ high })}
+				/>
+			</FieldRow>
+			<FieldRow>
+				<SelectField
+					label="Usually goes into"
+					value={additive.stage ?? "after trace"}
+					options={optionsOf<NonNullable<Additive["stage"]>>(stages)}
+					onChange={(stage) =>
+						onChange({ stage, also: (additive.also ?? []).filter((other) => other !== stage) })
+					}
+				/>
+			</FieldRow>
+			<fieldset>
+				<legend className="font-semibold text-xs text-soft">It may go into…</legend>
+				<div className="grid gap-x-3 sm:grid-cols-2">
+					{stages
+						.filter((stage) => stage.kind !== additive.stage)
+						.map((stage) => {
+							const kind = stage.kind as NonNullable<Additive["stage"]>;
+							const also = additive.also ?? [];
+							return (
+								<CheckField
+									key={kind}
+									label={stage.label}
+									checked={also.includes(kind)}
+									onChange={(checked) =>
+										onChange({ also: checked ? [...also, kind] : also.filter((other) => other !== kind) })
+									}
+								/>
+							);
+						})}
+				</div>
+			</fieldset>
+			<FieldRow>
+				<SelectField
+					label="Thickens"
+					value={String(additive.pace ?? 0)}
+					options={PACES}
+					onChange={(pace) => onChange({ pace: Number(pace) })}
+				/>
+				<SelectField
+					label="Warms the loaf"
+					value={String(additive.heat ?? 0)}
+					options={HEATS}
+					onChange={(heat) => onChange({ heat: Number(heat) })}
+				/>
+				<SelectField
+					label="Unmoulds"
+					value={String(additive.firm ?? 0)}
+					options={FIRMS}
+					onChange={(firm) => onChange({ firm: Number(firm) })}
+				/>
+			</FieldRow>
+			<CheckField
+				label="It tints the bar"
+				checked={additive.colour != null}
+				onChange={(checked) => onChange({ colour: checked ? "#b08a5a" : null })}
+			/>
+			{additive.colour != null && (
+				<label className="block text-xs font-semibold text-soft">
+					At twice its highest dose
+					<input
+						type="color"
+						className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-white"
+						value={additive.colour}
+						onChange={(event) => onChange({ colour: event.target.value })}
+					/>
+				</label>
+			)}
+			<TextField
+				label="Your note"
+				max={400}
+				value={additive.note ?? ""}
+				onChange={(note) => onChange({ note })}
+			/>
+		</>
+	);
+}
