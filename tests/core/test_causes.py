@@ -200,7 +200,7 @@ def test_a_heavier_piece_is_named_with_both_densities(lye_percent: float, told: 
     found = [cause for says, cause in of("sunk", where).items() if "heavier" in says]
     assert bool(found) is told
     if told:
-        assert re.fullmatch(r"Rod: 1\.\d\d g/ml in batter of [01]\.\d\d", found[0].evidence)
+        assert re.fullmatch(r"Rod: 1\.\d\d g/ml in batter of [01]\.\d\d g/ml", found[0].evidence)
 
 
 def own(key: str, name: str, value: float, low: float, high: float, default: float) -> Cupboard:
@@ -220,7 +220,7 @@ def own(key: str, name: str, value: float, low: float, high: float, default: flo
     return standard_cupboard().model_copy(update={"rates": {key: rate}})
 
 
-@pytest.mark.parametrize(("film_mm", "evidence"), [(0.9, "your log: 0.90 mm of film, 0.5 usually"), (0.4, "")])
+@pytest.mark.parametrize(("film_mm", "evidence"), [(0.9, "your log: 0.90 mm of film, 0.5 mm usually"), (0.4, "")])
 def test_bowls_that_keep_more_than_usual_speak_for_running_short(film_mm: float, evidence: str) -> None:
     learned = own("film", "Film on bowls", film_mm, film_mm - 0.1, film_mm + 0.1, 0.5)
     (film,) = [c for says, c in of("under", circumstance(cupboard=learned)).items() if "bowls" in says]

@@ -292,7 +292,7 @@ def _measures(of: ResolvedLoaf, key: str, *, silicone: bool) -> Measures:
 
 
 def _pushed_aside(fills: Sequence[Fill], embeds: Sequence[EmbedPlan]) -> Figure:
-    how = " + ".join(f"{piece.pushes_aside.value:.0f} {piece.name}" for piece in embeds) or "0"
+    how = " + ".join(f"{piece.pushes_aside.value:.0f} ml {piece.name}" for piece in embeds) or "0"
     return Figure.exact(fills[-1].immersed_ml, "ml", how)
 
 

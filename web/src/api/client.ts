@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { chosenUnits } from "../ui/units";
 import type { paths } from "./schema";
 
 function cookie(name: string): string {
@@ -10,6 +11,7 @@ export const client = createClient<paths>({
 	baseUrl: "/",
 	fetch: (request) => {
 		if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+		request.headers.set("X-Units", chosenUnits());
 		return globalThis.fetch(request);
 	},
 });

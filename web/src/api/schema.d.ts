@@ -6980,7 +6980,9 @@ export interface components {
         };
         /**
          * Prices
-         * @description Prices for a kilogram by the stock's names, and for an hour of hands (0: not counted), in ``currency``.
+         * @description Prices for a kilogram by the stock's names, and for an hour of hands (0: not counted).
+         *
+         *     ``currency``: its sign; empty until one was chosen, and then that of the units in use.
          */
         Prices: {
             /** Currency */

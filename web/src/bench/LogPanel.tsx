@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { departuresQuery, troublesQuery } from "../api/queries";
 import type { BenchPress, Step } from "../api/types";
 import { clockText } from "../ui/dates";
+import { useUnits } from "../ui/UnitsContext";
 import { logLines } from "./logLines";
 import { LOOKS, type Tone } from "./tone";
 
@@ -15,7 +16,7 @@ interface Props {
 export function LogPanel({ steps, presses, tone }: Props) {
 	const { data: troubles = [] } = useQuery(troublesQuery);
 	const { data: departures = [] } = useQuery(departuresQuery);
-	const lines = logLines(presses, steps, troubles, departures);
+	const lines = logLines(presses, steps, troubles, departures, useUnits().units);
 	return (
 		<section
 			aria-label="So far"

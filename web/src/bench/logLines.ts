@@ -1,4 +1,5 @@
 import type { BenchPress, Departure, Step, Trouble } from "../api/types";
+import { temperatureText, type Units, withUnit } from "../ui/units";
 
 export interface LogLine {
 	readonly id: string;
@@ -25,6 +26,7 @@ export function logLines(
 	steps: readonly Step[],
 	troubles: readonly Trouble[],
 	departures: readonly Departure[],
+	units: Units = "metric",
 ): LogLine[] {
 	const titles = new Map(steps.map((step) => [step.key, step]));
 	const words = ({ step: key, action, grams, celsius }: BenchPress): string | null => {
@@ -42,8 +44,10 @@ export function logLines(
 		const title = titles.get(step)?.title ?? step;
 		if (!amount) return ACTIONS[action] + title + barsOf(titles.get(step));
 		const label = titles.get(step)?.amounts.find((item) => item.key === amount)?.label ?? amount;
-		if (grams != null) return `${ACTIONS[action]}${label}: ${grams} g on the scale`;
-		if (celsius != null) return `${ACTIONS[action]}${title}: ${celsius} °C`;
+		if (grams != null)
+			return `${ACTIONS[action]}${label}: ${units === "us" ? withUnit(grams, "weight", units) : `${grams} g`} on the scale`;
+		if (celsius != null)
+			return `${ACTIONS[action]}${title}: ${units === "us" ? temperatureText(celsius, units) : `${celsius} °C`}`;
 		return null;
 	};
 	return presses

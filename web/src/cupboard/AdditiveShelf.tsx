@@ -8,6 +8,8 @@ import { Cautions } from "../ui/Cautions";
 import { FieldRow } from "../ui/Drawer";
 import { CheckField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
+import { useUnits } from "../ui/UnitsContext";
+import { doseText } from "../ui/units";
 import { ShelfCard } from "./ShelfCard";
 import { keyOf, useShelf } from "./useShelf";
 
@@ -126,10 +128,12 @@ export function AdditiveShelf({ additives }: { additives: readonly OfferedAdditi
 }
 
 function About({ additive }: { additive: Additive }) {
+	const { units } = useUnits();
 	const label = useCatalogue("additive_stages").find((stage) => stage.kind === additive.stage)?.label;
 	return (
 		<>
-			{additive.inci || "no INCI name yet"} · {additive.low} to {additive.high} g/kg · {label?.toLowerCase()}
+			{additive.inci || "no INCI name yet"} · {doseText(additive.low, units)} to{" "}
+			{doseText(additive.high, units)} · {label?.toLowerCase()}
 			{additive.note && ` · ${additive.note}`}
 		</>
 	);
@@ -164,15 +168,13 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 				/>
 				<NumberField
 					label="Usually from"
-					suffix="g/kg oils"
-					digits={2}
+					quantity="dose"
 					value={additive.low}
 					onChange={(low) => onChange({ low })}
 				/>
 				<NumberField
 					label="to"
-					suffix="g/kg oils"
-					digits={2}
+					quantity="dose"
 					value={additive.high}
 					onChange={(high) => onChange({ high })}
 				/>

@@ -8,6 +8,8 @@ import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { Swatch } from "../ui/Swatch";
+import { useUnits } from "../ui/UnitsContext";
+import { doseText } from "../ui/units";
 import { PhotoPick } from "./PhotoPick";
 import { ShelfCard } from "./ShelfCard";
 import { keyOf, useShelf } from "./useShelf";
@@ -91,12 +93,14 @@ export function ColourantShelf({ jars }: { jars: readonly Colourant[] }) {
 
 function About({ jar }: { jar: Colourant }) {
 	const bad = jar.alkali_stable === false || jar.skin_safe === false;
+	const { units } = useUnits();
+	const dose = (g_per_kg: number) => doseText(g_per_kg, units);
 	const open = jar.alkali_stable == null || jar.skin_safe == null;
 	return (
 		<>
 			<span className="flex items-center gap-2">
-				<Swatch srgb={jar.bar.srgb} size={22} /> at {jar.bar.dose_g_per_kg} g/kg; tested {jar.low} to{" "}
-				{jar.high} g/kg
+				<Swatch srgb={jar.bar.srgb} size={22} /> at {dose(jar.bar.dose_g_per_kg)}; tested {dose(jar.low)} to{" "}
+				{dose(jar.high)}
 			</span>
 			{bad && (
 				<span className="font-bold text-lye">
@@ -132,8 +136,7 @@ function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partia
 					/>
 					<NumberField
 						label="Dose of the bar"
-						suffix="g/kg"
-						digits={2}
+						quantity="dose"
 						value={jar.bar.dose_g_per_kg}
 						onChange={(dose_g_per_kg) => bar({ dose_g_per_kg })}
 					/>
@@ -143,21 +146,19 @@ function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partia
 			<FieldRow>
 				<NumberField
 					label="Tested from"
-					suffix="g/kg"
-					digits={2}
+					quantity="dose"
 					value={jar.low}
 					onChange={(low) => onChange({ low })}
 				/>
 				<NumberField
 					label="Tested to"
-					suffix="g/kg"
-					digits={2}
+					quantity="dose"
 					value={jar.high}
 					onChange={(high) => onChange({ high })}
 				/>
 				<NumberField
 					label="Whitens"
-					suffix="per g/kg"
+					suffix="by dose"
 					digits={2}
 					value={jar.whitens}
 					onChange={(whitens) => onChange({ whitens })}
@@ -178,8 +179,7 @@ function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partia
 					onChange={(disperse) => onChange({ disperse })}
 				/>
 				<NumberField
-					label="Carrier to 1 g"
-					suffix="g"
+					label="Carrier to one of it"
 					digits={1}
 					value={jar.carrier_g_per_g}
 					onChange={(carrier_g_per_g) => onChange({ carrier_g_per_g })}

@@ -2,11 +2,14 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { cupboardQuery, pricesQuery, writePrices } from "../api/queries";
 import type { PricesIn } from "../api/types";
 import { MaybeNumberField, NumberField, TextField } from "../ui/fields";
+import { useUnits } from "../ui/UnitsContext";
+import { currencyOf } from "../ui/units";
 
-/** What things cost by the kilogram, and hands by the hour: for the cost of a bar. */
+/** What things cost by weight, and hands by the hour: for the cost of a bar. */
 export function PricesShelf() {
 	const { data: cupboard } = useQuery(cupboardQuery);
 	const { data: prices } = useQuery(pricesQuery);
+	const { units } = useUnits();
 	const cache = useQueryClient();
 	const write = useMutation({
 		mutationFn: writePrices,
@@ -18,6 +21,7 @@ export function PricesShelf() {
 	if (!cupboard || !prices) return null;
 	const put = (change: Partial<PricesIn>) =>
 		write.mutate({ currency: null, per_hour: null, per_kg: {}, ...change });
+	const currency = currencyOf(prices.currency, units);
 	const counted = new Set(Object.keys(cupboard.stock));
 	const things = [
 		...cupboard.fats.map((fat) => [`fat:${fat.key}`, fat.name] as const),
@@ -33,12 +37,12 @@ export function PricesShelf() {
 				<TextField
 					label="Currency"
 					max={8}
-					value={prices.currency}
-					onChange={(currency) => currency && put({ currency })}
+					value={currency}
+					onChange={(sign) => sign && put({ currency: sign })}
 				/>
 				<NumberField
 					label="An hour of hands"
-					suffix={prices.currency}
+					suffix={currency}
 					value={prices.per_hour}
 					min={0}
 					onChange={(per_hour) => per_hour >= 0 && put({ per_hour })}
@@ -49,7 +53,7 @@ export function PricesShelf() {
 					<li key={key}>
 						<MaybeNumberField
 							label={name}
-							suffix={`${prices.currency}/kg`}
+							quantity="price"
 							min={0}
 							value={prices.per_kg[key] ?? null}
 							onChange={(price) => put({ per_kg: { [key]: price } })}

@@ -1,4 +1,12 @@
 import type { ReactNode } from "react";
+import { useUnits } from "../ui/UnitsContext";
+import { inUnits, withUnit } from "../ui/units";
+
+/** A range of temperatures, in the units in use. */
+function Warm({ from, to }: { from: number; to: number }) {
+	const { units } = useUnits();
+	return `${inUnits(from, "temperature", units, 0)} to ${withUnit(to, "temperature", units, 0)}`;
+}
 
 export interface GuidePage {
 	readonly key: string;
@@ -314,11 +322,11 @@ export const PAGES: readonly GuidePage[] = [
 				<h2>How warm</h2>
 				<ul>
 					<li>
-						<strong>Cool</strong>: lye rested for hours, fats just fluid, 21 to 32 °C: slow, with time for
-						swirls.
+						<strong>Cool</strong>: lye rested for hours, fats just fluid, <Warm from={21} to={32} />: slow,
+						with time for swirls.
 					</li>
 					<li>
-						<strong>Matched warm</strong>: lye and fats both at about 38 to 46 °C.
+						<strong>Matched warm</strong>: lye and fats both at about <Warm from={38} to={46} />.
 					</li>
 					<li>
 						<strong>Hot lye</strong>: poured onto hard fats so that it melts them; liquid oils after. It

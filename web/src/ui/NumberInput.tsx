@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
 import { readTyped } from "./typedNumber";
 import { useUnits } from "./UnitsContext";
-import { type Quantity, unitOf } from "./units";
+import { type Quantity, type Unit, unitOf } from "./units";
 
 interface Props {
 	id: string;
@@ -38,11 +38,15 @@ export function NumberInput({
 }: Props) {
 	const { units } = useUnits();
 	const says = useId();
-	const unit = quantity ? unitOf(units, quantity) : { label: suffix ?? "", size: 1, digits: digits ?? 2 };
-	const told = (number: number) =>
-		String(Number((number / unit.size).toFixed(quantity ? (digits ?? unit.digits) : unit.digits)));
+	const own: Unit = quantity
+		? unitOf(units, quantity)
+		: { label: suffix ?? "", size: 1, digits: digits ?? 2 };
+	const inOwn = (number: number) => (number - (own.zero ?? 0)) / own.size;
+	// A scale of another size needs its own number of digits.
+	const places = quantity && own.size === 1 ? (digits ?? own.digits) : own.digits;
+	const told = (number: number) => String(Number(inOwn(number).toFixed(places)));
 	// What was meant is told to the last digit that was typed.
-	const exactly = (number: number) => String(Number((number / unit.size).toFixed(4)));
+	const exactly = (number: number) => String(Number(inOwn(number).toFixed(4)));
 	const shown = value === null ? "" : told(value);
 	const [typed, setTyped] = useState<string | null>(null);
 	// A value from elsewhere takes the place of what was typed here; what was handed on from here does not.
@@ -56,12 +60,12 @@ export function NumberInput({
 		onChange(next);
 	};
 	const read = typed === null ? null : readTyped(typed, { quantity, units, sign: suffix });
-	const tooLow = read?.is === "number" && min !== undefined && read.value / unit.size < min;
+	const tooLow = read?.is === "number" && min !== undefined && inOwn(read.value) < min;
 	const take = (text: string) => {
 		setTyped(text);
 		const now = readTyped(text, { quantity, units, sign: suffix });
 		if (now.is === "empty") hand(null);
-		if (now.is === "number" && (min === undefined || now.value / unit.size >= min)) hand(now.value);
+		if (now.is === "number" && (min === undefined || inOwn(now.value) >= min)) hand(now.value);
 	};
 	const mean = (number: number) => {
 		hand(number);
@@ -69,7 +73,7 @@ export function NumberInput({
 	};
 	const wrong = read?.is === "wrong" ? read.says : tooLow ? `It is ${min} at least.` : null;
 	const unsure = read?.is === "unsure" ? read.could : null;
-	const behind = unit.label && ` ${unit.label}`;
+	const behind = own.label && ` ${own.label}`;
 	const echo = read?.is === "number" && !read.plain && !tooLow ? `= ${exactly(read.value)}${behind}` : null;
 	const done = () => {
 		// What was refused or could be two numbers stays until it is put right.

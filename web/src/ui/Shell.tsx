@@ -22,6 +22,12 @@ const ROOMS = [
 
 function UnitsSwitch() {
 	const { units, choose } = useUnits();
+	const queries = useQueryClient();
+	// What the server said in the other units is asked for again; an open loaf plans itself anew.
+	const change = (next: Units) => {
+		choose(next);
+		void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "loaf" });
+	};
 	return (
 		<fieldset className="flex overflow-hidden rounded-lg border border-rim/60">
 			<legend className="sr-only">Units</legend>
@@ -30,7 +36,7 @@ function UnitsSwitch() {
 					key={value}
 					type="button"
 					aria-pressed={units === value}
-					onClick={() => choose(value)}
+					onClick={() => change(value)}
 					className={`figures px-2.5 py-1 text-sm ${units === value ? "bg-rim text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
 				>
 					{text}

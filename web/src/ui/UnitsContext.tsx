@@ -1,5 +1,5 @@
 import { createContext, type ReactNode, useContext, useState } from "react";
-import type { Units } from "./units";
+import { chosenUnits, keepUnits, type Units } from "./units";
 
 interface UnitsState {
 	readonly units: Units;
@@ -7,13 +7,12 @@ interface UnitsState {
 }
 
 const UnitsContext = createContext<UnitsState | null>(null);
-const KEY = "archtop.units";
 
 /** The user's units: a matter of this browser, never of a document. */
 export function UnitsProvider({ children }: { children: ReactNode }) {
-	const [units, setUnits] = useState<Units>(() => (localStorage.getItem(KEY) === "us" ? "us" : "metric"));
+	const [units, setUnits] = useState<Units>(chosenUnits);
 	const choose = (next: Units) => {
-		localStorage.setItem(KEY, next);
+		keepUnits(next);
 		setUnits(next);
 	};
 	return <UnitsContext value={{ units, choose }}>{children}</UnitsContext>;

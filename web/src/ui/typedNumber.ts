@@ -14,10 +14,10 @@ export interface Wanted {
 	readonly sign?: string;
 }
 
-/** Units that people type, each as how many of the core's (mm, ml, g) it is. US customary, as kitchens use them. */
+/** Units that people type, each as how many of the core's it is, and where its zero lies. US customary, as in kitchens. */
 const OUNCE = 28.349523125;
 const FLUID_OUNCE = 29.5735295625;
-const NAMED: Record<string, readonly [Quantity, number]> = {
+const NAMED: Record<string, readonly [Quantity, number, number?]> = {
 	mm: ["length", 1],
 	cm: ["length", 10],
 	m: ["length", 1000],
@@ -46,8 +46,21 @@ const NAMED: Record<string, readonly [Quantity, number]> = {
 	tbsp: ["volume", FLUID_OUNCE / 2],
 	cup: ["volume", 8 * FLUID_OUNCE],
 	cups: ["volume", 8 * FLUID_OUNCE],
+	"g/kg": ["dose", 1],
+	"oz/lb": ["dose", 62.5],
+	"°c": ["temperature", 1],
+	c: ["temperature", 1],
+	"°f": ["temperature", 5 / 9, -160 / 9],
+	f: ["temperature", 5 / 9, -160 / 9],
 };
-const KINDS = { length: "a length", weight: "a weight", volume: "a volume" } as const;
+const KINDS = {
+	length: "a length",
+	weight: "a weight",
+	volume: "a volume",
+	dose: "a dose",
+	price: "a price",
+	temperature: "a temperature",
+} as const;
 const VULGAR: Record<string, string> = {
 	"½": "1/2",
 	"¼": "1/4",
@@ -66,7 +79,7 @@ const PART = /^([+-]?[\d.,\s/]*\d[.,]?)\s*([^\d.,/+-].*?)?(?=\s+[\d.,/]|$)/;
 export function readTyped(text: string, wanted: Wanted): Typed {
 	const plain = clean(text);
 	if (plain === "") return { is: "empty" };
-	const own = wanted.quantity ? unitOf(wanted.units, wanted.quantity).size : 1;
+	const own: Size = wanted.quantity ? unitOf(wanted.units, wanted.quantity) : { size: 1 };
 	let rest = plain;
 	let sums: readonly number[] = [0];
 	let parts = 0;
@@ -78,11 +91,12 @@ export function readTyped(text: string, wanted: Wanted): Typed {
 		const numbers = numbersOf(digits.trim());
 		if (typeof numbers === "string") return { is: "wrong", says: numbers };
 		if (numbers.length === 0) return wrong(text);
-		const size = sizeOf(unit.trim().toLowerCase(), wanted, own);
-		if (typeof size === "string") return { is: "wrong", says: size };
+		const measure = sizeOf(unit.trim().toLowerCase(), wanted, own);
+		if (typeof measure === "string") return { is: "wrong", says: measure };
+		const { size, zero = 0 } = measure;
 		// Only with their units do several numbers belong together: 2 lb 3 oz.
 		if (parts > 0 && (!named || unit.trim() === "")) return wrong(text);
-		sums = sums.flatMap((sum) => numbers.map((number) => sum + number * size));
+		sums = sums.flatMap((sum) => numbers.map((number) => sum + zero + number * size));
 		named ||= unit.trim() !== "";
 		parts += 1;
 		rest = rest.slice(whole.length).trim();
@@ -103,17 +117,23 @@ const clean = (text: string): string => {
 
 const wrong = (text: string): Typed => ({ is: "wrong", says: `“${text.trim()}” is no number.` });
 
-function sizeOf(unit: string, { quantity, sign }: Wanted, own: number): number | string {
+/** How large a unit is in the core's own, and where its zero lies. */
+interface Size {
+	readonly size: number;
+	readonly zero?: number | undefined;
+}
+
+function sizeOf(unit: string, { quantity, sign }: Wanted, own: Size): Size | string {
 	if (unit === "" || unit === sign?.toLowerCase()) return own;
 	const known = NAMED[unit.replace(/\.$/, "")];
 	if (!known) return `“${unit}” is no unit of this.`;
-	const [kind, size] = known;
+	const [kind, size, zero] = known;
 	if (kind !== quantity) {
 		return quantity
 			? `“${unit}” measures ${KINDS[kind]}; here goes ${KINDS[quantity]}.`
 			: `Here goes a bare number, without “${unit}”.`;
 	}
-	return size;
+	return { size, zero };
 }
 
 /** Every number that some digits could be; a sentence where they are none. */

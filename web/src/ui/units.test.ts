@@ -29,7 +29,7 @@ describe("temperatures and times", () => {
 	});
 
 	it("leave units that do not change alone", () => {
-		expect(figureText(1.0134, "g/ml", "us")).toBe("1.013 g/ml");
+		expect(figureText(1.0134, "g/ml", "metric")).toBe("1.013 g/ml");
 		expect(figureText(5, "%", "us", 0)).toBe("5 %");
 		expect(figureText(95, "°C", "us")).toBe("203 °F");
 		expect(figureText(30, "min", "us")).toBe("30 min");

@@ -1,11 +1,14 @@
 export type Units = "metric" | "us";
-export type Quantity = "length" | "volume" | "weight";
+/** ``dose``: for a kilogram of oils; ``price``: of a kilogram; ``temperature``: on a scale with a zero of its own. */
+export type Quantity = "length" | "volume" | "weight" | "dose" | "price" | "temperature";
 
-interface Unit {
+export interface Unit {
 	readonly label: string;
-	/** How many of the core's unit (mm, ml, g) make one of this. */
+	/** How many of the core's unit (mm, ml, g, g/kg, °C) make one of this. */
 	readonly size: number;
 	readonly digits: number;
+	/** What its zero is in the core's unit. */
+	readonly zero?: number;
 }
 
 const UNITS: Record<Units, Record<Quantity, Unit>> = {
@@ -13,11 +16,17 @@ const UNITS: Record<Units, Record<Quantity, Unit>> = {
 		length: { label: "mm", size: 1, digits: 1 },
 		volume: { label: "ml", size: 1, digits: 0 },
 		weight: { label: "g", size: 1, digits: 1 },
+		dose: { label: "g/kg", size: 1, digits: 2 },
+		price: { label: "by the kg", size: 1, digits: 2 },
+		temperature: { label: "°C", size: 1, digits: 1 },
 	},
 	us: {
 		length: { label: "in", size: 25.4, digits: 2 },
 		volume: { label: "fl oz", size: 29.5735295625, digits: 1 },
 		weight: { label: "oz", size: 28.349523125, digits: 2 },
+		dose: { label: "oz/lb", size: 62.5, digits: 4 },
+		price: { label: "by the lb", size: 1000 / 453.59237, digits: 2 },
+		temperature: { label: "°F", size: 5 / 9, digits: 0, zero: -160 / 9 },
 	},
 };
 
@@ -30,12 +39,18 @@ export const unitOf = (units: Units, quantity: Quantity): Unit => UNITS[units][q
 export function inUnits(value: number, quantity: Quantity, units: Units, digits?: number): string {
 	const unit = UNITS[units][quantity];
 	const places = digits ?? unit.digits;
-	const text = (value / unit.size).toFixed(places);
+	const text = ((value - (unit.zero ?? 0)) / unit.size).toFixed(places);
 	return Number(text) === 0 ? (0).toFixed(places) : text.replace("-", "−");
 }
 
 export function withUnit(value: number, quantity: Quantity, units: Units, digits?: number): string {
 	return `${inUnits(value, quantity, units, digits)} ${UNITS[units][quantity].label}`;
+}
+
+/** A dose by the oils, without zeros that say nothing. */
+export function doseText(g_per_kg: number, units: Units): string {
+	const unit = UNITS[units].dose;
+	return `${Number((g_per_kg / unit.size).toPrecision(3))} ${unit.label}`;
 }
 
 /** A scale's display, as the plan tells it. */
@@ -62,11 +77,25 @@ export function minutesText(minutes: number): string {
 
 const QUANTITIES: Record<string, Quantity> = { mm: "length", ml: "volume", g: "weight" };
 
-/** A figure's value with its unit; units that do not change (%, g/ml) are left alone. */
+/** A figure's value with its unit; units that do not change (%, Pa) are left alone. */
 export function figureText(value: number, unit: string, units: Units, digits?: number): string {
 	const quantity = QUANTITIES[unit];
 	if (unit === "°C") return temperatureText(value, units);
 	if (unit === "min") return minutesText(value);
 	if (quantity) return withUnit(value, quantity, units, digits);
+	if (unit === "g/ml" && units === "us") {
+		const by = unitOf(units, "volume").size / unitOf(units, "weight").size;
+		return `${(value * by).toFixed(digits ?? 3)} oz/fl oz`;
+	}
+	if (unit === "mm²" && units === "us") return `${(value / 25.4 ** 2).toFixed(digits ?? 2)} in²`;
 	return `${value.toFixed(digits ?? (unit === "g/ml" ? 3 : 1))} ${unit}`;
 }
+
+const KEY = "archtop.units";
+
+/** The user's units: a matter of this browser, never of a document. */
+export const chosenUnits = (): Units => (localStorage.getItem(KEY) === "us" ? "us" : "metric");
+export const keepUnits = (units: Units): void => localStorage.setItem(KEY, units);
+
+/** The sign that money is written with: the studio's own, or what goes with its units until one is chosen. */
+export const currencyOf = (chosen: string, units: Units): string => chosen || (units === "us" ? "$" : "€");

@@ -8,7 +8,8 @@ from archtop.core.base.rate import FOUR_IN_FIVE, Rate
 from archtop.core.base.stored import STORED_VERSION, Stored
 from archtop.core.base.tables import read_table
 from archtop.core.base.tags import TAGS
-from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP, ML_PER_US_FL_OZ
+from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP, ML_PER_US_FL_OZ, MM_PER_INCH
+from archtop.core.base.us_words import in_us, named_in_us
 from archtop.core.base.wording import counted
 
 __all__ = [
@@ -20,6 +21,7 @@ __all__ = [
     "ML_PER_TBSP",
     "ML_PER_TSP",
     "ML_PER_US_FL_OZ",
+    "MM_PER_INCH",
     "STORED_VERSION",
     "TAGS",
     "Basis",
@@ -37,6 +39,8 @@ __all__ = [
     "Stored",
     "Unit",
     "counted",
+    "in_us",
+    "named_in_us",
     "problems_from_items",
     "problems_from_validation",
     "read_table",

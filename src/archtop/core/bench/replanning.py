@@ -148,8 +148,8 @@ def _going_on(of: ResolvedLoaf, result: LoafPlan, open_pours: Collection[str], l
         was_g=was_g,
         new=new,
         problems=(),
-        says=f"Poured without it, the loaf ends at {after.level_mm:.0f} mm instead of {was_mm:.0f}, and a bar weighs "
-        f"about {_mean_bar(after):.0f} g instead of {was_g:.0f}.",
+        says=f"Poured without it, the loaf ends at {after.level_mm:.0f} mm instead of {was_mm:.0f} mm, and a bar "
+        f"weighs about {_mean_bar(after):.0f} g instead of {was_g:.0f} g.",
     )
 
 

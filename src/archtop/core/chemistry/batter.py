@@ -156,8 +156,8 @@ def _refuse_undissolved(formula: Formula, naoh: float, water: float, later: floa
         raise InputError.one(
             "water.undissolved",
             f"{formula.name}: water",
-            f"{(water - later) / naoh:.2f} g per g of lye",
-            "must be at least 1 g per g of lye to dissolve it",
+            f"{(water - later) / naoh:.2f} times the lye's weight",
+            "must be at least as much as the lye to dissolve it",
             "Let less of the water come later, or use more water." if later else "Use more water.",
         )
 
@@ -169,8 +169,8 @@ def _water_left(formula: Formula, water: float, dosed: Sequence[_Dosed]) -> floa
         raise InputError.one(
             "water.replaced",
             f"{formula.name}: additives",
-            f"{brought:.3f} g of water per g of oils",
-            f"the formula has {water:.3f} g",
+            f"water of {brought:.1%} of the oils' weight",
+            f"the formula has {water:.1%}",
             "Use less of what is mostly water, or more water.",
         )
     return max(0.0, water - brought)
@@ -228,7 +228,7 @@ def batter_of(formula: Formula, fats: Mapping[str, Fat], additives: Mapping[str,
             "g/ml",
             0.025,
             "estimate",
-            how=f"{mass:.3f} g of batter per g of oils take {volume:.3f} ml: the parts' volumes added",
+            how=f"{mass:.3f} times the oils' weight, in the volumes of its parts added",
             source="ideal mixing; oils from the fats table, lye solution from CRC/Perry densities at 20 °C",
         ),
         lye_concentration_percent=concentration * 100,

@@ -149,8 +149,8 @@ def scent_load(
         in_fresh=Figure.exact(
             fresh,
             "%",
-            f"{dose.percent_of_oils:g} % of the oils, in {fresh_g_per_g_oils:.3f} g of batter to a gram "
-            f"of oils; {dry:.2f} % once all water has gone",
+            f"{dose.percent_of_oils:g} % of the oils, in batter of {fresh_g_per_g_oils:.3f} times their weight; "
+            f"{dry:.2f} % once all water has gone",
             "the formula's own weights",
         ),
         in_dry_percent=dry,

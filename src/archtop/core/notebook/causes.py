@@ -201,12 +201,14 @@ def _heavy(of: Circumstance) -> str | None:
         for piece in of.result.embeds
         if (own := piece.weight.value / piece.volume.value) > batter + _HEAVIER_G_ML
     ]
-    return f"{heavier[0][0]}: {heavier[0][1]:.2f} g/ml in batter of {batter:.2f}" if heavier else None
+    return f"{heavier[0][0]}: {heavier[0][1]:.2f} g/ml in batter of {batter:.2f} g/ml" if heavier else None
 
 
 def _film(of: Circumstance) -> str | None:
     own = of.cupboard.rates.get("film")
-    return f"your log: {own.value:.2f} mm of film, {own.default:g} usually" if own and own.value > own.default else ""
+    if own is None or own.value <= own.default:
+        return None
+    return f"your log: {own.value:.2f} mm of film, {own.default:g} mm usually"
 
 
 def _weak(of: Circumstance) -> str | None:

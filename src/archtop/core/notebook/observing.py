@@ -120,7 +120,7 @@ def _top(of: Finished) -> Iterator[Observation]:
                 rate="piping",
                 value=used / piped,
                 sd=_LEFT_SD,
-                says=f"{sum(left):.0f} g of frosting left; {used:.0f} ml piped, {piped:.0f} planned",
+                says=f"{sum(left):.0f} g of frosting left; {used:.0f} ml piped, {piped:.0f} ml planned",
             )
 
 

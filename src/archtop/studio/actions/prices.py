@@ -15,7 +15,10 @@ _CURRENCY, _PER_HOUR = "currency", "per_hour"
 
 
 class Prices(Frozen):
-    """Prices for a kilogram by the stock's names, and for an hour of hands (0: not counted), in ``currency``."""
+    """Prices for a kilogram by the stock's names, and for an hour of hands (0: not counted).
+
+    ``currency``: its sign; empty until one was chosen, and then that of the units in use.
+    """
 
     currency: str
     per_hour: float
@@ -26,7 +29,7 @@ def prices_of_studio() -> Prices:
     """All that is known."""
     chosen = dict(Setting.objects.filter(key__in=(_CURRENCY, _PER_HOUR)).values_list("key", "value"))
     return Prices(
-        currency=str(chosen.get(_CURRENCY, "€")),
+        currency=str(chosen.get(_CURRENCY, "")),
         per_hour=float(chosen.get(_PER_HOUR, 0.0)),
         per_kg=dict(Price.objects.values_list("name", "per_kg")),
     )

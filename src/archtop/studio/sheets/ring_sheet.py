@@ -8,14 +8,15 @@ from reportlab.lib import colors
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from archtop.core.base import in_us
 from archtop.core.rheology import CUP_MM, SPOON_ML
+from archtop.studio.sheets.check_bar import draw_check_bar
 from archtop.studio.sheets.names import PaperName
 from archtop.studio.sheets.paper import PAPERS
 
-__all__ = ["CHECK_BAR_MM", "RINGS_MM", "ring_sheet_pdf"]
+__all__ = ["RINGS_MM", "ring_sheet_pdf"]
 
 RINGS_MM = tuple(range(45, 115, 5))
-CHECK_BAR_MM = 100
 _INK = colors.HexColor("#14263f")
 _LINES = (
     f"Under glass or in a sleeve. Tip one level spoonful ({SPOON_ML:g} ml) onto the middle and wait ten seconds.",
@@ -37,7 +38,8 @@ def ring_sheet_pdf(paper: PaperName) -> bytes:
     page.drawString(18 * mm, height - 22 * mm, "Ring sheet")
     page.setFont("Helvetica", 10)
     for i, text in enumerate(_LINES):
-        page.drawString(18 * mm, height - (30 + 5.5 * i) * mm, text)
+        said = in_us(text) if paper == "Letter" else text
+        page.drawString(18 * mm, height - (30 + 5.5 * i) * mm, said)
     x, y = width / 2, height / 2 - 12 * mm
     for ring in RINGS_MM:
         page.setLineWidth(0.9 if ring % 10 == 0 else 0.4)
@@ -53,13 +55,7 @@ def ring_sheet_pdf(paper: PaperName) -> bytes:
     page.setLineWidth(0.6)
     page.line(x - 4 * mm, y, x + 4 * mm, y)
     page.line(x, y - 4 * mm, x, y + 4 * mm)
-    left, foot = (width - CHECK_BAR_MM * mm) / 2, 20 * mm
-    page.setLineWidth(1.2)
-    page.line(left, foot, left + CHECK_BAR_MM * mm, foot)
-    for end in (left, left + CHECK_BAR_MM * mm):
-        page.line(end, foot - 3 * mm, end, foot + 3 * mm)
-    page.setFont("Helvetica", 10)
-    page.drawCentredString(width / 2, foot - 8 * mm, f"This bar is {CHECK_BAR_MM} mm. If it is not, print at 100 %.")
+    draw_check_bar(page, paper, width, 20 * mm, size=10)
     page.showPage()
     page.save()
     return data.getvalue()

@@ -17,15 +17,17 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from archtop.core import Loaf, LoafPlan
+from archtop.studio.sheets.check_bar import CHECK_BAR_MM, check_words, draw_check_bar
 from archtop.studio.sheets.names import PaperName
 from archtop.studio.sheets.paper import PAPERS
 
-__all__ = ["CHECK_BAR_MM", "Mark", "rim_strip_pdf", "template_pdf", "template_svg", "top_marks"]
+__all__ = ["Mark", "rim_strip_pdf", "template_pdf", "template_svg", "top_marks"]
 
-CHECK_BAR_MM = 100.0
 _INK, _SOFT = "#14263f", "#7a8b99"
 _MARGIN_MM, _FOOT_MM, _HEAD_MM = 12.0, 26.0, 16.0
 _STRIP_MM = 16.0
+# The drawing is in millimetres, whatever it is printed on.
+_SVG_BAR_MM = CHECK_BAR_MM["A4"]
 
 
 @dataclass(frozen=True)
@@ -73,7 +75,7 @@ def template_svg(loaf: Loaf, plan: LoafPlan) -> str:
     """The whole template on one sheet, in millimetres."""
     top = plan.top
     long, wide = top.back_mm - top.front_mm, 2 * top.half_wide_mm
-    across = max(long, CHECK_BAR_MM) + 2 * _MARGIN_MM
+    across = max(long, _SVG_BAR_MM) + 2 * _MARGIN_MM
     down = wide + _HEAD_MM + _FOOT_MM
     parts = [
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{across:.3f}mm" height="{down:.3f}mm" '
@@ -85,10 +87,8 @@ def template_svg(loaf: Loaf, plan: LoafPlan) -> str:
         parts.append(_svg(mark))
     foot = wide + 12
     parts += [
-        _svg(Mark("line", 0, foot, CHECK_BAR_MM, foot, bold=True)),
-        _svg_word(
-            CHECK_BAR_MM / 2, foot + 5, f"This bar is {CHECK_BAR_MM:g} mm. If it is not, print at 100 %.", "middle", 3.6
-        ),
+        _svg(Mark("line", 0, foot, _SVG_BAR_MM, foot, bold=True)),
+        _svg_word(_SVG_BAR_MM / 2, foot + 5, check_words("A4"), "middle", 3.6),
         "</svg>",
     ]
     return "\n".join(parts)
@@ -127,7 +127,7 @@ def template_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
     rows, columns = math.ceil(long / tile_long), math.ceil((wide + 8) / tile_wide)
     for row in range(rows):
         for column in range(columns):
-            _page_frame(page, loaf, width, height, f"{row * columns + column + 1} of {rows * columns}")
+            _page_frame(page, loaf, paper, f"{row * columns + column + 1} of {rows * columns}")
             page.saveState()
             clip = page.beginPath()
             left, bottom = _MARGIN_MM * mm, _FOOT_MM * mm
@@ -163,22 +163,13 @@ def _pdf(page: Canvas, mark: Mark) -> None:
         page.drawCentredString(mark.x, mark.y - 1.4, mark.text)
 
 
-def _page_frame(page: Canvas, loaf: Loaf, width: float, height: float, which: str) -> None:
+def _page_frame(page: Canvas, loaf: Loaf, paper: PaperName, which: str) -> None:
+    width, height = PAPERS[paper]
     page.setFillColor(colors.HexColor(_INK))
     page.setStrokeColor(colors.HexColor(_INK))
     page.setFont("Helvetica-Bold", 12)
     page.drawString(_MARGIN_MM * mm, height - 11 * mm, f"{loaf.name}: the top, 1:1, page {which}. Front end up.")
-    _check_bar(page, width, 14 * mm)
-
-
-def _check_bar(page: Canvas, width: float, foot: float) -> None:
-    left = (width - CHECK_BAR_MM * mm) / 2
-    page.setLineWidth(1.2)
-    page.line(left, foot, left + CHECK_BAR_MM * mm, foot)
-    for end in (left, left + CHECK_BAR_MM * mm):
-        page.line(end, foot - 2 * mm, end, foot + 2 * mm)
-    page.setFont("Helvetica", 9)
-    page.drawCentredString(width / 2, foot - 6 * mm, f"This bar is {CHECK_BAR_MM:g} mm. If it is not, print at 100 %.")
+    draw_check_bar(page, paper, width, 14 * mm)
 
 
 def rim_strip_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
@@ -205,7 +196,7 @@ def rim_strip_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
             if start <= middle <= end:
                 page.setFont("Helvetica", 9)
                 page.drawCentredString((_MARGIN_MM + middle - start) * mm, top - _STRIP_MM * mm * 0.45, str(bar.number))
-    _check_bar(page, height, 14 * mm)
+    draw_check_bar(page, paper, height, 14 * mm)
     page.showPage()
     page.save()
     return data.getvalue()

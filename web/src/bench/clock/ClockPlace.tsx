@@ -7,7 +7,7 @@ import { useEditor } from "../../loaf/editor/EditorContext";
 import { clockText } from "../../ui/dates";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
-import { paperOf } from "../../ui/units";
+import { paperOf, temperatureText, type Units, withUnit } from "../../ui/units";
 import { RehearsalBar } from "../rehearsal/RehearsalBar";
 import { SpoonPanel } from "../rehearsal/SpoonPanel";
 import { useRoom } from "../room";
@@ -129,7 +129,7 @@ export function ClockPlace() {
 									className={`flex min-h-[64px] w-full items-center justify-center gap-2 rounded-xl border-2 text-lg font-bold disabled:opacity-40 ${look.plain}`}
 								>
 									<Undo2 aria-hidden className="size-6" /> Take the last one back
-									{last && ` (${noteText(last.note)})`}
+									{last && ` (${noteText(last.note, units)})`}
 								</button>
 								<TurnList turns={turns} tone={tone} />
 								<p className={`text-sm ${look.soft}`}>
@@ -184,10 +184,10 @@ function WindowList({ clock, tone }: { clock: BowlClock; tone: Tone }) {
 	);
 }
 
-function noteText(note: BowlClock["notes"][number]["note"]): string {
+function noteText(note: BowlClock["notes"][number]["note"], units: Units): string {
 	if (note.kind === "spread") return `ring ${note.value}`;
-	if (note.kind === "slump") return `${note.value} mm stand`;
+	if (note.kind === "slump") return `${withUnit(note.value ?? 0, "length", units)} stand`;
 	if (note.kind === "stage") return note.stage;
-	if (note.kind === "temperature") return `${note.value} °C`;
+	if (note.kind === "temperature") return temperatureText(note.value ?? 0, units);
 	return note.what ?? "";
 }

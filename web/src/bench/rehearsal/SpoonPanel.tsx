@@ -1,5 +1,7 @@
 import { useState } from "react";
 import type { BowlSeen } from "../../api/types";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { StageSign } from "../clock/StageSign";
 import { useRoom } from "../room";
 import { LOOKS, type Tone } from "../tone";
@@ -84,6 +86,7 @@ function RingSheet({ across, srgb }: { across?: number | null; srgb: string }) {
 /** A cup of it turned over and lifted off, beside a rule. */
 function Cup({ stands, srgb, tone }: { stands?: number | null; srgb: string; tone: Tone }) {
 	const ink = tone === "dark" ? "#ffffff" : "#14263f";
+	const { units } = useUnits();
 	return (
 		<svg viewBox="-26 -44 52 50" className="h-24" role="img" aria-label="A cup turned over">
 			{stands != null && (
@@ -97,7 +100,9 @@ function Cup({ stands, srgb, tone }: { stands?: number | null; srgb: string; ton
 			))}
 			<path d="M-25 0V-40M-25 0H25" stroke={ink} strokeWidth=".8" />
 			<text y="6" fontSize="5.5" textAnchor="middle" fill={ink}>
-				{stands == null ? "runs or stands" : "10 mm a mark"}
+				{stands == null
+					? "runs or stands"
+					: `${withUnit(10, "length", units, units === "us" ? 2 : 0)} a mark`}
 			</text>
 		</svg>
 	);

@@ -4,7 +4,8 @@ import { ApiProblem, pricesQuery, reachColour } from "../../api/queries";
 import type { Colour, ColourDose, ReachOption } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Swatch } from "../../ui/Swatch";
-import { onScale } from "../../ui/units";
+import { useUnits } from "../../ui/UnitsContext";
+import { currencyOf, doseText, onScale } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 
 /** You can add, never take out: what to add to come to the wish, or what a fresh bowl needs. */
@@ -71,10 +72,11 @@ interface WayProps {
 
 function OneWay({ lead, option, press, onTake }: WayProps) {
 	const { fine } = useEditor().live.plan.scales;
+	const { units } = useUnits();
 	const prices = useQuery(pricesQuery).data;
 	const what = option.add.map(
 		(item) =>
-			`${onScale(item.grams, fine)}${item.already ? " more" : ""} of ${item.name} (${item.g_per_kg.toPrecision(2)} g/kg)`,
+			`${onScale(item.grams, fine)}${item.already ? " more" : ""} of ${item.name} (${doseText(Number(item.g_per_kg.toPrecision(2)), units)})`,
 	);
 	return (
 		<div className="flex items-start gap-2 border-line border-t pt-1.5">
@@ -85,7 +87,7 @@ function OneWay({ lead, option, press, onTake }: WayProps) {
 					{" · "}
 					{option.cost == null || !prices
 						? "no price known"
-						: `${prices.currency} ${option.cost.toFixed(2)} for this bowl`}
+						: `${currencyOf(prices.currency, units)} ${option.cost.toFixed(2)} for this bowl`}
 				</span>
 			</p>
 			{onTake && (

@@ -33,8 +33,7 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 					/>
 					<NumberField
 						label="Dose"
-						suffix="g/kg oils"
-						digits={2}
+						quantity="dose"
 						min={0}
 						value={dose.g_per_kg}
 						onChange={(g_per_kg) => patch(i, { g_per_kg })}

@@ -4,6 +4,8 @@ import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { unitOf } from "../../ui/units";
 import { OutlineFile } from "./OutlineFile";
 
 /** The same size in another shape, to start from. */
@@ -124,18 +126,24 @@ export function OutlineFields({
 	);
 }
 
-const write = (points: readonly (readonly number[])[]) => points.map(([x, z]) => `${x}, ${z}`).join("\n");
+/** Corners in the units in use, one to a line, to the hundredth of a millimetre. */
+const write = (points: readonly (readonly number[])[], size: number) =>
+	points
+		.map((point) => point.map((mm) => Number((mm / size).toFixed(size === 1 ? 2 : 4))).join(", "))
+		.join("\n");
 
-function read(text: string): number[][] | null {
+/** Numbers of a row: a comma with a space behind it stands between them, one without may be a decimal sign. */
+function numbersIn(row: string): number[] {
+	const parts = row.trim().split(/\s*;\s*|,\s+|\s+/);
+	const apart = parts.length === 1 ? row.trim().split(",") : parts;
+	return apart.filter(Boolean).map((part) => Number(part.replace(",", ".")));
+}
+
+function read(text: string, size: number): number[][] | null {
 	const rows = text
 		.split("\n")
 		.filter((row) => row.trim())
-		.map((row) =>
-			row
-				.split(/[,;\s]+/)
-				.filter(Boolean)
-				.map(Number),
-		);
+		.map((row) => numbersIn(row).map((number) => number * size));
 	return rows.length >= 3 && rows.every((row) => row.length === 2 && row.every(Number.isFinite))
 		? rows
 		: null;
@@ -143,21 +151,26 @@ function read(text: string): number[][] | null {
 
 /** Corners as text, one to a line; half-typed text stays until it reads as corners. */
 function Corners({ points, onChange }: { points: number[][]; onChange: (points: number[][]) => void }) {
-	const shown = write(points);
+	const unit = unitOf(useUnits().units, "length");
+	const shown = write(points, unit.size);
 	const [text, setText] = useState(shown);
 	useEffect(
-		() => setText((last) => (read(last) && write(read(last) ?? []) === shown ? last : shown)),
-		[shown],
+		() =>
+			setText((last) => {
+				const meant = read(last, unit.size);
+				return meant && write(meant, unit.size) === shown ? last : shown;
+			}),
+		[shown, unit.size],
 	);
 	return (
 		<label className="block text-xs font-semibold text-soft">
-			Corners in mm, one to a line: across, up
+			Corners in {unit.label}, one to a line: across, up
 			<textarea
 				className="field figures mt-0.5 block h-28 w-full font-normal text-ink"
 				value={text}
 				onChange={(event) => {
 					setText(event.target.value);
-					const next = read(event.target.value);
+					const next = read(event.target.value, unit.size);
 					if (next) onChange(next);
 				}}
 			/>

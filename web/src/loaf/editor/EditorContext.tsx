@@ -1,5 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import type { Loaf, LoafOut } from "../../api/types";
+import { useUnits } from "../../ui/UnitsContext";
 import { readDraft } from "./draft";
 import { begin, change, lift, redo, undo } from "./history";
 import { type SaveState, useAutosave } from "./useAutosave";
@@ -31,7 +32,7 @@ export function EditorProvider({ loaf, children }: { loaf: LoafOut; children: Re
 	const [history, setHistory] = useState(() => begin(draft?.document ?? loaf.document));
 	const document = history.present;
 	const first = { plan: loaf.plan, of: loaf.document, problems: loaf.problems };
-	const live = useLivePlan(document, first, loaf.id);
+	const live = useLivePlan(document, first, loaf.id, useUnits().units);
 	const basedOn = draft?.basedOn ?? loaf.revision;
 	const { state, keepMine } = useAutosave(loaf.id, document, loaf.document, basedOn);
 	const edit: Edit = useCallback(

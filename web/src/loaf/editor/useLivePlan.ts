@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { ApiProblem, planLoaf } from "../../api/queries";
 import type { Loaf, LoafPlan, Problem } from "../../api/types";
+import type { Units } from "../../ui/units";
 
 export interface LivePlan {
 	readonly plan: LoafPlan;
@@ -11,14 +12,18 @@ export interface LivePlan {
 }
 
 /** Plans the newest document, one request at a time: whatever changed meanwhile goes into the next one. */
-export function useLivePlan(document: Loaf, first: LivePlan, id?: string): LivePlan {
+export function useLivePlan(document: Loaf, first: LivePlan, id?: string, units: Units = "metric"): LivePlan {
 	const [live, setLive] = useState(first);
 	const newest = useRef(document);
 	const busy = useRef(false);
-	const planned = useRef<Loaf>(first.of);
+	const planned = useRef<Loaf | null>(first.of);
+	const said = useRef(units);
 	newest.current = document;
 
 	useEffect(() => {
+		// The plan's sentences are in the units it was asked for in.
+		if (said.current !== units) planned.current = null;
+		said.current = units;
 		if (document === planned.current || busy.current) return;
 		const run = async () => {
 			busy.current = true;
@@ -35,6 +40,6 @@ export function useLivePlan(document: Loaf, first: LivePlan, id?: string): LiveP
 			busy.current = false;
 		};
 		void run();
-	}, [document, id]);
+	}, [document, id, units]);
 	return live;
 }

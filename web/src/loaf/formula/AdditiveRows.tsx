@@ -3,9 +3,11 @@ import type { AdditiveDose, OfferedAdditive } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { doseText } from "../../ui/units";
 
 const UNITS = [
-	["g per kg oils", "g/kg oils"],
+	["g per kg oils", "by weight"],
 	["tsp per lb oils", "tsp/lb oils"],
 	["tbsp per lb oils", "tbsp/lb oils"],
 	["% of water", "% of water"],
@@ -74,6 +76,7 @@ const PACES: Record<string, string> = {
 
 function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 	const stages = useCatalogue("additive_stages");
+	const { units } = useUnits();
 	const additive = additives.find((item) => item.key === dose.additive);
 	const places = (bowl ? additive?.bowl_places : additive?.places) ?? [];
 	const does = additive
@@ -104,7 +107,7 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 				{bowl && <TakeOut name={additive?.name ?? dose.additive} onRemove={onRemove} />}
 				<NumberField
 					label="Amount"
-					digits={2}
+					{...(dose.unit === "g per kg oils" ? { quantity: "dose" } : { digits: 2 })}
 					value={dose.amount}
 					onChange={(amount) => onChange({ amount })}
 				/>
@@ -128,7 +131,8 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 			</div>
 			{additive && (
 				<p className="mt-1 text-xs text-soft">
-					Usually {additive.low} to {additive.high} g/kg{usually && `: ${usually}`}
+					Usually {doseText(additive.low, units)} to {doseText(additive.high, units)}
+					{usually && `: ${usually}`}
 					{additive.own ? " (your own)" : " (common practice)"}
 				</p>
 			)}

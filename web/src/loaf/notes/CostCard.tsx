@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { Costing } from "../../api/types";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
-import { withUnit } from "../../ui/units";
+import { currencyOf, unitOf, withUnit } from "../../ui/units";
 
 /** What the loaf cost, by bar: simple, and with what is not counted in it. */
 export function CostCard({
@@ -15,7 +15,7 @@ export function CostCard({
 	stockUsed: boolean;
 }) {
 	const { units } = useUnits();
-	const money = (value: number) => `${currency} ${value.toFixed(2)}`;
+	const money = (value: number) => `${currencyOf(currency, units)} ${value.toFixed(2)}`;
 	const known = costing.lines.filter((line) => line.cost != null);
 	return (
 		<section aria-label="Cost" className="tray p-4 text-sm">
@@ -28,7 +28,10 @@ export function CostCard({
 				<>
 					<p className="mt-1">
 						<strong className="text-lg">{money(costing.per_bar)}</strong> a bar, {costing.bars} bars;{" "}
-						{money(costing.total)} in all, {money(costing.per_100g)} for 100 g cured.
+						{money(costing.total)} in all,{" "}
+						{units === "us"
+							? `${money((costing.per_100g * unitOf(units, "weight").size) / 100)} for an ounce cured.`
+							: `${money(costing.per_100g)} for 100 g cured.`}
 						{costing.hands > 0 && (
 							<>
 								{" "}

@@ -1,14 +1,17 @@
 import type { Facts } from "../../api/types";
 import { clockText, dayShort } from "../../ui/dates";
+import { useUnits } from "../../ui/UnitsContext";
+import { temperatureText, withUnit } from "../../ui/units";
 
 /** What the bench log says by itself. */
 export function FactsCard({ facts }: { facts: Facts }) {
+	const { units } = useUnits();
 	const lines = [
 		facts.poured_at && `Poured ${dayShort(facts.poured_at)}, done by ${clockText(facts.poured_at)}.`,
 		facts.cut_at && `Cut ${dayShort(facts.cut_at)}.`,
 		facts.mould_h && `${Math.round(facts.mould_h)} h in the mould.`,
 		...Object.entries(facts.mixed_c ?? {}).map(
-			([pot, celsius]) => `${pot}: mixed at ${Math.round(celsius)} °C.`,
+			([pot, celsius]) => `${pot}: mixed at ${temperatureText(celsius, units)}.`,
 		),
 		...(facts.went_wrong ?? []).map((words) => `${words}.`),
 		...(facts.otherwise ?? []).map((words) => `${words}.`),
@@ -29,7 +32,7 @@ export function FactsCard({ facts }: { facts: Facts }) {
 				{most && (
 					<li>
 						{weighed.length} amounts on the scale; farthest off {most.label},{" "}
-						<span className="figures">{(most.found_g - most.planned_g).toFixed(1)} g</span>.
+						<span className="figures">{withUnit(most.found_g - most.planned_g, "weight", units)}</span>.
 					</li>
 				)}
 			</ul>

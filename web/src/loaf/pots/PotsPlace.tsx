@@ -5,7 +5,7 @@ import { Cautions } from "../../ui/Cautions";
 import { SelectField } from "../../ui/fields";
 import { SupplyTable } from "../../ui/SupplyTable";
 import { useUnits } from "../../ui/UnitsContext";
-import { withUnit } from "../../ui/units";
+import { paperOf, withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { Reminders } from "../section/Reminders";
@@ -22,7 +22,7 @@ const PAPERS = [
 export function PotsPlace() {
 	const { id, live, save } = useEditor();
 	const { units } = useUnits();
-	const [paper, setPaper] = useState<"A4" | "Letter">("A4");
+	const [paper, setPaper] = useState<"A4" | "Letter">(paperOf(units));
 	const { plan } = live;
 	const [exact, setExact] = useState(false);
 	const printable = save.is === "kept";

@@ -238,7 +238,8 @@ function SizingDrawer() {
 					onChange={(step) => patch({ fine_step_g: Number(step) })}
 				/>
 				<NumberField
-					label="Room °C"
+					label="Room"
+					quantity="temperature"
 					digits={0}
 					value={sizing.room_c}
 					onChange={(room_c) => patch({ room_c })}
@@ -250,8 +251,10 @@ function SizingDrawer() {
 				onChange={(gelled) => patch({ gelled })}
 			/>
 			<p className="text-xs text-soft">
-				What stays on bowls and spatulas is lost: about 0.2 mm when they are scraped, up to 1 mm of thick
-				batter when not. Left empty, your own log says how much, once some loaves were weighed.
+				What stays on bowls and spatulas is lost: about{" "}
+				{withUnit(0.2, "length", units, units === "us" ? 3 : 1)} when they are scraped, up to{" "}
+				{withUnit(1, "length", units, units === "us" ? 2 : 0)} of thick batter when not. Left empty, your own
+				log says how much, once some loaves were weighed.
 			</p>
 		</Drawer>
 	);

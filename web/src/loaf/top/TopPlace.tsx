@@ -3,6 +3,8 @@ import { Accordion } from "radix-ui";
 import { useState } from "react";
 import { buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { paperOf } from "../../ui/units";
 import { ShiftOffer } from "../cut/ShiftOffer";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
@@ -26,7 +28,8 @@ const PAPERS = [
 export function TopPlace() {
 	const { id } = useEditor();
 	const [open, setOpen] = useState(["runs"]);
-	const [paper, setPaper] = useState<"A4" | "Letter">("A4");
+	const { units } = useUnits();
+	const [paper, setPaper] = useState<"A4" | "Letter">(paperOf(units));
 	return (
 		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
 			<div className="space-y-3">

@@ -22,4 +22,4 @@ class Ball(MotifKind):
     def shape(cls, size_mm: float, height_mm: float | None, bead: Bead) -> Shape:  # noqa: ARG003
         """A ball's cap."""
         s, h = size_mm, cls.height(size_mm, height_mm)
-        return Shape(cap_mm3(s, h), h, s, s, 0.0, f"a ball's cap, {s:g} mm across and {h:.0f} high")
+        return Shape(cap_mm3(s, h), h, s, s, 0.0, f"a ball's cap, {s:g} mm across and {h:.0f} mm high")

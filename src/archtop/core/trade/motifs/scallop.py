@@ -23,4 +23,4 @@ class Scallop(MotifKind):
     def shape(cls, size_mm: float, height_mm: float | None, bead: Bead) -> Shape:  # noqa: ARG003
         """Half an ellipsoid."""
         s, h = size_mm, cls.height(size_mm, height_mm)
-        return Shape(math.pi / 6 * s * s * h, h, s, s, 0.0, f"half an ellipsoid, {s:g} mm across and {h:.0f} high")
+        return Shape(math.pi / 6 * s * s * h, h, s, s, 0.0, f"half an ellipsoid, {s:g} mm across and {h:.0f} mm high")
