@@ -13,6 +13,7 @@ from archtop.core import InputError
 from archtop.core.chemistry import Formula, standard_additives
 from archtop.core.colour import (
     Colourant,
+    InBowl,
     TestBar,
     base_absorption,
     difference,
@@ -168,6 +169,59 @@ def test_black_does_not_come_white_again() -> None:
     assert all(item.g_per_kg <= JARS[item.colourant].high for option in found.options for item in option.add)
     assert found.instead
     assert found.instead.difference < found.from_difference
+
+
+def test_more_of_the_same_takes_the_same_jar_and_no_other() -> None:
+    deeper = forecast(BASE, [(BLUE, 6)], 0).cured.srgb
+    found = reach(BASE, [(BLUE, 3)], deeper, JARS)
+    (option,) = found.options
+    (added,) = option.add
+    assert (added.colourant, added.already) == (BLUE.key, True)
+    assert added.g_per_kg == pytest.approx(3, rel=0.1)
+    assert found.reached
+    assert found.instead is None
+
+
+def test_black_out_of_whitened_batter_is_told_as_it_is_with_the_way_round() -> None:
+    """As dark as it will get by adding, and what unwhitened batter needs instead: fewer jars, and blacker."""
+    wish = forecast(BASE, [(BLACK, 25)], 0).cured.srgb
+    found = reach(BASE, [(WHITE, 12)], wish, JARS)
+    assert [item.colourant for item in found.options[0].add] == [BLACK.key]
+    assert not found.options[0].reached
+    assert found.options[0].says == "as dark as it will get"
+    assert max(len(option.add) for option in found.options) <= 3
+    assert found.instead
+    assert [item.colourant for item in found.instead.add] == [BLACK.key]
+    assert found.instead.difference < min(option.difference for option in found.options)
+
+
+@settings(max_examples=40)
+@given(
+    st.sampled_from(["#2f8a8a", "#e08090", "#cc5522", "#202022", "#41569c", "#f5f0e0"]),
+    st.floats(20, 900),
+    st.sampled_from([0.01, 0.1, 0.028349523125]),
+)
+def test_what_is_proposed_can_be_weighed_and_was_tested(wish: str, oils_g: float, step_g: float) -> None:
+    inside = [(RED, 0.5), (WHITE, 1.0)]
+    found = reach(BASE, inside, wish, JARS, bowl=InBowl(oils_g, step_g), prices={"red": 40.0, "blue": 60.0})
+    left = found.from_difference
+    for n, option in enumerate(found.options):
+        assert len(option.add) <= 3
+        assert n == 0 or len(option.add) > len(found.options[n - 1].add)
+        # Every other jar is worth it.
+        assert option.difference < left - 1
+        left = option.difference
+        for item in option.add:
+            there = sum(dose for made, dose in inside if made.key == item.colourant)
+            assert JARS[item.colourant].low - 1e-6 <= there + item.g_per_kg <= JARS[item.colourant].high + 1e-6
+            assert item.grams == pytest.approx(item.g_per_kg * oils_g / 1000)
+            steps = item.grams / step_g
+            assert steps < 4.7 or steps == pytest.approx(round(steps), abs=0.02)
+        keys = {item.colourant for item in option.add}
+        priced = {"red": 40.0, "blue": 60.0}
+        assert (option.cost is None) is not (keys <= priced.keys())
+        if option.cost is not None:
+            assert option.cost == pytest.approx(sum(i.grams / 1000 * priced[i.colourant] for i in option.add))
 
 
 def test_a_jar_that_is_not_safe_is_never_offered() -> None:

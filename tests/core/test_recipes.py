@@ -66,7 +66,7 @@ def two_colours(first: dict[str, Any], second: dict[str, Any] | None = None, **c
         {"id": "half", "name": "Half", "parts": [{"scent": "calm", "percent": 50}, {"scent": "brown", "percent": 50}]},
     ]
     work = [{"do": "pour", "id": "all", "name": "All", "to_mm": 60, "colours": shares}]
-    return box(colours=colours, blends=blends, work=work, **changes)
+    return box(**{"colours": colours, "blends": blends, "work": work, **changes})
 
 
 def planned(document: dict[str, Any]):

@@ -26,8 +26,8 @@ class Studio:
         if user:
             self.http.force_login(user)
 
-    def get(self, path: str) -> Any:
-        return self.http.get(f"/api{path}")
+    def get(self, path: str, **headers: str) -> Any:
+        return self.http.get(f"/api{path}", headers=headers)
 
     def send(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
         content = body if isinstance(body, str | bytes) else json.dumps(body)

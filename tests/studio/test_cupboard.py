@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import json
+
 import pytest
 from django.core.management import call_command
 from django.db import connection
@@ -11,6 +13,7 @@ from archtop.core.geometry.moulds import LoafMould as Box
 from archtop.studio.actions import keep_mould
 from archtop.studio.models import CupboardItem, FormulaVersion, Loaf, OwnFat
 from tests.studio.conftest import Studio
+from tests.studio.test_loaves_api import problem_codes
 
 pytestmark = pytest.mark.django_db
 
@@ -131,3 +134,58 @@ def test_a_mould_with_a_field_to_each_measure_becomes_a_document_and_back(studio
         call_command("migrate", verbosity=0, interactive=False)
     (mould,) = studio.get("/cupboard").json()["moulds"]
     assert (mould["name"], mould["height_mm"], mould["bow_mm"], mould["rim_mark_mm"]) == ("Leaning", 75, 3, 25.4)
+
+
+RICE = {"key": "rice", "name": "Rice flour", "inci": "Oryza Sativa Powder", "low": 5, "high": 20, "powder": True}
+
+
+def test_an_additive_of_ones_own_is_offered_used_kept_and_taken_along(studio: Studio, loaf: Loaf) -> None:
+    assert studio.send("PUT", "/cupboard/additives", RICE).status_code == 204
+    offered = {item["key"]: item for item in studio.get("/cupboard").json()["additives"]}
+    assert offered["rice"]["own"] is True
+    assert offered["rice"]["places"] == ["after trace", "last"]
+    assert offered["rice"]["bowl_places"] == ["after trace", "last"]
+    assert offered["sodium-lactate"]["bowl_places"] == []
+    document = studio.get(f"/loaves/{loaf.pk}").json()["document"]
+    document["colours"][0]["additives"] = [{"additive": "rice", "amount": 10}]
+    saved = studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": document})
+    assert saved.status_code == 200
+    assert "Oryza Sativa Powder" in saved.json()["plan"]["label"]["text"]
+    assert problem_codes(studio.send("DELETE", "/cupboard/additive/rice")) == ["cupboard.in_use"]
+    # Its file brings it to a studio that has none, and only what is its own.
+    went = json.loads(studio.get(f"/loaves/{loaf.pk}/document").content)
+    assert [item["key"] for item in went["brings"]["additives"]] == ["rice"]
+    CupboardItem.objects.filter(kind="additive").delete()
+    assert studio.send("POST", "/loaves/import", went).status_code == 201
+    assert CupboardItem.objects.get(kind="additive").data["name"] == "Rice flour"
+
+
+def test_an_own_row_over_a_known_additive_gives_way_to_it_again(studio: Studio) -> None:
+    def salt() -> dict:
+        return next(item for item in studio.get("/cupboard").json()["additives"] if item["key"] == "salt")
+
+    before = salt()
+    mine = {key: value for key, value in before.items() if key not in ("places", "bowl_places")}
+    assert studio.send("PUT", "/cupboard/additives", {**mine, "high": 40}).status_code == 204
+    assert (salt()["high"], salt()["own"]) == (40, True)
+    assert studio.send("DELETE", "/cupboard/additive/salt").status_code == 204
+    assert salt() == before
+
+
+@pytest.mark.parametrize(
+    ("change", "field"), [({"low": 30}, "low"), ({"name": ""}, "name"), ({"water_share": 2}, "water_share")]
+)
+def test_an_additive_that_cannot_be_is_refused_at_its_field(studio: Studio, change: dict, field: str) -> None:
+    refused = studio.send("PUT", "/cupboard/additives", {**RICE, **change})
+    assert refused.status_code == 422
+    assert field in [problem["field"].split(".")[-1] for problem in refused.json()["problems"]]
+
+
+def test_what_a_finish_is_of_cannot_be_taken_out_under_it(studio: Studio, loaf: Loaf) -> None:
+    document = studio.get(f"/loaves/{loaf.pk}").json()["document"]
+    dust = {"kind": "dust", "name": "Dust", "amount": 2, "of": {"shelf": "colourant", "key": "jar-orange"}}
+    document["top"]["finishes"] = [dust]
+    for colour in document["colours"]:
+        colour["colourants"] = [dose for dose in colour["colourants"] if dose["colourant"] != "jar-orange"]
+    assert studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": document}).status_code == 200
+    assert problem_codes(studio.send("DELETE", "/cupboard/colourant/jar-orange")) == ["cupboard.in_use"]

@@ -41,7 +41,7 @@ _UNITS: Final[Mapping[str, _UsUnit]] = {
     "°C": _UsUnit("°F", 5 / 9, 0, 32.0),
     "K": _UsUnit("°F", 5 / 9, 0),
 }
-_NUMBER: Final = r"[+−-]?\d+(?:\.\d+)?"
+_NUMBER: Final = r"(?:(?<!\d)[+−-])?\d+(?:\.\d+)?"
 _JOIN: Final = r"\s?(?:-|–|to|and|or|of|×|x|,)\s?"
 _MEASURE: Final = re.compile(
     rf"(?<![\w.,·/])(?P<many>±?{_NUMBER}(?:{_JOIN}{_NUMBER})*)(?P<close>\)?)(?P<gap>\s?)"

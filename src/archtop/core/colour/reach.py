@@ -241,11 +241,11 @@ class _Search:
         """A dose that is whole steps of the scale, within the room there is; in two digits where it must be thinned."""
         low, high = self.room(self.jars[key])
         step = 1000 * self.bowl.step_g / self.bowl.oils_g
-        if g_per_kg < _SURE_STEPS * step:
-            return min(max(float(f"{g_per_kg:.2g}"), low), high)
         steps = round(g_per_kg / step)
+        if steps < _SURE_STEPS:
+            return min(max(float(f"{g_per_kg:.2g}"), low), high)
         steps += (steps * step < low) - (steps * step > high)
-        return float(f"{steps * step:.5g}")
+        return float(f"{steps * step:.8g}")
 
     def _option(self, doses: Mapping[str, float]) -> Option:
         seen, left = self.seen(doses), self.off(doses)

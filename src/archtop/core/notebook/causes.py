@@ -207,7 +207,7 @@ def _heavy(of: Circumstance) -> str | None:
 def _film(of: Circumstance) -> str | None:
     own = of.cupboard.rates.get("film")
     if own is None or own.value <= own.default:
-        return None
+        return ""
     return f"your log: {own.value:.2f} mm of film, {own.default:g} mm usually"
 
 

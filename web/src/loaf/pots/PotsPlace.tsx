@@ -12,6 +12,7 @@ import { Reminders } from "../section/Reminders";
 import { LabelText } from "./LabelText";
 import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
+import { weighIn } from "./weighing";
 
 const PAPERS = [
 	["A4", "A4"],
@@ -20,11 +21,12 @@ const PAPERS = [
 
 /** Everything that goes on the scale, pot by pot. */
 export function PotsPlace() {
-	const { id, live, save } = useEditor();
+	const { id, live, save, edit } = useEditor();
 	const { units } = useUnits();
 	const [paper, setPaper] = useState<"A4" | "Letter">(paperOf(units));
 	const { plan } = live;
 	const [exact, setExact] = useState(false);
+	const own = units === "us" ? "oz" : "g";
 	const printable = save.is === "kept";
 	return (
 		<>
@@ -61,6 +63,14 @@ export function PotsPlace() {
 				</div>
 			</div>
 			<Cautions lines={plan.cautions} />
+			{plan.scales.main.unit !== own && (
+				<p className="no-print mt-3 flex flex-wrap items-center gap-3 text-sm">
+					This loaf is weighed on a scale that reads {plan.scales.main.unit === "g" ? "grams" : "ounces"}.
+					<Button onClick={() => edit(weighIn(own, plan.scales), "scale")}>
+						Weigh it in {own === "g" ? "grams" : "ounces"}
+					</Button>
+				</p>
+			)}
 			<div className="mt-3 grid items-start gap-4 lg:grid-cols-2">
 				{plan.pots.map((pot) => (
 					<PotSheet key={pot.id} pot={pot} exact={exact} />

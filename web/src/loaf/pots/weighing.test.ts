@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf } from "../../api/types";
-import { mixMore, weighOn } from "./weighing";
+import { mixMore, weighIn, weighOn } from "./weighing";
 
 const loaf = {
 	sizing: { scale_step_g: 1, fine_step_g: 0.1, more: [{ pot: "cast-a", grams: 12 }] },
@@ -19,6 +19,21 @@ describe("ways to weigh a pot", () => {
 	it("takes a finer scale, and small amounts never on a coarser one", () => {
 		expect(weighOn(scale(0.5), scales)(loaf).sizing).toMatchObject({ scale_step_g: 0.5, fine_step_g: 0.1 });
 		expect(weighOn(scale(0.01), scales)(loaf).sizing).toMatchObject({ fine_step_g: 0.01 });
+	});
+	it("goes over to the usual scales of the other unit, and stays where those are not offered", () => {
+		const grams = { step_g: 1, unit: "g" as const, unit_g: 1, digits: 0 };
+		const ounces = [0.01, 0.001].map((step) => ({
+			step_g: step * 28.349523125,
+			unit: "oz" as const,
+			unit_g: 28.349523125,
+			digits: 3,
+		}));
+		const both = { main: grams, fine: grams, offered: [grams, ...ounces] };
+		expect(weighIn("oz", both)(loaf).sizing).toMatchObject({
+			scale_step_g: 0.28349523125,
+			fine_step_g: 0.028349523125,
+		});
+		expect(weighIn("g", both)(loaf)).toBe(loaf);
 	});
 	it("weighs small amounts in the unit of the other scale", () => {
 		expect(weighOn(scale(0.28, "oz"), scales)(loaf).sizing).toMatchObject({ fine_step_g: 0.028 });

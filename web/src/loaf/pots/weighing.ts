@@ -21,3 +21,17 @@ export function weighOn(scale: Scales["main"], { fine, offered }: Scales) {
 		sizing: { ...loaf.sizing, scale_step_g: scale.step_g, fine_step_g: Math.min(scale.step_g, small) },
 	});
 }
+
+/** What is usually weighed in each unit: a gram and a tenth, a hundredth of an ounce and a thousandth. */
+const USUAL = { g: [1, 0.1], oz: [0.01, 0.001] } as const;
+
+/** The same loaf on scales that read the other unit, to the usual steps of that. */
+export function weighIn(unit: "g" | "oz", { offered }: Scales) {
+	const [main, fine] = USUAL[unit].map((step) =>
+		offered.find((scale) => scale.unit === unit && Math.abs(scale.step_g / scale.unit_g - step) < 1e-9),
+	);
+	return (loaf: Loaf): Loaf =>
+		main && fine
+			? { ...loaf, sizing: { ...loaf.sizing, scale_step_g: main.step_g, fine_step_g: fine.step_g } }
+			: loaf;
+}

@@ -7,6 +7,8 @@ import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { newFinish, patchTop, topOf } from "./topChanges";
 
@@ -24,6 +26,7 @@ const POWDER = ["Fine powders are not to be breathed."];
 
 /** How the last pour is shaped before anything is put on it. */
 export function CrownDrawer() {
+	const { units } = useUnits();
 	const { document, edit } = useEditor();
 	const { crown } = topOf(document);
 	const patch = (change: Partial<NonNullable<LoafTop["crown"]>>) =>
@@ -33,7 +36,11 @@ export function CrownDrawer() {
 		<Drawer
 			id="crown"
 			title="Shape"
-			line={flat ? "Level" : `Mounded ${(crown?.mound_mm ?? 0) + (crown?.swell_mm ?? 0)} mm`}
+			line={
+				flat
+					? "Level"
+					: `Mounded ${withUnit((crown?.mound_mm ?? 0) + (crown?.swell_mm ?? 0), "length", units)}`
+			}
 		>
 			<FieldRow>
 				<NumberField
