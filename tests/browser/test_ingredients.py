@@ -83,12 +83,101 @@ def test_help_towards_a_wished_colour(page: Page, desk: Desk) -> None:
     card = page.locator("[data-colour='plain']")
     card.get_by_label("as wished for when cured").fill("#41569c")
     card.get_by_role("button", name="What to add to get there").click()
-    expect(card.get_by_role("status")).to_contain_text("that is as good as there")
-    card.get_by_role("button", name="Put it in").click()
+    help = card.get_by_role("status")
+    expect(help).to_contain_text("It can be reached")
+    expect(help).to_contain_text(re.compile(r"Add [\d.]+ g of Ultramarine blue \([\d.]+ g/kg\): as good as there"))
+    expect(help).to_contain_text("for this bowl")
+    card.get_by_role("button", name="Put it in").first.click()
     expect(card.get_by_text("ΔE off the wish")).to_be_visible()
     card.get_by_label("as wished for when cured").fill("#fdfbf0")
     card.get_by_role("button", name="What to add to get there").click()
-    expect(card.get_by_role("status")).to_contain_text("it cannot be reached")
+    expect(help).to_contain_text("it cannot be reached by adding: it would have to be lighter")
+    expect(help).to_contain_text(
+        re.compile(r"The way round: from a fresh bowl of uncoloured batter, [\d.]+ g of Titanium")
+    )
+    assert violations(page) == []
+    card.get_by_role("button", name="Start over with it").click()
+    expect(card.get_by_label("Jar 1 in Uncoloured")).to_have_value("jar-white")
+    expect(card.get_by_label("Jar 2 in Uncoloured")).to_have_count(0)
+
+
+def test_what_goes_in_when_and_into_what(page: Page, desk: Desk) -> None:
+    """A white under the whole pot, scent in the oils, seeds at the very last into one bowl: pots and bench say so."""
+    desk.start("When and where")
+    desk.go("Colours")
+    page.get_by_role("button", name="Add a scent").click()
+    page.get_by_role("button", name="Colour or scent a whole pot").click()
+    whole = page.locator("[data-whole='loaf']")
+    whole.get_by_role("button", name="Another jar").click()
+    whole.get_by_label("Jar 1 in").select_option(label="Titanium dioxide")
+    whole.get_by_label("Dose").fill("4,5")
+    whole.get_by_label("Scent", exact=True).select_option(index=1)
+    whole.get_by_label("Of oils").fill("2")
+    whole.get_by_label("Scent goes into").select_option(label="The oils, before the lye")
+    card = page.locator("[data-colour='plain']")
+    card.get_by_role("button", name="Into this bowl only").click()
+    card.get_by_label("Addition").select_option(label="Blue poppy seeds")
+    card.get_by_label("Goes into").select_option(label="The batter, at the very last")
+    assert violations(page) == []
+    desk.wait_until_saved()
+    desk.go("Pots")
+    pot = page.get_by_role("region", name="When and where")
+    expect(
+        pot.get_by_role("row", name=re.compile("Titanium dioxide into the batter, once it holds together"))
+    ).to_be_visible()
+    expect(pot.get_by_role("row", name=re.compile("into the oils, before the lye"))).to_be_visible()
+    expect(pot.locator("[data-portion='pour-plain']")).to_contain_text("Blue poppy seeds, at the very last")
+    loaf = page.request.get(f"/api/loaves/{page.url.split('/')[-2]}").json()
+    titles = [step["title"] for step in loaf["plan"]["steps"]]
+    told = [
+        "Blend into the oils",
+        "Water, then lye into it",
+        "Stir into the whole pot",
+        "At the very last, into Uncoloured",
+    ]
+    assert [title for title in titles if title in told] == told
+    assert loaf["document"]["whole_pots"][0]["colourants"][0]["g_per_kg"] == 4.5
+
+
+def test_an_additive_of_ones_own_is_put_in_and_used(page: Page, desk: Desk) -> None:
+    page.goto("/cupboard")
+    page.get_by_role("tab", name="Additives").click()
+    expect(page.get_by_role("heading", name="Known already")).to_be_visible()
+    page.get_by_role("button", name="Add an additive").click()
+    page.get_by_label("Name", exact=True).fill("Rice flour, fine")
+    page.get_by_label("INCI").fill("Oryza Sativa Powder")
+    page.get_by_label("Usually from").fill("7,5")
+    assert violations(page) == []
+    page.get_by_role("button", name="Put it in").click()
+    expect(page.get_by_role("heading", name="Rice flour, fine")).to_be_visible()
+    desk.start("Floured")
+    desk.go("Formula")
+    page.get_by_role("button", name="Another addition").click()
+    page.get_by_label("Addition").select_option(label="Rice flour, fine")
+    # It begins at its own low dose.
+    expect(page.get_by_label("Amount")).to_have_value("7.5")
+    page.get_by_label("Goes into").select_option(label="The oils, before the lye")
+    desk.wait_until_saved()
+    desk.go("Pots")
+    expect(page.get_by_role("region", name="Ingredient label, a draft")).to_contain_text("Oryza Sativa Powder")
+
+
+def test_a_us_studio_reads_no_millimetre(page: Page, desk: Desk) -> None:
+    """Every place of a loaf, its drawers pulled out, and the rooms around it; units change while it is open."""
+    metric = re.compile(r"(?<![\w.·])\d[\d.]* ?(?:mm|ml|kg|cm|°C|g/kg|g/ml)(?![\w/²³])")
+    desk.copy_of_the_demo("In inches")
+    page.get_by_role("button", name="in · oz").click()
+    expect(page.get_by_text(re.compile(r"2\.\d\d in$")).first).to_be_visible()
+    for place in ("Section", "Formula", "Colours", "Top", "Pots", "Order", "Cut", "Notes"):
+        desk.go(place)
+        page.get_by_role("heading", level=1).wait_for()
+        expect(page.locator("main")).not_to_contain_text(metric)
+    desk.go("Pots")
+    page.get_by_role("button", name="Weigh it in ounces").click()
+    expect(page.get_by_role("region", name="In inches")).to_contain_text(re.compile(r"\d\.\d\d oz"))
+    expect(page.get_by_role("region", name="In inches")).not_to_contain_text(re.compile(r"\d g\b"))
+    page.get_by_role("button", name=re.compile("^Batter to mix")).first.click()
+    expect(page.get_by_label(re.compile("^How Batter to mix"))).to_contain_text("fl oz to deliver")
 
 
 def test_colours_that_merge_are_told(page: Page, desk: Desk) -> None:

@@ -169,6 +169,9 @@ def test_black_does_not_come_white_again() -> None:
     assert all(item.g_per_kg <= JARS[item.colourant].high for option in found.options for item in option.add)
     assert found.instead
     assert found.instead.difference < found.from_difference
+    # Batter that is nearly so by itself wants nothing at all.
+    assert found.instead.reached
+    assert found.instead.add == ()
 
 
 def test_more_of_the_same_takes_the_same_jar_and_no_other() -> None:

@@ -146,69 +146,89 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
 
     :raises InputError: as :func:`plan`
     """
-    loaf = of.loaf
-    clearances = fit_pieces(loaf, of.prisms)
-    fills, layers = fill(loaf.mould, loaf.work, of.prisms, of.made)
-    if not layers:
-        raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
-    level = fills[-1].level_after_mm
-    embeds = _embeds(of, clearances, level)
-    hangers = paths_of(loaf, fills, of.prisms)
-    embeds_hold, layers_hold = embed_holds(of, fills), layer_holds(loaf, of.own_batter.density.value)
-    top = topping_of(of, level)
-    pots = pots_of(of, fills, top)
-    heats = _heats(of, pots)
-    colours = colours_of(of, pots)
-    contrasts = contrasts_of(of, layers, colours)
-    sprinkled = sprinkled_of(of)
-    supplies = supplies_of(Taken(pots, sprinkled, _melted_ml(of)), of.blends, of.cupboard)
+    loaf, shape = of.loaf, _shaped(of)
+    fills, embeds, top = shape.fills, shape.embeds, shape.top
+    mixed = _mixed(of, shape)
     cuts, shift = _cuts(of, fills, embeds, top)
-    cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in colours})
+    cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in mixed.colours})
     shelf = shelf_uses(of, _each_g(of, embeds))
-    moves = shelf_moves(of, pots, {embed.id: embed for embed in embeds}, cuts)
+    moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts)
     measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
     kneaded = _kneaded(of)
-    told = Planned(pots, heats, fills, embeds_hold, layers_hold, moves, kneaded, top, cut_how, cuts, sprinkled)
-    remarks = _remarks(
-        of, (fills, layers), embeds, Mixed(pots, heats, colours, contrasts, supplies, sprinkled), (top, cuts, shelf)
-    )
+    holds = (shape.embed_holds, shape.layer_holds)
+    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, mixed.sprinkled)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
-        embeds=embeds,
+        **shape._asdict(),
+        **mixed._asdict(),
         made=dict(of.made),
         dough=_dough(of, kneaded),
-        fills=fills,
         shreds=shreds_of(of, fills),
-        layers=layers,
-        embed_holds=embeds_hold,
-        layer_holds=layers_hold,
         small_holds=small_holds(of),
-        level_mm=level,
         pushed_aside=_pushed_aside(fills, embeds),
         batter_in_mould=_batter_in_mould(loaf.mould, fills),
-        room_above=_room_above(loaf.mould, level),
-        hangers=hangers,
-        top=top,
+        room_above=_room_above(loaf.mould, shape.level_mm),
         formulas=tuple(_formula(of, key) for key in of.formulas),
         measures=measures,
-        pots=pots,
         scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
-        heats=heats,
-        total_to_mix_g=round(sum(pot.total_g for pot in pots), 6),
-        colours=colours,
-        contrasts=contrasts,
-        sprinkled=sprinkled,
-        supplies=supplies,
-        label=_label(of, pots, sprinkled),
+        total_to_mix_g=round(sum(pot.total_g for pot in mixed.pots), 6),
+        label=_label(of, mixed.pots, mixed.sprinkled),
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
         shelf=shelf,
         schedule=casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates),
         steps=bench_steps(of, told),
-        remarks=remarks,
+        remarks=_remarks(of, shape, mixed, cuts, shelf),
         cautions=LYE_CAUTIONS,
+    )
+
+
+class _Shaped(NamedTuple):
+    """What fills the mould, where everything lies in it, and what stands on top; named as in the plan."""
+
+    fills: tuple[Fill, ...]
+    layers: tuple[Layer, ...]
+    level_mm: float
+    embeds: tuple[EmbedPlan, ...]
+    hangers: tuple[HangerPath, ...]
+    embed_holds: tuple[EmbedHold, ...]
+    layer_holds: tuple[LayerHold, ...]
+    top: TopPlan
+
+
+def _shaped(of: ResolvedLoaf) -> _Shaped:
+    """Pieces into the mould, batter around them, the top on it."""
+    loaf = of.loaf
+    clearances = fit_pieces(loaf, of.prisms)
+    fills, layers = fill(loaf.mould, loaf.work, of.prisms, of.made)
+    if not layers:
+        raise InputError.one("pour.none", "work", "no pour", "batter must be poured", "Add a pour.")
+    level = fills[-1].level_after_mm
+    return _Shaped(
+        fills=fills,
+        layers=layers,
+        level_mm=level,
+        embeds=_embeds(of, clearances, level),
+        hangers=paths_of(loaf, fills, of.prisms),
+        embed_holds=embed_holds(of, fills),
+        layer_holds=layer_holds(loaf, of.own_batter.density.value),
+        top=topping_of(of, level),
+    )
+
+
+def _mixed(of: ResolvedLoaf, shape: _Shaped) -> Mixed:
+    """What is weighed and mixed for that shape, and what comes of it."""
+    pots = pots_of(of, shape.fills, shape.top)
+    colours, sprinkled = colours_of(of, pots), sprinkled_of(of)
+    return Mixed(
+        pots=pots,
+        heats=_heats(of, pots),
+        colours=colours,
+        contrasts=contrasts_of(of, shape.layers, colours),
+        supplies=supplies_of(Taken(pots, sprinkled, _melted_ml(of)), of.blends, of.cupboard),
+        sprinkled=sprinkled,
     )
 
 
@@ -228,17 +248,12 @@ def _embeds(of: ResolvedLoaf, clearances: Mapping[str, Clearance], level: float)
 
 
 def _remarks(
-    of: ResolvedLoaf,
-    filled: tuple[tuple[Fill, ...], tuple[Layer, ...]],
-    embeds: tuple[EmbedPlan, ...],
-    mixed: Mixed,
-    rest: tuple[TopPlan, CutPlan, tuple[ShelfUse, ...]],
+    of: ResolvedLoaf, shape: _Shaped, mixed: Mixed, cuts: CutPlan, shelf: tuple[ShelfUse, ...]
 ) -> tuple[Remark, ...]:
-    (fills, layers), (top, cuts, shelf) = filled, rest
     return (
-        *remarks_on(of.loaf, embeds, fills, mixed.pots, cuts),
-        *remarks_on_top(of.loaf, top),
-        *remarks_on_small(of, layers, fills, embeds, shelf),
+        *remarks_on(of.loaf, shape.embeds, shape.fills, mixed.pots, cuts),
+        *remarks_on_top(of.loaf, shape.top),
+        *remarks_on_small(of, shape.layers, shape.fills, shape.embeds, shelf),
         *remarks_on_ingredients(of, mixed),
     )
 

@@ -3084,10 +3084,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 6
+             * @default 7
              * @constant
              */
-            version: 6;
+            version: 7;
             /** Name */
             name: string;
             /**

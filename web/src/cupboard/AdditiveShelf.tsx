@@ -1,17 +1,11 @@
-import { Plus } from "lucide-react";
-import { useState } from "react";
 import { putAdditive } from "../api/queries";
 import type { Additive, OfferedAdditive } from "../api/types";
 import { optionsOf, useCatalogue } from "../api/useCatalogue";
-import { Button } from "../ui/Button";
-import { Cautions } from "../ui/Cautions";
 import { FieldRow } from "../ui/Drawer";
 import { CheckField, NumberField, SelectField, TextField } from "../ui/fields";
-import { Problems } from "../ui/Problems";
 import { useUnits } from "../ui/UnitsContext";
 import { doseText } from "../ui/units";
-import { ShelfCard } from "./ShelfCard";
-import { keyOf, useShelf } from "./useShelf";
+import { Shelf } from "./Shelf";
 
 const CAUTION = [
 	"What goes on skin must be made for it, and stand lye. Doses here are common practice: the supplier's sheet goes before them. Fine powders are not to be breathed.",
@@ -19,9 +13,9 @@ const CAUTION = [
 type Choices = readonly (readonly [string, string])[];
 const PACES: Choices = [
 	["-2", "Much later"],
-	["-1", "A little later"],
-	["0", "As without it"],
-	["1", "A little sooner"],
+	["-1", "Later"],
+	["0", "As usual"],
+	["1", "Sooner"],
 	["2", "Much sooner"],
 ];
 const HEATS: Choices = [
@@ -31,16 +25,16 @@ const HEATS: Choices = [
 ];
 const FIRMS: Choices = [
 	["-1", "Softer"],
-	["0", "As without it"],
-	["1", "A little firmer"],
-	["2", "Firmer"],
+	["0", "As usual"],
+	["1", "Firmer"],
+	["2", "Much firmer"],
 ];
 /** What it is weighs as spooned, and as it lies in batter [g/ml]; how much of it is water. */
 const FORMS = [
-	["powder", "Fine powder", { bulk: 0.5, true: 1.5, water_share: 0, powder: true }],
-	["grains", "Grains or seeds", { bulk: 0.6, true: 1.2, water_share: 0, powder: false }],
-	["oil", "Oil or extract", { bulk: 0.92, true: 0.92, water_share: 0, powder: false }],
-	["liquid", "Watery liquid", { bulk: 1, true: 1, water_share: 0.95, powder: false }],
+	["powder", "Powder", { bulk: 0.5, true: 1.5, water_share: 0, powder: true }],
+	["grains", "Grains", { bulk: 0.6, true: 1.2, water_share: 0, powder: false }],
+	["oil", "Oil", { bulk: 0.92, true: 0.92, water_share: 0, powder: false }],
+	["liquid", "Watery", { bulk: 1, true: 1, water_share: 0.95, powder: false }],
 ] as const;
 type Form = (typeof FORMS)[number][0];
 const START: Additive = {
@@ -65,49 +59,25 @@ const START: Additive = {
 
 /** Additives: the built-in ones, and the studio's own by name, form, dose and INCI. */
 export function AdditiveShelf({ additives }: { additives: readonly OfferedAdditive[] }) {
-	const { put, take, refused } = useShelf("additive", putAdditive);
-	const [fresh, setFresh] = useState<Additive | null>(null);
-	const keys = additives.map((additive) => additive.key);
-	const own = additives.filter((additive) => additive.own);
+	// Where it may go is told of it, not written on it.
+	const own = additives
+		.filter((additive) => additive.own)
+		.map(({ places: _places, bowl_places: _bowls, ...additive }): Additive => additive);
 	const standing = additives.filter((additive) => !additive.own);
 	return (
 		<div className="space-y-3">
-			<Cautions lines={CAUTION} />
-			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
-			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3" aria-label="Your own">
-				{own.map(({ places: _places, bowl_places: _bowls, ...additive }) => (
-					<ShelfCard
-						key={additive.key}
-						item={additive as Additive}
-						name={additive.name}
-						line={<About additive={additive} />}
-						onPut={put}
-						onTake={() => take(additive.key)}
-					>
-						{(draft, change) => <AdditiveFields additive={draft} onChange={change} />}
-					</ShelfCard>
-				))}
-				{fresh && (
-					<ShelfCard
-						isNew
-						item={fresh}
-						name="A new additive"
-						line=""
-						onPut={async (additive) => {
-							await put({ ...additive, key: keyOf(additive.name, keys) });
-							setFresh(null);
-						}}
-						onTake={() => setFresh(null)}
-					>
-						{(draft, change) => <AdditiveFields additive={draft} onChange={change} />}
-					</ShelfCard>
-				)}
-			</ul>
-			{!fresh && (
-				<Button onClick={() => setFresh(START)}>
-					<Plus aria-hidden className="size-4" /> Add an additive
-				</Button>
-			)}
+			<Shelf
+				kind="additive"
+				items={own}
+				taken={additives.map((additive) => additive.key)}
+				start={START}
+				words={{ fresh: "A new additive", add: "Add an additive" }}
+				caution={CAUTION}
+				putItem={putAdditive}
+				line={(additive) => <About additive={additive} />}
+			>
+				{(draft, change) => <AdditiveFields additive={draft} onChange={change} />}
+			</Shelf>
 			<section aria-labelledby="built-in" className="tray p-4">
 				<h2 id="built-in" className="text-lg">
 					Known already

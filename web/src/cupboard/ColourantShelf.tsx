@@ -1,18 +1,12 @@
-import { Plus } from "lucide-react";
-import { useState } from "react";
 import { putColourant } from "../api/queries";
 import type { Colourant } from "../api/types";
-import { Button } from "../ui/Button";
-import { Cautions } from "../ui/Cautions";
 import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../ui/fields";
-import { Problems } from "../ui/Problems";
 import { Swatch } from "../ui/Swatch";
 import { useUnits } from "../ui/UnitsContext";
 import { doseText } from "../ui/units";
 import { PhotoPick } from "./PhotoPick";
-import { ShelfCard } from "./ShelfCard";
-import { keyOf, useShelf } from "./useShelf";
+import { Shelf } from "./Shelf";
 
 const DISPERSE = [
 	["oil", "In oil"],
@@ -46,47 +40,20 @@ const START: Colourant = {
 
 /** Jars, each with the test bar that teaches what it does. */
 export function ColourantShelf({ jars }: { jars: readonly Colourant[] }) {
-	const { put, take, refused } = useShelf("colourant", putColourant);
-	const [fresh, setFresh] = useState<Colourant | null>(null);
-	const keys = jars.map((jar) => jar.key);
 	return (
 		<div className="space-y-3">
-			<Cautions lines={CAUTION} />
-			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
-			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
-				{jars.map((jar) => (
-					<ShelfCard
-						key={jar.key}
-						item={jar}
-						name={jar.name}
-						line={<About jar={jar} />}
-						onPut={put}
-						onTake={() => take(jar.key)}
-					>
-						{(draft, change) => <JarFields jar={draft} onChange={change} />}
-					</ShelfCard>
-				))}
-				{fresh && (
-					<ShelfCard
-						isNew
-						item={fresh}
-						name="A new jar"
-						line=""
-						onPut={async (jar) => {
-							await put({ ...jar, key: keyOf(jar.name, keys) });
-							setFresh(null);
-						}}
-						onTake={() => setFresh(null)}
-					>
-						{(draft, change) => <JarFields jar={draft} onChange={change} />}
-					</ShelfCard>
-				)}
-			</ul>
-			{!fresh && (
-				<Button onClick={() => setFresh(START)}>
-					<Plus aria-hidden className="size-4" /> Add a jar
-				</Button>
-			)}
+			<Shelf
+				kind="colourant"
+				items={jars}
+				taken={jars.map((jar) => jar.key)}
+				start={START}
+				words={{ fresh: "A new jar", add: "Add a jar" }}
+				caution={CAUTION}
+				putItem={putColourant}
+				line={(jar) => <About jar={jar} />}
+			>
+				{(draft, change) => <JarFields jar={draft} onChange={change} />}
+			</Shelf>
 		</div>
 	);
 }

@@ -1,14 +1,8 @@
-import { Plus } from "lucide-react";
-import { useState } from "react";
 import { putScent } from "../api/queries";
 import type { Scent } from "../api/types";
-import { Button } from "../ui/Button";
-import { Cautions } from "../ui/Cautions";
 import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../ui/fields";
-import { Problems } from "../ui/Problems";
-import { ShelfCard } from "./ShelfCard";
-import { keyOf, useShelf } from "./useShelf";
+import { Shelf } from "./Shelf";
 
 const BEHAVIOURS = ["moves along", "accelerates", "rices", "seizes", "separates", "fades"] as const;
 const STRENGTHS = [
@@ -26,59 +20,33 @@ const CAUTION = [
 	"Limits are your supplier's own, for wash-off products; take them from the sheet of this very bottle. Concentrated scent: gloves, fresh air, off the skin.",
 ];
 
+const START: Scent = {
+	key: "",
+	name: "",
+	max_percent: null,
+	vanillin_percent: 0,
+	phthalates: "unknown",
+	behaves: {},
+	density_g_ml: 0.95,
+	notes: "",
+};
+
 /** Bottles: what the sheet says, and what the studio has seen them do. */
 export function ScentShelf({ scents }: { scents: readonly Scent[] }) {
-	const { put, take, refused } = useShelf("scent", putScent);
-	const [fresh, setFresh] = useState<Scent | null>(null);
-	const keys = scents.map((scent) => scent.key);
-	const start: Scent = {
-		key: "",
-		name: "",
-		max_percent: null,
-		vanillin_percent: 0,
-		phthalates: "unknown",
-		behaves: {},
-		density_g_ml: 0.95,
-		notes: "",
-	};
 	return (
 		<div className="space-y-3">
-			<Cautions lines={CAUTION} />
-			{refused && <Problems title="Not put in, or not taken out" problems={refused.report.problems} />}
-			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
-				{scents.map((scent) => (
-					<ShelfCard
-						key={scent.key}
-						item={scent}
-						name={scent.name}
-						line={about(scent)}
-						onPut={put}
-						onTake={() => take(scent.key)}
-					>
-						{(draft, change) => <ScentFields scent={draft} onChange={change} />}
-					</ShelfCard>
-				))}
-				{fresh && (
-					<ShelfCard
-						isNew
-						item={fresh}
-						name="A new bottle"
-						line=""
-						onPut={async (scent) => {
-							await put({ ...scent, key: keyOf(scent.name, keys) });
-							setFresh(null);
-						}}
-						onTake={() => setFresh(null)}
-					>
-						{(draft, change) => <ScentFields scent={draft} onChange={change} />}
-					</ShelfCard>
-				)}
-			</ul>
-			{!fresh && (
-				<Button onClick={() => setFresh(start)}>
-					<Plus aria-hidden className="size-4" /> Add a bottle
-				</Button>
-			)}
+			<Shelf
+				kind="scent"
+				items={scents}
+				taken={scents.map((scent) => scent.key)}
+				start={START}
+				words={{ fresh: "A new bottle", add: "Add a bottle" }}
+				caution={CAUTION}
+				putItem={putScent}
+				line={about}
+			>
+				{(draft, change) => <ScentFields scent={draft} onChange={change} />}
+			</Shelf>
 		</div>
 	);
 }

@@ -64,8 +64,13 @@ export const PAGES: readonly GuidePage[] = [
 			<>
 				<p>
 					Fats by percent, lye and water by concentration, by ratio or by share of the oils, additives where
-					they go in. The lye is reckoned from each fat's saponification value and the purity on your bag;
-					rounding never adds lye.
+					they go in: the water, the hot or the cooled lye, the oils, the batter once it holds together, or at
+					the very last. The lye is reckoned from each fat's saponification value and the purity on your bag;
+					rounding never takes the superfat below yours.
+				</p>
+				<p>
+					What an additive does (thicken, warm, firm) follows its dose. Your own stand in the cupboard under
+					Additives, by name, form, dose and INCI.
 				</p>
 				<p>
 					A discount leaves lye out; a fat added after trace is a superfat of its own. Arch Top counts neither
@@ -85,9 +90,16 @@ export const PAGES: readonly GuidePage[] = [
 		body: (
 			<>
 				<p>
-					Each colour of the loaf: the jars in it by grams to a kilogram of oils, and its scent. The forecast
-					shows it wet, next day and cured, from the jar's test bar, the fats' own colour and what vanillin
-					browns. Two colours that touch and will merge are told before you pour.
+					Each colour of the loaf: the jars in it by the weight of its oils, what else goes into its bowls
+					alone, and its scent. What colours or scents all of a pot before it is split stands beside them:{" "}
+					<strong>Into a whole pot</strong>. The forecast shows it wet, next day and cured, from the jar's
+					test bar, the fats' own colour and what vanillin browns. Two colours that touch and will merge are
+					told before you pour.
+				</p>
+				<p>
+					<strong>What to add to get there</strong> answers with one jar, two, or three where they help, each
+					with how near it comes (ΔE) and what it costs, in doses that were tested and can be weighed. Where
+					adding does not lead there it says what a fresh bowl needs instead.
 				</p>
 				<p>
 					Make a test bar of every new jar: weigh the dose, cure it, photograph it beside a white card. Under
@@ -107,6 +119,10 @@ export const PAGES: readonly GuidePage[] = [
 					and how long hands need are told by colour; five motifs on your scale overrule the shape. Pieces are
 					strewn fairly, so that every bar gets its share and the wire misses what it should.
 				</p>
+				<p>
+					Say of each finish what it is of, and it is weighed at the bench, bought and named on the label. A
+					drizzle is a jar in the oil that wets it.
+				</p>
 				<p>The template prints at 1:1; check the ruler on the page with your own before you cut by it.</p>
 			</>
 		),
@@ -125,6 +141,12 @@ export const PAGES: readonly GuidePage[] = [
 					Set what your scales read under Section, Bowls: oils and lye are rounded to it together, so that the
 					superfat keeps. A pot too small for the scale says so and offers ways: more batter, a finer scale,
 					or another pot of its formula to be cast with. What is too little to weigh is thinned first.
+				</p>
+				<p>A scent of several bottles is mixed first, so much of each. All colours go in before any scent.</p>
+				<p>
+					The label falls by weight; names of at most 1 % may follow in any order, and colourants after all
+					others. A jar that bears several names counts as each of them. It is a draft: local law and a
+					qualified assessor go before it.
 				</p>
 				<p>
 					Numbers are typed as you write them: 7,5 or 7.5, 1 1/2, and with a unit behind, as in 2 lb 3 oz.

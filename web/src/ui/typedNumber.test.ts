@@ -143,6 +143,21 @@ describe("a number typed for other things", () => {
 		expect(readTyped("33,5 %", { units: "us", sign: "%" })).toMatchObject({ is: "number", value: 33.5 });
 		expect(readTyped("33 g", { units: "us", sign: "%" })).toMatchObject({ is: "wrong" });
 	});
+	it("knows doses by weight, and temperatures with their own zero", () => {
+		const of = (text: string, quantity: "dose" | "temperature", units: "metric" | "us") => {
+			const read = readTyped(text, { quantity, units });
+			return read.is === "number" ? Number(read.value.toFixed(4)) : read;
+		};
+		expect(of("7,5", "dose", "metric")).toBe(7.5);
+		expect(of("0.08", "dose", "us")).toBe(5);
+		expect(of("0.08 oz/lb", "dose", "metric")).toBe(5);
+		expect(of("5 g/kg", "dose", "us")).toBe(5);
+		expect(of("70", "temperature", "us")).toBe(21.1111);
+		expect(of("70 °F", "temperature", "metric")).toBe(21.1111);
+		expect(of("21,5 C", "temperature", "us")).toBe(21.5);
+		expect(of("-4 °F", "temperature", "metric")).toBe(-20);
+		expect(of("5 g", "dose", "metric")).toMatchObject({ says: "“g” measures a weight; here goes a dose." });
+	});
 	it("tells a unit of another kind by name", () => {
 		const read = readTyped("7 ml", { quantity: "weight", units: "metric" });
 		expect(read.is === "wrong" && read.says).toBe("“ml” measures a volume; here goes a weight.");

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { dayShort, dayText, hoursText } from "./dates";
-import { figureText, inUnits, minutesText, temperatureText, withUnit } from "./units";
+import { currencyOf, doseText, figureText, inUnits, minutesText, temperatureText, withUnit } from "./units";
 
 describe("lengths, volumes and weights", () => {
 	// NIST Handbook 44, appendix C: 1 in = 25.4 mm, 1 US fl oz = 29.5735 ml, 1 oz = 28.349523125 g.
@@ -28,6 +28,22 @@ describe("temperatures and times", () => {
 		expect(minutesText(105)).toBe("1.75 h");
 	});
 
+	it("never shows nothing of something that is weighed", () => {
+		expect(withUnit(0.02, "weight", "metric", 1)).toBe("0.02 g");
+		expect(withUnit(0.02, "weight", "us", 2)).toBe("0.0007 oz");
+		expect(withUnit(0.0000001, "weight", "metric", 1)).toBe("0.0 g");
+		expect(withUnit(0.02, "length", "metric", 1)).toBe("0.0 mm");
+	});
+	it("says doses by the pound and by the kilogram, and warmth with its own zero", () => {
+		expect(withUnit(5, "dose", "us")).toBe("0.0800 oz/lb");
+		expect(doseText(5, "us")).toBe("0.08 oz/lb");
+		expect(doseText(7.5, "metric")).toBe("7.5 g/kg");
+		expect(withUnit(21, "temperature", "us", 0)).toBe("70 °F");
+		expect(figureText(1.0134, "g/ml", "us")).toBe("1.057 oz/fl oz");
+		expect(figureText(645.16, "mm²", "us")).toBe("1.00 in²");
+		expect(currencyOf("", "us")).toBe("$");
+		expect(currencyOf("kr", "us")).toBe("kr");
+	});
 	it("leave units that do not change alone", () => {
 		expect(figureText(1.0134, "g/ml", "metric")).toBe("1.013 g/ml");
 		expect(figureText(5, "%", "us", 0)).toBe("5 %");

@@ -35,12 +35,18 @@ export const paperOf = (units: Units): "A4" | "Letter" => (units === "us" ? "Let
 
 export const unitOf = (units: Units, quantity: Quantity): Unit => UNITS[units][quantity];
 
-/** A number in the user's unit, without more digits than it deserves; "−0" is 0. */
+/** Less than this is no weight but a remainder of sums [g]. */
+const NOTHING_G = 0.0005;
+
+/** A number in the user's unit, without more digits than it deserves; "−0" is 0, and what weighs something never is. */
 export function inUnits(value: number, quantity: Quantity, units: Units, digits?: number): string {
 	const unit = UNITS[units][quantity];
 	const places = digits ?? unit.digits;
-	const text = ((value - (unit.zero ?? 0)) / unit.size).toFixed(places);
-	return Number(text) === 0 ? (0).toFixed(places) : text.replace("-", "−");
+	const inUnit = (value - (unit.zero ?? 0)) / unit.size;
+	const text = inUnit.toFixed(places);
+	if (Number(text) !== 0) return text.replace("-", "−");
+	const little = quantity === "weight" && Math.abs(value) >= NOTHING_G;
+	return little ? String(Number(inUnit.toPrecision(1))).replace("-", "−") : (0).toFixed(places);
 }
 
 export function withUnit(value: number, quantity: Quantity, units: Units, digits?: number): string {

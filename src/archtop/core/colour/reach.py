@@ -137,10 +137,9 @@ def _fresh(base: Spectrum, asked: _Asked, options: Sequence[Option], best: float
     if best <= REACHED and (not options or options[0].reached):
         return None
     fresh = _Search(base, (), asked)
-    found = list(fresh.options(fresh.off({})))
-    nearest = next((option for option in found if option.reached), min(found, key=_difference, default=None))
-    if nearest is None:
-        return None
+    # It may be that it only wants nothing in it.
+    found = [fresh.option({}), *fresh.options(fresh.off({}))]
+    nearest = next((option for option in found if option.reached), min(found, key=_difference))
     simpler = nearest.reached and best <= REACHED and len(nearest.add) < len(options[-1].add)
     return nearest if simpler or nearest.difference < best - _WORTH_STARTING_OVER else None
 
@@ -197,7 +196,7 @@ class _Search:
             doses = min((self._refined(doses) for doses in tried[:_REFINED]), key=self._rank)
             if self.off(doses) < left - _WORTH:
                 left = self.off(doses)
-                yield self._option(doses)
+                yield self.option(doses)
 
     def _rank(self, doses: Mapping[str, float]) -> float:
         """How far off, a little more for every jar that is not in the bowl already."""
@@ -247,7 +246,8 @@ class _Search:
         steps += (steps * step < low) - (steps * step > high)
         return float(f"{steps * step:.8g}")
 
-    def _option(self, doses: Mapping[str, float]) -> Option:
+    def option(self, doses: Mapping[str, float]) -> Option:
+        """What such doses come to."""
         seen, left = self.seen(doses), self.off(doses)
         add = tuple(
             Added(

@@ -17,14 +17,14 @@ from archtop.core.geometry import AnyMould
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 6
+VERSION: Final = 7
 
 
 class Contents(Frozen):
     """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[6] = VERSION
+    version: Literal[7] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None

@@ -104,6 +104,11 @@ def _lift_to_6(data: dict[str, Any]) -> dict[str, Any]:
     return lifted
 
 
+def _lift_to_7(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 7 brought whole pots, additives of one colour, what a finish is of: what was there stays as it was."""
+    return {**data, "version": 7}
+
+
 def _with_technique(step: dict[str, Any]) -> dict[str, Any]:
     how = step.get("how", "layer")
     if how == "layer" and isinstance(step.get("colours"), list) and len(step["colours"]) > 1:
@@ -137,4 +142,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     3: _lift_to_4,
     4: _lift_to_5,
     5: _lift_to_6,
+    6: _lift_to_7,
 }

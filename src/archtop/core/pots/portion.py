@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal
+from typing import Any, Literal
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.chemistry import Batter, Role
+from archtop.core.chemistry import Batter, BatterPart, Role
 from archtop.core.pots.additions import Addition, Additions
 from archtop.core.pots.thinning import Taken, Weighs, mixed_as, weighs
 
-__all__ = ["OnScale", "Portion", "PortionNeed", "Scale", "Use", "WeighedAddition", "portion_of", "taken_of"]
+__all__ = ["OnScale", "Portion", "PortionNeed", "Scale", "Use", "WeighedAddition", "on_scale", "portion_of", "taken_of"]
 
 Use = Literal["pour", "frosting", "casting", "kept"]
 
@@ -84,6 +84,21 @@ class Portion(Frozen):
     vanillin_percent: float
 
 
+def on_scale(thing: Addition | BatterPart, exact_g: float, amount: Weighs) -> dict[str, Any]:
+    """The fields of a line on the scale for a thing of which ``exact_g`` is meant and so much weighed."""
+    return {
+        "key": thing.key,
+        "name": thing.name,
+        "inci": thing.inci,
+        "role": thing.role,
+        "powder": thing.powder,
+        "grams": amount.shows_g,
+        "exact_g": exact_g,
+        "holds_g": amount.holds_g,
+        "times": amount.times,
+    }
+
+
 def _wet(need: PortionNeed, key: str) -> bool:
     """Whether a thing is wetted in water rather than in oil."""
     return key in need.additions.in_water
@@ -110,20 +125,7 @@ def _additions(need: PortionNeed, oils_g: float, step_g: float) -> tuple[Weighed
         else:
             amount = amounts[part.key]
         if amount.shows_g > 0:
-            found.append(
-                WeighedAddition(
-                    key=part.key,
-                    name=part.name,
-                    inci=part.inci,
-                    role=part.role,
-                    powder=part.powder,
-                    last=part.last,
-                    grams=amount.shows_g,
-                    exact_g=exact,
-                    holds_g=amount.holds_g,
-                    times=amount.times,
-                )
-            )
+            found.append(WeighedAddition(**on_scale(part, exact, amount), last=part.last))
     return tuple(found)
 
 

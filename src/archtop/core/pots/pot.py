@@ -10,7 +10,7 @@ from archtop.core.base import Figure, Frozen
 from archtop.core.chemistry import Batter, BatterPart, Fat, Formula, Stage, naoh_g_per_g
 from archtop.core.pots.apportion import apportion
 from archtop.core.pots.cling import cling_ml
-from archtop.core.pots.portion import OnScale, Portion, PortionNeed, Scale, portion_of, taken_of
+from archtop.core.pots.portion import OnScale, Portion, PortionNeed, Scale, on_scale, portion_of, taken_of
 from archtop.core.pots.scales import scale_of
 from archtop.core.pots.scent_mixes import ScentMix
 from archtop.core.pots.thinning import Taken, Thinned, Weighs, mixed_as, thinned_for, weighs
@@ -118,13 +118,13 @@ def pot_for(
     recipe, step, unweighable = _recipe(batter, _alkali(formula, batter, fats), wanted, scale)
     ingredients = _ingredients(batter, recipe, wanted, (step, scale.fine_step_g), fats)
     total = round(sum(line.grams for line in ingredients), 6)
-    grams = _split(oils, total, step)
-    free = _thinning_oil(ingredients)
-    superfat = recipe.superfat_percent + 100 * free / sum(line.grams for line in ingredients if line.role == "oil")
+    oils_g = sum(line.grams for line in ingredients if line.role == "oil")
+    superfat = recipe.superfat_percent + 100 * _thinning_oil(ingredients) / oils_g
     bowls = tuple(
         portion_of(need, (cling, g), batter, superfat, scale)
-        for need, cling, g in zip(needs, clings, grams, strict=True)
+        for need, cling, g in zip(needs, clings, _split(oils, total, step), strict=True)
     )
+    taken = [taken for need, bowl in zip(needs, bowls, strict=True) for taken in taken_of(need, bowl)]
     return Pot(
         id=named.id,
         name=named.name,
@@ -132,14 +132,7 @@ def pot_for(
         formula=formula.id,
         delivers=Figure.exact(net, "ml", " + ".join(f"{n.volume_ml:.0f} ml {n.name}" for n in needs)),
         batter=_to_mix(needs, clings, sum(gross), scale),
-        oils=Figure.within(
-            sum(i.grams for i in ingredients if i.role == "oil"),
-            "g",
-            0.025,
-            "estimate",
-            how=f"{total:g} g of batter, which weighs {batter.g_per_g_oils:.3f} times its oils",
-            source="stoichiometry and the formula's water; the spread is the density's",
-        ),
+        oils=_oils(oils_g, total, batter),
         density=batter.density,
         total_g=total,
         lye_concentration_percent=batter.lye_concentration_percent,
@@ -147,13 +140,18 @@ def pot_for(
         ingredients=ingredients,
         portions=bowls,
         unweighable=unweighable,
-        thinned=thinned_for(
-            [
-                *_taken(ingredients, carrier, named.name),
-                *(taken for need, bowl in zip(needs, bowls, strict=True) for taken in taken_of(need, bowl)),
-            ],
-            scale.fine_step_g,
-        ),
+        thinned=thinned_for([*_taken(ingredients, carrier, named.name), *taken], scale.fine_step_g),
+    )
+
+
+def _oils(oils_g: float, total_g: float, batter: Batter) -> Figure:
+    return Figure.within(
+        oils_g,
+        "g",
+        0.025,
+        "estimate",
+        how=f"{total_g:g} g of batter, which weighs {batter.g_per_g_oils:.3f} times its oils",
+        source="stoichiometry and the formula's water; the spread is the density's",
     )
 
 
@@ -182,21 +180,7 @@ def _ingredients(
         # What only wets may be a little more or less.
         thin = fine and part.role not in ("carrier oil", "carrier water")
         amount = weighs(exact, fine_step, part.wetted) if thin else Weighs(weighed_g, 1, weighed_g)
-        lines.append(
-            Ingredient(
-                key=part.key,
-                name=part.name,
-                inci=part.inci,
-                role=part.role,
-                stage=part.stage,
-                grams=amount.shows_g,
-                exact_g=exact,
-                holds_g=amount.holds_g,
-                fine=fine,
-                times=amount.times,
-                powder=part.powder,
-            )
-        )
+        lines.append(Ingredient(**on_scale(part, exact, amount), stage=part.stage, fine=fine))
     return tuple(lines)
 
 

@@ -186,7 +186,8 @@ function WindowList({ clock, tone }: { clock: BowlClock; tone: Tone }) {
 
 function noteText(note: BowlClock["notes"][number]["note"], units: Units): string {
 	if (note.kind === "spread") return `ring ${note.value}`;
-	if (note.kind === "slump") return `${withUnit(note.value ?? 0, "length", units)} stand`;
+	if (note.kind === "slump")
+		return `${withUnit(note.value ?? 0, "length", units, units === "us" ? 2 : 0)} stand`;
 	if (note.kind === "stage") return note.stage;
 	if (note.kind === "temperature") return temperatureText(note.value ?? 0, units);
 	return note.what ?? "";

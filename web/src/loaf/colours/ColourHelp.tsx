@@ -82,12 +82,12 @@ function OneWay({ lead, option, press, onTake }: WayProps) {
 		<div className="flex items-start gap-2 border-line border-t pt-1.5">
 			<Swatch srgb={option.gives.srgb} size={22} />
 			<p className="min-w-0 flex-1">
-				{lead} {what.join(" and ")}: {option.says}, ΔE {option.difference.toFixed(1)}
+				{lead} {what.join(" and ") || "with nothing in it"}: {option.says}, ΔE {option.difference.toFixed(1)}
 				<span className="text-soft">
 					{" · "}
 					{option.cost == null || !prices
 						? "no price known"
-						: `${currencyOf(prices.currency, units)} ${option.cost.toFixed(2)} for this bowl`}
+						: `${option.cost < 0.01 ? "under " : ""}${currencyOf(prices.currency, units)} ${Math.max(option.cost, 0.01).toFixed(2)} for this bowl`}
 				</span>
 			</p>
 			{onTake && (

@@ -23,7 +23,7 @@ export function Readings({ planned }: { planned: FormulaPlan }) {
 				What it makes of itself
 			</h2>
 			<p className="text-sm">
-				A gram of oils makes <span className="figures">{planned.g_per_g_oils.toFixed(2)} g</span> of batter;
+				Its batter weighs <span className="figures">{planned.g_per_g_oils.toFixed(2)} times</span> its oils;
 				lye <span className="figures">{planned.lye_concentration_percent.toFixed(1)} %</span> strong; superfat{" "}
 				<span className="figures">{planned.superfat_percent.toFixed(1)} %</span> before rounding.
 			</p>
