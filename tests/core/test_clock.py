@@ -128,6 +128,16 @@ def test_bad_readings_are_refused(note: Note, says: str) -> None:
         check_note(note, bowl_with())
 
 
+def test_a_reading_that_can_no_longer_be_one_takes_nothing_else_with_it() -> None:
+    """It stays in a log that only grows, and the others are still read."""
+    bowl = bowl_with()
+    good = ring(10, 20)
+    bad = Note(minute=12, kind="spread", value=20)
+    with pytest.raises(InputError):
+        check_note(bad, bowl)
+    assert read_clock(bowl, [good, bad], 15) == read_clock(bowl, [good], 15)
+
+
 def test_batter_kept_for_another_day_has_no_clock() -> None:
     kept = bowls(box(keeps=[{"colour": "white", "volume_ml": 50}]))
     assert list(kept) == ["pour-white"]

@@ -47,8 +47,8 @@ _POURED_AT = dt.time(18, 30)
 # So many of the latest have a photograph of a face.
 _PHOTOS, _PHOTO_PX_MM = 16, 0.3
 _READ_AT_MIN = (3.0, 6.0, 13.0, 19.0)
-# Thicker batter hardly spreads: nobody reads a ring of it.
-_TOO_THICK_MM = 36.0
+# The smallest ring of the sheet: nobody reads a smaller one.
+_TOO_THICK_MM = 45.0
 _WOOD, _CARD = (146, 112, 82), (232, 231, 227)
 
 
@@ -202,6 +202,7 @@ def _readings(
                 log_pa += rate * bend.strength * max(minute - (done[key] - since).total_seconds() / 60, 0.0)
             ring = spread_mm(math.exp(log_pa + chance.normal(0, 0.1)), bowl.density_g_ml)
             if ring < _TOO_THICK_MM:
+                # They would have taken the cup from here on.
                 break
             yield BowlNote(
                 loaf=loaf,

@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
-from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen
+from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen, InputError
 from archtop.core.bench.clock.bowls import DOUBLES_PER_C, Bowl, Limit
 from archtop.core.bench.clock.notes import Note, ReadPoint, note_reading
 from archtop.core.learning import UNKNOWN, Pace, PotPace
@@ -119,7 +119,17 @@ def scent_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], pac
 
 
 def _points(bowl: Bowl, notes: Sequence[Note]) -> list[ReadPoint]:
-    return [point for note in notes if (point := note_reading(note, bowl.density_g_ml))]
+    """What the notes say; one that was in its test's range when it was taken and no longer is says nothing."""
+    points = []
+    for note in notes:
+        try:
+            point = note_reading(note, bowl.density_g_ml)
+        except InputError:
+            # The log only grows: a reading stays in it though the loaf was changed since.
+            continue
+        if point:
+            points.append(point)
+    return points
 
 
 def _seen(points: Sequence[ReadPoint]) -> list[Seen]:
