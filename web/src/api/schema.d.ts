@@ -1714,6 +1714,20 @@ export interface components {
             colours: components["schemas"]["ColourShare"][];
         };
         /**
+         * Batch
+         * @description Castings of one formula that are mixed in one pot and filled one after the other.
+         *
+         *     ``casts``: each by the name of the pot that it would have alone, like ``cast-tower`` or ``cast-tower-figure``.
+         */
+        Batch: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Casts */
+            casts: string[];
+        };
+        /**
          * Bead
          * @description What a tip lays: section area [mm²], how wide and high it lies [mm], and what a hand must push it through.
          *
@@ -1802,6 +1816,35 @@ export interface components {
             colour: string;
             /** Kind */
             kind: string;
+        };
+        /**
+         * Cast
+         * @description A casting that a pot fills: ``id`` of the pot it would have alone, and how much of which bowl it takes.
+         */
+        Cast: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "column" | "loaf" | "cavity" | "slab" | "dough" | "piped" | "frosting" | "batch";
+            /** Bowls */
+            bowls: components["schemas"]["CastBowl"][];
+        };
+        /**
+         * CastBowl
+         * @description How much of a bowl goes into a casting [ml].
+         */
+        CastBowl: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ml */
+            ml: number;
         };
         /**
          * Casting
@@ -3122,6 +3165,11 @@ export interface components {
              */
             embeds: components["schemas"]["Embed"][];
             /**
+             * Batches
+             * @default []
+             */
+            batches: components["schemas"]["Batch"][];
+            /**
              * Work
              * @default []
              */
@@ -3512,6 +3560,16 @@ export interface components {
             by_mm: number;
         };
         /**
+         * OtherPot
+         * @description Another casting that it could be mixed with.
+         */
+        OtherPot: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Pieces
          * @description Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
          *
@@ -3652,6 +3710,7 @@ export interface components {
          * Pot
          * @description ``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
          *
+         *     ``casts``: what it fills beforehand; nothing of the loaf's own pot and the frosting's.
          *     ``unweighable``: the scale cannot weigh it: its amounts are those of a finer one, for nobody to weigh.
          */
         Pot: {
@@ -3663,7 +3722,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "column" | "loaf" | "cavity" | "slab" | "dough" | "piped" | "frosting";
+            kind: "column" | "loaf" | "cavity" | "slab" | "dough" | "piped" | "frosting" | "batch";
             /** Formula */
             formula: string;
             delivers: components["schemas"]["Figure"];
@@ -3690,6 +3749,11 @@ export interface components {
              * @default []
              */
             scent_mixes: components["schemas"]["ScentMix"][];
+            /**
+             * Casts
+             * @default []
+             */
+            casts: components["schemas"]["Cast"][];
         };
         /**
          * PotHeat
@@ -4769,7 +4833,7 @@ export interface components {
              * With Pots
              * @default []
              */
-            with_pots: string[];
+            with_pots: components["schemas"]["OtherPot"][];
         };
         /**
          * Water

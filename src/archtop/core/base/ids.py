@@ -14,7 +14,7 @@ _CAST = "cast-"
 
 
 class PotId(NamedTuple):
-    """A pot: the loaf's own, the frosting's, or of something cast beforehand (a column, pieces, a figure in either).
+    """A pot: the loaf's own, the frosting's, of a casting (a column, pieces, a figure), or of a batch of these.
 
     >>> str(PotId.cast("tower", "figure"))
     'cast-tower-figure'
@@ -28,6 +28,11 @@ class PotId(NamedTuple):
     def cast(cls, item: str, part: str = "") -> PotId:
         """The pot of an embed or of small pieces, or of a part of them, by their id."""
         return cls(f"{_CAST}{item}-{part}" if part else f"{_CAST}{item}")
+
+    @classmethod
+    def batch(cls, batch: str) -> PotId:
+        """The pot of several castings that are mixed together, by their batch's id."""
+        return cls(f"batch-{batch}")
 
     @classmethod
     def parse(cls, text: str) -> PotId:

@@ -10,8 +10,10 @@ from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cup
 from archtop.core.document.ids import LotKey
 from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
 from archtop.core.document.lot import Keeping, Lot, LotKind
+from archtop.core.document.mixings import Mixing, batch_of, mixings_of
 from archtop.core.document.parts import (
     BaseCoat,
+    Batch,
     Brings,
     Casting,
     Colour,
@@ -40,6 +42,7 @@ __all__ = [
     "STEPS",
     "VERSION",
     "BaseCoat",
+    "Batch",
     "Brings",
     "Casting",
     "Clear",
@@ -61,6 +64,7 @@ __all__ = [
     "Lot",
     "LotKey",
     "LotKind",
+    "Mixing",
     "Pieces",
     "Pin",
     "Pour",
@@ -75,11 +79,13 @@ __all__ = [
     "WholePot",
     "Work",
     "additive_doses",
+    "batch_of",
     "blank_loaf",
     "bottles_used",
     "colour_doses",
     "colours_used",
     "frosting_colours",
+    "mixings_of",
     "pieces_used",
     "read_cupboard",
     "read_loaf",

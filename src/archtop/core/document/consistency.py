@@ -6,6 +6,7 @@ from typing import Any
 
 from archtop.core.base import Problem, shown
 from archtop.core.document.contents import Contents
+from archtop.core.document.mixings import mixings_of
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.work import Dust, Lay, Pour, Press
 
@@ -14,7 +15,14 @@ __all__ = ["colours_used", "inconsistencies", "pieces_used"]
 
 def inconsistencies(loaf: Contents) -> list[Problem]:
     """Everything in which a document contradicts itself."""
-    return [*_twice(loaf), *_dangling(loaf), *_shares_off(loaf), *_laying(loaf), *_more_than_made(loaf)]
+    return [
+        *_twice(loaf),
+        *_dangling(loaf),
+        *_shares_off(loaf),
+        *_laying(loaf),
+        *_more_than_made(loaf),
+        *_batches_off(loaf),
+    ]
 
 
 def _problem(code: str, field: str, value: Any, limit: str, remedy: str) -> Problem:
@@ -29,6 +37,7 @@ def _twice(loaf: Contents) -> list[Problem]:
         "colours": [c.id for c in loaf.colours],
         "blends": [b.id for b in loaf.blends],
         "whole_pots": [w.pot for w in loaf.whole_pots],
+        "batches": [b.id for b in loaf.batches],
         "embeds": [e.id for e in loaf.embeds],
         "pieces": [p.id for p in loaf.pieces],
         "top.scatter": [item.pieces for item in loaf.top.scatter.items],
@@ -145,6 +154,50 @@ def _more_than_made(loaf: Contents) -> list[Problem]:
         for i, piece in enumerate(loaf.pieces)
         if used.get(piece.id, 0) > piece.count
     ]
+
+
+def _batches_off(loaf: Contents) -> list[Problem]:
+    """Castings that cannot come out of one pot."""
+    known = {str(mixing.pot): mixing for mixing in mixings_of(loaf)}
+    formulas = {formula.id: formula.name for formula in loaf.formulas}
+    found, seen = [], dict[str, str]()
+    for i, batch in enumerate(loaf.batches):
+        field, cast = f"batches.{i}.casts", [known[key] for key in dict.fromkeys(batch.casts) if key in known]
+        of = dict.fromkeys(mixing.formula for mixing in cast)
+        if len(of) > 1:
+            names = " and ".join(formulas.get(key, key) for key in of)
+            found.append(
+                _problem(
+                    "batch.formulas",
+                    field,
+                    batch.name,
+                    f"one mixing is of one formula, not of {names}",
+                    "Give them one formula, or cast what differs by itself.",
+                )
+            )
+        for mixing in cast:
+            if mixing.after and str(mixing.after) in batch.casts:
+                found.append(
+                    _problem(
+                        "batch.inside",
+                        field,
+                        batch.name,
+                        f"{known[str(mixing.after)].name} must be firm before {mixing.name} is poured around it",
+                        "Cast one of them by itself.",
+                    )
+                )
+            if str(mixing.pot) in seen:
+                found.append(
+                    _problem(
+                        "batch.twice",
+                        field,
+                        mixing.name,
+                        f"it is cast with {seen[str(mixing.pot)]} already",
+                        "Take it out of one of them.",
+                    )
+                )
+            seen[str(mixing.pot)] = batch.name
+    return found
 
 
 def colours_used(loaf: Contents) -> frozenset[str]:

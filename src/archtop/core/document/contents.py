@@ -10,7 +10,19 @@ from pydantic import Field
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Formula, ScentBlend
 from archtop.core.document.ids import Id, Name
-from archtop.core.document.parts import Brings, Colour, Cuts, Embed, Frosting, Kept, Pieces, Sizing, Top, WholePot
+from archtop.core.document.parts import (
+    Batch,
+    Brings,
+    Colour,
+    Cuts,
+    Embed,
+    Frosting,
+    Kept,
+    Pieces,
+    Sizing,
+    Top,
+    WholePot,
+)
 from archtop.core.document.work import Work
 from archtop.core.geometry import AnyMould
 
@@ -36,6 +48,7 @@ class Contents(Frozen):
     blends: Annotated[tuple[ScentBlend, ...], Field(max_length=20)] = ()
     whole_pots: Annotated[tuple[WholePot, ...], Field(max_length=200)] = ()
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
+    batches: Annotated[tuple[Batch, ...], Field(max_length=60)] = ()
     work: Annotated[tuple[Annotated[Work, Field(discriminator="do")], ...], Field(max_length=500)] = ()
     keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
     frosting: Frosting | None = None

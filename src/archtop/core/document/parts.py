@@ -22,6 +22,7 @@ from archtop.core.trade import (
 
 __all__ = [
     "BaseCoat",
+    "Batch",
     "Brings",
     "Casting",
     "Colour",
@@ -66,6 +67,20 @@ class WholePot(Frozen):
     colourants_into: Literal["oils", "after trace"] = "after trace"
     scent: ScentDose | None = None
     scent_into: Literal["oils", "after trace"] = "after trace"
+
+
+PotName = Annotated[str, Field(min_length=1, max_length=120)]
+
+
+class Batch(Frozen):
+    """Castings of one formula that are mixed in one pot and filled one after the other.
+
+    ``casts``: each by the name of the pot that it would have alone, like ``cast-tower`` or ``cast-tower-figure``.
+    """
+
+    id: Id
+    name: Name
+    casts: Annotated[tuple[PotName, ...], Field(min_length=1, max_length=60)]
 
 
 class Casting(Frozen):

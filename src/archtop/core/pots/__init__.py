@@ -12,7 +12,7 @@ from archtop.core.pots.colours import (
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
-from archtop.core.pots.pot import Ingredient, Pot, Unweighable, ways_to_weigh
+from archtop.core.pots.pot import Cast, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
 from archtop.core.pots.scales import ScaleFace, Scales, scale_of, scales_of
 from archtop.core.pots.sprinkled import Sprinkled, sprinkled_of
@@ -24,11 +24,13 @@ from archtop.core.pots.weighable import FREE_FATS
 __all__ = [
     "DEFAULT_FILM_MM",
     "FREE_FATS",
+    "Cast",
     "ColourPlan",
     "Contrast",
     "Ingredient",
     "Label",
     "OnScale",
+    "OtherPot",
     "Portion",
     "PortionNeed",
     "Pot",

@@ -18,7 +18,7 @@ from archtop.core.colour import (
     lab_of,
     reflectance_of,
 )
-from archtop.core.document import Colour, Loaf, Pour, colours_used, frosting_colours
+from archtop.core.document import Colour, Loaf, Pour, batch_of, colours_used, frosting_colours
 from archtop.core.pots.pot import Pot
 from archtop.core.pours import Layer
 from archtop.core.resolved import ResolvedLoaf
@@ -78,7 +78,8 @@ class ColourInPot(NamedTuple):
 
 def colour_in_pot(of: ResolvedLoaf, colour: Colour) -> ColourInPot:
     """A colour with all that the pot it is poured, piped or cast from brings: formula, whole pot, its own additives."""
-    pot, formula_id = _made_in(of.loaf, colour.id)
+    alone, formula_id = _made_in(of.loaf, colour.id)
+    pot = batch_of(of.loaf).get(str(alone), alone)
     formula, table = of.formulas[formula_id or of.loaf.formula], of.cupboard.additives
     water = sum(part.per_g_oils for part in of.batters[formula.id].parts if part.role == "water")
     added = (*formula.additives, *colour.additives)

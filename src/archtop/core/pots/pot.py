@@ -17,7 +17,10 @@ from archtop.core.pots.thinning import Taken, Thinned, Weighs, mixed_as, thinned
 from archtop.core.pots.weighable import Alkali, Weighed, finer_step, is_fine, more_batter, weighed
 
 __all__ = [
+    "Cast",
+    "CastBowl",
     "Ingredient",
+    "OtherPot",
     "Pot",
     "PotKind",
     "Unweighable",
@@ -25,7 +28,7 @@ __all__ = [
     "ways_to_weigh",
 ]
 
-PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting"]
+PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting", "batch"]
 # What no scale of the trade weighs is told to this step.
 _FINEST_G = 0.01
 
@@ -35,6 +38,30 @@ class Ingredient(OnScale):
 
     stage: Stage | None
     fine: bool = False
+
+
+class CastBowl(Frozen):
+    """How much of a bowl goes into a casting [ml]."""
+
+    key: str
+    name: str
+    ml: float
+
+
+class Cast(Frozen):
+    """A casting that a pot fills: ``id`` of the pot it would have alone, and how much of which bowl it takes."""
+
+    id: str
+    name: str
+    kind: PotKind
+    bowls: tuple[CastBowl, ...]
+
+
+class OtherPot(Frozen):
+    """Another casting that it could be mixed with."""
+
+    id: str
+    name: str
 
 
 class Unweighable(Frozen):
@@ -47,12 +74,13 @@ class Unweighable(Frozen):
     step_g: float
     more_g: float | None
     finer_step_g: float | None
-    with_pots: tuple[str, ...] = ()
+    with_pots: tuple[OtherPot, ...] = ()
 
 
 class Pot(Frozen):
     """``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
 
+    ``casts``: what it fills beforehand; nothing of the loaf's own pot and the frosting's.
     ``unweighable``: the scale cannot weigh it: its amounts are those of a finer one, for nobody to weigh.
     """
 
@@ -72,6 +100,7 @@ class Pot(Frozen):
     unweighable: Unweighable | None = None
     thinned: tuple[Thinned, ...] = ()
     scent_mixes: tuple[ScentMix, ...] = ()
+    casts: tuple[Cast, ...] = ()
 
     @property
     def on_scale(self) -> tuple[OnScale, ...]:
@@ -245,7 +274,7 @@ def ways_to_weigh(pot: Unweighable) -> str:
     if pot.finer_step_g:
         ways.append(f"weigh it on a scale of {scale_of(pot.finer_step_g).step_says}")
     if pot.with_pots:
-        ways.append(f"cast it together with {' or '.join(pot.with_pots)}")
+        ways.append(f"cast it together with {' or '.join(other.name for other in pot.with_pots)}")
     words = ", or ".join(ways) or "make more of it at a time"
     return f"{words[0].upper()}{words[1:]}."
 

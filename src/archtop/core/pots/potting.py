@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from typing import TypedDict
+from graphlib import CycleError, TopologicalSorter
+from typing import NamedTuple, TypedDict
 
 from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
 from archtop.core.chemistry import Additive, AdditiveDose, Batter, Fat, ScentBlend, additive_named, fat_named, stage_of
-from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour, WholePot
+from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour, WholePot, batch_of, mixings_of
 from archtop.core.embeds import TOUCH_MM, row_of
 from archtop.core.pots.additions import Wanted, additions_for, whole_batter
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
 from archtop.core.pots.portion import PortionNeed, Scale
-from archtop.core.pots.pot import Pot, PotKind, PotName, pot_for
+from archtop.core.pots.pot import Cast, CastBowl, OtherPot, Pot, PotKind, PotName, pot_for
 from archtop.core.pots.scent_mixes import scent_mixes
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
@@ -34,28 +35,102 @@ class _Things(TypedDict):
 
 
 def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot, ...]:
-    """A pot for each column and each set of pieces made of batter or dough, then the loaf's own.
+    """A pot for each casting that is mixed, or for several that are cast together, then the loaf's own.
 
     :param top: frosting of each colour, and the mound
     :raises InputError: ``casting.too_short`` when a column mould is too short; of the additions
     """
     loaf, potter = of.loaf, Potter(of)
-    pots = [pot for i in range(len(loaf.embeds)) for pot in _column_pots(of, potter, i)]
-    pots += [pot for piece in loaf.pieces for pot in _piece_pots(of, potter, piece)]
+    casts = [cast for i in range(len(loaf.embeds)) for cast in _columns(of, i)]
+    casts += [cast for piece in loaf.pieces for cast in _small_pieces(of, potter, piece)]
+    pots = [_pot_for_casts(potter, loaf, pot, together) for pot, together in _in_order(loaf, casts)]
     frosting = _frosting_needs(loaf, top)
     if loaf.frosting and loaf.frosting.formula:
         # Mixed first, so that it is ready when the loaf is poured.
         pots.append(potter.pot(FROSTING, loaf.frosting.name, "frosting", loaf.frosting.formula, frosting))
         frosting = []
     needs = [*_pour_needs(loaf, fills, top), *frosting, *_kept_needs(loaf)]
-    return _with_others((*pots, potter.pot(LOAF, loaf.name, "loaf", None, needs)))
+    return (*_with_others(loaf, pots), potter.pot(LOAF, loaf.name, "loaf", None, needs))
 
 
-def _with_others(pots: tuple[Pot, ...]) -> tuple[Pot, ...]:
+class _ToCast(NamedTuple):
+    """A casting with the bowls that it needs; ``after``: what must be firm before."""
+
+    pot: PotId
+    name: str
+    kind: PotKind
+    formula: str | None
+    needs: list[PortionNeed]
+    after: PotId | None = None
+
+
+def _in_order(loaf: Loaf, casts: Sequence[_ToCast]) -> Iterator[tuple[PotId, list[_ToCast]]]:
+    """Castings by the pot that they are mixed in, no pot before what must be firm by then."""
+    shared = batch_of(loaf)
+    pots: dict[PotId, list[_ToCast]] = {}
+    for cast in casts:
+        pots.setdefault(shared.get(str(cast.pot), cast.pot), []).append(cast)
+    mixed_in = {cast.pot: pot for pot, together in pots.items() for cast in together}
+    waits = {pot: [mixed_in[cast.after] for cast in together if cast.after] for pot, together in pots.items()}
+    try:
+        for pot in TopologicalSorter(waits).static_order():
+            yield pot, pots[pot]
+    except CycleError as error:
+        names = [pots[pot][0].name for pot in error.args[1][1:]]
+        raise InputError.one(
+            "batch.ring",
+            "batches",
+            " and ".join(names),
+            "each would have to be firm before the other is mixed",
+            "Cast one of them by itself.",
+        ) from error
+
+
+def _pot_for_casts(potter: Potter, loaf: Loaf, pot: PotId, together: Sequence[_ToCast]) -> Pot:
+    """One pot for what is cast together: a bowl to each colour, whatever it fills."""
+    if len(together) == 1 and pot == together[0].pot:
+        (alone,) = together
+        mixed = potter.pot(pot, alone.name, alone.kind, alone.formula, alone.needs)
+        return mixed.model_copy(update={"casts": (_cast(alone, {need.key: need for need in alone.needs}),)})
+    name = next(batch.name for batch in loaf.batches if PotId.batch(batch.id) == pot)
+    bowls: dict[str, PortionNeed] = {}
+    for need in (need for cast in together for need in cast.needs):
+        there = bowls.get(need.colour)
+        bowls[need.colour] = PortionNeed(
+            key=f"{pot}-{need.colour}",
+            name=potter.colour_name(need.colour),
+            colour=need.colour,
+            volume_ml=need.volume_ml + (there.volume_ml if there else 0.0),
+            use="casting",
+        )
+    mixed = potter.pot(pot, name, "batch", together[0].formula, list(bowls.values()))
+    casts = tuple(_cast(cast, {need.key: bowls[need.colour] for need in cast.needs}) for cast in together)
+    return mixed.model_copy(update={"casts": casts})
+
+
+def _cast(cast: _ToCast, bowls: Mapping[str, PortionNeed]) -> Cast:
+    """What a casting takes of which bowl."""
+    taken = tuple(
+        CastBowl(key=bowls[need.key].key, name=bowls[need.key].name, ml=need.volume_ml) for need in cast.needs
+    )
+    return Cast(id=str(cast.pot), name=cast.name, kind=cast.kind, bowls=taken)
+
+
+def _with_others(loaf: Loaf, pots: Sequence[Pot]) -> tuple[Pot, ...]:
     """Pots that the scale cannot weigh are told which others of their formula they could be cast with."""
+    after = {str(mixing.pot): str(mixing.after) for mixing in mixings_of(loaf) if mixing.after}
+
+    def apart(one: Pot, other: Pot) -> bool:
+        """Whether one holds what must be firm before the other is mixed."""
+        ours, theirs = ({cast.id for cast in pot.casts} for pot in (one, other))
+        return any(after.get(cast) in ours for cast in theirs) or any(after.get(cast) in theirs for cast in ours)
 
     def told(pot: Pot) -> Pot:
-        others = tuple(other.name for other in pots if other.formula == pot.formula and other.id != pot.id)
+        others = tuple(
+            OtherPot(id=other.id, name=other.name)
+            for other in pots
+            if other.casts and other.formula == pot.formula and other.id != pot.id and not apart(pot, other)
+        )
         helped = pot.unweighable and pot.unweighable.model_copy(update={"with_pots": others[:_NAMED]})
         return pot.model_copy(update={"unweighable": helped}) if helped else pot
 
@@ -66,40 +141,40 @@ def _casting(key: str, name: str, colour: str, volume_ml: float) -> list[Portion
     return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
 
 
-def _column_pots(of: ResolvedLoaf, potter: Potter, i: int) -> Iterator[Pot]:
-    """Pots of one column: its figure's first, then what surrounds it."""
+def _columns(of: ResolvedLoaf, i: int) -> Iterator[_ToCast]:
+    """What is cast of one column: its figure first, then what surrounds it."""
     embed = of.loaf.embeds[i]
     if not embed.casting:
         return
     area = of.prisms[embed.id].profile.area
     length = _cast_length(embed, i, area)
-    volume = area * length / 1000
+    volume, figure = area * length / 1000, None
     if embed.figure and embed.id in of.figures:
         inner = of.figures[embed.id].profile.area * length / 1000
         volume -= inner
-        pot, name = PotId.cast(embed.id, "figure"), f"{embed.figure.name} of {embed.name}"
+        figure, name = PotId.cast(embed.id, "figure"), f"{embed.figure.name} of {embed.name}"
         needs = _casting(f"{embed.id}-figure", name, embed.figure.colour, inner)
-        yield potter.pot(pot, name, "column", embed.figure.formula or embed.formula, needs)
+        yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs)
     needs = _casting(embed.id, embed.name, embed.colour, volume)
-    yield potter.pot(PotId.cast(embed.id), embed.name, "column", embed.formula, needs)
+    yield _ToCast(PotId.cast(embed.id), embed.name, "column", embed.formula, needs, figure)
 
 
-def _piece_pots(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[Pot]:
-    """Pots of one set of small pieces: of figures inside them first."""
+def _small_pieces(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[_ToCast]:
+    """What is cast of one set of small pieces: figures inside them first."""
     kind = piece.make.pot
     if kind is None or piece.lot:
         return
-    how = of.made[piece.id]
+    how, figures = of.made[piece.id], None
     if also := how.also:
-        pot, name = PotId.cast(piece.id, "figures"), f"{also.name.capitalize()} of {piece.name}"
+        figures, name = PotId.cast(piece.id, "figures"), f"{also.name.capitalize()} of {piece.name}"
         needs = _casting(f"{piece.id}-figures", name, also.colour, also.takes_ml)
-        yield potter.pot(pot, name, "cavity", piece.formula, needs)
+        yield _ToCast(figures, name, "cavity", piece.formula, needs)
     needs = [
         need
         for colour, ml in volumes_of(piece, how).items()
         for need in _casting(*potter.named(piece, colour), colour, ml)
     ]
-    yield potter.pot(PotId.cast(piece.id), piece.name, kind, piece.formula, needs)
+    yield _ToCast(PotId.cast(piece.id), piece.name, kind, piece.formula, needs, figures)
 
 
 def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
@@ -171,6 +246,10 @@ class Potter:
 
     def _additive(self, dose: AdditiveDose) -> Additive:
         return additive_named(dose.additive, self._of.cupboard.additives)
+
+    def colour_name(self, colour: str) -> str:
+        """What a colour of the loaf is called."""
+        return self._of.colours[colour].name
 
     def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
         """Key and name of the bowl for a colour of some pieces."""

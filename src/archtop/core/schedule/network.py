@@ -10,9 +10,9 @@ import hashlib
 from collections.abc import Iterator, Mapping
 from typing import Literal, Protocol
 
-from archtop.core.base import Basis, Frozen, Rate
+from archtop.core.base import Basis, Frozen, JobKey, PotId, Rate
 from archtop.core.chemistry import Measures
-from archtop.core.document import Embed, Loaf, Pieces
+from archtop.core.document import Batch, Embed, Loaf, Pieces
 from archtop.core.embeds import EmbedPlan
 from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.waits import Wait
@@ -26,6 +26,8 @@ JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "cut", "cured"]
 # How long hands are at it [min]: stated guesses, lye and washing up included.
 _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
 _POUR_MIN, _STEP_MIN = 75, 8
+# The next mould of the same batch: how long it takes [min], and until when batter is fluid enough [h].
+_FILL_MIN, _FLUID_H = 15, 0.5
 # More batches than this of one set are cast in so many moulds at once.
 _MOST_BATCHES = 4
 
@@ -147,6 +149,8 @@ class _Weaving:
         for piece in loaf.pieces:
             if not piece.lot:
                 self.pieces(piece)
+        for batch in loaf.batches:
+            self.together(batch)
         if any(finish.of_kind.again_h for finish in loaf.top.finishes):
             self.job("spritz", "spritz", f"Spritz {loaf.name} again", _SPRITZ_MIN)
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
@@ -195,6 +199,19 @@ class _Weaving:
         self.link(f"cast.{key}", f"out.{key}", wait)
         self.hold(*mould, f"cast.{key}", f"out.{key}")
         self.in_a_pot(f"cast.{key}")
+
+    def together(self, batch: Batch) -> None:
+        """Castings of one batch are filled one after the other, out of a pot that is mixed once."""
+        keys = [self.at + str(JobKey("", "cast", PotId.parse(cast).item)) for cast in batch.casts]
+        jobs = {job.key: job for job in self.jobs}
+        first, *others = [key for key in keys if key in jobs] or [""]
+        for key in others:
+            self.jobs[self.jobs.index(jobs[key])] = jobs[key].model_copy(update={"minutes": _FILL_MIN})
+            self.holds = [hold for hold in self.holds if (hold.mould, hold.start) != ("pot", key)]
+            why = f"Mixed once with {batch.name}, and filled while it is fluid."
+            self.links.append(
+                Link(before=first, after=key, least_h=0, most_h=_FLUID_H, why=why, basis="common practice")
+            )
 
     def column(self, embed: Embed) -> None:
         if embed.casting is None:

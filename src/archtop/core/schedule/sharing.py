@@ -5,8 +5,8 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterator, Mapping, Sequence
 
-from archtop.core.base import Frozen, JobKey
-from archtop.core.document import Embed, Loaf
+from archtop.core.base import Frozen, JobKey, PotId
+from archtop.core.document import Embed, Loaf, batch_of
 from archtop.core.schedule.network import Network, joined
 
 __all__ = ["Alike", "alike_in", "cast_together"]
@@ -23,7 +23,11 @@ class Alike(Frozen):
 def alike_in(loaves: Mapping[str, Loaf]) -> tuple[Alike, ...]:
     """Columns of two loaves that have the same outline, colour and formula, and fit into one casting together."""
     columns = [
-        (ident, embed) for ident, loaf in loaves.items() for embed in loaf.embeds if embed.casting and not embed.lot
+        (ident, embed)
+        for ident, loaf in loaves.items()
+        for embed in loaf.embeds
+        # What is mixed with others of its loaf has its pot already.
+        if embed.casting and not embed.lot and str(PotId.cast(embed.id)) not in batch_of(loaf)
     ]
     return tuple(_pairs(loaves, columns))
 

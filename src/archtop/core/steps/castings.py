@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from archtop.core.base import PotId
 from archtop.core.document import Pieces
-from archtop.core.pots import Pot
+from archtop.core.pots import Cast, Pot
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.steps.step import Amount, Step
 from archtop.core.trade import Made
@@ -23,30 +23,32 @@ _FILLS = {
 
 
 def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
-    """A mixed pot that is no loaf: into its mould, and out of it or into shape."""
-    named = PotId.parse(pot.id)
-    title, detail = _FILLS[pot.kind]
-    yield Step(
-        key=str(named.step("cast")),
+    """A mixed pot that is no loaf: into its moulds while it is fluid, then out of each or into shape."""
+    yield from (_filled(pot, cast) for cast in pot.casts)
+    for cast in pot.casts:
+        named = PotId.parse(cast.id)
+        if cast.kind == "column":
+            yield Step(
+                key=str(named.step("out")),
+                stage=cast.name,
+                do="wait",
+                title=f"Turn out {cast.name}",
+                detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
+            )
+        if named.item in of.pieces:
+            yield from finishing_steps(of.pieces[named.item], of.made[named.item])
+
+
+def _filled(pot: Pot, cast: Cast) -> Step:
+    title, detail = _FILLS[cast.kind]
+    return Step(
+        key=str(PotId.parse(cast.id).step("cast")),
         stage=pot.name,
         do="cast",
-        title=f"{title}: {pot.name}",
+        title=f"{title}: {cast.name}",
         detail=detail,
-        amounts=tuple(
-            Amount(key=f"fill-{part.key}", label=part.name, value=part.delivers.value, unit="ml")
-            for part in pot.portions
-        ),
+        amounts=tuple(Amount(key=f"fill-{bowl.key}", label=bowl.name, value=bowl.ml, unit="ml") for bowl in cast.bowls),
     )
-    if pot.kind == "column":
-        yield Step(
-            key=str(named.step("out")),
-            stage=pot.name,
-            do="wait",
-            title=f"Turn out {pot.name}",
-            detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
-        )
-    if named.item in of.pieces:
-        yield from finishing_steps(of.pieces[named.item], of.made[named.item])
 
 
 def melting_steps(piece: Pieces, made: Made) -> Iterator[Step]:

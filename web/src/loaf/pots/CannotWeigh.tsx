@@ -2,6 +2,7 @@ import type { Pot } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { onScale } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { castingsOf, castTogether } from "./together";
 import { mixMore, weighOn } from "./weighing";
 
 interface Props {
@@ -15,6 +16,8 @@ export function CannotWeigh({ pot, name, why }: Props) {
 	const { edit, live } = useEditor();
 	const { scales } = live.plan;
 	const { main, offered } = scales;
+	const castings = castingsOf(live.plan);
+	const inPot = (id: string) => castings.filter((casting) => casting.pot === id).map((casting) => casting.id);
 	const finer = offered.find((scale) => Math.abs(scale.step_g - (why.finer_step_g ?? 0)) < 1e-9);
 	return (
 		<div role="note" aria-label={`${name} cannot be weighed`} className="rounded-xl border border-lye p-3">
@@ -33,12 +36,15 @@ export function CannotWeigh({ pot, name, why }: Props) {
 						Weigh this loaf on a scale of {onScale(finer.step_g, finer)}
 					</Button>
 				)}
+				{(why.with_pots ?? []).map((other) => (
+					<Button
+						key={other.id}
+						onClick={() => edit(castTogether(castings, [...inPot(pot), ...inPot(other.id)]))}
+					>
+						Cast it together with {other.name}
+					</Button>
+				))}
 			</div>
-			{why.with_pots && why.with_pots.length > 0 && (
-				<p className="mt-2 text-sm">
-					Or cast it together with {why.with_pots.join(" or ")}: the same formula.
-				</p>
-			)}
 		</div>
 	);
 }

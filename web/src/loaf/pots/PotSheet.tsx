@@ -16,6 +16,7 @@ const KINDS = {
 	dough: "For dough",
 	piped: "Piped ahead",
 	frosting: "Frosting of its own",
+	batch: "Cast together",
 } as const;
 
 /** One pot: what goes in, and the bowls it is split into; both add up to the same total. */
@@ -60,6 +61,18 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				{pot.lye_concentration_percent.toFixed(1)} % strong; superfat{" "}
 				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.
 			</p>
+			{pot.casts.length > 1 && (
+				<p className="mb-2 text-sm" data-fills>
+					Fills{" "}
+					{pot.casts
+						.map(
+							(cast) =>
+								`${cast.name} (${cast.bowls.map((bowl) => `${withUnit(bowl.ml, "volume", units)} ${bowl.name}`).join(", ")})`,
+						)
+						.join("; ")}
+					.
+				</p>
+			)}
 			{pot.unweighable ? (
 				<CannotWeigh pot={pot.id} name={pot.name} why={pot.unweighable} />
 			) : (

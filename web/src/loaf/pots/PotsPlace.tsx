@@ -9,6 +9,7 @@ import { paperOf, withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { Reminders } from "../section/Reminders";
+import { CastTogether } from "./CastTogether";
 import { LabelText } from "./LabelText";
 import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
@@ -78,6 +79,7 @@ export function PotsPlace() {
 			</div>
 			<div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
 				<div className="space-y-4">
+					<CastTogether />
 					<SizeBack />
 					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed|finish)/} />
 					<Reminders />

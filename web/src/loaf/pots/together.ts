@@ -1,0 +1,65 @@
+import type { Loaf, LoafPlan } from "../../api/types";
+import { freeId } from "../editor/changes";
+
+/** A casting as the plan tells it, and the pot that it is mixed in. */
+export interface Casting {
+	readonly id: string;
+	readonly name: string;
+	readonly formula: string;
+	readonly pot: string;
+}
+
+export const castingsOf = (plan: Pick<LoafPlan, "pots">): Casting[] =>
+	plan.pots.flatMap((pot) =>
+		pot.casts.map((cast) => ({ id: cast.id, name: cast.name, formula: pot.formula, pot: pot.id })),
+	);
+
+/** These castings out of one pot; what they were mixed with before comes along. */
+export function castTogether(of: readonly Casting[], ids: readonly string[]) {
+	return (loaf: Loaf): Loaf => {
+		const batches = loaf.batches ?? [];
+		const joined = batches.filter((batch) => batch.casts.some((cast) => ids.includes(cast)));
+		const casts = [...new Set([...joined.flatMap((batch) => batch.casts), ...ids])];
+		const first = joined[0];
+		const names = of.filter((casting) => casts.includes(casting.id)).map((casting) => casting.name);
+		const batch = {
+			id:
+				first?.id ??
+				freeId(
+					"batch",
+					batches.map((item) => item.id),
+				),
+			name: first?.name ?? called(names),
+			casts,
+		};
+		return { ...loaf, batches: [...batches.filter((item) => !joined.includes(item)), batch] };
+	};
+}
+
+/** One casting in a pot of its own again; a batch of one is none. */
+export const castAlone =
+	(id: string) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		batches: (loaf.batches ?? [])
+			.map((batch) => ({ ...batch, casts: batch.casts.filter((cast) => cast !== id) }))
+			.filter((batch) => batch.casts.length > 1),
+	});
+
+/** A batch by what it fills, as long as that can be read. */
+const called = (names: readonly string[]): string =>
+	names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(" and ");
+
+export const dissolve =
+	(id: string) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		batches: (loaf.batches ?? []).filter((batch) => batch.id !== id),
+	});
+
+export const rename =
+	(id: string, name: string) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		batches: (loaf.batches ?? []).map((batch) => (batch.id === id ? { ...batch, name } : batch)),
+	});
