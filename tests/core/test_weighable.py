@@ -223,3 +223,22 @@ def test_what_is_thinned_has_its_step_before_the_bowl_that_takes_it(demo_cupboar
     needed = next(item.grams for item in result.supplies if item.key == jar)
     inside = sum(i.grams for p in result.pots for part in p.portions for i in part.additions if i.key == jar)
     assert needed > inside
+
+
+@pytest.mark.parametrize("step", [0.1, 1.0, 5.0, G_PER_OZ / 20, G_PER_OZ / 8])
+@pytest.mark.parametrize("name", ["tin-roof-rain", "ferry-lights", "lantern-row", "paper-kites", "trellis-gate"])
+def test_a_single_coarse_scale_keeps_the_superfat_of_what_is_thinned_too(
+    name: str, step: float, demo_cupboard: Cupboard
+) -> None:
+    """Oil that thins what is too little comes off the pot's own: a coarse scale for everything makes no soft bar."""
+    data = json.loads((DEMO / f"{name}.loaf.json").read_text(encoding="utf-8"))
+    data["sizing"] |= {"scale_step_g": step, "fine_step_g": step}
+    loaf = read_loaf(data)
+    formulas = {formula.id: formula for formula in loaf.formulas}
+    weighed_pots = [pot for pot in plan(loaf, demo_cupboard).pots if pot.unweighable is None]
+    assert weighed_pots
+    for pot in weighed_pots:
+        formula = formulas[pot.formula]
+        meant = formula.lye_discount_percent + (formula.late_fat.percent_of_oils if formula.late_fat else 0)
+        assert meant - 1e-6 <= pot.superfat.value <= meant + 1 + 1e-6
+        assert sum(line.grams for line in pot.ingredients) == pytest.approx(pot.total_g, abs=1e-6)

@@ -14,7 +14,7 @@ from archtop.core.pots.portion import OnScale, Portion, PortionNeed, Scale, on_s
 from archtop.core.pots.scales import scale_of
 from archtop.core.pots.scent_mixes import ScentMix
 from archtop.core.pots.thinning import Taken, Thinned, Weighs, mixed_as, thinned_for, weighs
-from archtop.core.pots.weighable import Alkali, Weighed, finer_step, is_fine, more_batter, weighed
+from archtop.core.pots.weighable import BAND_POINTS, Alkali, Weighed, finer_step, is_fine, more_batter, weighed
 
 __all__ = [
     "Cast",
@@ -134,7 +134,7 @@ def pot_for(
     lye are rounded together, so that the superfat keeps.
 
     :param batter: what ``formula`` makes, with what is stirred into the whole pot
-    :param carrier: the oil that thins what is too little to be weighed and goes into oil
+    :param carrier: the oil that thins what is too little to be weighed, in a pot without a liquid oil of its own
     :param more_g: batter mixed besides, so that the scale can weigh the pot [g]
     """
     net = sum(need.volume_ml for need in needs)
@@ -145,10 +145,12 @@ def pot_for(
     oils = [ml / (batter.ml_per_g_oils + need.additions.ml) for ml, need in zip(gross, needs, strict=True)]
     wanted = sum(oils) * batter.g_per_g_oils + more_g
     recipe, step, unweighable = _recipe(batter, _alkali(formula, batter, fats), wanted, scale)
-    ingredients = _ingredients(batter, recipe, wanted, (step, scale.fine_step_g), fats)
+    lines = _ingredients(batter, recipe, wanted, (step, scale.fine_step_g), fats)
+    room = BAND_POINTS - (recipe.superfat_percent - batter.superfat_percent)
+    ingredients, thins_in, more_oil = _thinned_in_own(lines, (step, room), fats, carrier)
     total = round(sum(line.grams for line in ingredients), 6)
     oils_g = sum(line.grams for line in ingredients if line.role == "oil")
-    superfat = recipe.superfat_percent + 100 * _thinning_oil(ingredients) / oils_g
+    superfat = recipe.superfat_percent + 100 * more_oil / oils_g
     bowls = tuple(
         portion_of(need, (cling, g), batter, superfat, scale)
         for need, cling, g in zip(needs, clings, _split(oils, total, step), strict=True)
@@ -169,7 +171,7 @@ def pot_for(
         ingredients=ingredients,
         portions=bowls,
         unweighable=unweighable,
-        thinned=thinned_for([*_taken(ingredients, carrier, named.name), *taken], scale.fine_step_g),
+        thinned=thinned_for([*_taken(ingredients, thins_in, named.name), *taken], scale.fine_step_g),
     )
 
 
@@ -218,16 +220,36 @@ def _in_oil(line: Ingredient) -> bool:
     return line.stage not in ("lye water", "hot lye", "cooled lye")
 
 
-def _thinning_oil(lines: Iterable[Ingredient]) -> float:
-    """Oil that comes into a pot with what was thinned in it [g]."""
-    return sum(line.grams - line.holds_g for line in lines if _in_oil(line))
+def _thinned_in_own(
+    lines: tuple[Ingredient, ...], limits: tuple[float, float], fats: Mapping[str, Fat], carrier: Fat
+) -> tuple[tuple[Ingredient, ...], Fat, float]:
+    """The lines with the oil that thins some of them taken off the pot's own, so that its superfat keeps.
+
+    Also which oil that is, and what of it is more than whole steps of the scale could be taken off [g].
+
+    :param limits: step of the scale [g], and by how much the superfat may still rise [percentage points]
+    """
+    step, room = limits
+    more = sum(line.grams - line.holds_g for line in lines if _in_oil(line))
+    liquid = [line for line in lines if line.role == "oil" and not fats[line.key].solid_at_25]
+    if not liquid:
+        return lines, carrier, more
+    own = max(liquid, key=lambda line: line.grams)
+    steps = math.floor(more / step + 1e-9)
+    oils_g = sum(line.grams for line in lines if line.role == "oil")
+    # Rather a little less oil than a superfat that rises too far.
+    steps += 100 * (more - steps * step) / oils_g > room
+    off = min(steps * step, own.grams - step)
+    grams = round(own.grams - off, 6)
+    less = own.model_copy(update={"grams": grams, "holds_g": grams})
+    return tuple(less if line is own else line for line in lines), fats[own.key], more - off
 
 
-def _taken(lines: Iterable[Ingredient], carrier: Fat, pot: str) -> Iterator[Taken]:
+def _taken(lines: Iterable[Ingredient], thins_in: Fat, pot: str) -> Iterator[Taken]:
     """What a pot takes of things that are thinned first."""
     for line in lines:
         if line.times > 1:
-            oil, into = (carrier.key, carrier.name) if _in_oil(line) else (None, "Water")
+            oil, into = (thins_in.key, thins_in.name) if _in_oil(line) else (None, "Water")
             yield Taken(line.key, line.name, mixed_as(line.role), oil, into, line.times, line.grams, pot, line.stage)
 
 
