@@ -20,6 +20,7 @@ from tests.core.conftest import DEMO, box, rod
 
 CUPBOARD = standard_cupboard()
 FATS = CUPBOARD.fats
+UNITS = pint.UnitRegistry()
 STEPS = st.sampled_from([0.01, 0.1, 1.0, 5.0, 0.01 * G_PER_OZ, 0.05 * G_PER_OZ, G_PER_OZ / 8])
 
 
@@ -159,12 +160,11 @@ def test_one_mix_serves_every_bowl_that_takes_of_it() -> None:
 @given(st.floats(1, 3000), st.sampled_from([0.001, 0.01, 0.05, 0.1, 0.125]))
 def test_ounces_are_those_of_a_units_library(grams: float, step_oz: float) -> None:
     """Pint knows the international ounce by itself."""
-    units = pint.UnitRegistry()
     scale = scale_of(step_oz * G_PER_OZ)
     assert scale.unit == "oz"
     told = float(scale.shows(grams).split()[0])
     assert told == pytest.approx(
-        units.Quantity(grams, "gram").to("ounce").magnitude, abs=0.5 * 10**-scale.digits + 1e-9
+        UNITS.Quantity(grams, "gram").to("ounce").magnitude, abs=0.5 * 10**-scale.digits + 1e-9
     )
 
 

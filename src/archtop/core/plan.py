@@ -18,6 +18,7 @@ from archtop.core.pots import (
     ColourPlan,
     Contrast,
     Label,
+    Melted,
     Pot,
     PotHeat,
     Scales,
@@ -28,6 +29,7 @@ from archtop.core.pots import (
     contrasts_of,
     heat_of,
     label_of_loaf,
+    melted_of,
     pots_of,
     scales_of,
     sprinkled_of,
@@ -111,6 +113,7 @@ class LoafPlan(Frozen):
     colours: tuple[ColourPlan, ...]
     contrasts: tuple[Contrast, ...]
     sprinkled: tuple[Sprinkled, ...]
+    melted: tuple[Melted, ...]
     supplies: tuple[Supply, ...]
     label: Label
     cuts: CutPlan
@@ -155,8 +158,8 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts)
     measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
     kneaded = _kneaded(of)
-    holds = (shape.embed_holds, shape.layer_holds)
-    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, mixed.sprinkled)
+    holds, dry = (shape.embed_holds, shape.layer_holds), (mixed.sprinkled, mixed.melted)
+    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, *dry)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
@@ -173,7 +176,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         measures=measures,
         scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
         total_to_mix_g=round(sum(pot.total_g for pot in mixed.pots), 6),
-        label=_label(of, mixed.pots, mixed.sprinkled),
+        label=_label(of, mixed),
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
@@ -221,14 +224,15 @@ def _shaped(of: ResolvedLoaf) -> _Shaped:
 def _mixed(of: ResolvedLoaf, shape: _Shaped) -> Mixed:
     """What is weighed and mixed for that shape, and what comes of it."""
     pots = pots_of(of, shape.fills, shape.top)
-    colours, sprinkled = colours_of(of, pots), sprinkled_of(of)
+    colours, sprinkled, melted = colours_of(of, pots), sprinkled_of(of), melted_of(of)
     return Mixed(
         pots=pots,
         heats=_heats(of, pots),
         colours=colours,
         contrasts=contrasts_of(of, shape.layers, colours),
-        supplies=supplies_of(Taken(pots, sprinkled, _melted_ml(of)), of.blends, of.cupboard),
+        supplies=supplies_of(Taken(pots, sprinkled, melted), of.blends, of.cupboard),
         sprinkled=sprinkled,
+        melted=melted,
     )
 
 
@@ -263,9 +267,9 @@ def _heats(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[PotHeat, ...]:
     return tuple(heat_of(pot, of.formula_of(pot.formula), fats, additives, room_c) for pot in pots)
 
 
-def _label(of: ResolvedLoaf, pots: Sequence[Pot], sprinkled: Sequence[Sprinkled]) -> Label:
+def _label(of: ResolvedLoaf, mixed: Mixed) -> Label:
     purity = {formula.id: formula.naoh_purity_percent / 100 for formula in of.loaf.formulas}
-    return label_of_loaf(pots, sprinkled, purity, of.cupboard.fats)
+    return label_of_loaf(mixed.pots, (mixed.sprinkled, mixed.melted), purity, of.cupboard.fats)
 
 
 def _cuts(
@@ -285,10 +289,6 @@ def _each_g(of: ResolvedLoaf, embeds: Sequence[EmbedPlan]) -> dict[str, float]:
     """What one embed or one small piece weighs [g], by id."""
     small = {key: made.each_ml * of.piece_density[key] for key, made in of.made.items()}
     return {embed.id: embed.weight.value for embed in embeds} | small
-
-
-def _melted_ml(of: ResolvedLoaf) -> float:
-    return sum(of.made[piece.id].takes_ml for piece in of.loaf.pieces if piece.make.pot is None and not piece.lot)
 
 
 def _kneaded(of: ResolvedLoaf) -> frozenset[str]:

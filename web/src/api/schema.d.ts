@@ -1849,6 +1849,8 @@ export interface components {
         /**
          * Casting
          * @description How a column is cast beforehand: the column mould's usable length, and what is trimmed off the ends.
+         *
+         *     ``of``: batter of its formula, or a bought base that is melted.
          */
         Casting: {
             /**
@@ -1864,6 +1866,11 @@ export interface components {
              * @default 5
              */
             trim_mm: number;
+            /**
+             * Of
+             * @default batter
+             */
+            of: "batter" | ("clear base" | "white base");
         };
         /**
          * CavityMake
@@ -3371,6 +3378,8 @@ export interface components {
             contrasts: components["schemas"]["Contrast"][];
             /** Sprinkled */
             sprinkled: components["schemas"]["Sprinkled"][];
+            /** Melted */
+            melted: components["schemas"]["Melted"][];
             /** Supplies */
             supplies: components["schemas"]["Supply"][];
             label: components["schemas"]["Label"];
@@ -3462,6 +3471,52 @@ export interface components {
             kind: "melt";
             /** Piece Ml */
             piece_ml: number;
+            /**
+             * Base
+             * @default clear base
+             * @enum {string}
+             */
+            base: "clear base" | "white base";
+        };
+        /**
+         * Melted
+         * @description A casting of base: ``id`` of the pot it would have, were it mixed; ``grams`` of base, on the scale.
+         *
+         *     ``around``: the figure that it is poured around.
+         */
+        Melted: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Base */
+            base: string;
+            /** Base Name */
+            base_name: string;
+            /** Ml */
+            ml: number;
+            /** Grams */
+            grams: number;
+            /** Colourants */
+            colourants: components["schemas"]["MeltedColour"][];
+            /** Around */
+            around?: string | null;
+        };
+        /**
+         * MeltedColour
+         * @description A jar stirred into melted base [g].
+         */
+        MeltedColour: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Inci */
+            inci: string;
+            /** Grams */
+            grams: number;
         };
         /**
          * MiniDrops

@@ -12,7 +12,8 @@ export function StockShelf({ cupboard }: { cupboard: Cupboard }) {
 	const things = [
 		...cupboard.fats.map((fat) => ({ name: `fat:${fat.key}`, text: fat.name })),
 		{ name: "lye:naoh", text: "Sodium hydroxide" },
-		{ name: "base:melt", text: "Melt-and-pour base" },
+		{ name: "base:melt", text: "Melt-and-pour base, clear" },
+		{ name: "base:melt-white", text: "Melt-and-pour base, white" },
 		...cupboard.additives.map((additive) => ({ name: `additive:${additive.key}`, text: additive.name })),
 		...cupboard.scents.map((scent) => ({ name: `scent:${scent.key}`, text: scent.name })),
 		...cupboard.colourants.map((jar) => ({ name: `colourant:${jar.key}`, text: jar.name })),

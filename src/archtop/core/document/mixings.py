@@ -32,7 +32,8 @@ def mixings_of(loaf: Contents) -> Iterator[Mixing]:
         figure = PotId.cast(embed.id, "figure") if embed.figure else None
         if embed.figure and figure:
             yield Mixing(figure, f"{embed.figure.name} of {embed.name}", embed.figure.formula or formula)
-        yield Mixing(own, embed.name, formula, figure)
+        if not embed.casting.melted:
+            yield Mixing(own, embed.name, formula, figure)
     for piece in loaf.pieces:
         if piece.make.pot is not None and not piece.lot:
             yield Mixing(PotId.cast(piece.id), piece.name, piece.formula or loaf.formula)

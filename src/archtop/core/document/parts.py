@@ -15,6 +15,7 @@ from archtop.core.document.shares import Shares
 from archtop.core.document.strewing import Scatter
 from archtop.core.geometry import Outline
 from archtop.core.trade import (
+    BaseName,
     Finish,
     Make,
     Tip,
@@ -84,11 +85,20 @@ class Batch(Frozen):
 
 
 class Casting(Frozen):
-    """How a column is cast beforehand: the column mould's usable length, and what is trimmed off the ends."""
+    """How a column is cast beforehand: the column mould's usable length, and what is trimmed off the ends.
+
+    ``of``: batter of its formula, or a bought base that is melted.
+    """
 
     material: Literal["lined pipe", "silicone", "stiff"] = "silicone"
     mould_length_mm: Annotated[float, Field(gt=0, le=2000)]
     trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
+    of: Literal["batter"] | BaseName = "batter"
+
+    @property
+    def melted(self) -> bool:
+        """Whether it is of a bought base, so that no lye is mixed for it."""
+        return self.of != "batter"
 
 
 class Figurine(Frozen):

@@ -11,6 +11,7 @@ from archtop.core.pots.colours import (
     vanillin_of,
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
+from archtop.core.pots.melted import Melted, melted_of
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
 from archtop.core.pots.pot import Cast, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
@@ -29,6 +30,7 @@ __all__ = [
     "Contrast",
     "Ingredient",
     "Label",
+    "Melted",
     "OnScale",
     "OtherPot",
     "Portion",
@@ -53,6 +55,7 @@ __all__ = [
     "heat_of",
     "label_of",
     "label_of_loaf",
+    "melted_of",
     "pots_of",
     "scale_of",
     "scales_of",

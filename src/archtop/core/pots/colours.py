@@ -127,6 +127,9 @@ def colours_of(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[ColourPlan, ...]:
 def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float) -> ColourPlan:
     seen, rates = None, of.cupboard.rates
     mixed = colour_in_pot(of, colour)
+    if colour.id in _only_melted(of):
+        # What a jar does in a bought base no test bar of soap has told.
+        mixed = mixed._replace(doses=(), tinted=False)
     if mixed.doses or mixed.tinted or vanillin > 0:
         seen = forecast(mixed.base, mixed.doses, vanillin)
         learned = [rates[key] for jar, _ in mixed.doses if (key := f"colour:{jar.key}") in rates]
@@ -143,6 +146,19 @@ def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float) -> ColourPlan:
         off_wish=difference(seen.cured.lab, wished) if seen else 0.0,
         used=True,
     )
+
+
+def _only_melted(of: ResolvedLoaf) -> frozenset[str]:
+    """Colours that go into bought base and into no batter."""
+    loaf = of.loaf
+    melted = [embed.colour for embed in loaf.embeds if embed.casting and embed.casting.melted]
+    melted += [piece.colour for piece in loaf.pieces if piece.make.pot is None]
+    cast = [embed.colour for embed in loaf.embeds if not (embed.casting and embed.casting.melted)]
+    cast += [embed.figure.colour for embed in loaf.embeds if embed.figure]
+    cast += [shown for piece in loaf.pieces if piece.make.pot is not None for shown in piece.colours]
+    poured = [share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours]
+    piped = frosting_colours(loaf.frosting) if loaf.frosting else ()
+    return frozenset(melted) - {*cast, *poured, *piped}
 
 
 def contrasts_of(of: ResolvedLoaf, layers: Sequence[Layer], colours: Sequence[ColourPlan]) -> tuple[Contrast, ...]:

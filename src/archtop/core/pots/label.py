@@ -17,6 +17,7 @@ from typing import Final, Literal
 
 from archtop.core.base import Frozen, read_table
 from archtop.core.chemistry import NAOH_G_PER_MOL, AssessedList, Fat, naoh_g_per_g
+from archtop.core.pots.melted import Melted
 from archtop.core.pots.pot import Pot
 from archtop.core.pots.sprinkled import Sprinkled
 
@@ -152,9 +153,16 @@ def _lines(grams: Mapping[str, float], total: float, place: Place | None = None)
 
 
 def label_of_loaf(
-    pots: Sequence[Pot], sprinkled: Iterable[Sprinkled], purity: Mapping[str, float], fats: Mapping[str, Fat]
+    pots: Sequence[Pot],
+    besides: tuple[Iterable[Sprinkled], Iterable[Melted]],
+    purity: Mapping[str, float],
+    fats: Mapping[str, Fat],
 ) -> Label:
-    """The label of everything that pots and finishes put into a loaf, ``purity`` [-] of the lye by formula."""
+    """The label of everything that pots and finishes put into a loaf, ``purity`` [-] of the lye by formula.
+
+    :param besides: what goes on dry, and what is melted, whose base is for its supplier's sheet to name
+    """
+    sprinkled, melted = besides
     oils: dict[str, float] = {}
     others: dict[str, float] = {}
     colours: dict[str, float] = {}
@@ -183,6 +191,8 @@ def label_of_loaf(
                 add("carrier oil", fats[oil].inci, thing.grams - thing.holds_g)
     for item in sprinkled:
         add(item.kind, item.inci or item.name, item.grams)
+    for jar in (jar for cast in melted for jar in cast.colourants):
+        add("colourant", jar.inci or jar.name, jar.grams)
     return label_of(oils, naoh, water, others, fats, colourants_g=colours)
 
 

@@ -8,9 +8,9 @@ from typing import NamedTuple, TypedDict
 
 from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
 from archtop.core.chemistry import Additive, AdditiveDose, Batter, Fat, ScentBlend, additive_named, fat_named, stage_of
-from archtop.core.document import Cupboard, Embed, Loaf, Pieces, Pour, WholePot, batch_of, mixings_of
-from archtop.core.embeds import TOUCH_MM, row_of
+from archtop.core.document import Cupboard, Loaf, Pieces, Pour, WholePot, batch_of, mixings_of
 from archtop.core.pots.additions import Wanted, additions_for, whole_batter
+from archtop.core.pots.casting_length import cast_length
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
 from archtop.core.pots.portion import PortionNeed, Scale
 from archtop.core.pots.pot import Cast, CastBowl, OtherPot, Pot, PotKind, PotName, pot_for
@@ -147,7 +147,7 @@ def _columns(of: ResolvedLoaf, i: int) -> Iterator[_ToCast]:
     if not embed.casting:
         return
     area = of.prisms[embed.id].profile.area
-    length = _cast_length(embed, i, area)
+    length = cast_length(embed, i, area)
     volume, figure = area * length / 1000, None
     if embed.figure and embed.id in of.figures:
         inner = of.figures[embed.id].profile.area * length / 1000
@@ -155,6 +155,8 @@ def _columns(of: ResolvedLoaf, i: int) -> Iterator[_ToCast]:
         figure, name = PotId.cast(embed.id, "figure"), f"{embed.figure.name} of {embed.name}"
         needs = _casting(f"{embed.id}-figure", name, embed.figure.colour, inner)
         yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs)
+    if embed.casting.melted:
+        return
     needs = _casting(embed.id, embed.name, embed.colour, volume)
     yield _ToCast(PotId.cast(embed.id), embed.name, "column", embed.formula, needs, figure)
 
@@ -274,33 +276,6 @@ def volumes_of(piece: Pieces, made: Made) -> dict[str, float]:
     for colour, ml in (made.by_colour or {"": made.takes_ml}).items():
         volumes[colour or piece.colour] = volumes.get(colour or piece.colour, 0.0) + ml
     return volumes
-
-
-def _cast_length(embed: Embed, i: int, area_mm2: float) -> float:
-    """Length [mm] to fill a column mould to: the piece and what is trimmed off it; for a row, of all its pieces."""
-    if embed.casting is None:
-        return embed.length_mm
-    row = row_of(embed, area_mm2)
-    if embed.row and row:
-        if embed.row.piece_mm > embed.casting.mould_length_mm + TOUCH_MM:
-            raise InputError.one(
-                "casting.too_short",
-                f"embeds.{i}.casting.mould_length_mm",
-                embed.casting.mould_length_mm,
-                f"a piece of the row is {embed.row.piece_mm:g} mm long",
-                "Cast shorter pieces, or use a longer mould.",
-            )
-        return row.count * embed.row.piece_mm
-    length = embed.length_mm + embed.casting.trim_mm
-    if length > embed.casting.mould_length_mm + TOUCH_MM:
-        raise InputError.one(
-            "casting.too_short",
-            f"embeds.{i}.casting.mould_length_mm",
-            embed.casting.mould_length_mm,
-            f"{embed.name} needs {length:g} mm with its trim",
-            "Cast it in two, or in a longer column mould.",
-        )
-    return length
 
 
 def _pour_needs(loaf: Loaf, fills: Sequence[Fill], top: TopPlan) -> list[PortionNeed]:

@@ -8,15 +8,14 @@ from typing import Literal, NamedTuple
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Fat, ScentBlend
 from archtop.core.document import Cupboard, stock_key
+from archtop.core.pots.melted import Melted
 from archtop.core.pots.pot import Pot
 from archtop.core.pots.sprinkled import Sprinkled
+from archtop.core.trade import BASES
 
 __all__ = ["Supply", "SupplyKind", "Taken", "supplies_of", "together"]
 
 SupplyKind = Literal["fat", "lye", "additive", "colourant", "scent", "base"]
-
-# Melt-and-pour base as bought [g/ml]: soap, glycerin and sugars; a stated guess.
-_BASE_G_ML = 1.1
 
 
 class Supply(Frozen):
@@ -32,11 +31,11 @@ class Supply(Frozen):
 
 
 class Taken(NamedTuple):
-    """What takes from the cupboard: pots, what goes on dry, and melt-and-pour pieces of so much volume [ml]."""
+    """What takes from the cupboard: pots, what goes on dry, what is melted."""
 
     pots: Iterable[Pot]
     sprinkled: Iterable[Sprinkled]
-    melted_ml: float
+    melted: Iterable[Melted]
 
 
 def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboard) -> tuple[Supply, ...]:
@@ -77,8 +76,10 @@ def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboa
             take("scent", bottle.key, bottle.grams)
     for item in taken.sprinkled:
         take(item.kind, item.key, item.grams)
-    if taken.melted_ml:
-        take("base", "melt", taken.melted_ml * _BASE_G_ML)
+    for cast in taken.melted:
+        take("base", cast.base, cast.grams)
+        for jar in cast.colourants:
+            take("colourant", jar.key, jar.grams)
     return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())
 
 
@@ -117,7 +118,7 @@ def _name(kind: SupplyKind, key: str, cupboard: Cupboard) -> str:
         case "lye":
             return "Sodium hydroxide"
         case "base":
-            return "Melt-and-pour base"
+            return next((base.name for base in BASES.values() if base.key == key), key)
 
 
 def _instead(fat: Fat, grams: float, cupboard: Cupboard) -> str | None:

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from archtop.core.base import LOAF
 from archtop.core.chemistry import grams_per_g_oils
 from archtop.core.document import Cupboard, Loaf, additive_doses, colour_doses, scent_doses
-from archtop.core.pots import ColourPlan, Contrast, Pot, PotHeat, Sprinkled, Supply, against_assessment
+from archtop.core.pots import ColourPlan, Contrast, Melted, Pot, PotHeat, Sprinkled, Supply, against_assessment
 from archtop.core.remarks.remark import Remark
 from archtop.core.resolved import ResolvedLoaf
 
@@ -32,12 +32,13 @@ class Mixed(NamedTuple):
     contrasts: Sequence[Contrast]
     supplies: Sequence[Supply]
     sprinkled: Sequence[Sprinkled]
+    melted: Sequence[Melted]
 
 
 def remarks_on_ingredients(of: ResolvedLoaf, mixed: Mixed) -> tuple[Remark, ...]:
     """Doses, scents, colours, warmth, assessed lists and stock."""
     loaf, cupboard = of.loaf, of.cupboard
-    pots, heats, colours, contrasts, supplies, _ = mixed
+    pots, heats, colours, contrasts, supplies, _, melted = mixed
     return (
         *_on_doses(loaf, cupboard),
         *_on_scents(loaf, cupboard, pots),
@@ -45,6 +46,7 @@ def remarks_on_ingredients(of: ResolvedLoaf, mixed: Mixed) -> tuple[Remark, ...]
         *_on_colours(colours, contrasts),
         *_on_heat(heats, pots, gelled=loaf.sizing.gelled),
         *_on_assessment(loaf, pots, mixed.sprinkled),
+        *_on_bases(melted),
         *_on_stock(supplies),
     )
 
@@ -212,6 +214,16 @@ def _on_assessment(loaf: Loaf, pots: Sequence[Pot], sprinkled: Sequence[Sprinkle
                 text=f"{name} is promised by {formula.assessed.reference}, but does not go in.",
                 remedy="Put it in, or do not sell the loaf under that name.",
             )
+
+
+def _on_bases(melted: Sequence[Melted]) -> Iterator[Remark]:
+    for name in dict.fromkeys(cast.base_name for cast in melted):
+        yield Remark(
+            code="label.base",
+            where="label",
+            text=f"What {name} is made of is not on the draft of the label.",
+            remedy="Take its names from the supplier's sheet, and have the whole assessed before selling.",
+        )
 
 
 def _on_stock(supplies: Sequence[Supply]) -> Iterator[Remark]:

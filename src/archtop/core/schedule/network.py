@@ -26,6 +26,8 @@ JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "cut", "cured"]
 # How long hands are at it [min]: stated guesses, lye and washing up included.
 _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
 _POUR_MIN, _STEP_MIN = 75, 8
+# What is melted needs no pot to be mixed in.
+_MELT = "Melt and pour"
 # The next mould of the same batch: how long it takes [min], and until when batter is fluid enough [h].
 _FILL_MIN, _FLUID_H = 15, 0.5
 # More batches than this of one set are cast in so many moulds at once.
@@ -198,7 +200,8 @@ class _Weaving:
         self.job(f"out.{key}", "turn out", f"Turn out {title}", _OUT_MIN)
         self.link(f"cast.{key}", f"out.{key}", wait)
         self.hold(*mould, f"cast.{key}", f"out.{key}")
-        self.in_a_pot(f"cast.{key}")
+        if verb != _MELT:
+            self.in_a_pot(f"cast.{key}")
 
     def together(self, batch: Batch) -> None:
         """Castings of one batch are filled one after the other, out of a pot that is mixed once."""
@@ -219,9 +222,11 @@ class _Weaving:
         material, formula = embed.casting.material, embed.formula or self.loaf.formula
         piece = next(item for item in self.result.embeds if item.id == embed.id)
         sides = [[float(point[axis]) for point in piece.outline] for axis in (0, 1)]
-        wait = self.wait("column", material, formula, min(max(side) - min(side) for side in sides))
+        thick = min(max(side) - min(side) for side in sides)
+        melted = embed.casting.melted
+        wait = self.wait("melt", "any", None) if melted else self.wait("column", material, formula, thick)
         mould = (_mould_key(material, embed.outline.model_dump_json()), f"mould of {embed.name}, {material}")
-        self.cast(embed.id, embed.name, mould, wait)
+        self.cast(embed.id, embed.name, mould, wait, _MELT if melted else "Cast")
         if embed.figure:
             figure = embed.figure
             own = self.wait("column", material, figure.formula or formula)

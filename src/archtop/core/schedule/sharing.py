@@ -51,7 +51,7 @@ def _pairs(loaves: Mapping[str, Loaf], columns: Sequence[tuple[str, Embed]]) -> 
 def _kind(loaf: Loaf, embed: Embed) -> tuple[object, ...]:
     colour = next(colour for colour in loaf.colours if colour.id == embed.colour)
     formula = next(formula for formula in loaf.formulas if formula.id == (embed.formula or loaf.formula))
-    material = embed.casting.material if embed.casting else None
+    material = (embed.casting.material, embed.casting.of) if embed.casting else None
     return (
         embed.outline,
         colour.srgb,

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 
 from archtop.core.base import PotId
 from archtop.core.document import Pieces
-from archtop.core.pots import Cast, Pot
+from archtop.core.pots import Cast, Melted, Pot
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.steps.step import Amount, Step
-from archtop.core.trade import Made
+from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
+from archtop.core.trade import BASE_CAUTION, Made
 
 __all__ = ["casting_steps", "finishing_steps", "melting_steps"]
 
@@ -28,13 +28,7 @@ def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
     for cast in pot.casts:
         named = PotId.parse(cast.id)
         if cast.kind == "column":
-            yield Step(
-                key=str(named.step("out")),
-                stage=cast.name,
-                do="wait",
-                title=f"Turn out {cast.name}",
-                detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
-            )
+            yield _out(named, cast.name)
         if named.item in of.pieces:
             yield from finishing_steps(of.pieces[named.item], of.made[named.item])
 
@@ -51,16 +45,37 @@ def _filled(pot: Pot, cast: Cast) -> Step:
     )
 
 
-def melting_steps(piece: Pieces, made: Made) -> Iterator[Step]:
-    """Base that is bought and melted."""
+def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
+    """Base that is bought, melted, coloured and poured: no lye, so no lye's steps."""
+    named = PotId.parse(cast.id)
+    piece = of.pieces.get(named.item)
+    around = f" around {cast.around}" if cast.around else ""
     yield Step(
-        key=str(PotId.cast(piece.id).step("made")),
-        stage=piece.name,
+        key=str(named.step("made" if piece else "cast")),
+        stage=cast.name,
         do="cast",
-        title=f"Melt and pour {piece.name}",
-        detail=f"{piece.count} pieces. Set in two or three hours; cut soon after, it hardens against the wire.",
-        amounts=(Amount(key="base", label="Base", value=made.takes_ml, unit="ml"),),
-        cautions=("Melted base burns as hot oil does. Alcohol against bubbles: no flame near.",),
+        title=f"Melt and pour {cast.name}{around}",
+        detail=(f"Spritz {cast.around} first, so that it holds on, and let the base cool a little. " if around else "")
+        + (f"{piece.count} pieces. " if piece else "")
+        + "Set in two or three hours; cut soon after, it hardens against the wire.",
+        amounts=(
+            Amount(key=cast.base, label=cast.base_name, value=cast.grams, unit="g"),
+            *(Amount(key=jar.key, label=jar.name, value=jar.grams, unit="g", fine=True) for jar in cast.colourants),
+            Amount(key="base", label="To fill", value=cast.ml, unit="ml"),
+        ),
+        cautions=(BASE_CAUTION, *((POWDER_CAUTION,) if cast.colourants else ())),
+    )
+    if piece is None:
+        yield _out(named, cast.name)
+
+
+def _out(named: PotId, name: str) -> Step:
+    return Step(
+        key=str(named.step("out")),
+        stage=name,
+        do="wait",
+        title=f"Turn out {name}",
+        detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
     )
 
 

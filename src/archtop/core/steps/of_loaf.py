@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from archtop.core.base import FROSTING, StepKey
 from archtop.core.cuts import CutHow, CutPlan
-from archtop.core.pots import Pot, PotHeat, Sprinkled
+from archtop.core.pots import Melted, Pot, PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfMove
@@ -37,19 +37,24 @@ class Planned(NamedTuple):
     cut_how: CutHow
     cuts: CutPlan
     sprinkled: Sequence[Sprinkled]
+    melted: Sequence[Melted]
 
 
 def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
     """Every step from goggles to the cut, castings first."""
     loaf, top = of.loaf, planned.top
     steps: list[Step] = []
-    for piece in loaf.pieces:
-        if piece.make.pot is None and not piece.lot:
-            steps += melting_steps(piece, of.made[piece.id])
+    melted = [cast for cast in planned.melted if not cast.around]
+    around = [cast for cast in planned.melted if cast.around]
+    steps += [step for cast in melted for step in melting_steps(of, cast)]
     for piece in loaf.pieces:
         if piece.id in planned.kneaded:
             steps += finishing_steps(piece, of.made[piece.id])
     for pot, heat in zip(planned.pots, planned.heats, strict=True):
+        if not pot.casts:
+            # What is poured around a figure waits for that.
+            steps += [step for cast in around for step in melting_steps(of, cast)]
+            around = []
         steps += pot_steps(pot, heat)
         if pot.kind == "frosting":
             steps.append(_standing(pot))

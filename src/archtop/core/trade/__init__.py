@@ -1,5 +1,6 @@
 """The things of the trade, a room to each kind: techniques, ways of making, motifs, tips, finishes, grated soap."""
 
+from archtop.core.trade.bases import BASE_CAUTION, BASES, Base, BaseName
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
 from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Shelf, cut_on_side
 from archtop.core.trade.grated import LOOSE_PIECES, SHREDS_G_ML, Grated, packing_of
@@ -9,6 +10,8 @@ from archtop.core.trade.tips import TIPS, Bead, Tip, TipKind, bead_of, opening_o
 from archtop.core.trade.ways import WAYS, Made, Make, Told, WaitOf, Way
 
 __all__ = [
+    "BASES",
+    "BASE_CAUTION",
     "FINISHES",
     "LOOSE_PIECES",
     "MOTIFS",
@@ -17,6 +20,8 @@ __all__ = [
     "TIPS",
     "WAYS",
     "AnyTechnique",
+    "Base",
+    "BaseName",
     "Bead",
     "DoughPart",
     "Finish",

@@ -1,6 +1,7 @@
 import { Trash2 } from "lucide-react";
 import type { Embed } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
 import { CheckField, NumberField, SelectField, TextField } from "../../ui/fields";
@@ -8,6 +9,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { patchEmbed, removeEmbed } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { BASES, MELT_CAUTION } from "./bases";
 import { FigurineFields } from "./FigurineFields";
 import { FormulaChoice } from "./FormulaChoice";
 import { HoldNotes } from "./HoldNotes";
@@ -43,6 +45,8 @@ interface Props {
 	onStage: (stage: string | null) => void;
 	onRemoved: () => void;
 }
+
+const CAST_OF = [["batter", "Batter of its formula"], ...BASES] as const;
 
 /** The column taken in hand: shape, place, casting. */
 export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
@@ -151,7 +155,12 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 
 function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: Casting | null) => void }) {
 	const casting = embed.casting ?? null;
-	const fresh: Casting = { material: "silicone", mould_length_mm: embed.length_mm + 20, trim_mm: 5 };
+	const fresh: Casting = {
+		material: "silicone",
+		mould_length_mm: embed.length_mm + 20,
+		trim_mm: 5,
+		of: "batter",
+	};
 	return (
 		<>
 			<CheckField
@@ -159,6 +168,15 @@ function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: 
 				checked={casting !== null}
 				onChange={(checked) => onChange(checked ? fresh : null)}
 			/>
+			{casting && (
+				<SelectField
+					label={embed.figure ? "Poured around its figure" : "Cast of"}
+					value={casting.of ?? "batter"}
+					options={CAST_OF}
+					onChange={(of) => onChange({ ...casting, of })}
+				/>
+			)}
+			{casting && casting.of !== "batter" && <Cautions lines={MELT_CAUTION} />}
 			{casting && (
 				<FieldRow>
 					<SelectField

@@ -11,6 +11,7 @@ import { FileButton } from "../../ui/FileButton";
 import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { Problems } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
+import { BASES, MELT_CAUTION } from "./bases";
 import { DoughParts } from "./DoughParts";
 import { OutlineFields } from "./OutlineFields";
 
@@ -44,8 +45,6 @@ const SIZES = {
 type Sized = Extract<Make, { kind: keyof typeof SIZES }>;
 const isSized = (make: Make): make is Sized => make.kind in SIZES;
 const sizeOf = (make: Sized, key: string) => (make as unknown as Record<string, number>)[key] ?? 0;
-
-const MELT = ["Melted base is hot: it burns as oil does. If it is spritzed with alcohol, no flame near."];
 
 export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Make) => void }) {
 	const { document } = useEditor();
@@ -116,7 +115,15 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 					onChange={(piece_ml) => onChange({ ...make, piece_ml })}
 				/>
 			)}
-			{make.kind === "melt" && <Cautions lines={MELT} />}
+			{make.kind === "melt" && (
+				<SelectField
+					label="Of"
+					value={make.base ?? "clear base"}
+					options={BASES}
+					onChange={(base) => onChange({ ...make, base })}
+				/>
+			)}
+			{make.kind === "melt" && <Cautions lines={MELT_CAUTION} />}
 		</>
 	);
 }

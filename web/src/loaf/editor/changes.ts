@@ -107,7 +107,7 @@ export function addEmbed(loaf: Loaf): Loaf {
 		length_mm: loaf.mould.length_mm,
 		colour: loaf.colours[0]?.id ?? "plain",
 		formula: null,
-		casting: { material: "silicone", mould_length_mm: loaf.mould.length_mm + 20, trim_mm: 5 },
+		casting: { material: "silicone", mould_length_mm: loaf.mould.length_mm + 20, trim_mm: 5, of: "batter" },
 		seam: "none",
 		front: "either",
 	};

@@ -11,6 +11,7 @@ import { Remarks } from "../section/Remarks";
 import { Reminders } from "../section/Reminders";
 import { CastTogether } from "./CastTogether";
 import { LabelText } from "./LabelText";
+import { MeltedList } from "./MeltedList";
 import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
 import { weighIn } from "./weighing";
@@ -80,8 +81,9 @@ export function PotsPlace() {
 			<div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
 				<div className="space-y-4">
 					<CastTogether />
+					<MeltedList />
 					<SizeBack />
-					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed|finish)/} />
+					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed|finish|label)/} />
 					<Reminders />
 					<section aria-labelledby="label" className="tray space-y-2 p-4">
 						<h2 id="label" className="text-lg">

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from archtop.core.trade.bases import BaseName
 from archtop.core.trade.ways.way import Made, WaitOf, Way, whole
 
 __all__ = ["MeltMake"]
@@ -28,6 +29,12 @@ class MeltMake(Way):
 
     kind: Literal["melt"] = "melt"
     piece_ml: Annotated[float, Field(gt=0, le=5000)]
+    base: BaseName = "clear base"
+
+    @property
+    def bought(self) -> BaseName | None:
+        """Its own."""
+        return self.base
 
     def made(self, count: int) -> Made:
         """Nothing is mixed for it."""

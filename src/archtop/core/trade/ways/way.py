@@ -11,6 +11,7 @@ from pydantic import Field
 
 from archtop.core.base import Frozen, Kind
 from archtop.core.geometry import Layout
+from archtop.core.trade.bases import BaseName
 
 __all__ = ["AlsoTakes", "Made", "PotUse", "Size", "Size3", "Told", "WaitOf", "Way", "block", "whole", "with_waste"]
 
@@ -82,6 +83,11 @@ class Way(Kind):
     verb: ClassVar[str] = "Cast"
     hard: ClassVar[bool] = False
     waits: ClassVar[Mapping[str, WaitOf]]
+
+    @property
+    def bought(self) -> BaseName | None:
+        """The base that it is melted from; none where batter is mixed for it."""
+        return None
 
     @abstractmethod
     def made(self, count: int) -> Made:
