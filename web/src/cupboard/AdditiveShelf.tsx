@@ -161,7 +161,7 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 			</FieldRow>
 			<fieldset>
 				<legend className="font-semibold text-xs text-soft">It may go into…</legend>
-				<div className="grid gap-x-3 sm:grid-cols-2">
+				<div className="grid gap-x-3 gap-y-2 sm:grid-cols-2">
 					{stages
 						.filter((stage) => stage.kind !== additive.stage)
 						.map((stage) => {

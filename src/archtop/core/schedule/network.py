@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Iterator, Mapping
+from itertools import pairwise
 from typing import Literal, Protocol
 
 from archtop.core.base import Basis, Frozen, JobKey, PotId, Rate
@@ -28,8 +29,8 @@ _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
 _POUR_MIN, _STEP_MIN = 75, 8
 # What is melted needs no pot to be mixed in.
 _MELT = "Melt and pour"
-# The next mould of the same batch: how long it takes [min], and until when batter is fluid enough [h].
-_FILL_MIN, _FLUID_H = 15, 0.5
+# The next mould of the same batch: how long it takes [min], and how soon after the last it is filled [h].
+_FILL_MIN, _NEXT_H = 15, 0.25
 # More batches than this of one set are cast in so many moulds at once.
 _MOST_BATCHES = 4
 
@@ -207,13 +208,12 @@ class _Weaving:
         """Castings of one batch are filled one after the other, out of a pot that is mixed once."""
         keys = [self.at + str(JobKey("", "cast", PotId.parse(cast).item)) for cast in batch.casts]
         jobs = {job.key: job for job in self.jobs}
-        first, *others = [key for key in keys if key in jobs] or [""]
-        for key in others:
+        for before, key in pairwise([key for key in keys if key in jobs]):
             self.jobs[self.jobs.index(jobs[key])] = jobs[key].model_copy(update={"minutes": _FILL_MIN})
             self.holds = [hold for hold in self.holds if (hold.mould, hold.start) != ("pot", key)]
             why = f"Mixed once with {batch.name}, and filled while it is fluid."
             self.links.append(
-                Link(before=first, after=key, least_h=0, most_h=_FLUID_H, why=why, basis="common practice")
+                Link(before=before, after=key, least_h=0, most_h=_NEXT_H, why=why, basis="common practice")
             )
 
     def column(self, embed: Embed) -> None:

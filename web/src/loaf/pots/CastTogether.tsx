@@ -78,7 +78,7 @@ interface MembersProps {
 
 function Members({ castings, inside, onPut, onTake }: MembersProps) {
 	return (
-		<div className="grid gap-x-3 sm:grid-cols-2">
+		<div className="grid gap-x-3 gap-y-2 sm:grid-cols-2">
 			{castings.map((casting) => (
 				<CheckField
 					key={casting.id}
