@@ -142,6 +142,12 @@ export const PAGES: readonly GuidePage[] = [
 					superfat keeps. A pot too small for the scale says so and offers ways: more batter, a finer scale,
 					or another pot of its formula to be cast with. What is too little to weigh is thinned first.
 				</p>
+				<p>
+					<strong>Cast together</strong>: castings of one formula come out of one pot, mixed once, a bowl to
+					each colour, filled one after the other; pots too small to weigh offer it as a press. What is cast
+					of a bought melt-and-pour base (under the column, or the pieces) has no lye, no pot and its own
+					hours.
+				</p>
 				<p>A scent of several bottles is mixed first, so much of each. All colours go in before any scent.</p>
 				<p>
 					The label falls by weight; names of at most 1 % may follow in any order, and colourants after all
