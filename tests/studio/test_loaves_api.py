@@ -136,6 +136,31 @@ def test_put_away_and_bring_back(studio: Studio, loaf: Loaf) -> None:
     assert Revision.objects.filter(loaf=loaf).count() == 1
 
 
+def test_a_loaf_is_begun_again_without_its_days(studio: Studio, loaf: Loaf) -> None:
+    document = {**loaf.document, "pour_on": "2026-12-01", "ready_on": "2027-01-15"}
+    assert studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": document}).status_code == 200
+    names = []
+    for of in (loaf.pk, loaf.pk):
+        again = studio.send("POST", f"/loaves/{of}/again")
+        assert again.status_code == 201
+        made = again.json()
+        assert made["revision"] == 1
+        assert made["document"] == {
+            **document,
+            "name": made["document"]["name"],
+            "pour_on": None,
+            "ready_on": None,
+        }
+        names.append(made["document"]["name"])
+    assert names == ["Lantern Row 2", "Lantern Row 3"]
+    # Of the second comes a fourth, not a second of the second.
+    second = Loaf.objects.get(name="Lantern Row 2")
+    assert studio.send("POST", f"/loaves/{second.pk}/again").json()["document"]["name"] == "Lantern Row 4"
+    long = {**document, "name": "x" * 120}
+    studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 2, "document": long})
+    assert studio.send("POST", f"/loaves/{loaf.pk}/again").json()["document"]["name"] == "x" * 112 + " 2"
+
+
 PATHS = [
     ("GET", "/loaves"),
     ("POST", "/loaves"),
@@ -155,6 +180,7 @@ PATHS = [
     ("PUT", "/loaves/{}"),
     ("DELETE", "/loaves/{}"),
     ("POST", "/loaves/{}/bring-back"),
+    ("POST", "/loaves/{}/again"),
     ("GET", "/loaves/{}/revisions"),
     ("GET", "/loaves/{}/document"),
     ("GET", "/loaves/{}/weigh-out.pdf"),

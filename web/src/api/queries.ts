@@ -163,6 +163,8 @@ export const signIn = (name: string, password: string) =>
 export const signOut = () => unwrap(client.DELETE("/api/session"));
 export const createLoaf = (name: string, us = false): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves", { body: { name, us } }));
+export const pourAgain = (loaf_id: string): Promise<LoafOut> =>
+	unwrap(client.POST("/api/loaves/{loaf_id}/again", { params: { path: { loaf_id } } }));
 /** Sent as it was read: what is wrong with a file is the server's to say. */
 export const importLoaf = (text: string): Promise<LoafOut> =>
 	unwrap(client.POST("/api/loaves/import", { body: {} as Loaf, bodySerializer: () => text }));

@@ -272,6 +272,10 @@ export const PAGES: readonly GuidePage[] = [
 					be unmoulded, cut or spritzed, which bars on the rack are to be turned, and what will run short.
 				</p>
 				<p>
+					<strong>Pour it again</strong> begins a loaf anew under the next number, without its days; under
+					Pots stands what the notebook says to mind.
+				</p>
+				<p>
 					The order of a loaf's places is the order of work: Section, Formula, Colours, Top, Pots, Order,
 					Bench, Cut, Notes.
 				</p>

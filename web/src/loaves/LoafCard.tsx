@@ -7,8 +7,15 @@ import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
 import { previewLook } from "./previewLook";
 
+interface Props {
+	loaf: LoafSummary;
+	onPutAway: () => void;
+	/** Begun anew, as a loaf of its own. */
+	onAgain: () => void;
+}
+
 /** A loaf on the list: its face, and when it is poured. */
-export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: () => void }) {
+export function LoafCard({ loaf, onPutAway, onAgain }: Props) {
 	const { units } = useUnits();
 	const { preview } = loaf;
 	const look = previewLook(preview);
@@ -34,6 +41,9 @@ export function LoafCard({ loaf, onPutAway }: { loaf: LoafSummary; onPutAway: ()
 				</p>
 			</Link>
 			<div className="flex justify-end border-line border-t px-2 py-1">
+				<Button look="quiet" className="mr-auto" onClick={onAgain} aria-label={`Pour ${loaf.name} again`}>
+					Pour it again
+				</Button>
 				<Button look="quiet" onClick={onPutAway} aria-label={`Put away ${loaf.name}`}>
 					Put away
 				</Button>

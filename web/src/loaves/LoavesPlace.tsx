@@ -9,6 +9,7 @@ import {
 	createLoaf,
 	importLoaf,
 	loavesQuery,
+	pourAgain,
 	putLoafAway,
 } from "../api/queries";
 import { TourOffer } from "../guide/TourOffer";
@@ -26,18 +27,31 @@ export function LoavesPlace() {
 	const { data: away } = useQuery(awayQuery);
 	const refresh = () => queries.invalidateQueries({ queryKey: loavesQuery.queryKey });
 	const putAway = useMutation({ mutationFn: putLoafAway, onSuccess: refresh });
+	const navigate = useNavigate();
+	const again = useMutation({
+		mutationFn: pourAgain,
+		onSuccess: (loaf) => navigate(`/loaf/${loaf.id}`),
+	});
 	const bringBack = useMutation({ mutationFn: bringLoafBack, onSuccess: refresh });
 	return (
 		<>
 			<h1 className="mb-4 text-3xl">Loaves</h1>
 			{error && <p role="alert">{error.message}</p>}
+			{again.error instanceof ApiProblem && (
+				<Problems title="Not begun again" problems={again.error.report.problems} />
+			)}
 			<TourOffer />
 			<div className="mb-4 empty:hidden">
 				<Today />
 			</div>
 			<ul className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-4">
 				{loaves.map((loaf) => (
-					<LoafCard key={loaf.id} loaf={loaf} onPutAway={() => putAway.mutate(loaf.id)} />
+					<LoafCard
+						key={loaf.id}
+						loaf={loaf}
+						onPutAway={() => putAway.mutate(loaf.id)}
+						onAgain={() => again.mutate(loaf.id)}
+					/>
 				))}
 				{!isPending && <NewLoaf />}
 			</ul>

@@ -55,6 +55,13 @@ export function NumberInput({
 		if (value !== handed.current) setTyped(null);
 		handed.current = undefined;
 	}, [value]);
+	// What was typed was meant in the unit that stood there then.
+	const meant = `${units} ${quantity} ${suffix}`;
+	const before = useRef(meant);
+	if (before.current !== meant) {
+		before.current = meant;
+		if (typed !== null) setTyped(null);
+	}
 	const hand = (next: number | null) => {
 		handed.current = next;
 		onChange(next);

@@ -13,7 +13,7 @@ from archtop.studio.actions.cupboard import (
 )
 from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
 from archtop.studio.actions.formulas import write_formula
-from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, put_away, save_loaf
+from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, pour_again, put_away, save_loaf
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf
@@ -47,6 +47,7 @@ __all__ = [
     "open_plan",
     "open_shelf",
     "origin_of",
+    "pour_again",
     "press",
     "put_away",
     "put_in",

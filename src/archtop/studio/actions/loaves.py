@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+import itertools
+import re
+from collections.abc import Collection
+
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from archtop.core import InputError, LoafPlan, Problem, plan
+from archtop.core import InputError, LoafPlan, Problem, plan, read_loaf
 from archtop.core import Loaf as Document
 from archtop.core.document import Brings
 from archtop.studio.actions.cupboard import cupboard_of_studio, put_in_brought
@@ -14,7 +18,11 @@ from archtop.studio.actions.mentions import mention
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.preview import preview_of
 
-__all__ = ["StaleSave", "create_loaf", "open_plan", "put_away", "save_loaf"]
+__all__ = ["StaleSave", "create_loaf", "open_plan", "pour_again", "put_away", "save_loaf"]
+
+
+# So long a name leaves room for a number behind it.
+_LONGEST_STEM = 112
 
 
 class StaleSave(Exception):  # noqa: N818 - an outcome to decide on, not a failure
@@ -41,6 +49,23 @@ def create_loaf(owner: User, document: Document) -> Loaf:
         Revision.objects.create(loaf=loaf, number=1, document=data)
         mention(loaf, document)
     return loaf
+
+
+def pour_again(owner: User, loaf: Loaf) -> Loaf:
+    """Begin the same loaf anew, with days still to be chosen; what became of the first is the notebook's to tell.
+
+    :raises InputError: it no longer plans
+    """
+    document = read_loaf(loaf.document)
+    taken = set(Loaf.objects.filter(owner=owner).values_list("name", flat=True))
+    fresh = {"name": _next_name(document.name, taken), "pour_on": None, "ready_on": None}
+    return create_loaf(owner, document.model_copy(update=fresh))
+
+
+def _next_name(name: str, taken: Collection[str]) -> str:
+    """The name with the next number behind it that no loaf has: Lantern Row, Lantern Row 2, Lantern Row 3."""
+    stem = re.sub(r" \d{1,4}$", "", name)[:_LONGEST_STEM]
+    return next(told for number in itertools.count(2) if (told := f"{stem} {number}") not in taken)
 
 
 def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, LoafPlan]:

@@ -20,6 +20,7 @@ from archtop.studio.actions import (
     cupboard_of_studio,
     for_a_file,
     open_plan,
+    pour_again,
     put_away,
     save_loaf,
 )
@@ -95,6 +96,14 @@ def create(request: HttpRequest, payload: NewLoaf) -> Status[LoafOut]:
 def bring_in(request: HttpRequest, payload: LoafIn) -> Status[LoafOut]:
     """A loaf from its file; always a new loaf, whatever else is called that."""
     return Status(201, _whole(create_loaf(owner_of(request), payload)))
+
+
+@router.post(
+    "/{uuid:loaf_id}/again", response={201: LoafOut, 404: ProblemReport, 422: ProblemReport}, operation_id="pour_again"
+)
+def again(request: HttpRequest, loaf_id: uuid.UUID) -> Status[LoafOut]:
+    """The same loaf begun anew, without its days."""
+    return Status(201, _whole(pour_again(owner_of(request), loaf_of(request, loaf_id))))
 
 
 @router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")
