@@ -56,7 +56,7 @@ test-web: .make/web
 	cd web && node_modules/.bin/vitest run
 
 test-browser: .make/python web/dist/index.html .make/chromium test-demo
-	ARCHTOP_NOW=$(TEST_NOW) ARCHTOP_DEMO_HOME=$(CURDIR)/$(DEMO_HOME) $(PY) -m pytest -q -n 3 tests/browser
+	ARCHTOP_NOW=$(TEST_NOW) ARCHTOP_DEMO_HOME=$(CURDIR)/$(DEMO_HOME) $(PY) -m pytest -q -n 3 --dist worksteal tests/browser
 
 test-demo: $(DEMO_HOME)/studio.sqlite3  ## A demo studio just as it is loaded, which the browser tests copy
 

@@ -54,3 +54,12 @@ def test_a_column_is_melted_and_no_lye_is_planned_for_it(page: Page, desk: Desk)
     assert violations(page) == []
     desk.go("Order")
     expect(page.get_by_text(re.compile("^Melt and pour Column"))).to_be_visible()
+
+
+def test_a_loaf_is_poured_again_from_the_list(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Evening row")
+    page.goto("/")
+    page.get_by_role("button", name="Pour it again: Evening row", exact=True).click()
+    expect(page.get_by_role("heading", name="Evening row 2", level=1)).to_be_visible()
+    desk.go("Order")
+    expect(page.get_by_label("Pour on")).to_have_value("")

@@ -41,7 +41,7 @@ export function LoafCard({ loaf, onPutAway, onAgain }: Props) {
 				</p>
 			</Link>
 			<div className="flex justify-end border-line border-t px-2 py-1">
-				<Button look="quiet" className="mr-auto" onClick={onAgain} aria-label={`Pour ${loaf.name} again`}>
+				<Button look="quiet" className="mr-auto" onClick={onAgain} aria-label={`Pour it again: ${loaf.name}`}>
 					Pour it again
 				</Button>
 				<Button look="quiet" onClick={onPutAway} aria-label={`Put away ${loaf.name}`}>
