@@ -1,0 +1,92 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { ApiProblem } from "../api/queries";
+import { TextField } from "../ui/fields";
+
+const takeOut = vi.hoisted(() => vi.fn());
+vi.mock("../api/queries", async (real) => ({
+	...(await real<typeof import("../api/queries")>()),
+	takeOutOfCupboard: takeOut,
+}));
+
+import { Shelf } from "./Shelf";
+
+interface Thing {
+	key: string;
+	name: string;
+	inci: string;
+}
+
+const putItem = vi.fn();
+const things: Thing[] = [{ key: "rice", name: "Rice flour", inci: "Oryza" }];
+
+function shown() {
+	render(
+		<QueryClientProvider client={new QueryClient()}>
+			<Shelf
+				kind="additive"
+				items={things}
+				taken={["rice", "oat-flour"]}
+				start={{ key: "", name: "", inci: "" }}
+				words={{ fresh: "A new thing", add: "Add a thing" }}
+				caution={["Mind it."]}
+				putItem={putItem}
+				line={(thing) => thing.inci}
+			>
+				{(draft, change) => (
+					<TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
+				)}
+			</Shelf>
+		</QueryClientProvider>,
+	);
+}
+const press = (name: string) => fireEvent.click(screen.getByRole("button", { name }));
+const name = (value: string) => fireEvent.change(screen.getByLabelText("Name"), { target: { value } });
+
+beforeEach(() => {
+	putItem.mockReset().mockResolvedValue(undefined);
+	takeOut.mockReset().mockResolvedValue(undefined);
+});
+afterEach(cleanup);
+
+describe("a shelf of the cupboard", () => {
+	it("puts a new thing in under a key of its own, and asks for another only then", async () => {
+		shown();
+		press("Add a thing");
+		expect(screen.queryByRole("button", { name: "Add a thing" })).toBeNull();
+		name("Oat flour");
+		press("Put it in");
+		await waitFor(() => expect(putItem).toHaveBeenCalled());
+		expect(putItem.mock.calls[0]?.[0]).toEqual({ key: "oat-flour-2", name: "Oat flour", inci: "" });
+		expect(await screen.findByRole("button", { name: "Add a thing" })).toBeTruthy();
+	});
+	it("keeps what was typed when it is refused, with the reason above", async () => {
+		const problem = {
+			code: "additive.range",
+			field: "low",
+			value: "30",
+			limit: "above the highest",
+			remedy: "Swap them.",
+			message: "low = 30: above the highest. Swap them.",
+		};
+		putItem.mockRejectedValue(
+			new ApiProblem(422, { code: "input.refused", message: problem.message, problems: [problem] }),
+		);
+		shown();
+		press("Change Rice flour");
+		name("Rice, fine");
+		press("Put it in");
+		expect(await screen.findByText(/Not put in: see above/)).toBeTruthy();
+		expect((screen.getByLabelText("Name") as HTMLInputElement).value).toBe("Rice, fine");
+		expect(screen.getByText(/Swap them/)).toBeTruthy();
+		press("Leave it");
+		expect(screen.getByText("Oryza")).toBeTruthy();
+	});
+	it("takes a thing out by its key", async () => {
+		shown();
+		press("Change Rice flour");
+		press("Take it out");
+		await waitFor(() => expect(takeOut).toHaveBeenCalledWith("additive", "rice"));
+	});
+});
