@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from archtop.core import LoafPlan, plan, read_loaf
+from archtop.core import InputError, LoafPlan, plan, read_loaf
 from archtop.core.chemistry import LYE_CAUTIONS
 from archtop.core.trade import BASES
 from tests.core.conftest import box_with, rod
@@ -108,3 +108,35 @@ def test_what_is_melted_is_offered_for_no_batch() -> None:
     batch = {"id": "b", "name": "B", "casts": ["cast-lamp", "cast-pin"]}
     result = made(lamp(), rod("pin", 10, across_mm=32), batches=[batch])
     assert [cast.id for pot in result.pots for cast in pot.casts] == ["cast-pin"]
+
+
+@pytest.mark.parametrize("step", [0.01, 0.1, 1.0])
+def test_a_jar_too_little_for_the_scale_is_thinned_in_base_first(step: float) -> None:
+    """Within a tenth of what is meant on every scale, its mix made before the casting and bought whole."""
+    result = made(lamp(), sizing={"fine_step_g": step})
+    (cast,) = result.melted
+    (jar,) = cast.colourants
+    assert jar.holds_g == pytest.approx(jar.exact_g, rel=0.1)
+    assert jar.grams >= step
+    titles = [step.title for step in result.steps if step.key.startswith("cast-lamp")]
+    assert bool(cast.thinned) is (jar.times > 1)
+    supply = next(item for item in result.supplies if item.key == "blue")
+    if cast.thinned:
+        (mix,) = cast.thinned
+        assert mix.into == "Melted base"
+        assert titles[0] == f"Thin Blue, 1 in {jar.times}"
+        assert supply.grams == mix.stir_g
+        base = next(item for item in result.supplies if item.key == "melt")
+        assert base.grams == pytest.approx(cast.grams + mix.into_g)
+    else:
+        assert titles[0] == "Melt and pour Lamp"
+        assert supply.grams == jar.grams
+
+
+def test_a_jar_that_is_not_safe_goes_into_no_base_either() -> None:
+    colours = [*COLOURS[:2], {**COLOURS[2], "colourants": [{"colourant": "harsh", "g_per_kg": 2}]}]
+    with pytest.raises(InputError) as refused:
+        plan(read_loaf(box_with(lamp(), colours=colours)), CUPBOARD)
+    (problem,) = refused.value.problems
+    assert problem.code == "colourant.not_skin_safe"
+    assert "Ice" in problem.message

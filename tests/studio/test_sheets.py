@@ -39,6 +39,24 @@ def test_every_pot_has_its_page_and_adds_up(studio: Studio, loaf: Loaf) -> None:
     assert not re.search(r"(?<![\d.])0(\.0+)? (g|oz)\b", text)
 
 
+@pytest.mark.parametrize("units", ["metric", "us"])
+def test_what_is_melted_has_its_page_with_its_own_caution(studio: Studio, loaf: Loaf, units: str) -> None:
+    """Base, jars and what they come to, and no word of lye on that page."""
+    document = loaf.document
+    document["embeds"][0]["casting"]["of"] = "clear base"
+    loaf.save()
+    result = plan(read_loaf(document), cupboard_of_studio())
+    (cast,) = result.melted
+    *_, last = pages(studio, loaf, f"?units={units}")
+    assert "Melted base burns as hot oil does" in last
+    assert "lye" not in last.lower()
+    assert result.scales.main.shows(cast.grams) in last
+    for jar in cast.colourants:
+        assert f"{result.scales.fine.shows(jar.grams)}" in last
+    assert f"fills {cast.ml:.0f} ml" in last if units == "metric" else "fl oz" in last
+    assert not re.search(r"(?<![\d.])0(\.0+)? (g|oz)\b", last)
+
+
 @pytest.mark.parametrize("step_oz", [0.01, 0.05, 0.125])
 def test_ounces_add_up_to_the_last_digit(studio: Studio, loaf: Loaf, step_oz: float) -> None:
     """Printed in the scale's own steps, in decimals: what binary fractions round is not seen."""

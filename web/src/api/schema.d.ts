@@ -3502,7 +3502,8 @@ export interface components {
          * Melted
          * @description A casting of base: ``id`` of the pot it would have, were it mixed; ``grams`` of base, on the scale.
          *
-         *     ``around``: the figure that it is poured around.
+         *     ``thinned``: jars that are too little to weigh, stirred into a little of the base first. ``around``: the figure
+         *     that it is poured around.
          */
         Melted: {
             /** Id */
@@ -3520,23 +3521,11 @@ export interface components {
             /** Grams */
             grams: number;
             /** Colourants */
-            colourants: components["schemas"]["MeltedColour"][];
+            colourants: components["schemas"]["WeighedAddition"][];
+            /** Thinned */
+            thinned: components["schemas"]["Thinned"][];
             /** Around */
             around?: string | null;
-        };
-        /**
-         * MeltedColour
-         * @description A jar stirred into melted base [g].
-         */
-        MeltedColour: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Inci */
-            inci: string;
-            /** Grams */
-            grams: number;
         };
         /**
          * MiniDrops

@@ -4,7 +4,7 @@ import { optionsOf, useCatalogue } from "../api/useCatalogue";
 import { FieldRow } from "../ui/Drawer";
 import { CheckField, NumberField, SelectField, TextField } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
-import { doseText } from "../ui/units";
+import { doseRange } from "../ui/units";
 import { Shelf } from "./Shelf";
 
 const CAUTION = [
@@ -102,8 +102,8 @@ function About({ additive }: { additive: Additive }) {
 	const label = useCatalogue("additive_stages").find((stage) => stage.kind === additive.stage)?.label;
 	return (
 		<>
-			{additive.inci || "no INCI name yet"} · {doseText(additive.low, units)} to{" "}
-			{doseText(additive.high, units)} · {label?.toLowerCase()}
+			{additive.inci || "no INCI name yet"} · {doseRange(additive.low, additive.high, units)} ·{" "}
+			{label?.toLowerCase()}
 			{additive.note && ` · ${additive.note}`}
 		</>
 	);

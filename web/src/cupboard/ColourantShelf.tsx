@@ -4,7 +4,7 @@ import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../ui/fields";
 import { Swatch } from "../ui/Swatch";
 import { useUnits } from "../ui/UnitsContext";
-import { doseText } from "../ui/units";
+import { doseRange, doseText } from "../ui/units";
 import { PhotoPick } from "./PhotoPick";
 import { Shelf } from "./Shelf";
 
@@ -66,8 +66,8 @@ function About({ jar }: { jar: Colourant }) {
 	return (
 		<>
 			<span className="flex items-center gap-2">
-				<Swatch srgb={jar.bar.srgb} size={22} /> at {dose(jar.bar.dose_g_per_kg)}; tested {dose(jar.low)} to{" "}
-				{dose(jar.high)}
+				<Swatch srgb={jar.bar.srgb} size={22} /> at {dose(jar.bar.dose_g_per_kg)}; tested{" "}
+				{doseRange(jar.low, jar.high, units)}
 			</span>
 			{bad && (
 				<span className="font-bold text-lye">

@@ -30,6 +30,15 @@ const UNITS: Record<Units, Record<Quantity, Unit>> = {
 	},
 };
 
+/** Papers as a select shows them: in a US studio there is only the one. */
+export const papersOf = (units: Units): readonly (readonly ["A4" | "Letter", string])[] =>
+	units === "us"
+		? [["Letter", "Letter"]]
+		: [
+				["A4", "A4"],
+				["Letter", "Letter"],
+			];
+
 /** The paper that is at hand where those units are. */
 export const paperOf = (units: Units): "A4" | "Letter" => (units === "us" ? "Letter" : "A4");
 
@@ -58,6 +67,10 @@ export function doseText(g_per_kg: number, units: Units): string {
 	const unit = UNITS[units].dose;
 	return `${Number((g_per_kg / unit.size).toPrecision(3))} ${unit.label}`;
 }
+
+/** A usual range of doses. */
+export const doseRange = (low: number, high: number, units: Units): string =>
+	`${Number((low / UNITS[units].dose.size).toPrecision(3))} to ${doseText(high, units)}`;
 
 /** A scale's display, as the plan tells it. */
 interface ScaleFace {

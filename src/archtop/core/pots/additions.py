@@ -27,7 +27,7 @@ from archtop.core.chemistry import (
 from archtop.core.colour import Colourant, ColourDose
 from archtop.core.document import Cupboard, WholePot
 
-__all__ = ["Addition", "AdditionRole", "Additions", "Wanted", "additions_for", "whole_batter"]
+__all__ = ["Addition", "AdditionRole", "Additions", "Wanted", "additions_for", "jar_named", "of_jar", "whole_batter"]
 
 AdditionRole = Literal["colourant", "carrier oil", "carrier water", "additive", "scent"]
 
@@ -97,7 +97,7 @@ def additions_for(
     :raises InputError: ``colourant.unknown``, ``colourant.not_alkali_stable``, ``colourant.not_skin_safe``,
         ``colourant.straight``; ``additive.bowl``; whatever :func:`scent_load` refuses
     """
-    jars = [_jar(dose.colourant, cupboard.colourants, wanted.portion) for dose in wanted.doses]
+    jars = [jar_named(dose.colourant, cupboard.colourants, wanted.portion) for dose in wanted.doses]
     parts = _coloured(wanted, jars, carrier)
     parts += _added(wanted, batter, cupboard)
     load = None
@@ -137,7 +137,7 @@ def whole_batter(
     :raises InputError: ``colourant.unknown``, ``colourant.not_alkali_stable``, ``colourant.not_skin_safe``;
         ``colourant.in_oils`` for one that only water wets; ``scent.unknown``
     """
-    jars = [_jar(dose.colourant, cupboard.colourants, name) for dose in whole.colourants]
+    jars = [jar_named(dose.colourant, cupboard.colourants, name) for dose in whole.colourants]
     into_oils = whole.colourants_into == "oils"
     for jar in jars:
         if into_oils and jar.disperse == "water":
@@ -203,6 +203,22 @@ def _added(wanted: Wanted, batter: Batter, cupboard: Cupboard) -> list[Addition]
     return found
 
 
+def of_jar(jar: Colourant, grams: float) -> Addition:
+    """So much of a jar.
+
+    :param grams: of it, in all or for a gram of oils [g]
+    """
+    return Addition(
+        key=jar.key,
+        name=jar.name,
+        inci=jar.inci,
+        role="colourant",
+        grams=grams,
+        ml=grams / jar.true_g_ml,
+        powder=jar.powder,
+    )
+
+
 def _coloured(wanted: Wanted, jars: Sequence[Colourant], carrier: Fat) -> list[Addition]:
     parts: list[Addition] = []
     oil = water = 0.0
@@ -216,17 +232,7 @@ def _coloured(wanted: Wanted, jars: Sequence[Colourant], carrier: Fat) -> list[A
                 "Wet it in oil instead, or give this colour a pot of its own.",
             )
         grams = dose.g_per_kg / 1000
-        parts.append(
-            Addition(
-                key=jar.key,
-                name=jar.name,
-                inci=jar.inci,
-                role="colourant",
-                grams=grams,
-                ml=grams / jar.true_g_ml,
-                powder=jar.powder,
-            )
-        )
+        parts.append(of_jar(jar, grams))
         oil += grams * jar.carrier_g_per_g if jar.disperse == "oil" else 0.0
         water += grams * jar.carrier_g_per_g if jar.disperse == "water" else 0.0
     if oil:
@@ -247,8 +253,12 @@ def _coloured(wanted: Wanted, jars: Sequence[Colourant], carrier: Fat) -> list[A
     return parts
 
 
-def _jar(key: str, colourants: Mapping[str, Colourant], portion: str) -> Colourant:
-    """The jar, if it may go into soap at all."""
+def jar_named(key: str, colourants: Mapping[str, Colourant], portion: str) -> Colourant:
+    """The jar of that key, if it may go into soap at all.
+
+    :param portion: what it goes into, by name
+    :raises InputError: ``colourant.unknown``, ``colourant.not_alkali_stable``, ``colourant.not_skin_safe``
+    """
     if key not in colourants:
         raise InputError.one(
             "colourant.unknown",

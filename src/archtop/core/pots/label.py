@@ -192,7 +192,7 @@ def label_of_loaf(
     for item in sprinkled:
         add(item.kind, item.inci or item.name, item.grams)
     for jar in (jar for cast in melted for jar in cast.colourants):
-        add("colourant", jar.inci or jar.name, jar.grams)
+        add("colourant", jar.inci or jar.name, jar.holds_g)
     return label_of(oils, naoh, water, others, fats, colourants_g=colours)
 
 

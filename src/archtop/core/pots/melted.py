@@ -6,26 +6,21 @@ from collections.abc import Iterator
 
 from archtop.core.base import Frozen, PotId
 from archtop.core.document import Embed, Pieces
+from archtop.core.pots.additions import jar_named, of_jar
 from archtop.core.pots.casting_length import cast_length
+from archtop.core.pots.portion import WeighedAddition, on_scale
+from archtop.core.pots.thinning import Taken, Thinned, thinned_for, weighs
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.trade import BASES, BaseName
 
-__all__ = ["Melted", "MeltedColour", "melted_of"]
-
-
-class MeltedColour(Frozen):
-    """A jar stirred into melted base [g]."""
-
-    key: str
-    name: str
-    inci: str
-    grams: float
+__all__ = ["Melted", "melted_of"]
 
 
 class Melted(Frozen):
     """A casting of base: ``id`` of the pot it would have, were it mixed; ``grams`` of base, on the scale.
 
-    ``around``: the figure that it is poured around.
+    ``thinned``: jars that are too little to weigh, stirred into a little of the base first. ``around``: the figure
+    that it is poured around.
     """
 
     id: str
@@ -35,7 +30,8 @@ class Melted(Frozen):
     base_name: str
     ml: float
     grams: float
-    colourants: tuple[MeltedColour, ...]
+    colourants: tuple[WeighedAddition, ...]
+    thinned: tuple[Thinned, ...]
     around: str | None = None
 
 
@@ -69,8 +65,12 @@ def _melted(of: ResolvedLoaf, thing: Embed | Pieces, base: BaseName, ml: float) 
     # A little more than it fills: what stays in the jug sets there.
     exact = ml * bought.g_ml * (1 + sizing.margin_percent / 100)
     grams = max(round(exact / sizing.scale_step_g + 0.49), 1) * sizing.scale_step_g
-    jars = [(of.cupboard.colourants.get(d.colourant), d.g_per_kg) for d in of.colours[thing.colour].colourants]
-    fine = sizing.fine_step_g
+    colourants = tuple(_colourants(of, thing.colour, exact))
+    thinned = (
+        Taken(jar.key, jar.name, "colourant", None, "Melted base", jar.times, jar.grams, thing.name)
+        for jar in colourants
+        if jar.times > 1
+    )
     return Melted(
         id=str(PotId.cast(thing.id)),
         name=thing.name,
@@ -79,15 +79,18 @@ def _melted(of: ResolvedLoaf, thing: Embed | Pieces, base: BaseName, ml: float) 
         base_name=bought.name,
         ml=ml,
         grams=round(grams, 6),
-        colourants=tuple(
-            MeltedColour(
-                key=jar.key,
-                name=jar.name,
-                inci=jar.inci,
-                grams=round(max(round(exact / 1000 * dose / fine), 1) * fine, 6),
-            )
-            for jar, dose in jars
-            if jar
-        ),
+        colourants=colourants,
+        thinned=thinned_for(thinned, sizing.fine_step_g),
         around=thing.figure.name if isinstance(thing, Embed) and thing.figure else None,
     )
+
+
+def _colourants(of: ResolvedLoaf, colour: str, base_g: float) -> Iterator[WeighedAddition]:
+    """Jars by the weight of the base, on the fine scale.
+
+    :raises InputError: as for the jars of a bowl
+    """
+    for dose in of.colours[colour].colourants:
+        jar = jar_named(dose.colourant, of.cupboard.colourants, of.colours[colour].name)
+        exact = base_g / 1000 * dose.g_per_kg
+        yield WeighedAddition(**on_scale(of_jar(jar, exact), exact, weighs(exact, of.loaf.sizing.fine_step_g)))

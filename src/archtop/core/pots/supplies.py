@@ -79,7 +79,11 @@ def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboa
     for cast in taken.melted:
         take("base", cast.base, cast.grams)
         for jar in cast.colourants:
-            take("colourant", jar.key, jar.grams)
+            if jar.times == 1:
+                take("colourant", jar.key, jar.grams)
+        for mix in cast.thinned:
+            take("colourant", mix.key, mix.stir_g)
+            take("base", cast.base, mix.into_g)
     return tuple(_supply(kind, key, amount, cupboard) for (kind, key), amount in grams.items())
 
 

@@ -9,6 +9,7 @@ from archtop.core.document import Pieces
 from archtop.core.pots import Cast, Melted, Pot
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
+from archtop.core.steps.thinning import thinned_name, thinning_step
 from archtop.core.trade import BASE_CAUTION, Made
 
 __all__ = ["casting_steps", "finishing_steps", "melting_steps"]
@@ -50,6 +51,8 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
     named = PotId.parse(cast.id)
     piece = of.pieces.get(named.item)
     around = f" around {cast.around}" if cast.around else ""
+    for mix in cast.thinned:
+        yield thinning_step(named, cast.name, mix)
     yield Step(
         key=str(named.step("made" if piece else "cast")),
         stage=cast.name,
@@ -60,7 +63,10 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
         + "Set in two or three hours; cut soon after, it hardens against the wire.",
         amounts=(
             Amount(key=cast.base, label=cast.base_name, value=cast.grams, unit="g"),
-            *(Amount(key=jar.key, label=jar.name, value=jar.grams, unit="g", fine=True) for jar in cast.colourants),
+            *(
+                Amount(key=jar.key, label=thinned_name(jar), value=jar.grams, unit="g", fine=True)
+                for jar in cast.colourants
+            ),
             Amount(key="base", label="To fill", value=cast.ml, unit="ml"),
         ),
         cautions=(BASE_CAUTION, *((POWDER_CAUTION,) if cast.colourants else ())),

@@ -7,8 +7,9 @@ from typing import Final, Literal, NamedTuple
 
 from archtop.core.base import PotId
 from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
-from archtop.core.pots import Ingredient, Portion, Pot, PotHeat, Thinned, WeighedAddition, ways_to_weigh
+from archtop.core.pots import Portion, Pot, PotHeat, ways_to_weigh
 from archtop.core.steps.step import POWDER_CAUTION, SCENT_CAUTION, Amount, Step, Verb
+from archtop.core.steps.thinning import thinned_name, thinning_step
 
 __all__ = ["pot_steps"]
 
@@ -47,10 +48,6 @@ def _running(lines: Sequence[_Line]) -> tuple[Amount, ...]:
             )
         )
     return tuple(amounts)
-
-
-def _thinned(part: WeighedAddition | Ingredient) -> str:
-    return f"{part.name}, thinned 1 in {part.times}" if part.times > 1 else part.name
 
 
 def _cautions(lines: Sequence[_Line]) -> tuple[str, ...]:
@@ -120,7 +117,7 @@ class _PotSteps:
 
     def lines(self, *roles: str, stage: Stage | None = None) -> list[_Line]:
         return [
-            _Line(item.key, _thinned(item), item.grams, item.role, item.fine, item.powder)
+            _Line(item.key, thinned_name(item), item.grams, item.role, item.fine, item.powder)
             for item in self.pot.ingredients
             if item.role in roles and (stage is None or item.stage == stage)
         ]
@@ -291,23 +288,12 @@ class _PotSteps:
         """Mixes of things that are too little to weigh by themselves: of the pot's then, or of its bowls'."""
         for mix in self.pot.thinned:
             if mix.stage == stage:
-                yield self.thinned(mix)
-
-    def thinned(self, mix: Thinned) -> Step:
-        return self.step(
-            f"thin.{mix.key}" if mix.times == 10 else f"thin.{mix.key}-{mix.times}",
-            "mix",
-            f"Thin {mix.name}, 1 in {mix.times}",
-            f"For {' and '.join(mix.for_bowls)}: too little to weigh by itself. Stir until no speck is left, and "
-            f"again before each is taken. {'What is left over keeps' if mix.oil else 'In water it does not keep'}.",
-            _running([_Line("stir", mix.name, mix.stir_g, fine=True), _Line("into", mix.into, mix.into_g, fine=True)]),
-            cautions=(SCENT_CAUTION,) if mix.role == "scent" else (POWDER_CAUTION,),
-        )
+                yield thinning_step(PotId.parse(self.pot.id), self.pot.name, mix)
 
     def of(self, portion: Portion, when: Literal["colour", "scent", "last"]) -> list[_Line]:
         """What goes into a bowl then."""
         return [
-            _Line(f"{part.role}-{part.key}", _thinned(part), part.grams, fine=True, powder=part.powder)
+            _Line(f"{part.role}-{part.key}", thinned_name(part), part.grams, fine=True, powder=part.powder)
             for part in portion.additions
             if when == ("last" if part.last else "scent" if part.role == "scent" else "colour")
         ]

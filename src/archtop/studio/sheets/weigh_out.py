@@ -14,7 +14,9 @@ from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemp
 from archtop.core import Loaf, LoafPlan
 from archtop.core.base import ML_PER_US_FL_OZ
 from archtop.core.chemistry import STAGE_SAYS
-from archtop.core.pots import Ingredient, OnScale, Portion, Pot, Scales, ways_to_weigh
+from archtop.core.pots import Ingredient, Portion, Pot, Scales, Thinned, ways_to_weigh
+from archtop.core.steps.thinning import thinned_name
+from archtop.core.trade import BASE_CAUTION
 from archtop.studio.sheets.names import PaperName, UnitsName
 from archtop.studio.sheets.paper import PAPERS
 
@@ -89,13 +91,30 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
     return story
 
 
-def _thinned(line: OnScale) -> str:
-    return line.name + (f", thinned 1 in {line.times}" if line.times > 1 else "")
-
-
 def _line(line: Ingredient) -> str:
     """A line of the pot, and where it goes if that is not plain."""
-    return _thinned(line) + (f", into {STAGE_SAYS[line.stage]}" if line.stage else "")
+    return thinned_name(line) + (f", into {STAGE_SAYS[line.stage]}" if line.stage else "")
+
+
+def _melted_story(plan: LoafPlan, units: UnitsName) -> list[Any]:
+    """What is melted of a bought base: a table to each, with what is stirred in."""
+    scales, ml = plan.scales, _volume(units)
+    story: list[Any] = [Paragraph("Melted and poured", _TITLE), Paragraph(BASE_CAUTION, _CAUTION), Spacer(1, 4 * mm)]
+    for cast in plan.melted:
+        around = f", around {cast.around}" if cast.around else ""
+        rows = [["", cast.base_name, scales.main.shows(cast.grams)]]
+        rows += [["", thinned_name(jar), scales.fine.shows(jar.grams)] for jar in cast.colourants]
+        title = Paragraph(f"{cast.name}{around}: fills {ml(cast.ml)}", _SMALL_TITLE)
+        total = scales.fine.shows(cast.grams + sum(jar.grams for jar in cast.colourants))
+        story += [Spacer(1, 4 * mm), KeepTogether([title, _table(rows, total)])]
+        for mix in cast.thinned:
+            story.append(Paragraph(_thin_words(mix, scales), _TEXT))
+    return story
+
+
+def _thin_words(mix: Thinned, scales: Scales) -> str:
+    show = scales.fine.shows
+    return f"Thin {mix.name} first, 1 in {mix.times}: {show(mix.stir_g)} into {show(mix.into_g)} of melted base."
 
 
 def _volume(units: UnitsName) -> Callable[[float], str]:
@@ -109,7 +128,7 @@ def _additions(portion: Portion, scales: Scales) -> KeepTogether:
     show = scales.fine.shows
     rows = [["", "Batter", show(portion.grams)]]
     for part in portion.additions:
-        rows.append(["", _thinned(part) + (", at the very last" if part.last else ""), show(part.grams)])
+        rows.append(["", thinned_name(part) + (", at the very last" if part.last else ""), show(part.grams)])
     scent = f" Scent {portion.scent.value:.2f} % of it" if portion.scent else ""
     limit = (
         f", at most {portion.scent_max_percent:.2f} %." if scent and portion.scent_max_percent else "." if scent else ""
@@ -139,5 +158,7 @@ def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName
     story: list[Any] = []
     for pot in plan.pots:
         story += [*_pot_story(pot, loaf, plan, units), PageBreak()]
+    if plan.melted:
+        story += [*_melted_story(plan, units), PageBreak()]
     document.build(story[:-1])
     return buffer.getvalue()

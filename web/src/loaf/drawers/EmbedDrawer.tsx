@@ -139,7 +139,9 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 					onChange={(lot) => patch({ lot })}
 				/>
 			)}
-			<FormulaChoice value={embed.formula ?? null} onChange={(formula) => patch({ formula })} />
+			{(embed.casting?.of ?? "batter") === "batter" && (
+				<FormulaChoice value={embed.formula ?? null} onChange={(formula) => patch({ formula })} />
+			)}
 			<Button
 				look="danger"
 				onClick={() => {

@@ -4,7 +4,7 @@ import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
-import { doseText } from "../../ui/units";
+import { doseRange } from "../../ui/units";
 
 const UNITS = [
 	["g per kg oils", "by weight"],
@@ -131,7 +131,7 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 			</div>
 			{additive && (
 				<p className="mt-1 text-xs text-soft">
-					Usually {doseText(additive.low, units)} to {doseText(additive.high, units)}
+					Usually {doseRange(additive.low, additive.high, units)}
 					{usually && `: ${usually}`}
 					{additive.own ? " (your own)" : " (common practice)"}
 				</p>

@@ -31,7 +31,10 @@ export function MeltedList() {
 										{cast.around && `, around ${cast.around}`}
 										<span className="block text-xs text-soft">
 											{cast.base_name}, to fill {withUnit(cast.ml, "volume", units)}
-											{cast.colourants.map((jar) => `; ${onScale(jar.grams, scales.fine)} of ${jar.name}`)}
+											{cast.colourants.map(
+												(jar) =>
+													`; ${onScale(jar.grams, scales.fine)} of ${jar.name}${jar.times > 1 ? `, thinned 1 in ${jar.times}` : ""}`,
+											)}
 										</span>
 									</span>
 								</span>

@@ -5,7 +5,8 @@ import { Cautions } from "../../ui/Cautions";
 import { SelectField } from "../../ui/fields";
 import { SupplyTable } from "../../ui/SupplyTable";
 import { useUnits } from "../../ui/UnitsContext";
-import { paperOf, withUnit } from "../../ui/units";
+import { withUnit } from "../../ui/units";
+import { usePaper } from "../../ui/usePaper";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { Reminders } from "../section/Reminders";
@@ -16,16 +17,11 @@ import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
 import { weighIn } from "./weighing";
 
-const PAPERS = [
-	["A4", "A4"],
-	["Letter", "Letter"],
-] as const;
-
 /** Everything that goes on the scale, pot by pot. */
 export function PotsPlace() {
 	const { id, live, save, edit } = useEditor();
 	const { units } = useUnits();
-	const [paper, setPaper] = useState<"A4" | "Letter">(paperOf(units));
+	const { paper, papers, choose } = usePaper();
 	const { plan } = live;
 	const [exact, setExact] = useState(false);
 	const own = units === "us" ? "oz" : "g";
@@ -48,7 +44,7 @@ export function PotsPlace() {
 						/>
 						Show amounts before rounding
 					</label>
-					<SelectField label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
+					<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
 					{printable ? (
 						<a
 							className={buttonClass("main")}

@@ -3,8 +3,7 @@ import { Accordion } from "radix-ui";
 import { useState } from "react";
 import { buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
-import { useUnits } from "../../ui/UnitsContext";
-import { paperOf } from "../../ui/units";
+import { usePaper } from "../../ui/usePaper";
 import { ShiftOffer } from "../cut/ShiftOffer";
 import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
@@ -19,17 +18,11 @@ import { TopElevation } from "./TopElevation";
 import { TopNumbers } from "./TopNumbers";
 import { TopView } from "./TopView";
 
-const PAPERS = [
-	["A4", "A4"],
-	["Letter", "Letter"],
-] as const;
-
 /** The top: what is piped, strewn and sprinkled, from above and from the side, to scale. */
 export function TopPlace() {
 	const { id } = useEditor();
 	const [open, setOpen] = useState(["runs"]);
-	const { units } = useUnits();
-	const [paper, setPaper] = useState<"A4" | "Letter">(paperOf(units));
+	const { paper, papers, choose } = usePaper();
 	return (
 		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
 			<div className="space-y-3">
@@ -47,7 +40,7 @@ export function TopPlace() {
 				</div>
 				<div className="flex flex-wrap items-end gap-2">
 					<div className="w-28">
-						<SelectField label="Paper" value={paper} options={PAPERS} onChange={setPaper} />
+						<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
 					</div>
 					<a className={buttonClass()} href={`/api/loaves/${id}/top-template.pdf?paper=${paper}`}>
 						<Printer aria-hidden className="size-4" /> Print the template, 1:1
