@@ -73,6 +73,14 @@ def test_fats_are_called_as_they_are_bought_there(studio: Studio, demo_document:
     assert "Maize oil" not in names
 
 
+def test_what_a_person_wrote_into_the_hours_comes_back_as_it_was(studio: Studio) -> None:
+    """It is changed and saved again: said in other units once, it would never be what was written."""
+    off = {"first": "2026-12-24", "last": "2026-12-26", "why": "Sanding the 250 mm box, 21 °C at most"}
+    hours = studio.get("/season", **US).json()["hours"]
+    assert studio.send("PUT", "/season/hours", {**hours, "days_off": [off]}, **US).status_code in (200, 204)
+    assert studio.get("/season", **US).json()["hours"]["days_off"] == [off]
+
+
 def test_a_file_taken_out_is_in_the_units_of_documents(studio: Studio, loaf: Loaf) -> None:
     path = f"/loaves/{loaf.pk}/document"
     assert json.loads(studio.get(path, **US).content) == json.loads(studio.get(path).content)

@@ -28,7 +28,7 @@ _OF_OURS: Final = """
 _SENTENCES: Final = frozenset(_OF_OURS.split())
 _NAMES: Final = frozenset({"name", "label", "into", "toppings"})
 # What a person made and gets back, to be changed and saved.
-_THEIRS: Final = frozenset({"document", "formula", "data", "payload"})
+_THEIRS: Final = frozenset({"document", "formula", "hours", "outcomes"})
 
 
 class UsWords:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 from archtop.core.base import Frozen, PotId
@@ -64,7 +65,7 @@ def _melted(of: ResolvedLoaf, thing: Embed | Pieces, base: BaseName, ml: float) 
     sizing, bought = of.loaf.sizing, BASES[base]
     # A little more than it fills: what stays in the jug sets there.
     exact = ml * bought.g_ml * (1 + sizing.margin_percent / 100)
-    grams = max(round(exact / sizing.scale_step_g + 0.49), 1) * sizing.scale_step_g
+    grams = math.ceil(exact / sizing.scale_step_g - 1e-9) * sizing.scale_step_g
     colourants = tuple(_colourants(of, thing.colour, exact))
     thinned = (
         Taken(jar.key, jar.name, "colourant", None, "Melted base", jar.times, jar.grams, thing.name)
