@@ -36,7 +36,7 @@ def test_the_empty_page_can_be_made() -> None:
 def test_a_newer_document_is_refused_by_name() -> None:
     codes = refused({**box(), "version": 99})
     assert codes == {
-        "document.newer": "version = 99: this application reads versions up to 7. Update Arch Top, or export the "
+        "document.newer": "version = 99: this application reads versions up to 8. Update Arch Top, or export the "
         "loaf from the newer one in an older version."
     }
 
@@ -63,7 +63,7 @@ BAD = {
     "absurd size": (mould(1e9), "schema.less_than_equal", "2000"),
     "not a number": (mould(float("nan")), "schema.finite_number", "nan"),
     "wrong type": (mould("long"), "schema.float_parsing", "long"),
-    "unknown field": ({"moulds": 3}, "schema.extra_forbidden", "not permitted"),
+    "unknown field": ({"mouldz": 3}, "schema.extra_forbidden", "not permitted"),
     "no work": ({"work": []}, "pour.none", "Add a pour"),
     "sum of shares": (
         pours(60, percent=60),

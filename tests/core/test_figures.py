@@ -74,7 +74,9 @@ def composite(figure_ml: float) -> dict[str, Any]:
 
 
 def test_a_composite_piece_takes_two_pots() -> None:
-    pots = {pot.id: pot.delivers.value for pot in plan(read_loaf(composite(8)), CUPBOARD).pots}
+    document = composite(8)
+    document["pieces"][0]["moulds"] = 2
+    pots = {pot.id: pot.delivers.value for pot in plan(read_loaf(document), CUPBOARD).pots}
     assert (pots["cast-bit-figures"], pots["cast-bit"]) == (pytest.approx(80), pytest.approx(120))
 
 

@@ -49,7 +49,15 @@ from archtop.core.pours import (
     paths_of,
     small_holds,
 )
-from archtop.core.remarks import Mixed, Remark, remarks_on, remarks_on_ingredients, remarks_on_small, remarks_on_top
+from archtop.core.remarks import (
+    Mixed,
+    Remark,
+    remarks_on,
+    remarks_on_days,
+    remarks_on_ingredients,
+    remarks_on_small,
+    remarks_on_top,
+)
 from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.schedule import Task, casting_schedule
 from archtop.core.shelf import ShelfUse, shelf_moves, shelf_uses
@@ -159,6 +167,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
     kneaded = _kneaded(of)
     holds, dry = (shape.embed_holds, shape.layer_holds), (mixed.sprinkled, mixed.melted)
+    schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates)
     told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, *dry)
     return LoafPlan(
         name=loaf.name,
@@ -181,9 +190,9 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         cut_shift=shift,
         cut_how=cut_how,
         shelf=shelf,
-        schedule=casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates),
+        schedule=schedule,
         steps=bench_steps(of, told),
-        remarks=_remarks(of, shape, mixed, cuts, shelf),
+        remarks=(*_remarks(of, shape, mixed, cuts, shelf), *remarks_on_days(loaf, schedule)),
         cautions=LYE_CAUTIONS,
     )
 
@@ -280,7 +289,7 @@ def _cuts(
     row_joints = tuple(y for embed in embeds if embed.row for y in embed.row.joints_mm)
     solid = solid_of(of, fills, top.loads)
     cure = of.cupboard.rates.get("cure")
-    cuts = cut_loaf(loaf.mould, loaf.cuts, of.prisms, solid, row_joints=row_joints, cure=cure)
+    cuts = cut_loaf(loaf.mould, loaf.cuts, of.prisms, solid, row_joints=row_joints, cure=cure, moulds=loaf.moulds)
     joints = joints_of(((prism.y0, prism.y1) for prism in of.prisms.values()), loaf.mould.length_mm)
     return cuts, best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top))
 

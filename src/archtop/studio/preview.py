@@ -104,7 +104,7 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
         )
         if base or plan.top.middle.bumps
         else None,
-        bars=len(plan.cuts.bars),
+        bars=plan.cuts.in_all,
         total_to_mix_g=plan.total_to_mix_g,
         pour_on=document.pour_on,
     )

@@ -1870,7 +1870,8 @@ export interface components {
          * Casting
          * @description How a column is cast beforehand: the column mould's usable length, and what is trimmed off the ends.
          *
-         *     ``of``: batter of its formula, or a bought base that is melted.
+         *     ``of``: batter of its formula, or a bought base that is melted. ``moulds``: how many of the mould are filled at
+         *     once; what needs more is cast again when they have let go.
          */
         Casting: {
             /**
@@ -1891,6 +1892,11 @@ export interface components {
              * @default batter
              */
             of: "batter" | ("clear base" | "white base");
+            /**
+             * Moulds
+             * @default 1
+             */
+            moulds: number;
         };
         /**
          * CavityMake
@@ -2234,11 +2240,16 @@ export interface components {
          * CutPlan
          * @description Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
          *
-         *     ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
+         *     ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
+         *     cut alike, ``in_all``: bars that come off all of them.
          */
         CutPlan: {
             /** Bars */
             bars: components["schemas"]["Bar"][];
+            /** Moulds */
+            moulds: number;
+            /** In All */
+            in_all: number;
             /** Slices */
             slices: components["schemas"]["Slice"][];
             /** Halfway */
@@ -3154,10 +3165,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 7
+             * @default 8
              * @constant
              */
-            version: 7;
+            version: 8;
             /** Name */
             name: string;
             /**
@@ -3170,6 +3181,11 @@ export interface components {
             /** Ready On */
             ready_on?: string | null;
             mould: components["schemas"]["LoafMould"];
+            /**
+             * Moulds
+             * @default 1
+             */
+            moulds: number;
             /** Formulas */
             formulas: components["schemas"]["Formula"][];
             /** Formula */
@@ -3637,7 +3653,8 @@ export interface components {
          * Pieces
          * @description Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
          *
-         *     ``lot``: they lie on the shelf already and are not made for this loaf.
+         *     ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
+         *     already and are not made for this loaf.
          */
         Pieces: {
             /** Id */
@@ -3654,6 +3671,11 @@ export interface components {
              * @enum {string}
              */
             material: "silicone" | "stiff";
+            /**
+             * Moulds
+             * @default 1
+             */
+            moulds: number;
             /** Colour */
             colour: string;
             /** Formula */
@@ -4496,7 +4518,7 @@ export interface components {
         };
         /**
          * Sprinkled
-         * @description One thing that a step puts on: ``grams`` on the fine scale, of what is meant ``exact_g``.
+         * @description One thing that a step puts on each of the moulds: ``grams`` on the fine scale, of what is meant ``exact_g``.
          */
         Sprinkled: {
             /** Step */
@@ -4516,6 +4538,8 @@ export interface components {
             grams: number;
             /** Exact G */
             exact_g: number;
+            /** Moulds */
+            moulds: number;
         };
         /**
          * Step

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Outlet, useParams } from "react-router";
-import { ApiProblem, loafQuery } from "../api/queries";
+import { ApiProblem, catalogueQuery, loafQuery } from "../api/queries";
 import { Notice } from "../ui/Notice";
 import { EditorProvider } from "./editor/EditorContext";
 
@@ -8,6 +8,8 @@ import { EditorProvider } from "./editor/EditorContext";
 export function LoafFrame() {
 	const { id = "" } = useParams();
 	const { data: loaf, error } = useQuery(loafQuery(id));
+	// Its words and choices are there before the loaf is: a field that comes late moves a button away under the finger.
+	const { isPending: unnamed } = useQuery(catalogueQuery);
 	if (error) {
 		const gone = error instanceof ApiProblem && error.status === 404;
 		return (
@@ -18,7 +20,7 @@ export function LoafFrame() {
 			</Notice>
 		);
 	}
-	if (!loaf) return null;
+	if (!loaf || unnamed) return null;
 	return (
 		<EditorProvider key={loaf.id} loaf={loaf}>
 			<Outlet />

@@ -11,6 +11,8 @@ from typing import Final, NamedTuple
 __all__ = ["FROSTING", "LOAF", "JobKey", "PotId", "StepKey"]
 
 _CAST = "cast-"
+# What is cast over several days has a pot for each filling; the first has no number.
+_AGAIN = "~"
 
 
 class PotId(NamedTuple):
@@ -20,6 +22,8 @@ class PotId(NamedTuple):
     'cast-tower-figure'
     >>> PotId.parse("cast-tower").item, PotId.parse("loaf").item
     ('tower', '')
+    >>> str(PotId.cast("tower").filling(2)), PotId.parse("cast-tower~2").item, PotId.parse("cast-tower~2").first.name
+    ('cast-tower~2', 'tower', 'cast-tower')
     """
 
     name: str
@@ -42,7 +46,30 @@ class PotId(NamedTuple):
     @property
     def item(self) -> str:
         """What is cast in it; empty for the loaf's and the frosting's."""
-        return self.name.removeprefix(_CAST) if self.name.startswith(_CAST) else ""
+        return self.first.name.removeprefix(_CAST) if self.name.startswith(_CAST) else ""
+
+    @property
+    def first(self) -> PotId:
+        """The pot of the first filling of the same thing."""
+        return PotId(self.name.partition(_AGAIN)[0])
+
+    @property
+    def number(self) -> int:
+        """Which filling it is for, from 1."""
+        return int(self.name.partition(_AGAIN)[2] or 1)
+
+    @property
+    def job(self) -> str:
+        """What its jobs in the schedule are called by: the casting, with a number from the second filling on.
+
+        >>> PotId.cast("tower").filling(2).job
+        'tower.2'
+        """
+        return f"{self.item}.{self.number}" if self.number > 1 else self.item
+
+    def filling(self, number: int) -> PotId:
+        """The pot of that filling, from 1: moulds that are filled again when they have let go."""
+        return PotId(f"{self.name}{_AGAIN}{number}") if number > 1 else self
 
     def step(self, do: str, what: str = "") -> StepKey:
         """A step done with this pot."""

@@ -53,15 +53,22 @@ class Bar(Frozen):
 class CutPlan(Frozen):
     """Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
 
-    ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off.
+    ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
+    cut alike, ``in_all``: bars that come off all of them.
     """
 
     bars: tuple[Bar, ...]
+    moulds: int
+    in_all: int
     slices: tuple[Slice, ...]
     halfway: tuple[str, ...]
     spread_g: Figure
     kerf_loss_g: float
     total_g: float
+
+    def slice_of(self, number: int) -> Bar:
+        """The slice that a bar comes from; halves and strips are numbered one by one, mould after mould."""
+        return self.bars[(number - 1) // self.bars[0].parts % len(self.bars)]
 
 
 class TopLoad(Frozen):
@@ -151,11 +158,13 @@ def cut_loaf(
     *,
     row_joints: Sequence[float] = (),
     cure: Rate | None = None,
+    moulds: int = 1,
 ) -> CutPlan:
     """Cut the loaf and weigh every part of it; bars, slices and kerf together weigh what was filled in.
 
     :param row_joints: where pieces of a row meet along the loaf [mm]
     :param cure: what this studio's bars lose in curing [%]
+    :param moulds: how many are filled and cut alike
     """
     spans = cut_positions(mould.length_mm, cuts)
     front, back = mould.ends(mould.height_mm)
@@ -192,6 +201,8 @@ def cut_loaf(
     total = _weight_g(mould, prisms, solid, front, back)
     return CutPlan(
         bars=bars,
+        moulds=moulds,
+        in_all=moulds * sum(bar.parts for bar in bars),
         slices=slices,
         halfway=_shown(prisms, mould.length_mm / 2),
         spread_g=_spread(weights),

@@ -7,6 +7,7 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 from archtop.core.document.consistency import colours_used, pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
 from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
+from archtop.core.document.fillings import MOST_FILLINGS, Filling, fillings_of
 from archtop.core.document.ids import LotKey
 from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
 from archtop.core.document.lot import Keeping, Lot, LotKind
@@ -39,6 +40,7 @@ from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, P
 
 __all__ = [
     "FORMAT",
+    "MOST_FILLINGS",
     "STEPS",
     "VERSION",
     "BaseCoat",
@@ -54,6 +56,7 @@ __all__ = [
     "Dust",
     "Embed",
     "Figurine",
+    "Filling",
     "Frosting",
     "Hanger",
     "InPour",
@@ -84,6 +87,7 @@ __all__ = [
     "bottles_used",
     "colour_doses",
     "colours_used",
+    "fillings_of",
     "frosting_colours",
     "mixings_of",
     "pieces_used",

@@ -29,19 +29,24 @@ from archtop.core.geometry import AnyMould
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 7
+VERSION: Final = 8
 
 
 class Contents(Frozen):
-    """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured."""
+    """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured.
+
+    ``moulds``: how many of its mould are filled alike from one batch. Everything else is told of one of them: its
+    levels, embeds, pieces, top and cuts.
+    """
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[7] = VERSION
+    version: Literal[8] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
     ready_on: dt.date | None = None
     mould: AnyMould
+    moulds: Annotated[int, Field(ge=1, le=200)] = 1
     formulas: Annotated[tuple[Formula, ...], Field(min_length=1, max_length=20)]
     formula: Id
     colours: Annotated[tuple[Colour, ...], Field(min_length=1, max_length=60)]

@@ -109,6 +109,21 @@ def _lift_to_7(data: dict[str, Any]) -> dict[str, Any]:
     return {**data, "version": 7}
 
 
+def _lift_to_8(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 8 casts again where moulds are too few; until then all was mixed once, so there were enough of them."""
+    lifted = {**data, "version": 8}
+    if isinstance(data.get("pieces"), list):
+        lifted["pieces"] = [_with_moulds(piece) for piece in data["pieces"]]
+    return lifted
+
+
+def _with_moulds(piece: Any) -> Any:
+    mould = piece.get("make", {}).get("mould") if isinstance(piece, dict) else None
+    if not isinstance(mould, dict) or not mould.get("cavities") or not piece.get("count"):
+        return piece
+    return {**piece, "moulds": min(200, math.ceil(piece["count"] / mould["cavities"]))}
+
+
 def _with_technique(step: dict[str, Any]) -> dict[str, Any]:
     how = step.get("how", "layer")
     if how == "layer" and isinstance(step.get("colours"), list) and len(step["colours"]) > 1:
@@ -143,4 +158,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     4: _lift_to_5,
     5: _lift_to_6,
     6: _lift_to_7,
+    7: _lift_to_8,
 }

@@ -84,16 +84,21 @@ class Batch(Frozen):
     casts: Annotated[tuple[PotName, ...], Field(min_length=1, max_length=60)]
 
 
+Moulds = Annotated[int, Field(ge=1, le=200)]
+
+
 class Casting(Frozen):
     """How a column is cast beforehand: the column mould's usable length, and what is trimmed off the ends.
 
-    ``of``: batter of its formula, or a bought base that is melted.
+    ``of``: batter of its formula, or a bought base that is melted. ``moulds``: how many of the mould are filled at
+    once; what needs more is cast again when they have let go.
     """
 
     material: Literal["lined pipe", "silicone", "stiff"] = "silicone"
     mould_length_mm: Annotated[float, Field(gt=0, le=2000)]
     trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
     of: Literal["batter"] | BaseName = "batter"
+    moulds: Moulds = 1
 
     @property
     def melted(self) -> bool:
@@ -227,7 +232,8 @@ class Top(Frozen):
 class Pieces(Frozen):
     """Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
 
-    ``lot``: they lie on the shelf already and are not made for this loaf.
+    ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
+    already and are not made for this loaf.
     """
 
     id: Id
@@ -235,6 +241,7 @@ class Pieces(Frozen):
     make: Make
     count: Annotated[int, Field(ge=1, le=2000)]
     material: Literal["silicone", "stiff"] = "silicone"
+    moulds: Moulds = 1
     colour: Id
     formula: Id | None = None
     lot: LotKey | None = None

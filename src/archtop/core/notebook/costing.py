@@ -52,21 +52,23 @@ def cost_of(result: LoafPlan, prices: Mapping[str, float], per_hour: float = 0.0
         price = prices.get(key)
         cost = None if price is None else supply.grams / 1000 * price
         lines.append(CostLine(name=supply.name, key=key, grams=supply.grams, cost=cost))
-    count = bars if bars is not None else sum(bar.parts for bar in result.cuts.bars)
+    count = bars if bars is not None else result.cuts.in_all
     castings = sum(1 for pot in result.pots if pot.kind != "loaf")
-    minutes = castings * _POT_MIN + _POUR_MIN + _CUT_MIN + result.top.minutes.value + result.top.rest_min
+    moulds = result.cuts.moulds
+    at_the_bag = moulds * (result.top.minutes.value + result.top.rest_min)
+    minutes = castings * _POT_MIN + _POUR_MIN + moulds * _CUT_MIN + at_the_bag
     hours = Figure.within(
         minutes / 60,
         "h",
         0.4,
         "estimate",
-        how=f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {_CUT_MIN:.0f} to cut, "
-        f"{result.top.minutes.value + result.top.rest_min:.0f} at the bag",
+        how=f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {moulds * _CUT_MIN:.0f} to cut, "
+        f"{at_the_bag:.0f} at the bag",
         source="stated guesses, washing up included",
     )
     hands = hours.value * per_hour
     total = sum(line.cost for line in lines if line.cost is not None) + hands
-    cured = sum(bar.cured.value for bar in result.cuts.bars)
+    cured = moulds * sum(bar.cured.value for bar in result.cuts.bars)
     return Costing(
         lines=tuple(lines),
         hours=hours,

@@ -129,7 +129,7 @@ def _batter(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diffe
 
 
 def _bars(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Difference]:
-    planned = sum(bar.parts for bar in of.result.cuts.bars)
+    planned = of.result.cuts.in_all
     count = last_said(outcomes, "bars")
     if count is not None:
         yield Difference(

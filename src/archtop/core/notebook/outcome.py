@@ -118,7 +118,7 @@ def _problems(outcome: LoafOutcome, loaf: Loaf, result: LoafPlan, today: dt.date
     for i, fault in enumerate(outcome.faults):
         if fault.kind not in fault_kinds():
             yield _unknown("fault", f"faults.{i}.kind", fault.kind, "none of the faults that are told", "Choose one.")
-    count = sum(bar.parts for bar in result.cuts.bars)
+    count = result.cuts.in_all
     numbered = [
         *((f"weights.{i}.bar", item.bar) for i, item in enumerate(outcome.weights)),
         *((f"embeds.{i}.bar", item.bar) for i, item in enumerate(outcome.embeds)),

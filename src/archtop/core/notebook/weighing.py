@@ -18,9 +18,8 @@ _LEAST_SHARE = 0.5
 
 
 def _planned_g(result: LoafPlan, number: int) -> float:
-    """What bar ``number`` should weigh fresh [g]; halves and strips are numbered one by one."""
-    parts = result.cuts.bars[0].parts
-    return result.cuts.bars[(number - 1) // parts].part_g
+    """What bar ``number`` should weigh fresh [g]."""
+    return result.cuts.slice_of(number).part_g
 
 
 def _at(outcomes: Sequence[LoafOutcome], *stages: str) -> dict[int, float]:
@@ -33,7 +32,7 @@ def _at(outcomes: Sequence[LoafOutcome], *stages: str) -> dict[int, float]:
 
 def _fresh(result: LoafPlan, outcomes: Sequence[LoafOutcome]) -> dict[int, float]:
     """Fresh bars on the scale; those that a later change of the loaf's cuts has left no place for are left out."""
-    count = sum(bar.parts for bar in result.cuts.bars)
+    count = result.cuts.in_all
     return {bar: grams for bar, grams in _at(outcomes, "cut").items() if bar <= count}
 
 
@@ -76,11 +75,12 @@ def balance_of(result: LoafPlan, outcomes: Sequence[LoafOutcome], facts: Facts) 
     """
     fresh = _fresh(result, outcomes)
     weighed = sum(_planned_g(result, bar) for bar in fresh)
-    if weighed < _LEAST_SHARE * sum(bar.weight.value for bar in result.cuts.bars):
+    if weighed < _LEAST_SHARE * result.cuts.moulds * sum(bar.weight.value for bar in result.cuts.bars):
         return None
     # What was not weighed is believed to differ as what was.
     ratio = sum(fresh.values()) / weighed / (1 - DRIED_BY_CUT)
-    over = (ratio - 1) * result.cuts.total_g
+    total = result.cuts.moulds * result.cuts.total_g
+    over = (ratio - 1) * total
     poured = [pot for pot in result.pots if pot.kind in ("loaf", "frosting")]
     parts = [(part, pot.density.value) for pot in poured for part in pot.portions]
     film, margin = (
@@ -93,7 +93,7 @@ def balance_of(result: LoafPlan, outcomes: Sequence[LoafOutcome], facts: Facts) 
         film_found_g=film + margin + more - over - left,
         margin_g=margin,
         left_g=left,
-        share_weighed=weighed / result.cuts.total_g,
+        share_weighed=weighed / total,
         mixed_g=sum(part.finished_g for part, _ in parts) + more,
         oils_g=sum(part.oils_g for part, _ in parts),
     )

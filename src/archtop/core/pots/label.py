@@ -190,7 +190,7 @@ def label_of_loaf(
             if oil := oils_of.get((thing.key, thing.times)):
                 add("carrier oil", fats[oil].inci, thing.grams - thing.holds_g)
     for item in sprinkled:
-        add(item.kind, item.inci or item.name, item.grams)
+        add(item.kind, item.inci or item.name, item.in_all_g)
     for jar in (jar for cast in melted for jar in cast.colourants):
         add("colourant", jar.inci or jar.name, jar.holds_g)
     return label_of(oils, naoh, water, others, fats, colourants_g=colours)

@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator
 
 from archtop.core.base import Frozen, PotId
-from archtop.core.document import Embed, Pieces
+from archtop.core.document import Embed, Filling, Pieces, fillings_of
 from archtop.core.pots.additions import jar_named, of_jar
 from archtop.core.pots.casting_length import cast_length
 from archtop.core.pots.portion import WeighedAddition, on_scale
@@ -47,7 +47,8 @@ def melted_of(of: ResolvedLoaf) -> tuple[Melted, ...]:
 def _pieces(of: ResolvedLoaf) -> Iterator[Melted]:
     for piece in of.loaf.pieces:
         if piece.make.bought and not piece.lot:
-            yield _melted(of, piece, piece.make.bought, of.made[piece.id].takes_ml)
+            for filling in fillings_of(of.loaf, piece):
+                yield _melted(of, piece, piece.make.bought, piece.make.made(filling.out).takes_ml, filling)
 
 
 def _columns(of: ResolvedLoaf) -> Iterator[Melted]:
@@ -55,13 +56,13 @@ def _columns(of: ResolvedLoaf) -> Iterator[Melted]:
         if embed.casting is None or embed.casting.of == "batter":
             continue
         area = of.prisms[embed.id].profile.area
-        ml = area * cast_length(embed, i, area) / 1000
-        if embed.id in of.figures:
-            ml -= of.figures[embed.id].profile.area * cast_length(embed, i, area) / 1000
-        yield _melted(of, embed, embed.casting.of, ml)
+        inner = of.figures[embed.id].profile.area if embed.id in of.figures else 0.0
+        ml = (area - inner) * cast_length(embed, i, area) / 1000
+        for filling in fillings_of(of.loaf, embed):
+            yield _melted(of, embed, embed.casting.of, ml * filling.out, filling)
 
 
-def _melted(of: ResolvedLoaf, thing: Embed | Pieces, base: BaseName, ml: float) -> Melted:
+def _melted(of: ResolvedLoaf, thing: Embed | Pieces, base: BaseName, ml: float, filling: Filling) -> Melted:
     sizing, bought = of.loaf.sizing, BASES[base]
     # A little more than it fills: what stays in the jug sets there.
     exact = ml * bought.g_ml * (1 + sizing.margin_percent / 100)
@@ -73,8 +74,8 @@ def _melted(of: ResolvedLoaf, thing: Embed | Pieces, base: BaseName, ml: float) 
         if jar.times > 1
     )
     return Melted(
-        id=str(PotId.cast(thing.id)),
-        name=thing.name,
+        id=str(PotId.cast(thing.id).filling(filling.number)),
+        name=filling.named(thing.name),
         colour=thing.colour,
         base=bought.key,
         base_name=bought.name,

@@ -8,7 +8,7 @@ from typing import NamedTuple, TypedDict
 
 from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
 from archtop.core.chemistry import Additive, AdditiveDose, Batter, Fat, ScentBlend, additive_named, fat_named, stage_of
-from archtop.core.document import Cupboard, Loaf, Pieces, Pour, WholePot, batch_of, mixings_of
+from archtop.core.document import Cupboard, Filling, Loaf, Pieces, Pour, WholePot, batch_of, fillings_of, mixings_of
 from archtop.core.pots.additions import Wanted, additions_for, whole_batter
 from archtop.core.pots.casting_length import cast_length
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
@@ -142,33 +142,39 @@ def _casting(key: str, name: str, colour: str, volume_ml: float) -> list[Portion
 
 
 def _columns(of: ResolvedLoaf, i: int) -> Iterator[_ToCast]:
-    """What is cast of one column: its figure first, then what surrounds it."""
+    """What is cast of one column, filling by filling: its figure first, then what surrounds it."""
     embed = of.loaf.embeds[i]
     if not embed.casting:
         return
     area = of.prisms[embed.id].profile.area
     length = cast_length(embed, i, area)
-    volume, figure = area * length / 1000, None
-    if embed.figure and embed.id in of.figures:
-        inner = of.figures[embed.id].profile.area * length / 1000
-        volume -= inner
-        figure, name = PotId.cast(embed.id, "figure"), f"{embed.figure.name} of {embed.name}"
-        needs = _casting(f"{embed.id}-figure", name, embed.figure.colour, inner)
-        yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs)
-    if embed.casting.melted:
-        return
-    needs = _casting(embed.id, embed.name, embed.colour, volume)
-    yield _ToCast(PotId.cast(embed.id), embed.name, "column", embed.formula, needs, figure)
+    inner = of.figures[embed.id].profile.area if embed.id in of.figures else 0.0
+    for filling in fillings_of(of.loaf, embed):
+        figure, own = None, PotId.cast(embed.id).filling(filling.number)
+        if embed.figure and inner:
+            figure = PotId.cast(embed.id, "figure").filling(filling.number)
+            name = filling.named(f"{embed.figure.name} of {embed.name}")
+            needs = _casting(f"{embed.id}-figure", name, embed.figure.colour, inner * length / 1000 * filling.out)
+            yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs)
+        if not embed.casting.melted:
+            volume, name = (area - inner) * length / 1000 * filling.out, filling.named(embed.name)
+            yield _ToCast(own, name, "column", embed.formula, _casting(embed.id, name, embed.colour, volume), figure)
 
 
 def _small_pieces(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[_ToCast]:
-    """What is cast of one set of small pieces: figures inside them first."""
-    kind = piece.make.pot
-    if kind is None or piece.lot:
+    """What is cast of one set of small pieces, filling by filling: figures inside them first."""
+    if piece.make.pot is None or piece.lot:
         return
-    how, figures = of.made[piece.id], None
+    for filling in fillings_of(of.loaf, piece):
+        yield from _one_filling(piece, filling, potter)
+
+
+def _one_filling(piece: Pieces, filling: Filling, potter: Potter) -> Iterator[_ToCast]:
+    how, kind = piece.make.made(filling.out), piece.make.pot
+    figures, own = None, PotId.cast(piece.id).filling(filling.number)
     if also := how.also:
-        figures, name = PotId.cast(piece.id, "figures"), f"{also.name.capitalize()} of {piece.name}"
+        figures = PotId.cast(piece.id, "figures").filling(filling.number)
+        name = filling.named(f"{also.name.capitalize()} of {piece.name}")
         needs = _casting(f"{piece.id}-figures", name, also.colour, also.takes_ml)
         yield _ToCast(figures, name, "cavity", piece.formula, needs)
     needs = [
@@ -176,7 +182,8 @@ def _small_pieces(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[_
         for colour, ml in volumes_of(piece, how).items()
         for need in _casting(*potter.named(piece, colour), colour, ml)
     ]
-    yield _ToCast(PotId.cast(piece.id), piece.name, kind, piece.formula, needs, figures)
+    if kind:
+        yield _ToCast(own, filling.named(piece.name), kind, piece.formula, needs, figures)
 
 
 def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:
@@ -285,10 +292,10 @@ def _pour_needs(loaf: Loaf, fills: Sequence[Fill], top: TopPlan) -> list[Portion
     for work, done in zip(loaf.work, fills, strict=True):
         if isinstance(work, Pour):
             for share in work.colours:
-                volume = done.batter.value * share.percent / 100
+                volume = loaf.moulds * done.batter.value * share.percent / 100
                 poured[share.colour] = poured.get(share.colour, 0.0) + volume
     for colour, percent in mound_colours(loaf):
-        poured[colour] += top.mound_ml * percent / 100
+        poured[colour] += loaf.moulds * top.mound_ml * percent / 100
     return [
         PortionNeed(key=f"pour-{key}", name=names[key], colour=key, volume_ml=volume, use="pour")
         for key, volume in poured.items()
@@ -321,7 +328,8 @@ def _frosting_needs(loaf: Loaf, top: TopPlan) -> list[PortionNeed]:
             key=f"frosting-{need.colour}",
             name=f"{names[need.colour]}, {kind}",
             colour=need.colour,
-            volume_ml=need.total.value,
+            # Practised once, whatever is piped then.
+            volume_ml=loaf.moulds * need.total.value - (loaf.moulds - 1) * need.practice_ml,
             use="frosting",
         )
         for need in top.colours

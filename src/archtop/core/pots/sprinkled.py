@@ -21,7 +21,7 @@ SprinkledKind = Literal["colourant", "additive", "fat"]
 
 
 class Sprinkled(Frozen):
-    """One thing that a step puts on: ``grams`` on the fine scale, of what is meant ``exact_g``."""
+    """One thing that a step puts on each of the moulds: ``grams`` on the fine scale, of what is meant ``exact_g``."""
 
     step: str
     kind: SprinkledKind
@@ -30,6 +30,12 @@ class Sprinkled(Frozen):
     inci: str
     grams: float
     exact_g: float
+    moulds: int
+
+    @property
+    def in_all_g(self) -> float:
+        """On all of the moulds [g]."""
+        return self.moulds * self.grams
 
 
 def sprinkled_of(of: ResolvedLoaf) -> tuple[Sprinkled, ...]:
@@ -102,5 +108,12 @@ def _weighed(of: ResolvedLoaf, step: str, kind: SprinkledKind, thing: _Named, ex
     fine = of.loaf.sizing.fine_step_g
     grams = round(max(round(exact_g / fine), 1) * fine, 6)
     return Sprinkled(
-        step=step, kind=kind, key=thing.key, name=thing.name, inci=thing.inci, grams=grams, exact_g=exact_g
+        step=step,
+        kind=kind,
+        key=thing.key,
+        name=thing.name,
+        inci=thing.inci,
+        grams=grams,
+        exact_g=exact_g,
+        moulds=of.loaf.moulds,
     )

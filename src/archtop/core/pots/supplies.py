@@ -75,7 +75,7 @@ def supplies_of(taken: Taken, blends: Mapping[str, ScentBlend], cupboard: Cupboa
         for bottle in (bottle for mix in pot.scent_mixes for bottle in mix.bottles):
             take("scent", bottle.key, bottle.grams)
     for item in taken.sprinkled:
-        take(item.kind, item.key, item.grams)
+        take(item.kind, item.key, item.in_all_g)
     for cast in taken.melted:
         take("base", cast.base, cast.grams)
         for jar in cast.colourants:

@@ -6,6 +6,7 @@
 - ``remarks_on_top``: frosting, pieces and finishes
 """
 
+from archtop.core.remarks.days import remarks_on_days
 from archtop.core.remarks.ingredients import Mixed, remarks_on_ingredients
 from archtop.core.remarks.remark import Remark
 from archtop.core.remarks.shape import remarks_on
@@ -16,6 +17,7 @@ __all__ = [
     "Mixed",
     "Remark",
     "remarks_on",
+    "remarks_on_days",
     "remarks_on_ingredients",
     "remarks_on_small",
     "remarks_on_top",

@@ -58,10 +58,10 @@ def _faults(problem: SeasonProblem, starts: Mapping[str, int]) -> Iterator[str]:
     full: dict[str, list[tuple[Fraction, Fraction]]] = {}
     for hold in problem.network.holds:
         if hold.start in begins and hold.end in ends and hold.end not in done:
-            full.setdefault(hold.mould, []).append((begins[hold.start], ends[hold.end]))
+            full.setdefault(hold.mould, []).extend([(begins[hold.start], ends[hold.end])] * hold.count)
     for mould, spans in full.items():
-        if (most := _most_at_once(spans)) > problem.moulds.get(mould, 1):
-            yield f"{most} fill {mould} at once; there are {problem.moulds.get(mould, 1)}"
+        if (most := _most_at_once(spans)) > problem.owned(mould):
+            yield f"{most} fill {mould} at once; there are {problem.owned(mould)}"
 
 
 def _most_at_once(spans: list[tuple[Fraction, Fraction]]) -> int:

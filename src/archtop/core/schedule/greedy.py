@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from archtop.core.schedule.network import Network
+from archtop.core.schedule.network import Hold, Network
 from archtop.core.schedule.problem import SeasonProblem
 
 __all__ = ["earliest_first"]
@@ -42,7 +42,7 @@ class _Greedy:
                 before = self.jobs[link.before]
                 at = max(at, self.starts[link.before] + problem.length(before.minutes) + problem.least(link))
         starting = [hold for hold in problem.network.holds if hold.start == key]
-        while job.minutes and not self.free(at, length, [hold.mould for hold in starting]):
+        while job.minutes and not self.free(at, length, starting):
             at += 1
             if at > problem.horizon:
                 break
@@ -51,24 +51,26 @@ class _Greedy:
             self.busy.append((at, at + length))
         for hold in starting:
             # Full until it is known when it is turned out.
-            self.full.setdefault(hold.mould, []).append((at, problem.horizon * 2))
+            self.full.setdefault(hold.mould, []).extend([(at, problem.horizon * 2)] * hold.count)
         for hold in problem.network.holds:
             if hold.end == key:
                 spans = self.full[hold.mould]
-                spans[spans.index((self.starts[hold.start], problem.horizon * 2))] = (
-                    self.starts[hold.start],
-                    at + length,
-                )
+                for _ in range(hold.count):
+                    spans[spans.index((self.starts[hold.start], problem.horizon * 2))] = (
+                        self.starts[hold.start],
+                        at + length,
+                    )
 
-    def free(self, at: int, length: int, moulds: list[str]) -> bool:
+    def free(self, at: int, length: int, holds: list[Hold]) -> bool:
         open_now = any(low <= at and at + length <= high for low, high in self.problem.openings)
         hands = sum(1 for low, high in self.busy if low < at + length and at < high) < self.problem.hands
         return (
             open_now
             and hands
             and all(
-                sum(1 for low, high in self.full.get(mould, []) if low <= at < high) < self.problem.moulds.get(mould, 1)
-                for mould in moulds
+                sum(1 for low, high in self.full.get(hold.mould, []) if low <= at < high) + hold.count
+                <= self.problem.owned(hold.mould)
+                for hold in holds
             )
         )
 

@@ -129,7 +129,7 @@ def _tries(problem: SeasonProblem, clash: tuple[str, ...]) -> Iterator[tuple[str
                 days = {key: day for key, day in problem.on_day.items() if key != of}
                 yield "day", of, 1, f"“{names[of]}” on another day", problem.changed(on_day=days)
             case "mould":
-                more = {**problem.moulds, of: problem.moulds.get(of, 1) + 1}
+                more = {**problem.moulds, of: problem.owned(of) + 1}
                 yield "mould", of, 3, f"One more {moulds[of]}", problem.changed(moulds=more)
             case "hands":
                 yield "hands", "", 4, "A second pair of hands", problem.changed(hands=problem.hands + 1)

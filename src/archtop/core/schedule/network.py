@@ -9,11 +9,13 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Iterator, Mapping
 from itertools import pairwise
-from typing import Literal, Protocol
+from typing import Annotated, Literal, NamedTuple, Protocol
+
+from pydantic import Field
 
 from archtop.core.base import Basis, Frozen, JobKey, PotId, Rate
 from archtop.core.chemistry import Measures
-from archtop.core.document import Batch, Embed, Loaf, Pieces
+from archtop.core.document import Batch, Embed, Figurine, Filling, Loaf, Pieces, fillings_of
 from archtop.core.embeds import EmbedPlan
 from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.waits import Wait
@@ -31,8 +33,6 @@ _POUR_MIN, _STEP_MIN = 75, 8
 _MELT = "Melt and pour"
 # The next mould of the same batch: how long it takes [min], and how soon after the last it is filled [h].
 _FILL_MIN, _NEXT_H = 15, 0.25
-# More batches than this of one set are cast in so many moulds at once.
-_MOST_BATCHES = 4
 
 
 class Job(Frozen):
@@ -61,12 +61,13 @@ class Link(Frozen):
 
 
 class Hold(Frozen):
-    """A mould that is full from the start of one job to the end of another."""
+    """A mould, or ``count`` of it, that is full from the start of one job to the end of another."""
 
     mould: str
     name: str
     start: str
     end: str
+    count: Annotated[int, Field(ge=1, le=1000)] = 1
 
 
 class Network(Frozen):
@@ -75,6 +76,13 @@ class Network(Frozen):
     jobs: tuple[Job, ...]
     links: tuple[Link, ...]
     holds: tuple[Hold, ...]
+
+    def at_once(self) -> dict[str, int]:
+        """How many of each mould the job takes that takes most: so many there must be."""
+        most: dict[str, int] = {}
+        for hold in self.holds:
+            most[hold.mould] = max(most.get(hold.mould, 1), hold.count)
+        return most
 
 
 class Planned(Protocol):
@@ -118,6 +126,14 @@ def joined(networks: Iterator[Network] | tuple[Network, ...]) -> Network:
     return Network(jobs=tuple(jobs.values()), links=tuple(links.values()), holds=tuple(holds.values()))
 
 
+class _Mould(NamedTuple):
+    """So many of a mould: its key, what it is called."""
+
+    key: str
+    name: str
+    many: int
+
+
 class _Weaving:
     """One loaf's jobs as they are found."""
 
@@ -132,8 +148,8 @@ class _Weaving:
     def network(self) -> Network:
         loaf = self.loaf
         top = self.result.top
-        hands = _POUR_MIN + _STEP_MIN * len(loaf.work) + round(top.minutes.value + top.rest_min)
-        self.job("pour", "pour", f"Pour {loaf.name}", hands)
+        each = _STEP_MIN * len(loaf.work) + round(top.minutes.value + top.rest_min)
+        self.job("pour", "pour", f"Pour {loaf.name}", _POUR_MIN + loaf.moulds * each)
         self.in_a_pot("pour")
         if loaf.embeds:
             self.job("fit", "fit", f"Trim and dry-fit for {loaf.name}", _FIT_MIN)
@@ -159,7 +175,7 @@ class _Weaving:
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
         self.job("cut", "cut", f"Unmould and cut {loaf.name}", _CUT_MIN)
         self.link("pour", "cut", self.wait("loaf", loaf.mould.material, loaf.formula))
-        self.hold(f"loaf {loaf.mould.name}", loaf.mould.name, "pour", "cut")
+        self.hold(_Mould(f"loaf {loaf.mould.name}", loaf.mould.name, loaf.moulds), "pour", "cut")
         self.job("cured", "cured", f"{loaf.name} is ready", 0)
         cure = self.wait("cure", "any", None)
         self.link("cut", "cured", Wait(earliest_h=cure.earliest_h, latest_h=None, why=cure.why, basis=cure.basis))
@@ -188,25 +204,32 @@ class _Weaving:
             )
         )
 
-    def hold(self, mould: str, name: str, start: str, end: str) -> None:
-        self.holds.append(Hold(mould=mould, name=name, start=self.at + start, end=self.at + end))
+    def hold(self, mould: _Mould, start: str, end: str) -> None:
+        key, name, count = mould
+        self.holds.append(Hold(mould=key, name=name, start=self.at + start, end=self.at + end, count=count))
 
     def in_a_pot(self, key: str) -> None:
         """A pot is full as long as hands are at it: with several hands there may be too few of them."""
-        self.hold("pot", "pot", key, key)
+        self.hold(_Mould("pot", "pot", 1), key, key)
 
-    def cast(self, key: str, title: str, mould: tuple[str, str], wait: Wait, verb: str = "Cast") -> None:
+    def cast(self, key: str, title: str, mould: _Mould, wait: Wait, verb: str = "Cast") -> None:
         """A casting, and its turning out when it lets go; how old it may be counts from the casting."""
         self.job(f"cast.{key}", "cast", f"{verb} {title}", _CAST_MIN)
         self.job(f"out.{key}", "turn out", f"Turn out {title}", _OUT_MIN)
         self.link(f"cast.{key}", f"out.{key}", wait)
-        self.hold(*mould, f"cast.{key}", f"out.{key}")
+        self.hold(mould, f"cast.{key}", f"out.{key}")
         if verb != _MELT:
             self.in_a_pot(f"cast.{key}")
 
+    def once_free(self, pot: PotId, filling: Filling) -> None:
+        """Moulds are filled again when what they held is out."""
+        if filling.number > 1:
+            free = Wait(earliest_h=0, latest_h=None, why="Its mould is full until then.")
+            self.link(f"out.{pot.filling(filling.number - 1).job}", f"cast.{pot.filling(filling.number).job}", free)
+
     def together(self, batch: Batch) -> None:
         """Castings of one batch are filled one after the other, out of a pot that is mixed once."""
-        keys = [self.at + str(JobKey("", "cast", PotId.parse(cast).item)) for cast in batch.casts]
+        keys = [self.at + str(JobKey("", "cast", PotId.parse(cast).job)) for cast in batch.casts]
         jobs = {job.key: job for job in self.jobs}
         for before, key in pairwise([key for key in keys if key in jobs]):
             self.jobs[self.jobs.index(jobs[key])] = jobs[key].model_copy(update={"minutes": _FILL_MIN})
@@ -225,21 +248,27 @@ class _Weaving:
         thick = min(max(side) - min(side) for side in sides)
         melted = embed.casting.melted
         wait = self.wait("melt", "any", None) if melted else self.wait("column", material, formula, thick)
-        mould = (_mould_key(material, embed.outline.model_dump_json()), f"mould of {embed.name}, {material}")
-        self.cast(embed.id, embed.name, mould, wait, _MELT if melted else "Cast")
-        if embed.figure:
-            figure = embed.figure
-            own = self.wait("column", material, figure.formula or formula)
-            self.cast(
-                f"{embed.id}-figure",
-                f"{figure.name} of {embed.name}",
-                (_mould_key(material, figure.outline.model_dump_json()), f"mould of {figure.name}"),
-                own,
-            )
-            age = Wait(earliest_h=0, latest_h=own.latest_h, why="The figure is cast before its surround.")
-            self.link(f"out.{embed.id}-figure", f"cast.{embed.id}", age)
-        self.link(f"out.{embed.id}", "fit", Wait(earliest_h=0, latest_h=None, why="It is fitted once it is out."))
-        self.young_enough(f"cast.{embed.id}", wait)
+        key, called = _mould_key(material, embed.outline.model_dump_json()), f"mould of {embed.name}, {material}"
+        for filling in fillings_of(self.loaf, embed):
+            one = PotId.cast(embed.id).filling(filling.number).job
+            name, mould = filling.named(embed.name), _Mould(key, called, filling.moulds)
+            self.cast(one, name, mould, wait, _MELT if melted else "Cast")
+            self.once_free(PotId.cast(embed.id), filling)
+            if embed.figure:
+                self.figure(embed, embed.figure, filling)
+            self.link(f"out.{one}", "fit", Wait(earliest_h=0, latest_h=None, why="It is fitted once it is out."))
+            self.young_enough(f"cast.{one}", wait)
+
+    def figure(self, embed: Embed, figure: Figurine, filling: Filling) -> None:
+        """What is cast first of a column, and surrounded."""
+        material = embed.casting.material if embed.casting else "silicone"
+        own = self.wait("column", material, figure.formula or embed.formula or self.loaf.formula)
+        inner = PotId.cast(embed.id, "figure").filling(filling.number).job
+        key = _mould_key(material, figure.outline.model_dump_json())
+        mould = _Mould(key, f"mould of {figure.name}", filling.moulds)
+        self.cast(inner, filling.named(f"{figure.name} of {embed.name}"), mould, own)
+        age = Wait(earliest_h=0, latest_h=own.latest_h, why="The figure is cast before its surround.")
+        self.link(f"out.{inner}", f"cast.{PotId.cast(embed.id).filling(filling.number).job}", age)
 
     def young_enough(self, cast: str, wait: Wait) -> None:
         if wait.latest_h is not None:
@@ -247,7 +276,6 @@ class _Weaving:
             self.link(cast, "pour", age)
 
     def pieces(self, piece: Pieces) -> None:
-        made = self.result.made[piece.id]
         kind = piece.make.kind
         wait = self.wait(kind, piece.material, piece.formula or self.loaf.formula)
         if not piece.make.cast:
@@ -255,12 +283,11 @@ class _Weaving:
             self.job(key, "cast", f"{piece.make.verb} {piece.name}", _CAST_MIN)
             self.link(key, "pour", wait)
             return
-        mould = (_mould_key(piece.material, kind + piece.name), f"mould of {piece.name}")
-        batches = min(made.batches, _MOST_BATCHES) if piece.make.batchwise else 1
-        for n in range(1, batches + 1):
-            key = piece.id if batches == 1 else f"{piece.id}.{n}"
-            title = piece.name if batches == 1 else f"{piece.name}, batch {n}"
-            self.cast(key, title, mould, wait, piece.make.verb)
+        mould = _mould_key(piece.material, kind + piece.name)
+        for filling in fillings_of(self.loaf, piece):
+            key, name = PotId.cast(piece.id).filling(filling.number).job, filling.named(piece.name)
+            self.cast(key, name, _Mould(mould, f"mould of {piece.name}", filling.moulds), wait, piece.make.verb)
+            self.once_free(PotId.cast(piece.id), filling)
             self.link(f"out.{key}", "pour", Wait(earliest_h=0, latest_h=None, why="They are out before they go in."))
             self.young_enough(f"cast.{key}", wait)
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 from archtop.core.schedule.network import Link, Network
 
@@ -27,9 +28,9 @@ class SeasonProblem:
     """What is to be placed in time.
 
     ``openings``: from and to [steps] in which hands may work. ``ready``: when each loaf must be ready. ``moulds``: how
-    many there are of each, one where nothing is said. ``on_day``: from and to [steps] of the day some jobs are
-    promised for. ``before``: where jobs stood in the last plan. ``within``:
-    between which starts some jobs lie at all. ``step_h``: length of a step.
+    many there are of each; where nothing is said, as many as one job takes. ``on_day``: from and to [steps] of the day
+    some jobs are promised for. ``before``: where jobs stood in the last plan. ``within``: between which starts some
+    jobs lie at all. ``step_h``: length of a step.
     """
 
     network: Network
@@ -44,6 +45,14 @@ class SeasonProblem:
     now: int = 0
     horizon: int = 0
     step_h: float = 0.25
+
+    def owned(self, mould: str) -> int:
+        """How many there are of a mould."""
+        return self.moulds.get(mould) or self._at_once.get(mould, 1)
+
+    @cached_property
+    def _at_once(self) -> dict[str, int]:
+        return self.network.at_once()
 
     def length(self, minutes: int) -> int:
         """Steps that a job of so many minutes takes."""

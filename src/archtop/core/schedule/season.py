@@ -57,7 +57,8 @@ class SeasonLoaf:
 class SeasonTerms:
     """What a season is planned among.
 
-    ``ready``, ``names``: by loaf. ``moulds``: how many there are, by the holds' mould; one where nothing is said.
+    ``ready``, ``names``: by loaf. ``moulds``: how many there are, by the holds' mould; what one job takes where
+    nothing is said.
     ``pins``: jobs held or done, by key. ``before``: where jobs stood in the last plan. ``promised``: days that some
     jobs are to begin on. ``effort``: of the solver, see :class:`~archtop.core.schedule.effort.Effort`.
     """
@@ -341,7 +342,7 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
         case "hands":
             return "one pair of hands" if problem.hands == 1 else f"{problem.hands} pairs of hands"
         case "mould":
-            count = problem.moulds.get(of, 1)
+            count = problem.owned(of)
             return f"{'one' if count == 1 else count} {moulds[of]}"
         case "pin":
             return f"“{titles[of]}” held where it is"

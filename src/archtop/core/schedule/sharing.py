@@ -26,8 +26,11 @@ def alike_in(loaves: Mapping[str, Loaf]) -> tuple[Alike, ...]:
         (ident, embed)
         for ident, loaf in loaves.items()
         for embed in loaf.embeds
+        if loaf.moulds == 1
         # What is mixed with others of its loaf has its pot already.
-        if embed.casting and not embed.lot and str(PotId.cast(embed.id)) not in batch_of(loaf)
+        and embed.casting
+        and not embed.lot
+        and str(PotId.cast(embed.id)) not in batch_of(loaf)
     ]
     return tuple(_pairs(loaves, columns))
 

@@ -117,31 +117,34 @@ class SeasonModel:
     def _share_hands(self) -> None:
         working = [key for key, job in self.jobs.items() if job.minutes and not self.is_done(key)]
         spans = [self.model.new_fixed_size_interval_var(self.starts[k], self.length(k), f"at {k}") for k in working]
-        self._at_most(spans, self.problem.hands, "hands")
+        self._at_most(spans, [1] * len(spans), self.problem.hands, "hands")
 
     def _share_moulds(self) -> None:
-        full: dict[str, list[cp_model.IntervalVar]] = {}
+        full: dict[str, list[tuple[cp_model.IntervalVar, int]]] = {}
         for hold in self.problem.network.holds:
             if self.is_done(hold.end):
                 continue
             start, end = self.starts[hold.start], self.starts[hold.end] + self.length(hold.end)
             size = self.model.new_int_var(0, 2 * self.problem.horizon, f"full {hold.start}")
             span = self.model.new_interval_var(start, size, end, f"{hold.mould} {hold.start}")
-            full.setdefault(hold.mould, []).append(span)
+            full.setdefault(hold.mould, []).append((span, hold.count))
         for mould, spans in full.items():
-            self._at_most(spans, self.problem.moulds.get(mould, 1), f"mould:{mould}")
+            intervals, counts = [span for span, _ in spans], [count for _, count in spans]
+            self._at_most(intervals, counts, self.problem.owned(mould), f"mould:{mould}")
 
-    def _at_most(self, spans: list[cp_model.IntervalVar], capacity: int, what: str) -> None:
-        if len(spans) <= capacity:
+    def _at_most(self, spans: list[cp_model.IntervalVar], counts: list[int], capacity: int, what: str) -> None:
+        """Together no more than there are of something; each takes so many of it."""
+        wanted = sum(counts)
+        if wanted <= capacity:
             return
         if self.suppose:
             (held,) = self.if_supposed(what)
             # Where it is not supposed, there is enough for all.
-            self.model.add_cumulative(spans, [1] * len(spans), len(spans) - (len(spans) - capacity) * held)
-        elif capacity == 1:
+            self.model.add_cumulative(spans, counts, wanted - (wanted - capacity) * held)
+        elif capacity == 1 and wanted == len(spans):
             self.model.add_no_overlap(spans)
         else:
-            self.model.add_cumulative(spans, [1] * len(spans), capacity)
+            self.model.add_cumulative(spans, counts, capacity)
 
     def lateness(self) -> dict[str, cp_model.IntVar]:
         """Steps by which each loaf with a date is late."""

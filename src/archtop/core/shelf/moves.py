@@ -7,7 +7,7 @@ from typing import Literal
 
 from archtop.core.base import LOAF, Frozen, PotId, StepKey
 from archtop.core.cuts import CutPlan
-from archtop.core.document import Embed, Lay, Loaf, LotKey, LotKind, Pieces, Pour, Press
+from archtop.core.document import Embed, Lay, Loaf, LotKey, LotKind, Pieces, Pour, Press, fillings_of
 from archtop.core.embeds import EmbedPlan
 from archtop.core.pots import Pot
 from archtop.core.resolved import ResolvedLoaf
@@ -38,7 +38,8 @@ def shelf_moves(
     return {**dict(_castings(of, embeds)), **dict(_into_the_loaf(of, embeds)), **_put_by(of.loaf, pots, cuts)}
 
 
-def _column(embed: Embed, piece: EmbedPlan, sign: int) -> ShelfMove:
+def _column(embed: Embed, piece: EmbedPlan, columns: int) -> ShelfMove:
+    """So many columns put there, or taken where it is less than nothing."""
     count = piece.row.count if piece.row else 1
     return ShelfMove(
         lot=embed.lot,
@@ -47,8 +48,8 @@ def _column(embed: Embed, piece: EmbedPlan, sign: int) -> ShelfMove:
         kind="column",
         colour=embed.colour,
         material=embed.casting.material if embed.casting else "silicone",
-        count=sign * count,
-        grams=sign * piece.weight.value,
+        count=columns * count,
+        grams=columns * piece.weight.value,
     )
 
 
@@ -69,26 +70,30 @@ def _castings(of: ResolvedLoaf, embeds: Mapping[str, EmbedPlan]) -> Iterator[tup
     loaf = of.loaf
     for embed in loaf.embeds:
         if embed.casting and not embed.lot:
-            yield PotId.cast(embed.id).step("cast"), (_column(embed, embeds[embed.id], 1),)
+            for filling in fillings_of(loaf, embed):
+                pot = PotId.cast(embed.id).filling(filling.number)
+                yield pot.step("cast"), (_column(embed, embeds[embed.id], filling.out),)
     for piece in loaf.pieces:
-        if piece.lot:
-            continue
-        how, density = of.made[piece.id], of.piece_density[piece.id]
-        moves = [_small(piece, how.each_ml * density, piece.count)]
-        if how.left_ml > 0.5:
-            moves.append(
-                ShelfMove(
-                    lot=None,
-                    own=f"{piece.id}-offcuts",
-                    name=f"Offcuts of {piece.name}",
-                    kind="trimmings",
-                    colour=piece.colour,
-                    material=piece.material,
-                    count=0,
-                    grams=how.left_ml * density,
-                )
-            )
-        yield PotId.cast(piece.id).step("made"), tuple(moves)
+        for filling in () if piece.lot else fillings_of(loaf, piece):
+            moves = tuple(_made(piece, filling.out, of.piece_density[piece.id]))
+            yield PotId.cast(piece.id).filling(filling.number).step("made"), moves
+
+
+def _made(piece: Pieces, count: int, density: float) -> Iterator[ShelfMove]:
+    """So many pieces, and what cutting them leaves."""
+    how = piece.make.made(count)
+    yield _small(piece, how.each_ml * density, count)
+    if how.left_ml > 0.5:
+        yield ShelfMove(
+            lot=None,
+            own=f"{piece.id}-offcuts",
+            name=f"Offcuts of {piece.name}",
+            kind="trimmings",
+            colour=piece.colour,
+            material=piece.material,
+            count=0,
+            grams=how.left_ml * density,
+        )
 
 
 def _into_the_loaf(
@@ -97,12 +102,12 @@ def _into_the_loaf(
     loaf = of.loaf
 
     def taken(key: str, count: int) -> ShelfMove:
-        return _small(of.pieces[key], of.made[key].each_ml * of.piece_density[key], -count)
+        return _small(of.pieces[key], of.made[key].each_ml * of.piece_density[key], -count * loaf.moulds)
 
     for step in loaf.work:
         match step:
             case Lay(embed=key) if of.embeds[key].lot or of.embeds[key].casting:
-                yield LOAF.step("lay", key), (_column(of.embeds[key], embeds[key], -1),)
+                yield LOAF.step("lay", key), (_column(of.embeds[key], embeds[key], -loaf.moulds),)
             case Press():
                 yield LOAF.step("press", step.id), (taken(step.pieces, step.count),)
             case Pour():
@@ -117,7 +122,7 @@ def _into_the_loaf(
                             colour=step.colours[0].colour,
                             material="silicone",
                             count=0,
-                            grams=-step.shreds_g,
+                            grams=-step.shreds_g * loaf.moulds,
                         )
                     )
                 if moves:
@@ -150,8 +155,8 @@ def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[StepKey, tup
             kind="bars",
             colour=first,
             material="silicone",
-            count=len(cuts.bars),
-            grams=sum(bar.weight.value for bar in cuts.bars),
+            count=cuts.in_all,
+            grams=sum(bar.weight.value for bar in cuts.bars) * cuts.moulds,
         ),
     )
     return moves

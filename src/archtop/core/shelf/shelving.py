@@ -101,15 +101,16 @@ def _takes(of: ResolvedLoaf, each_g: Mapping[str, float]) -> Iterator[_Taken]:
     for embed in loaf.embeds:
         if embed.lot:
             row = row_of(embed, of.prisms[embed.id].profile.area)
-            yield _Taken(embed.lot, embed.name, row.count if row else 1, each_g[embed.id])
+            count = (row.count if row else 1) * loaf.moulds
+            yield _Taken(embed.lot, embed.name, count, each_g[embed.id] * loaf.moulds)
     used = pieces_used(loaf)
     for piece in loaf.pieces:
         if piece.lot:
-            count = used.get(piece.id, 0) or piece.count
+            count = (used.get(piece.id, 0) or piece.count) * loaf.moulds
             yield _Taken(piece.lot, piece.name, count, each_g[piece.id] * count)
     for step in loaf.work:
         if isinstance(step, Pour) and step.shreds_lot and step.shreds_g:
-            yield _Taken(step.shreds_lot, f"{step.grated} in {step.name}", 0, step.shreds_g)
+            yield _Taken(step.shreds_lot, f"{step.grated} in {step.name}", 0, step.shreds_g * loaf.moulds)
 
 
 def _use(lot: Lot | None, taken: _Taken, pour_on: dt.date | None) -> ShelfUse:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from archtop.core.base import PotId
-from archtop.core.document import Pieces
+from archtop.core.document import Filling, Pieces, fillings_of
 from archtop.core.pots import Cast, Melted, Pot
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
 from archtop.core.steps.thinning import thinned_name, thinning_step
-from archtop.core.trade import BASE_CAUTION, Made
+from archtop.core.trade import BASE_CAUTION
 
 __all__ = ["casting_steps", "finishing_steps", "melting_steps"]
 
@@ -31,7 +31,8 @@ def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
         if cast.kind == "column":
             yield _out(named, cast.name)
         if named.item in of.pieces:
-            yield from finishing_steps(of.pieces[named.item], of.made[named.item])
+            piece = of.pieces[named.item]
+            yield from finishing_steps(piece, fillings_of(of.loaf, piece)[named.number - 1])
 
 
 def _filled(pot: Pot, cast: Cast) -> Step:
@@ -59,7 +60,7 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
         do="cast",
         title=f"Melt and pour {cast.name}{around}",
         detail=(f"Spritz {cast.around} first, so that it holds on, and let the base cool a little. " if around else "")
-        + (f"{piece.count} pieces. " if piece else "")
+        + (f"{fillings_of(of.loaf, piece)[named.number - 1].out} pieces. " if piece else "")
         + "Set in two or three hours; cut soon after, it hardens against the wire.",
         amounts=(
             Amount(key=cast.base, label=cast.base_name, value=cast.grams, unit="g"),
@@ -85,8 +86,9 @@ def _out(named: PotId, name: str) -> Step:
     )
 
 
-def finishing_steps(piece: Pieces, made: Made) -> Iterator[Step]:
+def finishing_steps(piece: Pieces, filling: Filling) -> Iterator[Step]:
     """From the poured slab, cavity or bowl of dough to pieces on the shelf."""
-    for told in piece.make.finishing(piece.name, piece.count, made):
-        key = PotId.cast(piece.id).step(told.key)
-        yield Step(key=str(key), stage=piece.name, do=told.do, title=told.title, detail=told.detail)
+    name = filling.named(piece.name)
+    for told in piece.make.finishing(name, filling.out, piece.make.made(filling.out)):
+        key = PotId.cast(piece.id).filling(filling.number).step(told.key)
+        yield Step(key=str(key), stage=name, do=told.do, title=told.title, detail=told.detail)

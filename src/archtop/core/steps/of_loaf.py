@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from archtop.core.base import FROSTING, StepKey
 from archtop.core.cuts import CutHow, CutPlan
+from archtop.core.document import fillings_of
 from archtop.core.pots import Melted, Pot, PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.resolved import ResolvedLoaf
@@ -49,7 +50,8 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
     steps += [step for cast in melted for step in melting_steps(of, cast)]
     for piece in loaf.pieces:
         if piece.id in planned.kneaded:
-            steps += finishing_steps(piece, of.made[piece.id])
+            for filling in fillings_of(loaf, piece):
+                steps += finishing_steps(piece, filling)
     for pot, heat in zip(planned.pots, planned.heats, strict=True):
         if not pot.casts:
             # What is poured around a figure waits for that.

@@ -12,7 +12,7 @@ from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
 from archtop.core.pots import PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
-from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, on_dry
+from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, each_of, on_dry
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
 
@@ -87,7 +87,7 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequenc
         stage=loaf.name,
         do=words.do,
         title=words.title,
-        detail=words.detail,
+        detail=each_of(loaf.moulds) + words.detail,
         amounts=(*(numbers[shown] for shown in words.shows), *powder),
         cautions=(POWDER_CAUTION,) if powder else (),
     )
@@ -122,7 +122,7 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
         stage=loaf.name,
         do="cut",
         title="Unmould and cut",
-        detail=" ".join([*words, *how.mind]),
+        detail=each_of(loaf.moulds) + " ".join([*words, *how.mind]),
         amounts=(
             Amount(key="bar", label="Bar", value=marks.bar_mm, unit="mm"),
             *(

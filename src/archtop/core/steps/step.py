@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Literal
 
-from archtop.core.base import Frozen
+from archtop.core.base import Frozen, in_words
 from archtop.core.chemistry import Role
 from archtop.core.pots import Sprinkled
 from archtop.core.shelf import ShelfMove
 
-__all__ = ["POWDER_CAUTION", "SCENT_CAUTION", "Amount", "Step", "Verb", "on_dry"]
+__all__ = ["POWDER_CAUTION", "SCENT_CAUTION", "Amount", "Step", "Verb", "each_of", "on_dry"]
 
 Verb = Literal[
     "prepare",
@@ -72,6 +72,15 @@ class Step(Frozen):
     asks: str = ""
     moves: tuple[ShelfMove, ...] = ()
     pot: str | None = None
+
+
+def each_of(moulds: int) -> str:
+    """What stands before a step that is done to every mould.
+
+    >>> each_of(3), each_of(1)
+    ('Each of the three: ', '')
+    """
+    return f"Each of the {in_words(moulds)}: " if moulds > 1 else ""
 
 
 def on_dry(step: str, sprinkled: Iterable[Sprinkled]) -> tuple[Amount, ...]:

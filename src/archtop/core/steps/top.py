@@ -8,7 +8,7 @@ from typing import Literal
 from archtop.core.base import LOAF
 from archtop.core.document import Loaf
 from archtop.core.pots import Sprinkled
-from archtop.core.steps.step import Amount, Step, Verb, on_dry
+from archtop.core.steps.step import Amount, Step, Verb, each_of, on_dry
 from archtop.core.top import FinishPlan, RunPlan, TopPlan
 
 __all__ = ["top_steps"]
@@ -52,7 +52,7 @@ class _TopSteps:
             stage=self.loaf.name,
             do=do,
             title=title,
-            detail=detail,
+            detail=each_of(self.loaf.moulds) + detail,
             amounts=tuple(amounts),
         )
 

@@ -78,8 +78,7 @@ def ghosts_on(photo: Photo) -> tuple[GhostOn, ...]:
     foot = _Foot.of(photo)
     of, result = Plans(cupboard_of_studio(photo.loaf)).of(photo.loaf)
     document = of.loaf
-    parts = result.cuts.bars[0].parts
-    shows = next((bar.shows for bar in result.cuts.bars if bar.number == ((photo.bar or 1) - 1) // parts + 1), ())
+    shows = result.cuts.slice_of(photo.bar or 1).shows
     outlines = {piece.id: piece.outline for piece in result.embeds}
     return tuple(
         GhostOn(

@@ -61,7 +61,7 @@ def open_outcome(loaf: Loaf) -> OpenOutcome:
     of = finished_of(loaf)
     bars = last_said(of.outcomes, "bars")
     prices = prices_of_studio()
-    each = [bar for bar in of.result.cuts.bars for _ in range(bar.parts)]
+    each = [of.result.cuts.slice_of(number + 1) for number in range(of.result.cuts.in_all)]
     return OpenOutcome(
         outcomes=tuple(of.outcomes),
         facts=of.facts,

@@ -25,6 +25,7 @@ from archtop.core.schedule import (
     StudioHours,
     alike_in,
     favours_need,
+    joined,
     network_of,
     plan_season,
 )
@@ -170,12 +171,12 @@ def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
     for key in pressed:
         pot = key.pot
         if pot.item and key == pot.step("cast"):
-            yield over("cast", key, pot.item)
+            yield over("cast", key, pot.job)
         elif pot.item and key in (pot.step("out"), pot.step("made")):
-            yield over("out", key, pot.item)
+            yield over("out", key, pot.job)
             if pot.step("cast") not in pressed or pot.step("knead") in pressed:
                 # What is kneaded, melted or piped has no mould: made, its casting is over.
-                yield over("cast", key, pot.item)
+                yield over("cast", key, pot.job)
         elif key == LOAF.step("lay", key.what) and PotId.cast(key.what).step("out") not in pressed:
             # What has been laid in was turned out before.
             yield over("out", key, key.what)
@@ -287,15 +288,12 @@ def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
     """The season as it stands."""
     now = now or wall_clock.now()
     reads, unplanned = _loaves(season, now)
-    holds = {
-        hold.mould: hold.name
-        for read in reads
-        for hold in network_of(read.document, read.result, str(read.loaf.id)).holds
-    }
+    network = joined(tuple(network_of(read.document, read.result, str(read.loaf.id)) for read in reads))
+    holds, at_once = {hold.mould: hold.name for hold in network.holds}, network.at_once()
     return OpenSeason(
         hours=hours_of(season),
         moulds=tuple(
-            MouldCount(mould=mould, name=name, count=season.moulds.get(mould, 1))
+            MouldCount(mould=mould, name=name, count=season.moulds.get(mould, at_once[mould]))
             for mould, name in sorted(holds.items(), key=lambda item: item[1])
         ),
         alike=alike_in({str(read.loaf.id): read.document for read in reads}),
@@ -320,7 +318,7 @@ def _order_line(order: Order, plans: Plans) -> OrderLine:
     bars = []
     for row in order.loaves.all():
         try:
-            bars.append(sum(bar.parts for bar in plans.of(row)[1].cuts.bars))
+            bars.append(plans.of(row)[1].cuts.in_all)
         except InputError:
             continue
     need = favours_need(order.heads, order.spare_percent, sum(bars), bars[0] if bars else 0) if order.heads else None

@@ -43,8 +43,10 @@ export function CutPlace() {
 					<p>
 						<strong className="text-lg">
 							{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
+							{plan.cuts.moulds > 1 && ` of each of ${plan.cuts.moulds}: ${plan.cuts.in_all} in all`}
 						</strong>
-						, {withUnit(plan.cuts.total_g, "weight", units, grams)} fresh. Heaviest and lightest differ by{" "}
+						, {plan.cuts.moulds > 1 && "each "}
+						{withUnit(plan.cuts.total_g, "weight", units, grams)} fresh. Heaviest and lightest differ by{" "}
 						<FigureValue figure={plan.cuts.spread_g} label="Spread of the bars" digits={grams} />; the wire
 						carries off {withUnit(plan.cuts.kerf_loss_g, "weight", units, grams)}.
 					</p>

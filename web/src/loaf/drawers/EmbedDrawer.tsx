@@ -162,7 +162,9 @@ function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: 
 		mould_length_mm: embed.length_mm + 20,
 		trim_mm: 5,
 		of: "batter",
+		moulds: 1,
 	};
+	const { document } = useEditor();
 	return (
 		<>
 			<CheckField
@@ -200,6 +202,14 @@ function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: 
 						onChange={(trim_mm) => onChange({ ...casting, trim_mm })}
 					/>
 				</FieldRow>
+			)}
+			{casting && (document.moulds ?? 1) > 1 && (
+				<NumberField
+					label="Column moulds filled at once"
+					digits={0}
+					value={casting.moulds ?? 1}
+					onChange={(moulds) => onChange({ ...casting, moulds: Math.round(moulds) })}
+				/>
 			)}
 		</>
 	);

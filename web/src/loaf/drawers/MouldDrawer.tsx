@@ -16,7 +16,7 @@ export function MouldDrawer() {
 	const { document, edit } = useEditor();
 	const { units } = useUnits();
 	const { data: cupboard } = useQuery(cupboardQuery);
-	const { mould } = document;
+	const { mould, moulds = 1 } = document;
 	const patch = (change: Partial<Mould>) =>
 		edit((loaf) => ({ ...loaf, mould: { ...loaf.mould, ...change } }), `mould ${Object.keys(change)}`);
 	const choices = [
@@ -25,7 +25,7 @@ export function MouldDrawer() {
 	];
 	const line = `${inUnits(mould.length_mm, "length", units)} × ${inUnits(mould.width_mm, "length", units)} × ${withUnit(mould.height_mm, "length", units)}`;
 	return (
-		<Drawer id="mould" title="Mould" line={`${mould.name}, ${line}`}>
+		<Drawer id="mould" title="Mould" line={`${moulds > 1 ? `${moulds} × ` : ""}${mould.name}, ${line}`}>
 			<SelectField
 				label="Take a mould"
 				value=""
@@ -35,7 +35,21 @@ export function MouldDrawer() {
 					if (chosen) patch(chosen);
 				}}
 			/>
-			<TextField label="Name" value={mould.name} onChange={(name) => patch({ name })} />
+			<FieldRow>
+				<TextField label="Name" value={mould.name} onChange={(name) => patch({ name })} />
+				<NumberField
+					label="How many are filled"
+					digits={0}
+					value={moulds}
+					onChange={(value) => edit((loaf) => ({ ...loaf, moulds: Math.round(value) }), "moulds")}
+				/>
+			</FieldRow>
+			{moulds > 1 && (
+				<p className="text-xs text-soft">
+					All are filled, topped and cut alike from one batch. Levels, pieces and the top are told of one of
+					them; pots, castings and bars are of all.
+				</p>
+			)}
 			<FieldRow>
 				<NumberField
 					label="Length"

@@ -37,6 +37,7 @@ export function PiecesDrawer() {
 					make: { kind: "cavity", mould: { cavity_ml: 5, cavities: 12 } },
 					count: 12,
 					material: "silicone",
+					moulds: 1,
 					colour: loaf.colours[0]?.id ?? "plain",
 					formula: null,
 				},
@@ -110,7 +111,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 			<FieldRow>
 				<TextField label="Name" value={piece.name} onChange={(name) => patch({ name })} />
 				<NumberField
-					label="How many"
+					label={(document.moulds ?? 1) > 1 ? "How many for each mould" : "How many"}
 					digits={0}
 					value={piece.count}
 					onChange={(value) => patch({ count: Math.round(value) })}
@@ -131,13 +132,21 @@ function PieceFields({ piece }: { piece: Pieces }) {
 				onChange={(lot) => patch({ lot })}
 			/>
 			<FieldRow>
-				{piece.make.kind === "cavity" && (
-					<SelectField
-						label="Mould"
-						value={piece.material}
-						options={MATERIALS}
-						onChange={(material) => patch({ material })}
-					/>
+				{(piece.make.kind === "cavity" || piece.make.kind === "composite") && (
+					<>
+						<SelectField
+							label="Mould"
+							value={piece.material}
+							options={MATERIALS}
+							onChange={(material) => patch({ material })}
+						/>
+						<NumberField
+							label="Moulds filled at once"
+							digits={0}
+							value={piece.moulds ?? 1}
+							onChange={(value) => patch({ moulds: Math.round(value) })}
+						/>
+					</>
 				)}
 				{piece.make.kind !== "melt" && (
 					<FormulaChoice value={piece.formula ?? null} onChange={(formula) => patch({ formula })} />

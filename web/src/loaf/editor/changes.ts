@@ -107,7 +107,13 @@ export function addEmbed(loaf: Loaf): Loaf {
 		length_mm: loaf.mould.length_mm,
 		colour: loaf.colours[0]?.id ?? "plain",
 		formula: null,
-		casting: { material: "silicone", mould_length_mm: loaf.mould.length_mm + 20, trim_mm: 5, of: "batter" },
+		casting: {
+			material: "silicone",
+			mould_length_mm: loaf.mould.length_mm + 20,
+			trim_mm: 5,
+			of: "batter",
+			moulds: 1,
+		},
 		seam: "none",
 		front: "either",
 	};

@@ -27,6 +27,12 @@ export function PotsNow() {
 				<dd className="text-right font-bold" data-testid="batter-in-mould">
 					<FigureValue figure={plan.batter_in_mould} label="Batter in the mould" />
 				</dd>
+				{plan.cuts.moulds > 1 && (
+					<>
+						<dt>Moulds filled alike</dt>
+						<dd className="figures text-right font-bold">× {plan.cuts.moulds}</dd>
+					</>
+				)}
 				<dt>Room left to the rim</dt>
 				<dd className="text-right">
 					<FigureValue figure={plan.room_above} label="Room left to the rim" />

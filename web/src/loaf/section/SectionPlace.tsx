@@ -169,12 +169,11 @@ function ColourLine() {
 function CutsDrawer() {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
-	const { bars } = live.plan.cuts;
 	return (
 		<Drawer
 			id="cuts"
 			title="Cuts"
-			line={`${bars.length} bars of ${withUnit(document.cuts.bar_mm, "length", units)}`}
+			line={`${live.plan.cuts.in_all} bars of ${withUnit(document.cuts.bar_mm, "length", units)}`}
 		>
 			<CutsFields />
 		</Drawer>

@@ -16,7 +16,6 @@ class CavityMake(Way):
     label = "Cast in cavities"
     help = "Batter in the hollows of a mould, turned out when firm through."
     pot = "cavity"
-    batchwise = True
     waits = {
         "silicone": WaitOf(48, 336, "Small pieces keep their detail once they are firm through."),
         "stiff": WaitOf(96, 336, "A stiff cavity needs longer than a soft one; early pieces come out bent."),
@@ -26,6 +25,11 @@ class CavityMake(Way):
 
     kind: Literal["cavity"] = "cavity"
     mould: CavityMould
+
+    @property
+    def hollows(self) -> int:
+        """Those of the mould."""
+        return self.mould.cavities
 
     def made(self, count: int) -> Made:
         """As many fillings as the mould's hollows ask for."""

@@ -19,7 +19,6 @@ class CompositeMake(Way):
     label = "Figures in a surround"
     help = "A figure cast first and firm, then surrounded in a hollow in another colour."
     pot = "cavity"
-    batchwise = True
     waits = {
         "silicone": WaitOf(96, 384, "The figure first, until it is firm; then as long again for what surrounds it."),
         "stiff": WaitOf(192, 480, "A stiff cavity needs longer; the figure first, then what surrounds it."),
@@ -44,6 +43,11 @@ class CompositeMake(Way):
                 "Use a smaller figure or a larger hollow.",
             )
         return self
+
+    @property
+    def hollows(self) -> int:
+        """Those of the mould."""
+        return self.mould.cavities
 
     def made(self, count: int) -> Made:
         """Figures first, then what surrounds them in the hollows."""

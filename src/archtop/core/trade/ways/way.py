@@ -79,7 +79,6 @@ class Way(Kind):
     kind: str
     pot: ClassVar[PotUse | None]
     cast: ClassVar[bool] = True
-    batchwise: ClassVar[bool] = False
     verb: ClassVar[str] = "Cast"
     hard: ClassVar[bool] = False
     waits: ClassVar[Mapping[str, WaitOf]]
@@ -87,6 +86,11 @@ class Way(Kind):
     @property
     def bought(self) -> BaseName | None:
         """The base that it is melted from; none where batter is mixed for it."""
+        return None
+
+    @property
+    def hollows(self) -> int | None:
+        """How many one mould casts at once; none where any number is made at once."""
         return None
 
     @abstractmethod
