@@ -12,7 +12,7 @@ from archtop.core.chemistry import STAGE_SAYS
 from archtop.core.document import STEPS
 from archtop.core.geometry import MOULDS, OUTLINES
 from archtop.core.rheology import stages
-from archtop.core.trade import FINISHES, MOTIFS, TECHNIQUES, TIPS, WAYS, FinishKind, MotifKind, TipKind
+from archtop.core.trade import COLUMN_POURS, FINISHES, MOTIFS, TECHNIQUES, TIPS, WAYS, FinishKind, MotifKind, TipKind
 
 __all__ = ["Catalogue", "catalogue"]
 
@@ -28,6 +28,7 @@ class Catalogue(Frozen):
     finishes: tuple[CatalogueEntry, ...]
     outlines: tuple[CatalogueEntry, ...]
     moulds: tuple[CatalogueEntry, ...]
+    column_pours: tuple[CatalogueEntry, ...]
     stages: tuple[CatalogueEntry, ...]
     additive_stages: tuple[CatalogueEntry, ...]
 
@@ -43,6 +44,7 @@ def catalogue() -> Catalogue:
         finishes=_finishes(FINISHES),
         outlines=OUTLINES.catalogue(),
         moulds=MOULDS.catalogue(),
+        column_pours=COLUMN_POURS.catalogue(),
         stages=tuple(
             CatalogueEntry(kind=stage.key, label=stage.name.capitalize(), help=stage.sign, defaults={})
             for stage in stages()

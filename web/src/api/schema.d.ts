@@ -1687,6 +1687,16 @@ export interface components {
             diameter_mm: number;
         };
         /**
+         * Band
+         * @description What shows of one colour in a cut, where the column lies.
+         */
+        Band: {
+            /** Colour */
+            colour: string;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+        };
+        /**
          * Bar
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          *
@@ -1836,6 +1846,27 @@ export interface components {
             colour: string;
             /** Kind */
             kind: string;
+        };
+        /**
+         * ByTurns
+         * @description ``rounds``: how often each colour has its turn.
+         */
+        ByTurns: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "by turns";
+            /**
+             * Strokes
+             * @default 0
+             */
+            strokes: number;
+            /**
+             * Rounds
+             * @default 3
+             */
+            rounds: number;
         };
         /**
          * Cast
@@ -2481,6 +2512,8 @@ export interface components {
          * Embed
          * @description A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
          *
+         *     ``poured``: several colours in it, in place of ``colour`` alone.
+         *
          *     ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
          *     turned
          *     to; ``front``: which of its ends lies at the loaf's front. ``casting`` is ``None`` for a piece that already lies on
@@ -2519,6 +2552,7 @@ export interface components {
             casting?: components["schemas"]["Casting"] | null;
             row?: components["schemas"]["Row"] | null;
             figure?: components["schemas"]["Figurine"] | null;
+            poured?: components["schemas"]["Poured"] | null;
             /**
              * Seam
              * @default none
@@ -2557,7 +2591,8 @@ export interface components {
          * EmbedPlan
          * @description An embed where it lies. ``proud_mm``: how far it stands above the final level.
          *
-         *     ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
+         *     ``bands``: what shows of each colour in a cut, where it has several. ``below_ml``, ``beside_ml``, ``above_ml``:
+         *     batter under its lowest point, up to its highest, and over it.
          */
         EmbedPlan: {
             /** Id */
@@ -2587,6 +2622,8 @@ export interface components {
             proud_mm: number;
             clearance: components["schemas"]["Clearance"];
             figure: components["schemas"]["FigurePlan"] | null;
+            /** Bands */
+            bands: components["schemas"]["Band"][];
             row: components["schemas"]["RowPlan"] | null;
             /** Below Ml */
             below_ml: number;
@@ -3640,6 +3677,22 @@ export interface components {
             by_mm: number;
         };
         /**
+         * OneOnAnother
+         * @description Each colour once the one under it bears it.
+         */
+        OneOnAnother: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "one on another";
+            /**
+             * Strokes
+             * @default 0
+             */
+            strokes: number;
+        };
+        /**
          * OtherPot
          * @description Another casting that it could be mixed with.
          */
@@ -3648,6 +3701,22 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Part
+         * @description An outline with its holes [mm].
+         */
+        Part: {
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Holes */
+            holes: [
+                number,
+                number
+            ][][];
         };
         /**
          * Pieces
@@ -3948,6 +4017,23 @@ export interface components {
             technique: components["schemas"]["Layer"] | components["schemas"]["Drops"] | components["schemas"]["MiniDrops"] | components["schemas"]["PotSwirl"] | components["schemas"]["Corner"] | components["schemas"]["Plops"];
             /** Thickness */
             thickness?: ("emulsion" | "thin" | "light" | "medium" | "thick" | "pudding") | null;
+        };
+        /**
+         * Poured
+         * @description A column's colours where there are several, and how they are poured into its mould.
+         */
+        Poured: {
+            /** Colours */
+            colours: components["schemas"]["ColourShare"][];
+            /**
+             * Way
+             * @default {
+             *       "kind": "by turns",
+             *       "strokes": 0,
+             *       "rounds": 3
+             *     }
+             */
+            way: components["schemas"]["ByTurns"] | components["schemas"]["SideBySide"] | components["schemas"]["OneOnAnother"];
         };
         /**
          * Press
@@ -4414,6 +4500,22 @@ export interface components {
             /** Share Percent */
             share_percent: number;
             most: components["schemas"]["Figure"];
+        };
+        /**
+         * SideBySide
+         * @description Each colour from its own cup.
+         */
+        SideBySide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "side by side";
+            /**
+             * Strokes
+             * @default 0
+             */
+            strokes: number;
         };
         /**
          * Sizing
@@ -6040,6 +6142,8 @@ export interface components {
             outlines: components["schemas"]["CatalogueEntry"][];
             /** Moulds */
             moulds: components["schemas"]["CatalogueEntry"][];
+            /** Column Pours */
+            column_pours: components["schemas"]["CatalogueEntry"][];
             /** Stages */
             stages: components["schemas"]["CatalogueEntry"][];
             /** Additive Stages */

@@ -14,6 +14,8 @@ interface Props {
 	/** What the rows make up, for people who do not see them side by side. */
 	of?: string;
 	rows: readonly PercentRow[];
+	/** So many rows stay. */
+	least?: number;
 	options: readonly (readonly [string, string])[];
 	onChange: (rows: PercentRow[]) => void;
 	onAdd?: () => void;
@@ -27,6 +29,7 @@ export function PercentRows({
 	what,
 	of,
 	rows,
+	least = 1,
 	options,
 	onChange,
 	onAdd,
@@ -59,7 +62,7 @@ export function PercentRows({
 					<Button
 						look="quiet"
 						aria-label={`Take out ${name(i + 1)}`}
-						disabled={rows.length === 1}
+						disabled={rows.length <= least}
 						onClick={() => onChange(rows.filter((_, at) => at !== i))}
 					>
 						<X aria-hidden className="size-4" />

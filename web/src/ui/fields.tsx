@@ -134,6 +134,7 @@ export function DateField(props: {
 export function CheckField(props: {
 	label: ReactNode;
 	checked: boolean;
+	disabled?: boolean;
 	onChange: (checked: boolean) => void;
 }) {
 	return (
@@ -142,6 +143,7 @@ export function CheckField(props: {
 				type="checkbox"
 				className="size-4"
 				checked={props.checked}
+				disabled={props.disabled}
 				onChange={(event) => props.onChange(event.target.checked)}
 			/>
 			{props.label}

@@ -58,7 +58,7 @@ def _hard(loaf: Loaf) -> Iterator[str]:
 def _mind(loaf: Loaf, shown: Mapping[str, str]) -> Iterator[str]:
     names = {colour.id: colour.name for colour in loaf.colours}
     inside = {share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours}
-    inside |= {embed.colour for embed in loaf.embeds}
+    inside |= {shown for embed in loaf.embeds for shown in embed.colours}
     lightness = {key: lab_of(reflectance_of(srgb))[0] for key, srgb in shown.items() if key in inside}
     dark = [names[key] for key, value in lightness.items() if value < _DARK]
     light = [names[key] for key, value in lightness.items() if value > _LIGHT]

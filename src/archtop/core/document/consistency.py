@@ -20,6 +20,7 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
         *_dangling(loaf),
         *_shares_off(loaf),
         *_laying(loaf),
+        *_melted_in_colours(loaf),
         *_more_than_made(loaf),
         *_batches_off(loaf),
     ]
@@ -64,7 +65,7 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
         refs.append((f"frosting.runs.{i}.tip", "tips", run.tip))
     refs += [(f"top.scatter.items.{i}.pieces", "pieces", item.pieces) for i, item in enumerate(loaf.top.scatter.items)]
     for i, embed in enumerate(loaf.embeds):
-        refs.append((f"embeds.{i}.colour", "colours", embed.colour))
+        refs += [] if embed.poured else [(f"embeds.{i}.colour", "colours", embed.colour)]
         refs += [(f"embeds.{i}.formula", "formulas", embed.formula)] if embed.formula else []
         if embed.figure:
             refs.append((f"embeds.{i}.figure.colour", "colours", embed.figure.colour))
@@ -106,6 +107,7 @@ def _dangling(loaf: Contents) -> list[Problem]:
 
 def _share_lists(loaf: Contents) -> list[tuple[str, tuple[ColourShare, ...]]]:
     lists = [(f"work.{i}.colours", step.colours) for i, step in enumerate(loaf.work) if isinstance(step, Pour)]
+    lists += [(f"embeds.{i}.poured.colours", e.poured.colours) for i, e in enumerate(loaf.embeds) if e.poured]
     base = loaf.frosting.base if loaf.frosting else None
     return lists + ([("frosting.base.colours", base.colours)] if base else [])
 
@@ -137,6 +139,21 @@ def _laying(loaf: Contents) -> list[Problem]:
         )
         for i, embed in enumerate(loaf.embeds)
         if laid.count(embed.id) != 1
+    ]
+
+
+def _melted_in_colours(loaf: Contents) -> list[Problem]:
+    """Columns of bought base that are to be of several colours: it is melted once, in one."""
+    return [
+        _problem(
+            "casting.melted_colours",
+            f"embeds.{i}.poured",
+            embed.name,
+            "what is melted of a bought base is of one colour",
+            "Cast it of batter, or give it one colour.",
+        )
+        for i, embed in enumerate(loaf.embeds)
+        if embed.poured and embed.casting and embed.casting.melted
     ]
 
 

@@ -11,11 +11,13 @@ from archtop.core.chemistry import Additive, AdditiveDose, Scent, ScentDose
 from archtop.core.colour import Colourant, ColourDose
 from archtop.core.document.ids import Id, LotKey, Name, Place
 from archtop.core.document.piping import Clear, Run
-from archtop.core.document.shares import Shares
+from archtop.core.document.shares import ColourShare, Shares
 from archtop.core.document.strewing import Scatter
 from archtop.core.geometry import Outline
 from archtop.core.trade import (
+    AnyColumnPour,
     BaseName,
+    ByTurns,
     Finish,
     Make,
     Tip,
@@ -34,6 +36,7 @@ __all__ = [
     "Frosting",
     "Kept",
     "Pieces",
+    "Poured",
     "Row",
     "Sizing",
     "SpecialBar",
@@ -137,8 +140,17 @@ class Row(Frozen):
         return self
 
 
+class Poured(Frozen):
+    """A column's colours where there are several, and how they are poured into its mould."""
+
+    colours: Annotated[tuple[ColourShare, ...], Field(min_length=2, max_length=8)]
+    way: AnyColumnPour = ByTurns()
+
+
 class Embed(Frozen):
     """A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
+
+    ``poured``: several colours in it, in place of ``colour`` alone.
 
     ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
     turned
@@ -159,9 +171,20 @@ class Embed(Frozen):
     casting: Casting | None = None
     row: Row | None = None
     figure: Figurine | None = None
+    poured: Poured | None = None
     seam: Literal["none", "floor", "left", "right", "top"] = "none"
     front: Literal["either", "first poured", "last poured"] = "either"
     lot: LotKey | None = None
+
+    @property
+    def shares(self) -> tuple[ColourShare, ...]:
+        """Its colours with their shares; all of one where nothing else is said."""
+        return self.poured.colours if self.poured else (ColourShare(colour=self.colour, percent=100),)
+
+    @property
+    def colours(self) -> tuple[str, ...]:
+        """Every colour of the column itself, each once."""
+        return tuple(dict.fromkeys(share.colour for share in self.shares))
 
 
 class Kept(Frozen):

@@ -3,11 +3,13 @@
 from archtop.core.embeds.densities import densities_of
 from archtop.core.embeds.embed_plan import EmbedPlan, embed_plan, figure_prism_of, prism_of
 from archtop.core.embeds.fitting import TOUCH_MM, fit_pieces
+from archtop.core.embeds.portrait import colours_across
 from archtop.core.embeds.rows import row_of
 
 __all__ = [
     "TOUCH_MM",
     "EmbedPlan",
+    "colours_across",
     "densities_of",
     "embed_plan",
     "figure_prism_of",

@@ -6,6 +6,7 @@ import math
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.document import Embed
+from archtop.core.embeds.portrait import Band, portrait_of
 from archtop.core.embeds.rows import RowPlan, row_of
 from archtop.core.geometry import Clearance, Inside, Points, Prism, holes_of, points_of
 
@@ -27,7 +28,8 @@ class FigurePlan(Frozen):
 class EmbedPlan(Frozen):
     """An embed where it lies. ``proud_mm``: how far it stands above the final level.
 
-    ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
+    ``bands``: what shows of each colour in a cut, where it has several. ``below_ml``, ``beside_ml``, ``above_ml``:
+    batter under its lowest point, up to its highest, and over it.
     """
 
     id: str
@@ -43,6 +45,7 @@ class EmbedPlan(Frozen):
     proud_mm: float
     clearance: Clearance
     figure: FigurePlan | None
+    bands: tuple[Band, ...]
     row: RowPlan | None
     below_ml: float
     beside_ml: float
@@ -126,6 +129,7 @@ def embed_plan(
         proud_mm=max(0.0, prism.top - level),
         clearance=clearance,
         figure=_figure_plan(embed, figure_prism_of(embed)),
+        bands=portrait_of(embed),
         row=row_of(embed, area),
         below_ml=below,
         beside_ml=beside - below,

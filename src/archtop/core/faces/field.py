@@ -18,6 +18,7 @@ from numpy.typing import NDArray
 
 from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
+from archtop.core.faces.columns import colours_in_column
 from archtop.core.faces.inclusions import Cut, Ellipse, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
 from archtop.core.faces.opcodes import NOWHERE, OP
@@ -60,6 +61,7 @@ class ColourField:
 
     def __init__(self, of: ResolvedLoaf, fills: Sequence[Fill], yield_pa: Mapping[str, float], seed: int = 1) -> None:
         self.loaf, self.fills, self.prisms, self.made = of.loaf, fills, of.prisms, of.made
+        self.embeds = of.embeds
         self.yield_pa, self.seed = yield_pa, seed
         self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
         self._told: dict[float, Telling] = {}
@@ -91,6 +93,11 @@ class ColourField:
         for ellipse in self._shreds(section, y):
             colours[asked & _in_ellipse(x, z, ellipse)] = SHREDS
         colours[embed & inside] = _EMBED
+        for key, outline in zip(told.laid, told.outlines, strict=True):
+            if (laid := self.embeds[key]).poured:
+                here = inside & contains(outline, *section.straight(x, z))
+                found = colours_in_column(laid, x[here], z[here], y, self.random("column", key))
+                colours[here] = [self.numbers[colour] for colour in found]
         return Face(colours, source, level / rows, -wide, level)
 
     def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:

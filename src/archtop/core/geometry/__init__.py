@@ -3,6 +3,7 @@
 Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front end, ``z`` up from the floor; mm.
 """
 
+from archtop.core.geometry.disc import in_disc
 from archtop.core.geometry.level import Inside
 from archtop.core.geometry.moulds import MOULDS, AnyMould, CavityMould, LoafMould, Mould, MouldOutline
 from archtop.core.geometry.nesting import Layout, nest
@@ -50,6 +51,7 @@ __all__ = [
     "area_mm2",
     "clearance_of",
     "holes_of",
+    "in_disc",
     "nest",
     "overlap_mm2",
     "points_of",

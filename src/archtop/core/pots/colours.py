@@ -97,7 +97,7 @@ def _made_in(loaf: Loaf, colour: str) -> tuple[PotId, str | None]:
         return LOAF, None
     if loaf.frosting and colour in frosting_colours(loaf.frosting):
         return (FROSTING, loaf.frosting.formula) if loaf.frosting.formula else (LOAF, None)
-    cast = [(embed.colour, PotId.cast(embed.id), embed.formula) for embed in loaf.embeds]
+    cast = [(shown, PotId.cast(embed.id), embed.formula) for embed in loaf.embeds for shown in embed.colours]
     cast += [
         (embed.figure.colour, PotId.cast(embed.id, "figure"), embed.figure.formula or embed.formula)
         for embed in loaf.embeds
@@ -153,7 +153,8 @@ def _only_melted(of: ResolvedLoaf) -> frozenset[str]:
     loaf = of.loaf
     melted = [embed.colour for embed in loaf.embeds if embed.casting and embed.casting.melted]
     melted += [piece.colour for piece in loaf.pieces if piece.make.pot is None]
-    cast = [embed.colour for embed in loaf.embeds if not (embed.casting and embed.casting.melted)]
+    mixed = [embed for embed in loaf.embeds if not (embed.casting and embed.casting.melted)]
+    cast = [shown for embed in mixed for shown in embed.colours]
     cast += [embed.figure.colour for embed in loaf.embeds if embed.figure]
     cast += [shown for piece in loaf.pieces if piece.make.pot is not None for shown in piece.colours]
     poured = [share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours]
@@ -200,14 +201,17 @@ def _touching(of: ResolvedLoaf, layers: Sequence[Layer]) -> Iterator[tuple[str, 
         for embed in loaf.embeds:
             prism = of.prisms[embed.id]
             if prism.bottom < layer.high_mm and prism.top > layer.low_mm:
-                for colour in inside:
-                    yield embed.colour, colour, f"{embed.name} in {name}"
+                for own, colour in product(embed.colours, inside):
+                    yield own, colour, f"{embed.name} in {name}"
     for i in range(1, len(layers)):
         for a, b in product(shares[i - 1], shares[i]):
             yield a, b, f"{pours[layers[i].pour].name} on {pours[layers[i - 1].pour].name}"
     for embed in loaf.embeds:
+        for a, b in combinations(embed.colours, 2):
+            yield a, b, f"poured together in {embed.name}"
         if embed.figure:
-            yield embed.figure.colour, embed.colour, f"{embed.figure.name} in {embed.name}"
+            for own in embed.colours:
+                yield embed.figure.colour, own, f"{embed.figure.name} in {embed.name}"
     for piece in loaf.pieces:
         for a, b in combinations(piece.colours, 2):
             yield a, b, f"joined in {piece.name}"

@@ -8,7 +8,18 @@ from typing import NamedTuple, TypedDict
 
 from archtop.core.base import FROSTING, LOAF, Figure, InputError, PotId
 from archtop.core.chemistry import Additive, AdditiveDose, Batter, Fat, ScentBlend, additive_named, fat_named, stage_of
-from archtop.core.document import Cupboard, Filling, Loaf, Pieces, Pour, WholePot, batch_of, fillings_of, mixings_of
+from archtop.core.document import (
+    Cupboard,
+    Embed,
+    Filling,
+    Loaf,
+    Pieces,
+    Pour,
+    WholePot,
+    batch_of,
+    fillings_of,
+    mixings_of,
+)
 from archtop.core.pots.additions import Wanted, additions_for, whole_batter
 from archtop.core.pots.casting_length import cast_length
 from archtop.core.pots.cling import DEFAULT_FILM_MM, FILM_RANGE_MM
@@ -41,7 +52,7 @@ def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot,
     :raises InputError: ``casting.too_short`` when a column mould is too short; of the additions
     """
     loaf, potter = of.loaf, Potter(of)
-    casts = [cast for i in range(len(loaf.embeds)) for cast in _columns(of, i)]
+    casts = [cast for i in range(len(loaf.embeds)) for cast in _columns(of, potter, i)]
     casts += [cast for piece in loaf.pieces for cast in _small_pieces(of, potter, piece)]
     pots = [_pot_for_casts(potter, loaf, pot, together) for pot, together in _in_order(loaf, casts)]
     frosting = _frosting_needs(loaf, top)
@@ -141,7 +152,21 @@ def _casting(key: str, name: str, colour: str, volume_ml: float) -> list[Portion
     return [PortionNeed(key=key, name=name, colour=colour, volume_ml=volume_ml, use="casting")]
 
 
-def _columns(of: ResolvedLoaf, i: int) -> Iterator[_ToCast]:
+def _column_bowls(potter: Potter, embed: Embed, name: str, volume_ml: float) -> list[PortionNeed]:
+    """A bowl for each of its colours; one bears the column's own name."""
+    if embed.poured is None:
+        return _casting(embed.id, name, embed.colour, volume_ml)
+    volumes: dict[str, float] = {}
+    for share in embed.shares:
+        volumes[share.colour] = volumes.get(share.colour, 0.0) + volume_ml * share.percent / 100
+    return [
+        need
+        for colour, ml in volumes.items()
+        for need in _casting(f"{embed.id}-{colour}", potter.colour_name(colour), colour, ml)
+    ]
+
+
+def _columns(of: ResolvedLoaf, potter: Potter, i: int) -> Iterator[_ToCast]:
     """What is cast of one column, filling by filling: its figure first, then what surrounds it."""
     embed = of.loaf.embeds[i]
     if not embed.casting:
@@ -158,7 +183,7 @@ def _columns(of: ResolvedLoaf, i: int) -> Iterator[_ToCast]:
             yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs)
         if not embed.casting.melted:
             volume, name = (area - inner) * length / 1000 * filling.out, filling.named(embed.name)
-            yield _ToCast(own, name, "column", embed.formula, _casting(embed.id, name, embed.colour, volume), figure)
+            yield _ToCast(own, name, "column", embed.formula, _column_bowls(potter, embed, name, volume), figure)
 
 
 def _small_pieces(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[_ToCast]:

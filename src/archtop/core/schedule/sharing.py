@@ -63,6 +63,7 @@ def _kind(loaf: Loaf, embed: Embed) -> tuple[object, ...]:
         formula.fats,
         material,
         embed.figure is None,
+        embed.poured is None,
     )
 
 

@@ -25,7 +25,7 @@ _FILLS = {
 
 def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
     """A mixed pot that is no loaf: into its moulds while it is fluid, then out of each or into shape."""
-    yield from (_filled(pot, cast) for cast in pot.casts)
+    yield from (_filled(of, pot, cast) for cast in pot.casts)
     for cast in pot.casts:
         named = PotId.parse(cast.id)
         if cast.kind == "column":
@@ -35,10 +35,15 @@ def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
             yield from finishing_steps(piece, fillings_of(of.loaf, piece)[named.number - 1])
 
 
-def _filled(pot: Pot, cast: Cast) -> Step:
+def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
     title, detail = _FILLS[cast.kind]
+    named = PotId.parse(cast.id)
+    embed = of.embeds.get(named.item)
+    if embed and embed.poured:
+        names = ", ".join(f"{of.colours[share.colour].name} {share.percent:g} %" for share in embed.shares)
+        detail = f"{names}. {embed.poured.way.says()} {detail}"
     return Step(
-        key=str(PotId.parse(cast.id).step("cast")),
+        key=str(named.step("cast")),
         stage=pot.name,
         do="cast",
         title=f"{title}: {cast.name}",

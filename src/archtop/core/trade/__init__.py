@@ -1,6 +1,7 @@
 """The things of the trade, a room to each kind: techniques, ways of making, motifs, tips, finishes, grated soap."""
 
 from archtop.core.trade.bases import BASE_CAUTION, BASES, Base, BaseName
+from archtop.core.trade.column_pours import COLUMN_POURS, AnyColumnPour, ByTurns, ColumnPour, Spot
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
 from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Shelf, cut_on_side
 from archtop.core.trade.grated import LOOSE_PIECES, SHREDS_G_ML, Grated, packing_of
@@ -12,6 +13,7 @@ from archtop.core.trade.ways import WAYS, Made, Make, Told, WaitOf, Way
 __all__ = [
     "BASES",
     "BASE_CAUTION",
+    "COLUMN_POURS",
     "FINISHES",
     "LOOSE_PIECES",
     "MOTIFS",
@@ -19,10 +21,13 @@ __all__ = [
     "TECHNIQUES",
     "TIPS",
     "WAYS",
+    "AnyColumnPour",
     "AnyTechnique",
     "Base",
     "BaseName",
     "Bead",
+    "ByTurns",
+    "ColumnPour",
     "DoughPart",
     "Finish",
     "FinishKind",
@@ -38,6 +43,7 @@ __all__ = [
     "MotifName",
     "MotifSize",
     "Shelf",
+    "Spot",
     "Technique",
     "Tip",
     "TipKind",

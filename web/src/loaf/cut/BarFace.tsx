@@ -19,7 +19,7 @@ export function barLook(
 	};
 	const pieces = plan.embeds
 		.filter((piece) => bar.shows.includes(piece.id))
-		.flatMap((piece) => pieceLooks(piece, paint.colour));
+		.flatMap((piece) => pieceLooks(piece, paint.colour, face !== undefined));
 	return { look, pieces };
 }
 

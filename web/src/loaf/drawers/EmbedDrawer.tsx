@@ -15,6 +15,7 @@ import { FormulaChoice } from "./FormulaChoice";
 import { HoldNotes } from "./HoldNotes";
 import { LotChoice } from "./LotChoice";
 import { OutlineFields } from "./OutlineFields";
+import { PouredFields } from "./PouredFields";
 import { RowFields } from "./RowFields";
 
 const MOULDS = [
@@ -69,13 +70,16 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 			{hold && <HoldNotes hold={hold} stage={stage} onStage={onStage} />}
 			<FieldRow>
 				<TextField label="Name" value={embed.name} onChange={(name) => patch({ name })} />
-				<SelectField
-					label="Colour"
-					value={embed.colour}
-					options={colours}
-					onChange={(colour) => patch({ colour })}
-				/>
+				{!embed.poured && (
+					<SelectField
+						label="Colour"
+						value={embed.colour}
+						options={colours}
+						onChange={(colour) => patch({ colour })}
+					/>
+				)}
 			</FieldRow>
+			<PouredFields embed={embed} onChange={(poured) => patch({ poured })} />
 			<OutlineFields outline={embed.outline} onChange={(outline) => patch({ outline })} />
 			<FieldRow>
 				<NumberField

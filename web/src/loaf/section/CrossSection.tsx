@@ -4,6 +4,7 @@ import { wallAt } from "../../drawing/face";
 import { outlinePath } from "../../drawing/outlinePath";
 import { lookOf, paintOf } from "../../drawing/paint";
 import { Materials, RulerAcross, RulerUp } from "../../drawing/parts";
+import { bandLooks } from "../../drawing/pieceLook";
 import { fitScale, polygonPoints, type Scale } from "../../drawing/scale";
 import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
@@ -92,6 +93,7 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 						scale={scale}
 						selected={selected === drawn.piece.id}
 						mould={mould}
+						picture={poured !== undefined}
 						onSelect={() => onSelect(drawn.piece.id)}
 					/>
 				))}
@@ -162,10 +164,12 @@ interface PieceProps {
 	scale: Scale;
 	selected: boolean;
 	mould: readonly (readonly number[])[];
+	/** Whether the face is a picture of the poured colours. */
+	picture: boolean;
 	onSelect: () => void;
 }
 
-function PieceShape({ drawn, colour, scale, selected, mould, onSelect }: PieceProps) {
+function PieceShape({ drawn, colour, scale, selected, mould, picture, onSelect }: PieceProps) {
 	const { piece, embed, across: dx, up: dz } = drawn;
 	const { units } = useUnits();
 	const moves = usePieceMoves(embed, "across_mm", scale.pxPerMm, onSelect);
@@ -174,6 +178,8 @@ function PieceShape({ drawn, colour, scale, selected, mould, onSelect }: PiecePr
 	const [left, right, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...zs)];
 	const z = embed.up_mm;
 	const points = polygonPoints(piece.outline, scale, dx, dz);
+	// Under a hand that moves it, it is drawn by itself: the picture shows where it lay.
+	const pictured = picture && piece.bands.length > 0 && dx === 0 && dz === 0;
 	return (
 		<>
 			<g
@@ -188,10 +194,19 @@ function PieceShape({ drawn, colour, scale, selected, mould, onSelect }: PiecePr
 				<path
 					d={outlinePath(piece.outline, piece.holes, scale, dx, dz)}
 					fillRule="evenodd"
-					fill={colour(embed.colour)}
+					fill={pictured ? "transparent" : colour(piece.bands[0]?.colour ?? embed.colour)}
 					stroke={selected ? "#fbfcf9" : "#14263f"}
 					strokeWidth={selected ? 4 : 1.2}
 				/>
+				{!pictured &&
+					bandLooks(piece, colour).map((band) => (
+						<path
+							key={String(band.outline[0])}
+							d={outlinePath(band.outline, band.holes ?? [], scale, dx, dz)}
+							fillRule="evenodd"
+							fill={band.colour}
+						/>
+					))}
 				{piece.figure && (
 					<path
 						d={outlinePath(piece.figure.outline, piece.figure.holes, scale, dx, dz)}

@@ -1,0 +1,109 @@
+"""What a cut through a column of several colours looks like."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from archtop.core.base import Frozen
+from archtop.core.document import Embed, Poured
+from archtop.core.geometry import Outline, in_disc, shape_of
+from archtop.core.trade import Spot
+
+__all__ = ["Band", "colours_across", "portrait_of"]
+
+Array = NDArray[np.float64]
+Ring = tuple[tuple[float, float], ...]
+
+# A portrait is drawn with so many points across; its edges are smoothed by so much of one.
+_ACROSS, _SMOOTH = 72, 0.6
+_SEED = 1
+
+
+class Part(Frozen):
+    """An outline with its holes [mm]."""
+
+    outline: Ring
+    holes: tuple[Ring, ...]
+
+
+class Band(Frozen):
+    """What shows of one colour in a cut, where the column lies."""
+
+    colour: str
+    parts: tuple[Part, ...]
+
+
+def colours_across(
+    embed: Embed, own: tuple[Array, Array], along: float, random: np.random.Generator
+) -> tuple[str, ...]:
+    """The colour at each point of a column's own section, by its id.
+
+    :param own: across and up from the column's middle, before it is turned [mm]
+    :param along: share of its length from the end that was poured first
+    """
+    if embed.poured is None:
+        return (embed.colour,) * len(own[0])
+    shares = [share.percent / 100 for share in embed.shares]
+    x, y = in_disc(embed.outline, *own)
+    found = embed.poured.way.shows(shares, Spot(x, y, along), random)
+    return tuple(embed.shares[number].colour for number in found)
+
+
+def portrait_of(embed: Embed) -> tuple[Band, ...]:
+    """A cut halfway along a column of several colours, as one hand may have poured it; nothing of a single colour."""
+    if embed.poured is None:
+        return ()
+    turn = math.radians(embed.turn_deg)
+    cos, sin = math.cos(turn), math.sin(turn)
+
+    def placed(ring: Ring) -> Ring:
+        return tuple(
+            (round(embed.across_mm + x * cos - z * sin, 2), round(embed.up_mm + x * sin + z * cos, 2)) for x, z in ring
+        )
+
+    return tuple(
+        Band(
+            colour=band.colour,
+            parts=tuple(
+                Part(outline=placed(part.outline), holes=tuple(placed(hole) for hole in part.holes))
+                for part in band.parts
+            ),
+        )
+        for band in _bands(embed.outline, embed.poured)
+    )
+
+
+@lru_cache(maxsize=64)
+def _bands(outline: Outline, poured: Poured) -> tuple[Band, ...]:
+    """Bands of the column's own section: a picture of it in points, each colour's points joined and smoothed."""
+    shape = shape_of(outline)
+    left, bottom, right, top = shape.bounds
+    step = max(right - left, top - bottom) / _ACROSS
+    grid = np.meshgrid(np.arange(left, right, step) + step / 2, np.arange(bottom, top, step) + step / 2)
+    x, z = (side.ravel() for side in grid)
+    disc_x, disc_y = in_disc(outline, x, z)
+    shares = [share.percent / 100 for share in poured.colours]
+    numbers = poured.way.shows(shares, Spot(disc_x, disc_y, 0.5), np.random.default_rng(_SEED))
+    found = []
+    for number, share in enumerate(poured.colours):
+        here = numbers == number
+        cells = shapely.box(x[here] - step / 2, z[here] - step / 2, x[here] + step / 2, z[here] + step / 2)
+        joined = shapely.union_all(cells).buffer(_SMOOTH * step).buffer(-_SMOOTH * step)
+        seen = joined.intersection(shape).simplify(step / 5)
+        parts = tuple(
+            Part(outline=_ring(part.exterior), holes=tuple(_ring(hole) for hole in part.interiors))
+            for part in shapely.get_parts(seen)
+            if part.geom_type == "Polygon" and part.area > step**2
+        )
+        if parts:
+            found.append(Band(colour=share.colour, parts=parts))
+    return tuple(found)
+
+
+def _ring(ring: shapely.LinearRing) -> Ring:
+    return tuple((float(x), float(z)) for x, z in shapely.get_coordinates(ring)[:-1])

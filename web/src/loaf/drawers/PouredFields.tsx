@@ -1,0 +1,75 @@
+import type { Embed } from "../../api/types";
+import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
+import { FieldRow } from "../../ui/Drawer";
+import { CheckField, NumberField, SelectField } from "../../ui/fields";
+import { useEditor } from "../editor/EditorContext";
+import { SharesEditor } from "./SharesEditor";
+
+type Poured = NonNullable<Embed["poured"]>;
+type Way = NonNullable<Poured["way"]>;
+
+interface Props {
+	embed: Embed;
+	onChange: (poured: Poured | null) => void;
+}
+
+/** Several colours in one column, and how they are poured into its mould. */
+export function PouredFields({ embed, onChange }: Props) {
+	const { document } = useEditor();
+	const ways = useCatalogue("column_pours");
+	const { poured } = embed;
+	const other = document.colours.find((colour) => colour.id !== embed.colour);
+	const start = () =>
+		onChange({
+			colours: [
+				{ colour: embed.colour, percent: 50 },
+				{ colour: other?.id ?? embed.colour, percent: 50 },
+			],
+			way: freshOf<Way>(ways, "by turns"),
+		});
+	const way = poured?.way;
+	const patch = (change: object) => poured && onChange({ ...poured, way: { ...way, ...change } as Way });
+	return (
+		<>
+			<CheckField
+				label="Several colours in it"
+				checked={Boolean(poured)}
+				disabled={!poured && !other}
+				onChange={(checked) => (checked ? start() : onChange(null))}
+			/>
+			{poured && way && (
+				<>
+					<SharesEditor
+						what={embed.name}
+						shares={poured.colours}
+						least={2}
+						onChange={(colours) => onChange({ ...poured, colours })}
+					/>
+					<FieldRow>
+						<SelectField
+							label="Poured into its mould"
+							value={way.kind}
+							options={optionsOf<Way["kind"]>(ways)}
+							onChange={(kind) => onChange({ ...poured, way: freshOf<Way>(ways, kind) })}
+						/>
+						{"rounds" in way && (
+							<NumberField
+								label="Rounds"
+								digits={0}
+								value={way.rounds ?? 3}
+								onChange={(rounds) => patch({ rounds: Math.max(1, Math.round(rounds)) })}
+							/>
+						)}
+						<NumberField
+							label="A stick through it, times"
+							digits={0}
+							value={way.strokes ?? 0}
+							onChange={(strokes) => patch({ strokes: Math.max(0, Math.round(strokes)) })}
+						/>
+					</FieldRow>
+					<p className="text-xs text-soft">{ways.find((entry) => entry.kind === way.kind)?.help}</p>
+				</>
+			)}
+		</>
+	);
+}
