@@ -9,7 +9,7 @@ import shapely
 
 from archtop.core import read_loaf
 from archtop.core.embeds import prism_of
-from archtop.core.geometry import Inside, LoafMould, Prism
+from archtop.core.geometry import Inside, Mould, Prism
 from benchmarks.planning import demo_text
 from benchmarks.timing import line, median_ms
 
@@ -18,7 +18,7 @@ __all__ = ["run"]
 _STEP_MM = 0.5
 
 
-def _level_by_voxels(mould: LoafMould, pieces: list[Prism], batter_mm3: float) -> float:
+def _level_by_voxels(mould: Mould, pieces: list[Prism], batter_mm3: float) -> float:
     """Fill horizontal sheets of voxels from the floor until the batter is used up."""
     x = np.arange(-mould.width_mm / 2, mould.width_mm / 2, _STEP_MM) + _STEP_MM / 2
     y = np.arange(0, mould.length_mm, _STEP_MM) + _STEP_MM / 2

@@ -291,6 +291,8 @@ def _cuts(
     cure = of.cupboard.rates.get("cure")
     cuts = cut_loaf(loaf.mould, loaf.cuts, of.prisms, solid, row_joints=row_joints, cure=cure, moulds=loaf.moulds)
     joints = joints_of(((prism.y0, prism.y1) for prism in of.prisms.values()), loaf.mould.length_mm)
+    if cuts.whole:
+        return cuts, None
     return cuts, best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top))
 
 

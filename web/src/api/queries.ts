@@ -16,6 +16,7 @@ import type {
 	LoafOut,
 	LoafOutcome,
 	Lot,
+	Mould,
 	MoveIn,
 	NoteIn,
 	OrderIn,
@@ -158,6 +159,9 @@ export const troublesQuery = queryOptions({
 	staleTime: Number.POSITIVE_INFINITY,
 });
 
+export const keepMould = (mould: Mould) => unwrap(client.PUT("/api/cupboard/moulds", { body: mould }));
+export const putMouldAway = (name: string) =>
+	unwrap(client.DELETE("/api/cupboard/moulds/{name}", { params: { path: { name } } }));
 export const signIn = (name: string, password: string) =>
 	unwrap(client.POST("/api/session", { body: { name, password } }));
 export const signOut = () => unwrap(client.DELETE("/api/session"));

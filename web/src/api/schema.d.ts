@@ -652,6 +652,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cupboard/moulds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Put a mould on the shelf of moulds, or in the place of the one of its name.
+         */
+        put: operations["keep_mould"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/moulds/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Away
+         * @description Take a mould off the shelf of moulds.
+         */
+        delete: operations["put_mould_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard/{kind}/{key}": {
         parameters: {
             query?: never;
@@ -2248,6 +2288,50 @@ export interface components {
             texture_mm: number;
         };
         /**
+         * CupMould
+         * @description Inside measures at the floor [mm], height to the rim, draft [°] all around; ``cavities``: cups on one tray.
+         */
+        CupMould: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cup";
+            /**
+             * Name
+             * @default Tray of cups
+             */
+            name: string;
+            /**
+             * Shape
+             * @default round
+             * @enum {string}
+             */
+            shape: "round" | "square";
+            /**
+             * Material
+             * @default silicone
+             * @enum {string}
+             */
+            material: "silicone" | "stiff";
+            /** Length Mm */
+            length_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * Draft Deg
+             * @default 0
+             */
+            draft_deg: number;
+            /**
+             * Cavities
+             * @default 12
+             */
+            cavities: number;
+        };
+        /**
          * CutHow
          * @description The tool, how the loaf lies, and why; ``mind``: what else to mind while cutting.
          */
@@ -2272,7 +2356,7 @@ export interface components {
          * @description Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
          *
          *     ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
-         *     cut alike, ``in_all``: bars that come off all of them.
+         *     cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not cut, a bar each.
          */
         CutPlan: {
             /** Bars */
@@ -2281,6 +2365,8 @@ export interface components {
             moulds: number;
             /** In All */
             in_all: number;
+            /** Whole */
+            whole: boolean;
             /** Slices */
             slices: components["schemas"]["Slice"][];
             /** Halfway */
@@ -3217,7 +3303,8 @@ export interface components {
             pour_on?: string | null;
             /** Ready On */
             ready_on?: string | null;
-            mould: components["schemas"]["LoafMould"];
+            /** Mould */
+            mould: components["schemas"]["LoafMould"] | components["schemas"]["CupMould"];
             /**
              * Moulds
              * @default 1
@@ -3329,9 +3416,8 @@ export interface components {
          */
         LoafMould: {
             /**
-             * Kind
-             * @default box
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "box";
             /**
@@ -4161,7 +4247,7 @@ export interface components {
              * @default rows
              * @enum {string}
              */
-            pattern: "rows" | "staggered" | "border" | "wave" | "fill" | "each bar" | "each part";
+            pattern: "rows" | "staggered" | "border" | "rings" | "wave" | "fill" | "each bar" | "each part";
             /**
              * Rows
              * @default 1
@@ -4968,6 +5054,8 @@ export interface components {
             back_mm: number;
             /** Half Wide Mm */
             half_wide_mm: number;
+            /** Oval */
+            oval: boolean;
             /** Ridge */
             ridge: [
                 number,
@@ -6207,7 +6295,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Moulds */
-            moulds: components["schemas"]["LoafMould"][];
+            moulds: (components["schemas"]["LoafMould"] | components["schemas"]["CupMould"])[];
         };
         /**
          * Fat
@@ -9167,6 +9255,66 @@ export interface operations {
                 "application/json": components["schemas"]["Additive"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    keep_mould: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoafMould"] | components["schemas"]["CupMould"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    put_mould_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

@@ -10,6 +10,7 @@ type Family =
 	| "tips"
 	| "finishes"
 	| "outlines"
+	| "moulds"
 	| "column_pours"
 	| "stages"
 	| "additive_stages";

@@ -61,6 +61,7 @@ export function TourPlace() {
 		placeholderData: keepPreviousData,
 		retry: false,
 	});
+	const boxes = (cupboard?.moulds ?? []).filter((mould) => mould.kind === "box");
 	const change = (next: Partial<FirstLoaf>) => setAnswers({ ...answers, ...next });
 	const problem = planned.error instanceof ApiProblem ? planned.error.report : null;
 	const last = step === STEPS.length - 1;
@@ -85,10 +86,10 @@ export function TourPlace() {
 								value={answers.mould.name ?? ""}
 								options={[
 									["Loaf box", "measure my own"],
-									...(cupboard?.moulds ?? []).map((mould) => [mould.name, mould.name] as [string, string]),
+									...boxes.map((mould) => [mould.name, mould.name] as [string, string]),
 								]}
 								onChange={(name) => {
-									const mould = cupboard?.moulds.find((item) => item.name === name);
+									const mould = boxes.find((item) => item.name === name);
 									change({ mould: mould ?? { ...answers.mould, name } });
 								}}
 							/>

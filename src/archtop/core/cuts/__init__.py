@@ -1,7 +1,7 @@
 """The cut: where the wire goes, what each bar weighs, what cuts it and how it lies."""
 
 from archtop.core.cuts.cutter import CutHow, how_to_cut
-from archtop.core.cuts.cutting import GAP_MM, CutPlan, Solid, TopLoad, cut_loaf, cut_positions
+from archtop.core.cuts.cutting import GAP_MM, CutPlan, Solid, TopLoad, bars_along, cut_loaf, cut_positions
 from archtop.core.cuts.joints import CutShift, best_shift, joints_of
 from archtop.core.cuts.solid import solid_of
 
@@ -12,6 +12,7 @@ __all__ = [
     "CutShift",
     "Solid",
     "TopLoad",
+    "bars_along",
     "best_shift",
     "cut_loaf",
     "cut_positions",

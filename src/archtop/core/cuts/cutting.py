@@ -11,7 +11,7 @@ from archtop.core.document import Cuts
 from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
 
-__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "cut_loaf", "cut_positions"]
+__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "bars_along", "cut_loaf", "cut_positions"]
 
 # A joint so near a bar's face comes off with the bevel.
 TRIMMED_MM = 0.5
@@ -54,12 +54,13 @@ class CutPlan(Frozen):
     """Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
 
     ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
-    cut alike, ``in_all``: bars that come off all of them.
+    cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not cut, a bar each.
     """
 
     bars: tuple[Bar, ...]
     moulds: int
     in_all: int
+    whole: bool
     slices: tuple[Slice, ...]
     halfway: tuple[str, ...]
     spread_g: Figure
@@ -129,6 +130,14 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
     return tuple(zip(starts, ends, strict=True))
 
 
+def bars_along(mould: Mould, cuts: Cuts) -> tuple[tuple[float, float], ...]:
+    """From and to [mm] of every bar; what is turned out whole is one.
+
+    :raises InputError: as :func:`cut_positions`
+    """
+    return (mould.ends(mould.height_mm),) if mould.whole else cut_positions(mould.length_mm, cuts)
+
+
 def _weight_g(mould: Mould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:
     """Mass [g] between two cross cuts: batter around the pieces, the pieces whole, the frosting by length."""
     batter = mould.volume_between(y0, y1, solid.level_mm)
@@ -166,13 +175,14 @@ def cut_loaf(
     :param cure: what this studio's bars lose in curing [%]
     :param moulds: how many are filled and cut alike
     """
-    spans = cut_positions(mould.length_mm, cuts)
+    spans = bars_along(mould, cuts)
     front, back = mould.ends(mould.height_mm)
     spans_to_weigh = list(spans)
     # Without an end slice the first and last bar keep the loaf's sloping end.
-    if cuts.front_slice_mm == 0:
+    if cuts.front_slice_mm == 0 or mould.whole:
         spans_to_weigh[0] = (front, spans[0][1])
     weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
+    parts = 1 if mould.whole else cuts.parts
     bars = tuple(
         Bar(
             number=i + 1,
@@ -187,28 +197,34 @@ def cut_loaf(
                 source="geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
             cured=_cured(weights[i], cure),
-            shows=_shown(prisms, y0),
+            shows=_shown(prisms, _face(mould, y0)),
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
-            mould=mould.outline_at(y0),
-            parts=cuts.parts,
-            part_g=weights[i] / cuts.parts,
+            mould=mould.outline_at(_face(mould, y0)),
+            parts=parts,
+            part_g=weights[i] / parts,
             note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
         )
         for i, (y0, y1) in enumerate(spans)
     )
-    slices = _slices(mould, cuts, prisms, solid, spans)
+    slices = () if mould.whole else _slices(mould, cuts, prisms, solid, spans)
     total = _weight_g(mould, prisms, solid, front, back)
     return CutPlan(
         bars=bars,
         moulds=moulds,
         in_all=moulds * sum(bar.parts for bar in bars),
+        whole=mould.whole,
         slices=slices,
         halfway=_shown(prisms, mould.length_mm / 2),
         spread_g=_spread(weights),
         kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
         total_g=total,
     )
+
+
+def _face(mould: Mould, y0: float) -> float:
+    """Where a bar is looked at [mm]: its front, and the middle of what is turned out whole."""
+    return mould.length_mm / 2 if mould.whole else y0
 
 
 def _cured(fresh_g: float, own: Rate | None) -> Figure:

@@ -20,7 +20,7 @@ Place = Annotated[float, Field(ge=-2000, le=2000)]
 Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
 
-Pattern = Literal["rows", "staggered", "border", "wave", "fill", "each bar", "each part"]
+Pattern = Literal["rows", "staggered", "border", "rings", "wave", "fill", "each bar", "each part"]
 
 
 class Clear(Frozen):

@@ -72,6 +72,8 @@ def find_cuts(loaf: Loaf, cupboard: Cupboard, aim: Aim) -> FoundCuts:
 
 
 def _shifts(loaf: Loaf) -> Iterator[Loaf]:
+    if loaf.mould.whole:
+        return
     spans = cut_positions(loaf.mould.length_mm, loaf.cuts)
     room = loaf.mould.length_mm - (spans[-1][1] - spans[0][0]) - 2 * loaf.cuts.kerf_mm
     for front in np.linspace(0, max(room, 0.0), _TRIED):

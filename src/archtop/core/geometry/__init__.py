@@ -5,7 +5,7 @@ Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front 
 
 from archtop.core.geometry.disc import in_disc
 from archtop.core.geometry.level import Inside
-from archtop.core.geometry.moulds import MOULDS, AnyMould, CavityMould, LoafMould, Mould, MouldOutline
+from archtop.core.geometry.moulds import MOULDS, AnyMould, CavityMould, CupMould, LoafMould, Mould, MouldOutline
 from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
     OUTLINES,
@@ -34,6 +34,7 @@ __all__ = [
     "CavityMould",
     "Circle",
     "Clearance",
+    "CupMould",
     "Inside",
     "Layout",
     "LoafMould",

@@ -7,6 +7,7 @@ its turning out. Nothing here knows of days: that is the solver's.
 from __future__ import annotations
 
 import hashlib
+import math
 from collections.abc import Iterator, Mapping
 from itertools import pairwise
 from typing import Annotated, Literal, NamedTuple, Protocol
@@ -173,9 +174,11 @@ class _Weaving:
         if any(finish.of_kind.again_h for finish in loaf.top.finishes):
             self.job("spritz", "spritz", f"Spritz {loaf.name} again", _SPRITZ_MIN)
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
-        self.job("cut", "cut", f"Unmould and cut {loaf.name}", _CUT_MIN)
-        self.link("pour", "cut", self.wait("loaf", loaf.mould.material, loaf.formula))
-        self.hold(_Mould(f"loaf {loaf.mould.name}", loaf.mould.name, loaf.moulds), "pour", "cut")
+        whole = loaf.mould.whole
+        self.job("cut", "cut", f"{'Turn out' if whole else 'Unmould and cut'} {loaf.name}", _CUT_MIN)
+        self.link("pour", "cut", self.set_in_its_mould())
+        trays = math.ceil(loaf.moulds / loaf.mould.hollows)
+        self.hold(_Mould(f"loaf {loaf.mould.name}", loaf.mould.name, trays), "pour", "cut")
         self.job("cured", "cured", f"{loaf.name} is ready", 0)
         cure = self.wait("cure", "any", None)
         self.link("cut", "cured", Wait(earliest_h=cure.earliest_h, latest_h=None, why=cure.why, basis=cure.basis))
@@ -187,6 +190,13 @@ class _Weaving:
             sizing = self.loaf.sizing
             found = Circumstances.of(self.result.measures[formula], sizing.room_c, sizing.gelled, thick_mm)
         return wait_in(what, material, found, self.own)
+
+    def set_in_its_mould(self) -> Wait:
+        """Until it comes out; a cup is as thick as a column of its width or height, whichever is less."""
+        mould, formula = self.loaf.mould, self.loaf.formula
+        if mould.whole:
+            return self.wait("column", mould.material, formula, min(mould.width_mm, mould.height_mm))
+        return self.wait("loaf", mould.material, formula)
 
     def job(self, key: str, kind: JobKind, title: str, minutes: int) -> None:
         self.jobs.append(Job(key=self.at + key, loaf=self.ident, title=title, kind=kind, minutes=minutes))

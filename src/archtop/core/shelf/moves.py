@@ -151,7 +151,7 @@ def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[StepKey, tup
         ShelfMove(
             lot=None,
             own="bars",
-            name=f"Bars of {loaf.name}",
+            name=f"{'Cups' if cuts.whole else 'Bars'} of {loaf.name}",
             kind="bars",
             colour=first,
             material="silicone",

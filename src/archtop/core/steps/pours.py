@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
-from archtop.core.base import LOAF
+from archtop.core.base import LOAF, in_words
 from archtop.core.cuts import CutHow, CutPlan
 from archtop.core.document import Embed, Loaf
 from archtop.core.document.work import Work
@@ -110,6 +110,8 @@ def _keep(loaf: Loaf, around: Around) -> Step:
 def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
     """The cut, and every bar by its number: what it should weigh stands beside what it does."""
     marks = loaf.cuts
+    if cuts.whole:
+        return _turning_out(loaf, cuts)
     words = [*how.reasons]
     if marks.parts > 1:
         first = "Lengthwise first, then across" if marks.strips_first else "Across first"
@@ -130,6 +132,19 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
                 for bar in cuts.bars
             ),
         ),
+    )
+
+
+def _turning_out(loaf: Loaf, cuts: CutPlan) -> Step:
+    """What is turned out whole, and what one of it should weigh."""
+    return Step(
+        key=str(LOAF.step("cut")),
+        stage=loaf.name,
+        do="cut",
+        title=f"Turn out the {in_words(cuts.in_all)}",
+        detail="Not before the walls let go by themselves. Press from below, hold it by its side and never by its top. "
+        "Young soap is still caustic: gloves on.",
+        amounts=(Amount(key="bar-1", label="Each", value=cuts.bars[0].weight.value, unit="g"),),
     )
 
 

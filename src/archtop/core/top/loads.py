@@ -23,7 +23,7 @@ def loads_of(
     frosting_g_ml = of.density[(frosting.formula if frosting else None) or loaf.formula]
     batter_g_ml = of.own_batter.density.value
     crown = loaf.top.crown
-    flat = area.area_mm2 * (2 / 3 * crown.mound_mm + crown.texture_mm / 2) / 1000 * batter_g_ml
+    flat = area.area_mm2 * (area.mean_rise * crown.mound_mm + crown.texture_mm / 2) / 1000 * batter_g_ml
     if frosting and frosting.base:
         flat += area.area_mm2 * frosting.base.thick_mm / 1000 * frosting_g_ml
     loads = [TopLoad(from_mm=area.front, to_mm=area.back, grams=flat)] if flat else []

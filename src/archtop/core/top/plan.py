@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.cuts import TopLoad, cut_positions
+from archtop.core.cuts import TopLoad, bars_along
 from archtop.core.document import Loaf, Pour
 from archtop.core.geometry import Inside, Mould
 from archtop.core.resolved import ResolvedLoaf
@@ -56,6 +56,7 @@ class TopPlan(Frozen):
     front_mm: float
     back_mm: float
     half_wide_mm: float
+    oval: bool
     ridge: Line
     tips: tuple[TipPlan, ...]
     runs: tuple[RunPlan, ...]
@@ -83,17 +84,18 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     :raises InputError: ``run.tip``; ``tip.wider_than_bag``; of the scatter
     """
     loaf, frosting = of.loaf, of.loaf.frosting
-    area, bars = _area_of(loaf.mould, level_mm), cut_positions(loaf.mould.length_mm, loaf.cuts)
+    area, bars = _area_of(loaf.mould, level_mm), bars_along(loaf.mould, loaf.cuts)
     runs = _runs(of, Ground(loaf, area, bars))
     mound_ml, base_ml = _mound_ml(loaf, area), _base_ml(loaf, area)
     colours = budget_of(frosting, runs, base_ml)
     scatter = _strewn(of, area, bars)
     highest = max((run.motif.high_mm for run in runs), default=0.0)
-    high = _high_mm(of, highest)
+    high, middle = _high_mm(of, highest), (area.front + area.back) / 2
     return TopPlan(
         front_mm=area.front,
         back_mm=area.back,
         half_wide_mm=area.half_wide,
+        oval=area.oval,
         ridge=along(loaf.top.crown, area),
         tips=tuple(tip_plan(tip) for tip in (frosting.tips if frosting else ())),
         runs=runs,
@@ -115,8 +117,8 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         high_mm=high,
         over_rim_mm=level_mm + high - loaf.mould.height_mm,
         scatter=scatter,
-        faces=tuple(top_face(y0, of, area, runs, scatter) for y0, _ in bars),
-        middle=top_face((area.front + area.back) / 2, of, area, runs, scatter),
+        faces=tuple(top_face(middle if area.whole else y0, of, area, runs, scatter) for y0, _ in bars),
+        middle=top_face(middle, of, area, runs, scatter),
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),
         on_side=cut_on_side(loaf.top.finishes, _tall(of)),
         loads=loads_of(of, area, runs, scatter),
@@ -133,7 +135,7 @@ def _runs(of: ResolvedLoaf, ground: Ground) -> tuple[RunPlan, ...]:
 
 def _mound_ml(loaf: Loaf, area: TopArea) -> float:
     crown = loaf.top.crown
-    return area.area_mm2 * (2 / 3 * crown.mound_mm + 2 / 3 * crown.swell_mm + crown.texture_mm / 2) / 1000
+    return area.area_mm2 * (area.mean_rise * (crown.mound_mm + crown.swell_mm) + crown.texture_mm / 2) / 1000
 
 
 def _base_ml(loaf: Loaf, area: TopArea) -> float:
@@ -179,9 +181,11 @@ def _finish(finish: Finish) -> FinishPlan:
 def _area_of(mould: Mould, level_mm: float) -> TopArea:
     front, back = mould.ends(level_mm)
     surface = Inside(mould).surface_at(level_mm)
+    middle = mould.half_width(mould.length_mm / 2, level_mm)
+    oval = mould.half_width(front, level_mm) < 1e-6 * middle
     # Bowed walls are narrowest at the ends: what fits there fits everywhere.
-    half = min(mould.half_width(0.0, level_mm), mould.half_width(mould.length_mm / 2, level_mm))
-    return TopArea(front=front, back=back, half_wide=half, area_mm2=surface)
+    half = middle if oval else min(mould.half_width(0.0, level_mm), middle)
+    return TopArea(front=front, back=back, half_wide=half, area_mm2=surface, oval=oval, whole=mould.whole)
 
 
 def _strewn(of: ResolvedLoaf, area: TopArea, bars: Sequence[tuple[float, float]]) -> ScatterPlan | None:

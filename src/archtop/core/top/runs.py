@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from archtop.core.base import Frozen
 from archtop.core.document import Clear, Run
@@ -17,6 +18,8 @@ __all__ = [
     "spots_of",
 ]
 
+
+Places = float | NDArray[np.float64]
 
 # A wave is so many times as long as it swings to one side: steeper, a hand breaks its stroke.
 _WAVE_LONG = 8.0
@@ -33,12 +36,34 @@ class Spot(Frozen):
 
 
 class TopArea(Frozen):
-    """The loaf's top [mm]: from end to end, half as wide everywhere, and its true area [mm²]."""
+    """The loaf's top [mm]: from end to end, half as wide everywhere, and its true area [mm²].
+
+    ``oval``: round or oval, as wide as that only in its middle; ``whole``: no wire goes through it.
+    """
 
     front: float
     back: float
     half_wide: float
     area_mm2: float
+    oval: bool = False
+    whole: bool = False
+
+    @property
+    def mean_rise(self) -> float:
+        """Mean height of a parabola over it that is one along the middle and ends at its sides.
+
+        Over a rectangle 1 − ⅓, over an oval 1 − ¼: means of x² from wall to wall.
+        """
+        return 3 / 4 if self.oval else 2 / 3
+
+    def holds(self, x: Places, y: Places, radius: float = 0.0) -> NDArray[np.bool_]:
+        """Whether a round thing lies on it: its middle where it is [mm], the edge nowhere nearer than its radius."""
+        middle, half = (self.front + self.back) / 2, (self.back - self.front) / 2
+        x, y = np.asarray(x, dtype=float), np.asarray(y, dtype=float)
+        across, along = max(self.half_wide - radius, 1e-9), max(half - radius, 1e-9)
+        if self.oval:
+            return np.asarray((x / across) ** 2 + ((y - middle) / along) ** 2 <= 1 + 1e-3)
+        return np.asarray((np.abs(x) <= across + 0.01) & (np.abs(y - middle) <= along + 0.01))
 
 
 def spots_of(
@@ -97,8 +122,10 @@ def spots_of(
         case "each part":
             middles = [((i + 0.5) / parts - 0.5) * 2 * area.half_wide for i in range(parts)]
             spots = [Spot(x=x, y=(y0 + y1) / 2) for y0, y1 in bars for x in middles]
+        case "rings":
+            spots = _ringed(run.rows, area, motif, pitch)
     # A leaf's point may hang over the edge; its middle may not.
-    on_top = [s for s in spots if front - 0.01 <= s.y <= back + 0.01 and abs(s.x) <= area.half_wide + 0.01]
+    on_top = [s for s in spots if front - 0.01 <= s.y <= back + 0.01 and area.holds(s.x, s.y)]
     within = [spot for spot in on_top if not _in_clear(spot, motif, clear)]
     return tuple(sorted(within, key=lambda spot: (spot.y, spot.x, spot.turn_deg)))
 
@@ -128,6 +155,23 @@ def _around(front: float, back: float, half: float, motif: Motif, pitch: float) 
         for y in (front + motif.wide_mm / 2, back - motif.wide_mm / 2)
     ]
     return sides + ends
+
+
+def _ringed(rows: int, area: TopArea, motif: Motif, pitch: float) -> list[Spot]:
+    """Rings around the middle, the outermost along the edge; of a single one the middle stays free."""
+    middle = (area.front + area.back) / 2
+    across = max(area.half_wide - motif.wide_mm / 2, 0.0)
+    along = max((area.back - area.front) / 2 - motif.wide_mm / 2, 0.0)
+    spots = []
+    for ring in range(1, rows + 1):
+        a, b = across * ring / rows, along * ring / rows
+        around = 2 * math.pi * math.sqrt((a**2 + b**2) / 2)
+        count = max(1, math.floor(around / pitch + 1e-9))
+        for n in range(count):
+            angle = 2 * math.pi * n / count
+            turn = math.degrees(math.atan2(-a * math.sin(angle), b * math.cos(angle)))
+            spots.append(Spot(x=a * math.cos(angle), y=middle + b * math.sin(angle), turn_deg=turn))
+    return spots
 
 
 def _filled(front: float, back: float, half: float, motif: Motif, pitch: float) -> list[Spot]:

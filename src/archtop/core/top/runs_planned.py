@@ -84,7 +84,7 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
     bead = bead_of(tip)
     motif = motif_of(run.motif, bead, density_g_ml, own)
     spots = spots_of(run, motif, area, bars, parts=loaf.cuts.parts, clear=loaf.top.clear)
-    edges = [edge for pair in bars for edge in pair]
+    edges = [] if area.whole else [edge for pair in bars for edge in pair]
     cut = sum(1 for spot in spots if any(abs(spot.y - edge) < reach_of(spot, motif) for edge in edges))
     return RunPlan(
         id=run.id,
@@ -100,7 +100,7 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         minutes=_times(motif.time, len(spots), 60, "min"),
         most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),
         says=f"{len(spots)} × {run.motif.kind}, {motif.high_mm:.0f} mm high"
-        + (f"; the wire goes through {cut}" if cut else "; the wire misses all"),
+        + ("" if area.whole else f"; the wire goes through {cut}" if cut else "; the wire misses all"),
     )
 
 

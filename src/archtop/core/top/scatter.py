@@ -189,6 +189,7 @@ class _Strewing:
             r = np.array([item[4] for item in self.lying])
             gaps = np.hypot(xs[:, None] - x, ys[:, None] - y) - r - radius
             room = gaps.min(axis=1)
+        room = np.where(self.area.holds(xs, ys, radius), room, -np.inf)
         for part in self.clear:
             inside = (
                 (ys > part.from_mm - radius)
@@ -208,7 +209,7 @@ class _Strewing:
                 if j != i
             )
             bar = next((n for n, (y0, y1) in enumerate(self.bars) if y0 <= y <= y1), None)
-            crossed = any(abs(y - edge) < radius for pair in self.bars for edge in pair)
+            crossed = not self.area.whole and any(abs(y - edge) < radius for pair in self.bars for edge in pair)
             leans = crossed and key not in self.cuttable
             strewn.append(
                 Strewn(
@@ -237,21 +238,21 @@ class _Strewing:
             lacking=self.lacking,
             touching=touching,
             leaning=leaning,
-            says=_says(self.scatter, shares, self.lacking, touching, leaning),
+            says=_says(shares, sum(self.lacking.values()), touching, None if self.area.whole else leaning),
         )
 
 
-def _says(
-    scatter: Scatter, shares: Sequence[Mapping[str, int]], lacking: Mapping[str, int], touching: int, leaning: int
-) -> str:
-    if not scatter.items:
-        return "Nothing is strewn."
+def _says(shares: Sequence[Mapping[str, int]], lacking: int, touching: int, leaning: int | None) -> str:
+    """A scatter in words; ``leaning``: over a wire, where one goes through it."""
     sums = [sum(share.values()) for share in shares]
     low, high = min(sums), max(sums)
     words = [f"Every bar has {low}" if low == high else f"Bars have {low} to {high}"]
+    if leaning is None:
+        words = [f"Each has {low}"]
     if lacking:
-        words.append(f"{sum(lacking.values())} find no place")
+        words.append(f"{lacking} find no place")
     if touching:
         words.append(f"{touching} touch")
-    words.append(f"{leaning} would be cut" if leaning else "the wire misses all it should")
+    if leaning is not None:
+        words.append(f"{leaning} would be cut" if leaning else "the wire misses all it should")
     return ", ".join(words) + "."

@@ -9,6 +9,7 @@ from archtop.studio.actions.cupboard import (
     keep_mould,
     moulds_of_studio,
     put_in,
+    put_mould_away,
     take_out,
 )
 from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
@@ -51,6 +52,7 @@ __all__ = [
     "press",
     "put_away",
     "put_in",
+    "put_mould_away",
     "put_on_shelf",
     "rehearse",
     "replan_loaf",

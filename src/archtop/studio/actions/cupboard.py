@@ -25,6 +25,7 @@ __all__ = [
     "moulds_of_studio",
     "put_in",
     "put_in_brought",
+    "put_mould_away",
     "take_out",
 ]
 
@@ -77,6 +78,11 @@ def _lots() -> dict[str, Lot]:
 def keep_mould(mould: AnyMould) -> None:
     """Put a mould on the shelf, or in the place of the one of its name."""
     LoafMould.objects.update_or_create(name=mould.name, defaults={"data": stored.MOULD.write(mould)})
+
+
+def put_mould_away(name: str) -> None:
+    """Take a mould off the shelf; loaves that were drawn in it keep it."""
+    LoafMould.objects.filter(name=name).delete()
 
 
 def moulds_of_studio() -> list[AnyMould]:

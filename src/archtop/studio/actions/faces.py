@@ -85,8 +85,11 @@ def faces_of(
     result, field = _inside(resolve(loaf, cupboard), seed, later_min)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
+    halfway = loaf.mould.length_mm / 2
     places = {bar.number: bar.to_mm if back else bar.from_mm for bar in result.cuts.bars}
-    places[HALFWAY] = loaf.mould.length_mm / 2
+    if result.cuts.whole:
+        places = dict.fromkeys(places, halfway)
+    places[HALFWAY] = halfway
     asked = bars if bars is not None else tuple(bar.number for bar in result.cuts.bars)
     ys = {number: places[number] for number in asked if number in places}
     pictures = tuple(
@@ -130,7 +133,7 @@ def fragile_of(loaf: Loaf, cupboard: Cupboard, later_min: float) -> FragileTold:
     found = fragile_in(
         lambda seed: field_of(of, result.fills, bowls, seed, later_min),
         range(1, _OUTCOMES + 1),
-        [bar.from_mm for bar in result.cuts.bars],
+        [loaf.mould.length_mm / 2] if result.cuts.whole else [bar.from_mm for bar in result.cuts.bars],
     )
     says = "" if found else f"In {_OUTCOMES} outcomes nothing met that should not, and every bar has every colour."
     return FragileTold(found=found, outcomes=_OUTCOMES, says=says)

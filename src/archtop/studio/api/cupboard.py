@@ -9,8 +9,18 @@ from ninja import Router, Status
 
 from archtop.core import Colourant, Formula, Scent
 from archtop.core.chemistry import Additive, bowl_stages_of, places_of
+from archtop.core.geometry.moulds import AnyMould
 from archtop.studio import stored
-from archtop.studio.actions import count_stock, cupboard_of_studio, moulds_of_studio, put_in, take_out, write_formula
+from archtop.studio.actions import (
+    count_stock,
+    cupboard_of_studio,
+    keep_mould,
+    moulds_of_studio,
+    put_in,
+    put_mould_away,
+    take_out,
+    write_formula,
+)
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, OfferedAdditive, StockCount, VersionOut
 from archtop.studio.api.signed_in import owner_of
@@ -56,6 +66,20 @@ def put_colourant(request: HttpRequest, payload: Colourant) -> Status[None]:  # 
 def put_additive(request: HttpRequest, payload: Additive) -> Status[None]:  # noqa: ARG001
     """Put an additive of the studio's own in, or in the place of the one with its key."""
     put_in(payload)
+    return Status(204, None)
+
+
+@router.put("/cupboard/moulds", response={204: None, 422: ProblemReport}, operation_id="keep_mould")
+def keep(request: HttpRequest, payload: AnyMould) -> Status[None]:  # noqa: ARG001
+    """Put a mould on the shelf of moulds, or in the place of the one of its name."""
+    keep_mould(payload)
+    return Status(204, None)
+
+
+@router.delete("/cupboard/moulds/{name}", response={204: None, 422: ProblemReport}, operation_id="put_mould_away")
+def put_away(request: HttpRequest, name: str) -> Status[None]:  # noqa: ARG001
+    """Take a mould off the shelf of moulds."""
+    put_mould_away(name)
     return Status(204, None)
 
 

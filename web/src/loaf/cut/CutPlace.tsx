@@ -34,35 +34,45 @@ export function CutPlace() {
 	];
 	return (
 		<div className="space-y-3">
-			<div className="tray grid gap-x-8 gap-y-3 p-4 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
-				<div className="space-y-2">
-					<CutsFields />
-					<HeightLimits />
+			{plan.cuts.whole ? (
+				<p className="tray p-4 text-sm">
+					<strong className="text-lg">
+						{plan.cuts.in_all} {plan.cuts.in_all === 1 ? "cup" : "cups"}
+					</strong>
+					, turned out whole, {withUnit(plan.cuts.total_g, "weight", units, grams)} each when fresh. One cut
+					through its middle would show this.
+				</p>
+			) : (
+				<div className="tray grid gap-x-8 gap-y-3 p-4 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+					<div className="space-y-2">
+						<CutsFields />
+						<HeightLimits />
+					</div>
+					<div className="min-w-0 space-y-2 text-sm">
+						<p>
+							<strong className="text-lg">
+								{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
+								{plan.cuts.moulds > 1 && ` of each of ${plan.cuts.moulds}: ${plan.cuts.in_all} in all`}
+							</strong>
+							, {plan.cuts.moulds > 1 && "each "}
+							{withUnit(plan.cuts.total_g, "weight", units, grams)} fresh. Heaviest and lightest differ by{" "}
+							<FigureValue figure={plan.cuts.spread_g} label="Spread of the bars" digits={grams} />; the wire
+							carries off {withUnit(plan.cuts.kerf_loss_g, "weight", units, grams)}.
+						</p>
+						<WireStrip />
+						<p>
+							<strong>
+								{plan.cut_how.tool === "wire" ? "Wire" : "Knife"}, {plan.cut_how.lies}.
+							</strong>{" "}
+							{[...plan.cut_how.reasons, ...plan.cut_how.mind].join(" ")}
+						</p>
+						<FindCuts />
+					</div>
 				</div>
-				<div className="min-w-0 space-y-2 text-sm">
-					<p>
-						<strong className="text-lg">
-							{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
-							{plan.cuts.moulds > 1 && ` of each of ${plan.cuts.moulds}: ${plan.cuts.in_all} in all`}
-						</strong>
-						, {plan.cuts.moulds > 1 && "each "}
-						{withUnit(plan.cuts.total_g, "weight", units, grams)} fresh. Heaviest and lightest differ by{" "}
-						<FigureValue figure={plan.cuts.spread_g} label="Spread of the bars" digits={grams} />; the wire
-						carries off {withUnit(plan.cuts.kerf_loss_g, "weight", units, grams)}.
-					</p>
-					<WireStrip />
-					<p>
-						<strong>
-							{plan.cut_how.tool === "wire" ? "Wire" : "Knife"}, {plan.cut_how.lies}.
-						</strong>{" "}
-						{[...plan.cut_how.reasons, ...plan.cut_how.mind].join(" ")}
-					</p>
-					<FindCuts />
-				</div>
-			</div>
+			)}
 			<Remarks codes={/^(bars|top\.o)/} />
 			<RemarkList remarks={faces.remarks} />
-			<ShiftOffer />
+			{!plan.cuts.whole && <ShiftOffer />}
 			<div className="flex flex-wrap items-end gap-3">
 				<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
 				<BesideField beside={beside} onChange={setBeside} />
@@ -101,7 +111,7 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 			<BarFace document={live.of} plan={live.plan} bar={bar} face={face} />
 			<p className="mt-1 flex items-center justify-between gap-1 font-bold">
 				<span className="flex-1">
-					Bar {bar.number}
+					{live.plan.cuts.whole ? "Each cup" : `Bar ${bar.number}`}
 					{bar.parts > 1 && (
 						<span className="font-normal text-soft">
 							{" "}
@@ -116,10 +126,10 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 					<FaceLarge bar={bar} {...barLook(live.of, live.plan, bar, face)} picture={face} outcome={outcome} />
 				)}
 			</p>
-			<p className="figures text-xs text-soft">
+			<p className="figures text-xs text-soft" hidden={live.plan.cuts.whole}>
 				{inUnits(bar.from_mm, "length", units)} to {withUnit(bar.to_mm, "length", units)}
 			</p>
-			<SpecialNote bar={bar.number} />
+			{!live.plan.cuts.whole && <SpecialNote bar={bar.number} />}
 			{bar.gaps_mm.length > 0 && (
 				<p className="text-xs text-brass">
 					row joint in the cut at {bar.gaps_mm.map((y) => withUnit(y, "length", units)).join(", ")}

@@ -45,13 +45,13 @@ export function PouredFields({ embed, onChange }: Props) {
 						least={2}
 						onChange={(colours) => onChange({ ...poured, colours })}
 					/>
+					<SelectField
+						label="Poured into its mould"
+						value={way.kind}
+						options={optionsOf<Way["kind"]>(ways)}
+						onChange={(kind) => onChange({ ...poured, way: freshOf<Way>(ways, kind) })}
+					/>
 					<FieldRow>
-						<SelectField
-							label="Poured into its mould"
-							value={way.kind}
-							options={optionsOf<Way["kind"]>(ways)}
-							onChange={(kind) => onChange({ ...poured, way: freshOf<Way>(ways, kind) })}
-						/>
 						{"rounds" in way && (
 							<NumberField
 								label="Rounds"
@@ -61,7 +61,7 @@ export function PouredFields({ embed, onChange }: Props) {
 							/>
 						)}
 						<NumberField
-							label="A stick through it, times"
+							label="Stick through, times"
 							digits={0}
 							value={way.strokes ?? 0}
 							onChange={(strokes) => patch({ strokes: Math.max(0, Math.round(strokes)) })}

@@ -1,4 +1,4 @@
-import type { Dust, Embed, Hanger, Loaf, Pour, Press } from "../../api/types";
+import type { Dust, Embed, Hanger, Loaf, Mould, Pour, Press } from "../../api/types";
 
 /** Changes to a document, each giving a new one. Ids are kept: the bench log and the drawing hold on to them. */
 
@@ -126,6 +126,26 @@ export function addEmbed(loaf: Loaf): Loaf {
 		work: [...loaf.work.slice(0, at), { do: "lay", embed: id }, ...loaf.work.slice(at)],
 	};
 }
+
+/**
+ * The loaf in another mould; what would stand over its rim is lowered as the rim is. Cups begin with a whole tray.
+ */
+export const inMould =
+	(mould: Mould) =>
+	(loaf: Loaf): Loaf => {
+		const highest = Math.max(...loaf.work.map((step) => (step.do === "pour" ? step.to_mm : 0)));
+		const lower = highest > mould.height_mm ? mould.height_mm / loaf.mould.height_mm : 1;
+		const trays = mould.kind === "cup" && loaf.mould.kind !== "cup";
+		const one = mould.kind === "box" && loaf.mould.kind === "cup";
+		return {
+			...loaf,
+			mould,
+			moulds: trays ? mould.cavities : one ? 1 : (loaf.moulds ?? 1),
+			work: loaf.work.map((step) =>
+				step.do === "pour" ? { ...step, to_mm: Math.round(step.to_mm * lower * 10) / 10 } : step,
+			),
+		};
+	};
 
 export const removeEmbed =
 	(id: string) =>

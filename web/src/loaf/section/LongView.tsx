@@ -101,7 +101,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					<PieceAlong
 						key={drawn.piece.id}
 						drawn={drawn}
-						colour={paint.colour(drawn.embed.colour)}
+						colour={paint.colour(drawn.piece.bands[0]?.colour ?? drawn.embed.colour)}
 						scale={scale}
 						selected={selected === drawn.piece.id}
 						onSelect={() => onSelect(drawn.piece.id)}

@@ -45,7 +45,7 @@ export function SectionPlace() {
 	const face = bar === null ? "through the middle" : `front of bar ${bar}`;
 	return (
 		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
-			<div className="space-y-3">
+			<div className="space-y-3 lg:sticky lg:top-2 lg:max-h-[calc(100dvh-1rem)] lg:overflow-y-auto">
 				<div className="tray p-3">
 					<div className={wide ? "grid grid-cols-[minmax(0,1fr)_220px] gap-4" : ""}>
 						<div className="min-w-0">
@@ -169,6 +169,7 @@ function ColourLine() {
 function CutsDrawer() {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
+	if (live.plan.cuts.whole) return null;
 	return (
 		<Drawer
 			id="cuts"

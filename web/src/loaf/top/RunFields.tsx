@@ -13,6 +13,7 @@ const PATTERNS: readonly (readonly [NonNullable<Run["pattern"]>, string])[] = [
 	["rows", "Rows"],
 	["staggered", "Staggered rows"],
 	["border", "Border"],
+	["rings", "Rings"],
 	["wave", "Wave"],
 	["fill", "All over"],
 	["each bar", "One to each bar"],

@@ -7,6 +7,8 @@ import { useWidth } from "../../drawing/useSize";
 import { useEditor } from "../editor/EditorContext";
 import { letGo, pinPiece } from "./topChanges";
 
+/** A cup would fill the page. */
+const HIGHEST_PX = 380;
 const MARGIN_PX = { left: 14, right: 14, top: 16, bottom: 30 };
 const MOVES: Record<string, readonly [number, number]> = {
 	ArrowLeft: [0, -1],
@@ -23,15 +25,18 @@ export function TopView({ upTo }: { upTo?: string }) {
 	const { top, cuts } = plan;
 	const paint = paintOf(of, plan);
 	const long = top.back_mm - top.front_mm;
-	const px = (width - MARGIN_PX.left - MARGIN_PX.right) / long;
-	const x = (along: number) => MARGIN_PX.left + (along - top.front_mm) * px;
+	const free = width - MARGIN_PX.left - MARGIN_PX.right;
+	const px = Math.min(free / long, HIGHEST_PX / (2 * top.half_wide_mm));
+	const x = (along: number) => MARGIN_PX.left + (free - long * px) / 2 + (along - top.front_mm) * px;
 	const y = (across: number) => MARGIN_PX.top + (across + top.half_wide_mm) * px;
 	const height = y(top.half_wide_mm) + MARGIN_PX.bottom;
 	const ground = paint.coat.mm > 0 ? paint.coat.shares : (paint.layers.at(-1)?.shares ?? []);
 	const last = top.runs.findIndex((run) => run.id === upTo);
 	const runs = last < 0 ? top.runs : top.runs.slice(0, last + 1);
-	const edges = cuts.bars.flatMap((bar) => [bar.from_mm, bar.to_mm]);
-	const parts = of.cuts.parts ?? 1;
+	const edges = cuts.whole ? [] : cuts.bars.flatMap((bar) => [bar.from_mm, bar.to_mm]);
+	const parts = cuts.whole ? 1 : (of.cuts.parts ?? 1);
+	// An oval is a rectangle whose corners are as round as they can be.
+	const round = top.oval ? { rx: (long * px) / 2, ry: top.half_wide_mm * px } : { rx: 3, ry: 3 };
 	return (
 		<div ref={ref}>
 			<svg width="100%" height={height} role="group" aria-label="The top from above" className="block">
@@ -43,7 +48,8 @@ export function TopView({ upTo }: { upTo?: string }) {
 							y={y(-top.half_wide_mm) - 6}
 							width={long * px + 12}
 							height={2 * top.half_wide_mm * px + 12}
-							rx="6"
+							rx={round.rx + 6}
+							ry={round.ry + 6}
 						/>
 					</clipPath>
 				</defs>
@@ -52,7 +58,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 					y={y(-top.half_wide_mm)}
 					width={long * px}
 					height={2 * top.half_wide_mm * px}
-					rx="3"
+					{...round}
 					fill={fillOf(ground, "top-ground")}
 					stroke="#14263f"
 					strokeWidth="1.5"
@@ -91,7 +97,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 						/>
 					);
 				})}
-				{cuts.bars.map((bar) => (
+				{(cuts.whole ? [] : cuts.bars).map((bar) => (
 					<text
 						key={bar.number}
 						x={x((bar.from_mm + bar.to_mm) / 2)}

@@ -39,6 +39,16 @@ class LoafMould(Kind):
     bow_mm: Annotated[float, Field(ge=0, le=30)] = 0.0
     rim_mark_mm: Annotated[float, Field(ge=5, le=200)] = 25.4
 
+    @property
+    def whole(self) -> bool:
+        """It is cut."""
+        return False
+
+    @property
+    def hollows(self) -> int:
+        """One loaf."""
+        return 1
+
     def half_width(self, y: float, z: float) -> float:
         """Distance [mm] from the centre line to the wall at ``y`` along and ``z`` up."""
         return self.width_mm / 2 + z * (self._lean + self._bow(y))

@@ -36,6 +36,14 @@ class Mould(Protocol):
     def says(self) -> str:
         """Its inside in words."""
 
+    @property
+    def whole(self) -> bool:
+        """Whether what comes out of it is left whole, and not cut."""
+
+    @property
+    def hollows(self) -> int:
+        """How many of it one tray has."""
+
     def half_width(self, y: float, z: float) -> float:
         """Distance [mm] from the centre line to the wall at ``y`` along and ``z`` up."""
 
