@@ -8,7 +8,7 @@ from archtop.core import Colourant, Formula, Lot, Scent
 from archtop.core.base import Rate, Stored
 from archtop.core.bench.clock import Note
 from archtop.core.chemistry import Additive
-from archtop.core.geometry.moulds import MOULDS, AnyMould
+from archtop.core.geometry.moulds import AnyMould
 from archtop.core.notebook import LoafOutcome, PastLoaf
 from archtop.core.schedule import SeasonPlan, StudioHours
 
@@ -38,7 +38,7 @@ SCENT = Stored(Scent)
 COLOURANT = Stored(Colourant)
 FORMULA = Stored(Formula)
 LOT = Stored(Lot)
-MOULD: Stored[AnyMould] = Stored(MOULDS.union)
+MOULD: Stored[AnyMould] = Stored(AnyMould)
 RATE = Stored(Rate)
 NOTE = Stored(Note)
 OUTCOME = Stored(LoafOutcome)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Annotated, Any
+
+from pydantic import BeforeValidator
 
 from archtop.core.base import Family
 from archtop.core.geometry.moulds.box import LoafMould
@@ -14,7 +16,13 @@ __all__ = ["MOULDS", "AnyMould", "CavityMould", "CupMould", "LoafMould", "Mould"
 
 MOULDS: Family[LoafMould | CupMould] = Family("kind", (LoafMould, CupMould))
 
+
+def _a_box(data: Any) -> Any:
+    """What says no kind is a box: once there was no other."""
+    return {"kind": "box", **data} if isinstance(data, dict) else data
+
+
 if TYPE_CHECKING:
     AnyMould = LoafMould | CupMould
 else:
-    AnyMould = MOULDS.union
+    AnyMould = Annotated[MOULDS.union, BeforeValidator(_a_box)]
