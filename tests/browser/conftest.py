@@ -250,7 +250,7 @@ class Desk:
 
         Pressed without looking at each: that every step can be pressed in its turn is tested by itself.
         """
-        ask, loaf = self.page.request, self.page.url.split("/")[-1]
+        ask, loaf = self.page.request, self.page.url.partition("/loaf/")[2].split("/")[0]
         # A little ago: a reading taken next is taken after it by the server's clock too, which began a moment later.
         at = (dt.datetime.fromisoformat(_moment()) - dt.timedelta(seconds=30)).isoformat()
         for step in ask.get(f"/api/loaves/{loaf}").json()["plan"]["steps"]:
@@ -281,6 +281,8 @@ class Desk:
 
     def wait_until_saved(self) -> None:
         """The hands have rested and the server has it."""
+        # What was typed last is known to be unsaved once the page has drawn it.
+        self.page.evaluate("() => new Promise((done) => requestAnimationFrame(() => setTimeout(done)))")
         self.page.get_by_role("status").filter(has_text="Saved · revision").wait_for()
 
     def millilitres(self, what: str) -> int:

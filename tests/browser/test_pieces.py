@@ -160,7 +160,8 @@ def test_dough_of_two_colours_is_told_by_the_gram(page: Page, desk: Desk) -> Non
 def test_shreds_say_their_block_and_their_share(page: Page, desk: Desk) -> None:
     desk.start("With shreds")
     desk.pull("Inside")
-    page.get_by_label("Shreds g").fill("206")
+    page.get_by_role("button", name="Stir in shreds").click()
+    page.get_by_label("Weigh").fill("206")
     expect(page.get_by_text("15 % of the loaf")).to_contain_text("They take 200 ml, a loose heap of 444 ml")
-    page.get_by_role("button", name=re.compile("^Most shreds in")).click()
+    page.get_by_role("button", name=re.compile("^Most of Shreds")).click()
     expect(page.get_by_role("dialog")).to_contain_text("45% of a heap of them is soap")

@@ -60,7 +60,8 @@ def test_dough_kept_tighter_is_workable_longer(page: Page) -> None:
 def test_shreds_from_the_shelf_are_spoken_for(page: Page, desk: Desk) -> None:
     desk.start("Uses shreds")
     desk.pull("Inside")
-    page.get_by_label("Shreds", exact=True).or_(page.get_by_label(re.compile("^Shreds g"))).first.fill("60")
+    page.get_by_role("button", name="Stir in shreds").click()
+    page.get_by_label("Weigh").fill("60")
     page.get_by_label("Shreds for Whole loaf from").select_option("ink-offcuts")
     desk.wait_until_saved()
     page.get_by_role("link", name="Shelf").click()

@@ -42,6 +42,11 @@ def poured_as(how: str = "layer", **more: Any) -> dict[str, Any]:
     return {"technique": {"kind": how, **own}, **more}
 
 
+def shredded(grams: float, grated: str = "shreds", **more: Any) -> dict[str, Any]:
+    """The field of a pour that so many grams of shreds are stirred into."""
+    return {"shreds": [{"id": "shreds", "grams": grams, "grated": grated, **more}]}
+
+
 def rod(key: str = "rod", diameter: float = 50, **changes: Any) -> dict[str, Any]:
     """A round column end to end in that box, 5 mm off the floor."""
     return {

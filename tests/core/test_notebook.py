@@ -34,7 +34,7 @@ from archtop.core.notebook import (
 )
 from archtop.core.resolved import resolve
 from archtop.core.rheology import spread_mm
-from tests.core.conftest import box, box_with, rod
+from tests.core.conftest import box, box_with, rod, shredded
 
 CUPBOARD = standard_cupboard()
 TODAY = dt.date(2026, 6, 1)
@@ -392,7 +392,7 @@ def test_a_loaf_costs_what_its_parts_do() -> None:
 def test_a_block_for_shreds_takes_more_oils_where_soap_stays_on_bowls() -> None:
     """By hand: where nineteen twentieths reach the mould, a twentieth more is mixed."""
     shares = [{"colour": "white", "percent": 100}]
-    pour = {"do": "pour", "id": "all", "name": "All", "to_mm": 60, "colours": shares, "shreds_g": 300}
+    pour = {"do": "pour", "id": "all", "name": "All", "to_mm": 60, "colours": shares, **shredded(300)}
     loaf = read_loaf(box(work=[pour]))
     own = Rate(key="yield", name="", unit="ratio", value=0.95, low=0.9, high=1, default=1, n=9, how="", source="")
     usual = plan(loaf, CUPBOARD).shreds[0].block_oils

@@ -90,7 +90,7 @@ def test_more_than_a_pour_can_bind_is_refused() -> None:
     room = 250 * 90 * 60 / 1000
     most = int(0.64 * room / (math.pi / 6 * 8))
     assert plan(read_loaf(with_pieces(BALLS, 2000, most)), CUPBOARD).batter_in_mould.value > 0
-    with pytest.raises(InputError, match=r"or 64% of pieces"):
+    with pytest.raises(InputError, match=r"at most 64% of pieces"):
         plan(read_loaf(with_pieces(BALLS, 2000, most + 2)), CUPBOARD)
 
 

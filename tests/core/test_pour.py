@@ -34,7 +34,7 @@ from archtop.core.faces.kernel import Tables, _Box, _unstroke, walk
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
 from benchmarks.voxels import advected
-from tests.core.conftest import box, poured_as, rod
+from tests.core.conftest import box, poured_as, rod, shredded
 
 CUPBOARD = standard_cupboard()
 COLOURS = [
@@ -453,7 +453,7 @@ def test_faces_cut_as_much_of_the_pieces_as_there_is() -> None:
 
 
 def test_shreds_show_by_their_share() -> None:
-    of = made_field([pour("all", 60, {"white": 100}, shreds_g=200)], 1)
+    of = made_field([pour("all", 60, {"white": 100}, **shredded(200))], 1)
     share = 200 / 1.03 / (250 * 90 * 60 / 1000)
     faces = [of.face(float(y), 0.5).colours for y in np.arange(10, 250, 20)]
     assert np.mean([(face == -3).mean() for face in faces]) == pytest.approx(share, rel=0.12)

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, LoafPlan, plan, read_loaf, standard_cupboard
-from tests.core.conftest import box
+from tests.core.conftest import box, shredded
 
 CUPBOARD = standard_cupboard()
 AREA = 250 * 90
@@ -96,10 +96,10 @@ def test_pieces_thicker_than_their_pour_are_told() -> None:
 def test_curls_leave_less_room_than_crumbs(grated: str, most: float) -> None:
     """The table's own packings (estimates): up to that share of a pour, and no more."""
     room = 40 * AREA / 1000
-    fits = {**FIRST, "shreds_g": 1.03 * room * most * 0.999, "grated": grated}
+    fits = {**FIRST, **shredded(1.03 * room * most * 0.999, grated)}
     assert planned(fits).batter_in_mould.value > 0
     with pytest.raises(InputError, match=f"at most {most:.0%} of {grated}"):
-        planned({**fits, "shreds_g": 1.03 * room * most * 1.001})
+        planned({**fits, **shredded(1.03 * room * most * 1.001, grated)})
 
 
 def test_a_surface_takes_no_more_than_lie_side_by_side() -> None:

@@ -20,7 +20,7 @@ from archtop.core import (
     standard_cupboard,
 )
 from archtop.core.pots import label_of
-from tests.core.conftest import OLIVE_COCONUT, box, frosted
+from tests.core.conftest import OLIVE_COCONUT, box, frosted, shredded
 
 STANDARD = standard_cupboard()
 
@@ -221,10 +221,10 @@ def test_scale_readings_add_up_at_the_bench() -> None:
 
 def test_shreds_take_the_place_of_batter() -> None:
     document = box()
-    document["work"][0]["shreds_g"] = 309
+    document["work"][0] |= shredded(309)
     with_shreds, without = planned(document), planned(box())
     assert without.batter_in_mould.value - with_shreds.batter_in_mould.value == pytest.approx(300)
-    document["work"][0]["shreds_g"] = 1200
+    document["work"][0] |= shredded(1200)
     with pytest.raises(InputError, match="batter binds at most 45% of shreds"):
         planned(document)
 

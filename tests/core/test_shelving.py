@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from archtop.core import Cupboard, LoafPlan, plan, read_loaf, standard_cupboard
 from archtop.core.document import Lot
 from archtop.core.shelf import could_use, dough_age, lot_state
-from tests.core.conftest import box, box_with, rod
+from tests.core.conftest import box, box_with, rod, shredded
 
 DAY = dt.date(2027, 3, 1)
 
@@ -96,7 +96,7 @@ BALLS = {"kind": "ball", "diameter_mm": 20}
 
 
 def test_too_few_and_too_little_are_told() -> None:
-    pour = box()["work"][0] | {"pieces": [{"pieces": "bit", "count": 8}], "shreds_g": 90, "shreds_lot": "crumbs"}
+    pour = box()["work"][0] | {"pieces": [{"pieces": "bit", "count": 8}], **shredded(90, lot="crumbs")}
     piece = {"id": "bit", "name": "Beads", "count": 8, "colour": "white", "make": BALLS, "lot": "beads"}
     shelf = (lot(key="beads", kind="ball", count=5, grams=20), lot(key="crumbs", kind="shreds", count=0, grams=60))
     result = planned(box(work=[pour], pieces=[piece]), *shelf)
@@ -161,6 +161,6 @@ def test_what_could_use_a_lot_up() -> None:
     casts = read_loaf(box_with(rod()))
     assert could_use(lot(), [("Box", casts)])[0].startswith("Box casts Rod in a colour like it")
     assert could_use(lot(srgb="#101010"), [("Box", casts)])[0].startswith("Chop it")
-    shreds = read_loaf(box(work=[box()["work"][0] | {"shreds_g": 100}]))
+    shreds = read_loaf(box(work=[box()["work"][0] | shredded(100)]))
     said = could_use(lot(kind="trimmings", count=0, grams=150), [("Box", shreds)])
-    assert said == ("Box stirs 100 g of shreds into All.", "Fills about 1000 g of a loaf at 15 %, as shreds.")
+    assert said == ("Box stirs 100 g of Shreds into All.", "Fills about 1000 g of a loaf at 15 %, as shreds.")

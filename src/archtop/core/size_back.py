@@ -8,12 +8,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
 from archtop.core.base import Frozen, InputError
-from archtop.core.document import Cupboard, Loaf, Pour
+from archtop.core.document import Cupboard, Loaf, Pour, Shreds
 from archtop.core.plan import LoafPlan, plan_of
 from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.trade import SHREDS_G_ML
@@ -21,6 +21,8 @@ from archtop.core.trade import SHREDS_G_ML
 __all__ = ["BackTarget", "Backsized", "size_back"]
 
 _TOLERANCE = 0.05
+# So near to it the lowest level is looked for [mm].
+_CLOSE_MM = 0.02
 
 
 class BackTarget(Frozen):
@@ -65,8 +67,9 @@ def size_back(loaf: Loaf, cupboard: Cupboard, target: BackTarget) -> Backsized:
     low, high = _levels(of, last)
     _refuse_unreachable(target, takes(low), takes(high), loaf.mould.length_mm)
     level = _solve(takes, target.amount, low, high)
-    changes = {"to_mm": level, **({"shreds_g": target.amount} if target.use == "shreds" else {})}
-    sized = _with_last(loaf, last, **changes)
+    sized = _with_last(
+        loaf, last, to_mm=level, **(_shreds(loaf, last, target.amount) if target.use == "shreds" else {})
+    )
     plan_of(of.with_loaf(sized))
     met = takes(level)
     shreds = (
@@ -125,7 +128,17 @@ def _solve(takes: Callable[[float], float], wanted: float, low: float, high: flo
     return float(brentq(lambda level: takes(level) - wanted, low, high, xtol=1e-4))
 
 
-def _with_last(loaf: Loaf, at: int, **changes: float) -> Loaf:
+def _shreds(loaf: Loaf, at: int, grams: float) -> dict[str, tuple[Shreds, ...]]:
+    """The last pour's shreds, so many of them in all, in the shares they had; new ones where there were none."""
+    step = loaf.work[at]
+    there = step.shreds if isinstance(step, Pour) else ()
+    each, now = grams / loaf.moulds, sum(item.grams for item in there)
+    if not there:
+        return {"shreds": (Shreds(id="shreds", grams=each),)}
+    return {"shreds": tuple(item.model_copy(update={"grams": item.grams * each / now}) for item in there)}
+
+
+def _with_last(loaf: Loaf, at: int, **changes: Any) -> Loaf:
     work = list(loaf.work)
     work[at] = work[at].model_copy(update=changes)
     return loaf.model_copy(update={"work": tuple(work)})
@@ -135,7 +148,22 @@ def _levels(of: ResolvedLoaf, last: int) -> tuple[float, float]:
     """Lowest and highest level of the last pour: just over what lies under it, and the rim."""
     high = of.loaf.mould.height_mm
     fills = plan_of(of.with_loaf(_with_last(of.loaf, last, to_mm=high))).fills
-    return min(fills[last].level_before_mm + 0.2, high), high
+    low = min(fills[last].level_before_mm + 0.2, high)
+    # What is stirred into it needs room: the lowest level is where it just finds that.
+    full, free = low, high
+    while not _plans(of, last, low) and free - full > _CLOSE_MM:
+        middle = (full + free) / 2
+        full, free = (full, middle) if _plans(of, last, middle) else (middle, free)
+        low = free
+    return low, high
+
+
+def _plans(of: ResolvedLoaf, last: int, level: float) -> bool:
+    try:
+        plan_of(of.with_loaf(_with_last(of.loaf, last, to_mm=level)))
+    except InputError:
+        return False
+    return True
 
 
 def _taken(result: LoafPlan, target: BackTarget) -> float:
@@ -152,5 +180,5 @@ def _taken(result: LoafPlan, target: BackTarget) -> float:
             return own.batter.value
         case "shreds":
             # With the shreds not yet in the document, all that is poured is what they and the batter will fill.
-            filled = sum(step.batter.value + step.stirred_ml for step in result.fills)
+            filled = result.cuts.moulds * sum(step.batter.value + step.stirred_ml for step in result.fills)
             return filled * target.share_percent / 100 * SHREDS_G_ML

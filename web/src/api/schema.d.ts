@@ -1921,7 +1921,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "column" | "loaf" | "cavity" | "slab" | "dough" | "piped" | "frosting" | "batch";
+            kind: "column" | "loaf" | "cavity" | "slab" | "block" | "dough" | "piped" | "frosting" | "batch";
             /** Bowls */
             bowls: components["schemas"]["CastBowl"][];
         };
@@ -3963,7 +3963,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "column" | "loaf" | "cavity" | "slab" | "dough" | "piped" | "frosting" | "batch";
+            kind: "column" | "loaf" | "cavity" | "slab" | "block" | "dough" | "piped" | "frosting" | "batch";
             /** Formula */
             formula: string;
             delivers: components["schemas"]["Figure"];
@@ -4054,8 +4054,8 @@ export interface components {
          * Pour
          * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
          *
-         *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
-         *     where they lie on the shelf. ``thickness``: the stage it is poured at, where that is not left to the clock.
+         *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``thickness``: the stage it is poured at, where
+         *     that is not left to the clock.
          */
         Pour: {
             /** Id */
@@ -4072,18 +4072,10 @@ export interface components {
             /** Colours */
             colours: components["schemas"]["ColourShare"][];
             /**
-             * Shreds G
-             * @default 0
+             * Shreds
+             * @default []
              */
-            shreds_g: number;
-            /**
-             * Grated
-             * @default shreds
-             * @enum {string}
-             */
-            grated: "crumbs" | "shreds" | "curls";
-            /** Shreds Lot */
-            shreds_lot?: string | null;
+            shreds: components["schemas"]["Shreds"][];
             /**
              * Pieces
              * @default []
@@ -4572,14 +4564,53 @@ export interface components {
             says: string;
         };
         /**
+         * Shreds
+         * @description Grated soap of one kind, so much of it in one mould. ``colour`` ``None``: of no colour of this loaf.
+         *
+         *     ``cast``: grated from a block that is cast for this loaf, of ``formula`` (``None``: the loaf's own); else it is
+         *     there already, as ``lot`` on the shelf where that is written down.
+         */
+        Shreds: {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Shreds
+             */
+            name: string;
+            /** Grams */
+            grams: number;
+            /**
+             * Grated
+             * @default shreds
+             * @enum {string}
+             */
+            grated: "crumbs" | "shreds" | "curls";
+            /** Colour */
+            colour?: string | null;
+            /**
+             * Cast
+             * @default false
+             */
+            cast: boolean;
+            /** Formula */
+            formula?: string | null;
+            /** Lot */
+            lot?: string | null;
+        };
+        /**
          * ShredsUse
-         * @description Shreds of one pour: the block's oils, what they fill in batter and as a heap, and the most that would go in.
+         * @description Shreds of one kind: the block's oils, what they fill in batter and as a heap, and the most that would go in.
+         *
+         *     All of one mould, but for the block, which is for all that are filled.
          *
          *     ``share_percent``: of all that is in the mould at the end.
          */
         ShredsUse: {
             /** Pour */
             pour: string;
+            /** Shreds */
+            shreds: string;
             block_oils: components["schemas"]["Figure"];
             takes: components["schemas"]["Figure"];
             heap: components["schemas"]["Figure"];

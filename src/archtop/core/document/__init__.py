@@ -35,9 +35,10 @@ from archtop.core.document.parts import (
 )
 from archtop.core.document.piping import Clear, Run
 from archtop.core.document.shares import ColourShare
+from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
 from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, scent_doses
-from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Work
+from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Shreds, Work
 
 __all__ = [
     "FORMAT",
@@ -78,6 +79,7 @@ __all__ = [
     "Run",
     "Scatter",
     "ScatterItem",
+    "Shreds",
     "Sizing",
     "SpecialBar",
     "Top",
@@ -96,6 +98,7 @@ __all__ = [
     "read_cupboard",
     "read_loaf",
     "scent_doses",
+    "shreds_stirred_in",
     "standard_cupboard",
     "stock_key",
 ]

@@ -41,6 +41,7 @@ def _twice(loaf: Contents) -> list[Problem]:
         "batches": [b.id for b in loaf.batches],
         "embeds": [e.id for e in loaf.embeds],
         "pieces": [p.id for p in loaf.pieces],
+        "shreds": [item.id for step in loaf.work if isinstance(step, Pour) for item in step.shreds],
         "top.scatter": [item.pieces for item in loaf.top.scatter.items],
         "frosting.tips": [tip.id for tip in loaf.frosting.tips] if loaf.frosting else [],
         "frosting.runs": [run.id for run in loaf.frosting.runs] if loaf.frosting else [],
@@ -80,12 +81,12 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
     refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
     refs += [(f"work.{i}.colour", "colours", step.colour) for i, step in enumerate(loaf.work) if isinstance(step, Dust)]
     refs += [(f"work.{i}.pieces", "pieces", step.pieces) for i, step in enumerate(loaf.work) if isinstance(step, Press)]
-    refs += [
-        (f"work.{i}.pieces.{j}.pieces", "pieces", item.pieces)
-        for i, step in enumerate(loaf.work)
-        if isinstance(step, Pour)
-        for j, item in enumerate(step.pieces)
-    ]
+    for i, step in enumerate(loaf.work):
+        if isinstance(step, Pour):
+            refs += [(f"work.{i}.pieces.{j}.pieces", "pieces", item.pieces) for j, item in enumerate(step.pieces)]
+            for j, item in enumerate(step.shreds):
+                refs += [(f"work.{i}.shreds.{j}.colour", "colours", item.colour)] if item.colour else []
+                refs += [(f"work.{i}.shreds.{j}.formula", "formulas", item.formula)] if item.formula else []
     return refs
 
 

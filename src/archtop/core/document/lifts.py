@@ -110,11 +110,25 @@ def _lift_to_7(data: dict[str, Any]) -> dict[str, Any]:
 
 
 def _lift_to_8(data: dict[str, Any]) -> dict[str, Any]:
-    """Version 8 casts again where moulds are too few; until then all was mixed once, so there were enough of them."""
+    """Version 8 casts again where moulds are too few; until then all was mixed once, so there were enough of them.
+
+    Shreds of a pour became several, each with a name and, where it is known, a colour.
+    """
     lifted = {**data, "version": 8}
+    if isinstance(data.get("work"), list):
+        lifted["work"] = [_with_shreds(step) if isinstance(step, dict) else step for step in data["work"]]
     if isinstance(data.get("pieces"), list):
         lifted["pieces"] = [_with_moulds(piece) for piece in data["pieces"]]
     return lifted
+
+
+def _with_shreds(step: dict[str, Any]) -> dict[str, Any]:
+    kept = {key: value for key, value in step.items() if key not in ("shreds_g", "grated", "shreds_lot")}
+    if not step.get("shreds_g"):
+        return kept
+    grated = step.get("grated", "shreds")
+    shreds = {"id": f"shreds-{step.get('id', '')}"[:40], "name": str(grated).capitalize(), "grams": step["shreds_g"]}
+    return {**kept, "shreds": [{**shreds, "grated": grated, "lot": step.get("shreds_lot")}]}
 
 
 def _with_moulds(piece: Any) -> Any:

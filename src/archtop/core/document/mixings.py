@@ -8,6 +8,7 @@ from typing import NamedTuple
 from archtop.core.base import PotId
 from archtop.core.document.contents import Contents
 from archtop.core.document.fillings import Filling, fillings_of
+from archtop.core.document.stirred_in import shreds_stirred_in
 
 __all__ = ["Mixing", "batch_of", "mixings_of"]
 
@@ -48,6 +49,9 @@ def mixings_of(loaf: Contents) -> Iterator[Mixing]:
         for filling in fillings_of(loaf, piece):
             pot = PotId.cast(piece.id).filling(filling.number)
             yield Mixing(pot, filling.named(piece.name), piece.formula or loaf.formula, filling)
+    for _, shreds in shreds_stirred_in(loaf):
+        if shreds.cast:
+            yield Mixing(PotId.cast(shreds.id), shreds.name, shreds.formula or loaf.formula, Filling(1, 1, 1, 1))
 
 
 def batch_of(loaf: Contents) -> dict[str, PotId]:

@@ -90,8 +90,8 @@ class ColourField:
         source = np.full(x.shape, NOWHERE, dtype=np.int16)
         asked = inside & ~embed
         self._ask(told, section, (x, z), asked, (colours, source))
-        for ellipse in self._shreds(section, y):
-            colours[asked & _in_ellipse(x, z, ellipse)] = SHREDS
+        for ellipse, colour in self._shreds(section, y):
+            colours[asked & _in_ellipse(x, z, ellipse)] = colour
         colours[embed & inside] = _EMBED
         for key, outline in zip(told.laid, told.outlines, strict=True):
             if (laid := self.embeds[key]).poured:
@@ -171,11 +171,14 @@ class ColourField:
             if abs(item.y - y) < item.radius
         )
 
-    def _shreds(self, section: Section, y: float) -> Iterator[Ellipse]:
-        for i, (step, done) in enumerate(zip(self.loaf.work, self.fills, strict=True)):
-            if isinstance(step, Pour) and step.shreds_g:
+    def _shreds(self, section: Section, y: float) -> Iterator[tuple[Ellipse, int]]:
+        """Shreds where a face cuts them, with the number of their colour."""
+        for step, done in zip(self.loaf.work, self.fills, strict=True):
+            for shreds in step.shreds if isinstance(step, Pour) else ():
                 half = section.half + max(section.lean * done.level_after_mm, 0.0)
-                yield from shred_cuts(shreds_in(done, step.shreds_g, step.grated, i), half, y, self.random)
+                colour = SHREDS if shreds.colour is None else self.numbers[shreds.colour]
+                for ellipse in shred_cuts(shreds_in(done, shreds), half, y, self.random):
+                    yield ellipse, colour
 
     def grazed(self, y: float) -> Iterator[tuple[Pour, str]]:
         """Embeds onto which a pour falls from high enough to plunge, at ``y``: the pour and their names."""

@@ -14,11 +14,12 @@ from typing import NamedTuple
 import numpy as np
 import shapely
 
+from archtop.core.document import Shreds
 from archtop.core.geometry import Mould, Prism
 from archtop.core.pours import Fill
 from archtop.core.trade import SHREDS_G_ML, Grated, Made
 
-__all__ = ["Cut", "Ellipse", "Lying", "Shreds", "radius_of", "shred_cuts", "shreds_in", "stirred"]
+__all__ = ["Cut", "Ellipse", "Lying", "ShredsLying", "radius_of", "shred_cuts", "shreds_in", "stirred"]
 
 _TRIES = 40
 # Long and short side of a shred's cross cut [mm]: stated guesses.
@@ -58,14 +59,14 @@ class Ellipse(NamedTuple):
     turn: float
 
 
-class Shreds(NamedTuple):
-    """Shreds of a pour: between two heights [mm], their share of it, how they were grated, the step."""
+class ShredsLying(NamedTuple):
+    """Shreds of a pour: between two heights [mm], their share of it, how they were grated, their id."""
 
     low: float
     high: float
     share: float
     grated: Grated
-    step: int
+    key: str
 
 
 def radius_of(piece: Made) -> float:
@@ -124,14 +125,14 @@ def _anywhere(
     return between(-wide, wide), y, z
 
 
-def shreds_in(fill: Fill, shreds_g: float, grated: Grated, step: int) -> Shreds:
-    """What a pour's shreds take of it."""
-    share = shreds_g / SHREDS_G_ML / max(fill.room_ml, 1e-9)
-    return Shreds(fill.level_before_mm, fill.level_after_mm, min(share, 1.0), grated, step)
+def shreds_in(fill: Fill, shreds: Shreds) -> ShredsLying:
+    """What shreds of one kind take of their pour."""
+    share = shreds.grams / SHREDS_G_ML / max(fill.room_ml, 1e-9)
+    return ShredsLying(fill.level_before_mm, fill.level_after_mm, min(share, 1.0), shreds.grated, shreds.id)
 
 
 def shred_cuts(
-    shreds: Shreds, half: float, y: float, random_of: Callable[..., np.random.Generator]
+    shreds: ShredsLying, half: float, y: float, random_of: Callable[..., np.random.Generator]
 ) -> Iterator[Ellipse]:
     """What a face at ``y`` shows of shreds; faces nearer to each other than a shred is long show the same ones.
 
@@ -139,7 +140,7 @@ def shred_cuts(
     """
     long, short = _CUTS[shreds.grated]
     slab, drift = int(y // _SLAB_MM), (y % _SLAB_MM) / _SLAB_MM - 0.5
-    random = random_of("shreds", shreds.step, slab)
+    random = random_of("shreds", shreds.key, slab)
     deep = shreds.high - shreds.low
     # They may lie over each other: so many leave just the right share uncovered (Boolean model, Matheron 1975).
     count = round(-math.log(max(1 - shreds.share, 1e-3)) * 2 * half * deep / (math.pi / 4 * long * short))

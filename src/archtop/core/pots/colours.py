@@ -18,7 +18,16 @@ from archtop.core.colour import (
     lab_of,
     reflectance_of,
 )
-from archtop.core.document import Colour, Loaf, Pour, batch_of, colours_used, frosting_colours
+from archtop.core.document import (
+    Colour,
+    Loaf,
+    Pour,
+    Shreds,
+    batch_of,
+    colours_used,
+    frosting_colours,
+    shreds_stirred_in,
+)
 from archtop.core.pots.pot import Pot
 from archtop.core.pours import Layer
 from archtop.core.resolved import ResolvedLoaf
@@ -104,7 +113,13 @@ def _made_in(loaf: Loaf, colour: str) -> tuple[PotId, str | None]:
         if embed.figure
     ]
     cast += [(shown, PotId.cast(piece.id), piece.formula) for piece in loaf.pieces for shown in piece.colours]
+    cast += [(item.colour, PotId.cast(item.id), item.formula) for item in _blocks(loaf) if item.colour]
     return next(((pot, formula) for made_in, pot, formula in cast if made_in == colour), (LOAF, None))
+
+
+def _blocks(loaf: Loaf) -> list[Shreds]:
+    """Shreds that are grated from blocks of this loaf."""
+    return [shreds for _, shreds in shreds_stirred_in(loaf) if shreds.cast]
 
 
 def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
@@ -157,6 +172,7 @@ def _only_melted(of: ResolvedLoaf) -> frozenset[str]:
     cast = [shown for embed in mixed for shown in embed.colours]
     cast += [embed.figure.colour for embed in loaf.embeds if embed.figure]
     cast += [shown for piece in loaf.pieces if piece.make.pot is not None for shown in piece.colours]
+    cast += [item.colour for item in _blocks(loaf) if item.colour]
     poured = [share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours]
     piped = frosting_colours(loaf.frosting) if loaf.frosting else ()
     return frozenset(melted) - {*cast, *poured, *piped}

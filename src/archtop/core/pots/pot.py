@@ -28,7 +28,7 @@ __all__ = [
     "ways_to_weigh",
 ]
 
-PotKind = Literal["column", "loaf", "cavity", "slab", "dough", "piped", "frosting", "batch"]
+PotKind = Literal["column", "loaf", "cavity", "slab", "block", "dough", "piped", "frosting", "batch"]
 # What no scale of the trade weighs is told to this step.
 _FINEST_G = 0.01
 

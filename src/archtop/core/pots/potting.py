@@ -19,6 +19,7 @@ from archtop.core.document import (
     batch_of,
     fillings_of,
     mixings_of,
+    shreds_stirred_in,
 )
 from archtop.core.pots.additions import Wanted, additions_for, whole_batter
 from archtop.core.pots.casting_length import cast_length
@@ -29,7 +30,7 @@ from archtop.core.pots.scent_mixes import scent_mixes
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top import TopPlan, mound_colours
-from archtop.core.trade import Made
+from archtop.core.trade import Made, block_g
 
 __all__ = ["Potter", "pots_of", "volumes_of"]
 
@@ -54,6 +55,7 @@ def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot,
     loaf, potter = of.loaf, Potter(of)
     casts = [cast for i in range(len(loaf.embeds)) for cast in _columns(of, potter, i)]
     casts += [cast for piece in loaf.pieces for cast in _small_pieces(of, potter, piece)]
+    casts += _blocks(of)
     pots = [_pot_for_casts(potter, loaf, pot, together) for pot, together in _in_order(loaf, casts)]
     frosting = _frosting_needs(loaf, top)
     if loaf.frosting and loaf.frosting.formula:
@@ -192,6 +194,16 @@ def _small_pieces(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[_
         return
     for filling in fillings_of(of.loaf, piece):
         yield from _one_filling(piece, filling, potter)
+
+
+def _blocks(of: ResolvedLoaf) -> Iterator[_ToCast]:
+    """Blocks that shreds are grated from."""
+    for _, shreds in shreds_stirred_in(of.loaf):
+        if shreds.cast and shreds.colour:
+            formula = of.formula_of(shreds.formula).id
+            volume = block_g(shreds.grams * of.loaf.moulds) / of.density[formula]
+            needs = _casting(shreds.id, shreds.name, shreds.colour, volume)
+            yield _ToCast(PotId.cast(shreds.id), shreds.name, "block", formula, needs)
 
 
 def _one_filling(piece: Pieces, filling: Filling, potter: Potter) -> Iterator[_ToCast]:

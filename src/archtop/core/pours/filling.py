@@ -202,19 +202,20 @@ class _Filling:
 
 def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> float:
     """Volume [mm³] that shreds and small pieces take of a pour with ``room`` [mm³] for everything."""
-    shreds = step.shreds_g / SHREDS_G_ML * 1000
+    shreds = sum(item.grams for item in step.shreds) / SHREDS_G_ML * 1000
     pieces = sum(made[item.pieces].each_ml * item.count for item in step.pieces) * 1000
-    packing = packing_of(step.grated)
     # Each kind claims its own heap of the pour; together the heaps cannot be larger than the pour.
-    heap = shreds / packing + pieces / LOOSE_PIECES
+    heaps = sum(item.grams / SHREDS_G_ML * 1000 / packing_of(item.grated) for item in step.shreds)
+    heap = heaps + pieces / LOOSE_PIECES
     if heap > room:
         most = room * (shreds + pieces) / heap
+        binds = [f"{packing_of(grated):.0%} of {grated}" for grated in dict.fromkeys(i.grated for i in step.shreds)]
+        binds += [f"{LOOSE_PIECES:.0%} of pieces"] if pieces else []
         raise InputError.one(
             "pour.too_full",
-            f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds_g",
+            f"work.{i}.pieces" if step.pieces else f"work.{i}.shreds",
             f"{(shreds + pieces) / 1000:.0f} ml",
-            f"the pour has room for {room / 1000:.0f} ml, and batter binds at most {packing:.0%} of {step.grated} "
-            f"or {LOOSE_PIECES:.0%} of pieces",
+            f"the pour has room for {room / 1000:.0f} ml, and batter binds at most {' or '.join(binds)}",
             f"Stir in at most {most / 1000:.0f} ml, or pour higher.",
         )
     return shreds + pieces

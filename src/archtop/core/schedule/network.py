@@ -16,7 +16,17 @@ from pydantic import Field
 
 from archtop.core.base import Basis, Frozen, JobKey, PotId, Rate
 from archtop.core.chemistry import Measures
-from archtop.core.document import Batch, Embed, Figurine, Filling, Loaf, Pieces, fillings_of
+from archtop.core.document import (
+    Batch,
+    Embed,
+    Figurine,
+    Filling,
+    Loaf,
+    Pieces,
+    Shreds,
+    fillings_of,
+    shreds_stirred_in,
+)
 from archtop.core.embeds import EmbedPlan
 from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.waits import Wait
@@ -29,6 +39,7 @@ JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "cut", "cured"]
 
 # How long hands are at it [min]: stated guesses, lye and washing up included.
 _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
+_GRATE_MIN = 30
 _POUR_MIN, _STEP_MIN = 75, 8
 # What is melted needs no pot to be mixed in.
 _MELT = "Melt and pour"
@@ -169,6 +180,9 @@ class _Weaving:
         for piece in loaf.pieces:
             if not piece.lot:
                 self.pieces(piece)
+        for _, shreds in shreds_stirred_in(loaf):
+            if shreds.cast:
+                self.block(shreds)
         for batch in loaf.batches:
             self.together(batch)
         if any(finish.of_kind.again_h for finish in loaf.top.finishes):
@@ -279,6 +293,16 @@ class _Weaving:
         self.cast(inner, filling.named(f"{figure.name} of {embed.name}"), mould, own)
         age = Wait(earliest_h=0, latest_h=own.latest_h, why="The figure is cast before its surround.")
         self.link(f"out.{inner}", f"cast.{PotId.cast(embed.id).filling(filling.number).job}", age)
+
+    def block(self, shreds: Shreds) -> None:
+        """Cast, left overnight, grated, and left to dry a little."""
+        key = shreds.id
+        self.job(f"cast.{key}", "cast", f"Cast the block for {shreds.name}", _CAST_MIN)
+        self.job(f"out.{key}", "turn out", f"Grate {shreds.name}", _GRATE_MIN)
+        self.link(f"cast.{key}", f"out.{key}", self.wait("block", "any", None))
+        self.hold(_Mould(f"block {shreds.name}", f"block mould for {shreds.name}", 1), f"cast.{key}", f"out.{key}")
+        self.in_a_pot(f"cast.{key}")
+        self.link(f"out.{key}", "pour", self.wait("shreds", "any", None))
 
     def young_enough(self, cast: str, wait: Wait) -> None:
         if wait.latest_h is not None:

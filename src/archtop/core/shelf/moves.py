@@ -7,7 +7,19 @@ from typing import Literal
 
 from archtop.core.base import LOAF, Frozen, PotId, StepKey
 from archtop.core.cuts import CutPlan
-from archtop.core.document import Embed, Lay, Loaf, LotKey, LotKind, Pieces, Pour, Press, fillings_of
+from archtop.core.document import (
+    Embed,
+    Lay,
+    Loaf,
+    LotKey,
+    LotKind,
+    Pieces,
+    Pour,
+    Press,
+    Shreds,
+    fillings_of,
+    shreds_stirred_in,
+)
 from archtop.core.embeds import EmbedPlan
 from archtop.core.pots import Pot
 from archtop.core.resolved import ResolvedLoaf
@@ -35,7 +47,8 @@ def shelf_moves(
 
     :param embeds: as they lie, by id
     """
-    return {**dict(_castings(of, embeds)), **dict(_into_the_loaf(of, embeds)), **_put_by(of.loaf, pots, cuts)}
+    made = {**dict(_castings(of, embeds)), **dict(_grated(of.loaf))}
+    return {**made, **dict(_into_the_loaf(of, embeds)), **_put_by(of.loaf, pots, cuts)}
 
 
 def _column(embed: Embed, piece: EmbedPlan, columns: int) -> ShelfMove:
@@ -79,6 +92,13 @@ def _castings(of: ResolvedLoaf, embeds: Mapping[str, EmbedPlan]) -> Iterator[tup
             yield PotId.cast(piece.id).filling(filling.number).step("made"), moves
 
 
+def _grated(loaf: Loaf) -> Iterator[tuple[StepKey, tuple[ShelfMove, ...]]]:
+    """Blocks that are cast for this loaf and grated."""
+    for step, shreds in shreds_stirred_in(loaf):
+        if shreds.cast:
+            yield PotId.cast(shreds.id).step("made"), (_shreds(loaf, step, shreds, 1),)
+
+
 def _made(piece: Pieces, count: int, density: float) -> Iterator[ShelfMove]:
     """So many pieces, and what cutting them leaves."""
     how = piece.make.made(count)
@@ -94,6 +114,20 @@ def _made(piece: Pieces, count: int, density: float) -> Iterator[ShelfMove]:
             count=0,
             grams=how.left_ml * density,
         )
+
+
+def _shreds(loaf: Loaf, step: Pour, shreds: Shreds, sign: int) -> ShelfMove:
+    """All the shreds of one kind, for every mould."""
+    return ShelfMove(
+        lot=shreds.lot,
+        own=None if shreds.lot else shreds.id,
+        name=shreds.name,
+        kind="shreds",
+        colour=shreds.colour or step.colours[0].colour,
+        material="silicone",
+        count=0,
+        grams=sign * shreds.grams * loaf.moulds,
+    )
 
 
 def _into_the_loaf(
@@ -112,19 +146,7 @@ def _into_the_loaf(
                 yield LOAF.step("press", step.id), (taken(step.pieces, step.count),)
             case Pour():
                 moves = [taken(item.pieces, item.count) for item in step.pieces]
-                if step.shreds_lot and step.shreds_g:
-                    moves.append(
-                        ShelfMove(
-                            lot=step.shreds_lot,
-                            own=None,
-                            name=f"Shreds in {step.name}",
-                            kind="shreds",
-                            colour=step.colours[0].colour,
-                            material="silicone",
-                            count=0,
-                            grams=-step.shreds_g * loaf.moulds,
-                        )
-                    )
+                moves += [_shreds(loaf, step, item, -1) for item in step.shreds if item.lot or item.cast]
                 if moves:
                     yield LOAF.step("pour", step.id), tuple(moves)
 

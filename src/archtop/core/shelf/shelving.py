@@ -14,7 +14,7 @@ from typing import Literal, NamedTuple
 
 from archtop.core.base import Frozen
 from archtop.core.colour import difference, lab_of, reflectance_of
-from archtop.core.document import Loaf, Lot, LotKey, Pour, pieces_used
+from archtop.core.document import Loaf, Lot, LotKey, pieces_used, shreds_stirred_in
 from archtop.core.embeds import row_of
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.schedule import wait_for
@@ -108,9 +108,9 @@ def _takes(of: ResolvedLoaf, each_g: Mapping[str, float]) -> Iterator[_Taken]:
         if piece.lot:
             count = (used.get(piece.id, 0) or piece.count) * loaf.moulds
             yield _Taken(piece.lot, piece.name, count, each_g[piece.id] * count)
-    for step in loaf.work:
-        if isinstance(step, Pour) and step.shreds_lot and step.shreds_g:
-            yield _Taken(step.shreds_lot, f"{step.grated} in {step.name}", 0, step.shreds_g * loaf.moulds)
+    for step, shreds in shreds_stirred_in(loaf):
+        if shreds.lot:
+            yield _Taken(shreds.lot, f"{shreds.name} in {step.name}", 0, shreds.grams * loaf.moulds)
 
 
 def _use(lot: Lot | None, taken: _Taken, pour_on: dt.date | None) -> ShelfUse:
@@ -185,9 +185,9 @@ def _in_loaf(lot: Lot, name: str, loaf: Loaf) -> Iterator[str]:
             if piece.make.kind == "dough" and not piece.lot and _alike(lot, srgb[piece.colour]):
                 yield f"{name} kneads {piece.name} in a colour like it."
     elif lot.kind in ("shreds", "trimmings"):
-        for step in loaf.work:
-            if isinstance(step, Pour) and step.shreds_g and not step.shreds_lot:
-                yield f"{name} stirs {step.shreds_g:.0f} g of {step.grated} into {step.name}."
+        for step, shreds in shreds_stirred_in(loaf):
+            if not shreds.lot:
+                yield f"{name} stirs {shreds.grams:.0f} g of {shreds.name} into {step.name}."
     else:
         for piece in loaf.pieces:
             if piece.make.kind == lot.kind and not piece.lot and _alike(lot, srgb[piece.colour]):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from archtop.core.base import PotId
-from archtop.core.document import Filling, Pieces, fillings_of
+from archtop.core.document import Filling, Pieces, fillings_of, shreds_stirred_in
 from archtop.core.pots import Cast, Melted, Pot
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
@@ -14,10 +14,17 @@ from archtop.core.trade import BASE_CAUTION
 
 __all__ = ["casting_steps", "finishing_steps", "melting_steps"]
 
+_GRATERS = {
+    "crumbs": "Rub it through the fine side, or crumble it.",
+    "shreds": "On the coarse side of the grater.",
+    "curls": "With a peeler or a plane, in long curls.",
+}
+
 _FILLS = {
     "column": ("Fill the mould", "Tap out the air; cover; write the hour on it."),
     "cavity": ("Fill the mould", "Tap out the air; scrape off flat; cover; write the hour on it."),
     "slab": ("Pour the sheet", "Level it; cover; cut it when it is firm but not yet hard. Keep the offcuts."),
+    "block": ("Pour the block", "Into any mould; cover it and leave it overnight, until it holds together."),
     "dough": ("Leave it for dough", "Covered, until it no longer sticks; then knead, shape and let it rest."),
     "piped": ("Pipe ahead", "Onto paper; leave them about two days before they are pressed in."),
 }
@@ -30,6 +37,8 @@ def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
         named = PotId.parse(cast.id)
         if cast.kind == "column":
             yield _out(named, cast.name)
+        if cast.kind == "block":
+            yield _grating(of, named, cast.name)
         if named.item in of.pieces:
             piece = of.pieces[named.item]
             yield from finishing_steps(piece, fillings_of(of.loaf, piece)[named.number - 1])
@@ -49,6 +58,19 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
         title=f"{title}: {cast.name}",
         detail=detail,
         amounts=tuple(Amount(key=f"fill-{bowl.key}", label=bowl.name, value=bowl.ml, unit="ml") for bowl in cast.bowls),
+    )
+
+
+def _grating(of: ResolvedLoaf, named: PotId, name: str) -> Step:
+    shreds = next(shreds for _, shreds in shreds_stirred_in(of.loaf) if shreds.id == named.item)
+    return Step(
+        key=str(named.step("made")),
+        stage=name,
+        do="shape",
+        title=f"Grate {name}",
+        detail=f"{_GRATERS[shreds.grated]} Spread them out to dry a little, so that they do not clump. Young soap is "
+        "still caustic: gloves on.",
+        amounts=(Amount(key="shreds", label=name, value=shreds.grams * of.loaf.moulds, unit="g"),),
     )
 
 

@@ -4,7 +4,7 @@ from archtop.core.trade.bases import BASE_CAUTION, BASES, Base, BaseName
 from archtop.core.trade.column_pours import COLUMN_POURS, AnyColumnPour, ByTurns, ColumnPour, Spot
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
 from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Shelf, cut_on_side
-from archtop.core.trade.grated import LOOSE_PIECES, SHREDS_G_ML, Grated, packing_of
+from archtop.core.trade.grated import GRATING_LOSS, LOOSE_PIECES, SHREDS_G_ML, Grated, block_g, packing_of
 from archtop.core.trade.motifs import MOTIFS, Motif, MotifKind, MotifName, MotifSize, motif_of, sine_length
 from archtop.core.trade.techniques import TECHNIQUES, AnyTechnique, Ground, Here, Layer, Technique, technique_of
 from archtop.core.trade.tips import TIPS, Bead, Tip, TipKind, bead_of, opening_of
@@ -15,6 +15,7 @@ __all__ = [
     "BASE_CAUTION",
     "COLUMN_POURS",
     "FINISHES",
+    "GRATING_LOSS",
     "LOOSE_PIECES",
     "MOTIFS",
     "SHREDS_G_ML",
@@ -51,6 +52,7 @@ __all__ = [
     "WaitOf",
     "Way",
     "bead_of",
+    "block_g",
     "cut_on_side",
     "dough_ml",
     "motif_of",

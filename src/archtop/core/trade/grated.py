@@ -10,7 +10,7 @@ from typing import Final, Literal
 
 from archtop.core.base import read_table
 
-__all__ = ["LOOSE_PIECES", "SHREDS_G_ML", "Grated", "packing_of"]
+__all__ = ["GRATING_LOSS", "LOOSE_PIECES", "SHREDS_G_ML", "Grated", "block_g", "packing_of"]
 
 Grated = Literal["crumbs", "shreds", "curls"]
 
@@ -18,8 +18,20 @@ Grated = Literal["crumbs", "shreds", "curls"]
 SHREDS_G_ML: Final = 1.03
 # Random close packing of equal balls: Scott & Kilgour 1969, J. Phys. D 2:863, give 0.6366.
 LOOSE_PIECES: Final = 0.64
+# A block that has stood for a night or two has lost a little water already, and the grater keeps some of it: a stated
+# guess, as a share of the shreds.
+GRATING_LOSS: Final = 0.05
 
 
 def packing_of(grated: Grated) -> float:
     """Share of a loose heap that is soap [-], by how it was grated."""
     return next(float(row["packing"]) for row in read_table("packing") if row["grated"] == grated)
+
+
+def block_g(shreds_g: float) -> float:
+    """What a block weighs fresh that so many shreds are grated from [g].
+
+    >>> round(block_g(600))
+    630
+    """
+    return shreds_g * (1 + GRATING_LOSS)

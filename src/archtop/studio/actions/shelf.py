@@ -134,7 +134,8 @@ def _reserved(
     found: dict[str, list[tuple[str, int, float]]] = {}
     for row, document in coming:
         named = [*(embed.lot for embed in document.embeds), *(piece.lot for piece in document.pieces)]
-        if not any(named) and not any(getattr(step, "shreds_lot", None) for step in document.work):
+        named += [item.lot for step in document.work if step.do == "pour" for item in step.shreds]
+        if not any(named):
             continue
         try:
             uses = plans.of(row)[1].shelf

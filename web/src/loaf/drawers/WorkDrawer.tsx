@@ -2,7 +2,6 @@ import { ArrowDown, ArrowUp, Plus, X } from "lucide-react";
 import type { Pour, Press } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
-import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -22,8 +21,8 @@ import { DustFields } from "./DustFields";
 import { HangerFields } from "./HangerFields";
 import { InPourRows } from "./InPourRows";
 import { KeptRows } from "./KeptRows";
-import { LotChoice } from "./LotChoice";
 import { SharesEditor } from "./SharesEditor";
+import { ShredsRows } from "./ShredsRows";
 import { TechniqueFields } from "./TechniqueFields";
 
 /** What is poured and laid, from first to last. */
@@ -154,12 +153,6 @@ function LevelMoves({ at }: { at: number }) {
 	);
 }
 
-const GRATED = [
-	["crumbs", "Crumbs"],
-	["shreds", "Shreds"],
-	["curls", "Curls"],
-] as const;
-
 function PressFields({ press }: { press: Press }) {
 	const { document, edit } = useEditor();
 	const patch = (change: Partial<Press>) =>
@@ -196,7 +189,7 @@ function PourFields({ pour }: { pour: Pour }) {
 		edit(patchPour(pour.id, change), `pour ${pour.id} ${Object.keys(change)}`);
 	return (
 		<div className="mt-1 space-y-1.5">
-			<div className="grid grid-cols-[1fr_72px_72px_72px] items-end gap-2">
+			<div className="grid grid-cols-[1fr_72px_72px] items-end gap-2">
 				<TextField label="Name" value={pour.name} onChange={(name) => patch({ name })} />
 				<NumberField
 					label="Level"
@@ -211,54 +204,12 @@ function PourFields({ pour }: { pour: Pour }) {
 					value={pour.fall_mm}
 					onChange={(fall_mm) => patch({ fall_mm })}
 				/>
-				<NumberField
-					label="Shreds"
-					quantity="weight"
-					digits={0}
-					value={pour.shreds_g}
-					onChange={(shreds_g) => patch({ shreds_g })}
-				/>
 			</div>
-			{pour.shreds_g > 0 && (
-				<div className="grid grid-cols-2 items-end gap-2">
-					<SelectField
-						label="Grated to"
-						value={pour.grated}
-						options={GRATED}
-						onChange={(grated) => patch({ grated })}
-					/>
-					<LotChoice
-						label={`Shreds for ${pour.name} from`}
-						none="Not written down"
-						kinds={["shreds", "trimmings"]}
-						value={pour.shreds_lot ?? null}
-						onChange={(shreds_lot) => patch({ shreds_lot })}
-					/>
-				</div>
-			)}
 			<TechniqueFields pour={pour} onChange={patch} />
-			<ShredsLine pour={pour} />
 			{hold && <p className="text-xs text-soft">{hold.says}</p>}
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />
+			<ShredsRows pour={pour} onChange={(shreds) => patch({ shreds })} />
 			<InPourRows pour={pour} onChange={(pieces) => patch({ pieces })} />
 		</div>
-	);
-}
-
-/** What the shreds of a pour come from and take; nothing while the plan is of a pour without them. */
-function ShredsLine({ pour }: { pour: Pour }) {
-	const { live } = useEditor();
-	const use = live.plan.shreds.find((item) => item.pour === pour.id);
-	if (!use || pour.shreds_g === 0) return null;
-	return (
-		<p className="text-sm">
-			A block of{" "}
-			<FigureValue figure={use.block_oils} label={`Oils of the block for ${pour.name}`} digits={0} /> of oils
-			gives them. They take{" "}
-			<FigureValue figure={use.takes} label={`Room of the shreds in ${pour.name}`} digits={0} />, a loose heap
-			of <FigureValue figure={use.heap} label={`Heap of the shreds in ${pour.name}`} digits={0} />:{" "}
-			{use.share_percent.toFixed(use.share_percent < 10 ? 1 : 0)} % of the loaf. At most{" "}
-			<FigureValue figure={use.most} label={`Most shreds in ${pour.name}`} digits={0} /> would go in.
-		</p>
 	);
 }

@@ -13,6 +13,7 @@ const KINDS = {
 	loaf: "The loaf",
 	cavity: "Cavity pieces",
 	slab: "A slab or block to cut",
+	block: "A block to grate",
 	dough: "For dough",
 	piped: "Piped ahead",
 	frosting: "Frosting of its own",

@@ -118,9 +118,9 @@ function RunFields({ run, planned, index, last }: Props) {
 					options={PATTERNS}
 					onChange={(next) => patch({ pattern: next })}
 				/>
-				{(lies || pattern === "each bar") && (
+				{(lies || pattern === "each bar" || pattern === "rings") && (
 					<NumberField
-						label="Rows"
+						label={pattern === "rings" ? "Rings" : "Rows"}
 						digits={0}
 						value={run.rows ?? 1}
 						onChange={(rows) => patch({ rows: Math.max(1, Math.round(rows)) })}

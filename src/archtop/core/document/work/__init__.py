@@ -7,10 +7,10 @@ from archtop.core.document.work.dust import Dust
 from archtop.core.document.work.hanger import Hanger
 from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.lay import Lay
-from archtop.core.document.work.pour import InPour, Pour
+from archtop.core.document.work.pour import InPour, Pour, Shreds
 from archtop.core.document.work.press import Press
 
-__all__ = ["STEPS", "Dust", "Hanger", "InPour", "Lay", "Pour", "Press", "Work"]
+__all__ = ["STEPS", "Dust", "Hanger", "InPour", "Lay", "Pour", "Press", "Shreds", "Work"]
 
 STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust))
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from archtop.core.base import Frozen
+from archtop.core.base import Frozen, InputError
 from archtop.core.document.ids import Id, LotKey, Name
 from archtop.core.document.shares import Shares
 from archtop.core.document.work.effects import Filled, Filling, Telling
@@ -14,7 +14,7 @@ from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
 from archtop.core.trade import AnyTechnique, Grated, Layer, Technique, technique_of
 
-__all__ = ["InPour", "Pour"]
+__all__ = ["InPour", "Pour", "Shreds"]
 
 # From higher than this a stream is no longer laid over a spatula.
 _LOW_MM = 20.0
@@ -27,11 +27,35 @@ class InPour(Frozen):
     count: Annotated[int, Field(ge=1, le=2000)]
 
 
+class Shreds(Frozen):
+    """Grated soap of one kind, so much of it in one mould. ``colour`` ``None``: of no colour of this loaf.
+
+    ``cast``: grated from a block that is cast for this loaf, of ``formula`` (``None``: the loaf's own); else it is
+    there already, as ``lot`` on the shelf where that is written down.
+    """
+
+    id: Id
+    name: Name = "Shreds"
+    grams: Annotated[float, Field(gt=0, le=100_000)]
+    grated: Grated = "shreds"
+    colour: Id | None = None
+    cast: bool = False
+    formula: Id | None = None
+    lot: LotKey | None = None
+
+    @model_validator(mode="after")
+    def _of_one_source(self) -> Shreds:
+        if self.cast and (self.lot or self.colour is None):
+            what, remedy = ("lot", "Choose one of the two.") if self.lot else ("no colour", "Choose its colour.")
+            raise InputError.one("shreds.cast", "cast", what, "a block is cast of a colour of this loaf", remedy)
+        return self
+
+
 class Pour(NamedStep):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
-    ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``grated``: how the shreds were; ``shreds_lot``:
-    where they lie on the shelf. ``thickness``: the stage it is poured at, where that is not left to the clock.
+    ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``thickness``: the stage it is poured at, where
+    that is not left to the clock.
     """
 
     label = "Pour"
@@ -41,13 +65,16 @@ class Pour(NamedStep):
     name: Name
     to_mm: Annotated[float, Field(gt=0, le=500)]
     colours: Shares
-    shreds_g: Annotated[float, Field(ge=0, le=100000)] = 0.0
-    grated: Grated = "shreds"
-    shreds_lot: LotKey | None = None
+    shreds: Annotated[tuple[Shreds, ...], Field(max_length=12)] = ()
     pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
     technique: AnyTechnique = Layer()
     thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
+
+    @property
+    def shreds_g(self) -> float:
+        """All of its shreds [g]."""
+        return sum(item.grams for item in self.shreds)
 
     def strews(self) -> tuple[tuple[str, int], ...]:
         """Those stirred in."""
@@ -72,4 +99,15 @@ class Pour(NamedStep):
         first = "Low over a spatula: " if self.fall_mm < _LOW_MM else "Pour "
         goes_in = self.goes_in.says(self.fall_mm)
         detail = around.waits.get(self.id, "") + first + shares + (f". {goes_in}" if goes_in else "")
+        if mixed_in := self._stirred_in(around):
+            detail += f"{'' if detail.endswith('.') else '.'} {mixed_in}"
         return Words("pour", f"Pour {self.name}", detail, ("batter", "level"))
+
+    def _stirred_in(self, around: Around) -> str:
+        """What is in it besides batter, and how it goes in."""
+        pieces = [f"{item.count} {around.pieces[item.pieces]}" for item in self.pieces]
+        shreds = [f"{item.grams:g} g of {item.name}" for item in self.shreds]
+        if not pieces and not shreds:
+            return ""
+        said = f"With {' and '.join([*shreds, *pieces])}: stir in by thirds, scrape the bottom"
+        return said + ("; tap it when it is half full." if shreds else ".")

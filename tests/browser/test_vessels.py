@@ -1,0 +1,70 @@
+"""What one mixing fills: several moulds, cups, columns of several colours, blocks that are grated."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Desk
+
+
+def test_three_loaves_come_out_of_one_batch(page: Page, desk: Desk) -> None:
+    desk.start("Three alike")
+    before = desk.millilitres("batter-in-mould")
+    desk.pull("Mould")
+    page.get_by_label("How many are filled").fill("3")
+    expect(page.get_by_text("× 3")).to_be_visible()
+    expect(page.locator("[data-pot='loaf']")).to_contain_text(re.compile(r"4\d\d\d g"))
+    assert desk.millilitres("batter-in-mould") == before
+    desk.wait_until_saved()
+    desk.work_until("Pour Whole loaf")
+    expect(page.get_by_role("region", name="Now")).to_contain_text("Each of the three:")
+
+
+def test_a_tray_of_cups_is_turned_out_whole(page: Page, desk: Desk) -> None:
+    desk.start("Cups")
+    desk.pull("Mould")
+    page.get_by_label("Kind").select_option(label="Cups on a tray")
+    page.get_by_role("button", name="Keep it on the shelf of moulds").click()
+    expect(page.get_by_text("is on the shelf. How many you own")).to_be_visible()
+    desk.go("Top")
+    page.get_by_role("button", name="Add a run").click()
+    page.get_by_label("Where").select_option(label="Rings")
+    page.get_by_label("Rings").fill("2")
+    desk.wait_until_saved()
+    desk.go("Cut")
+    expect(page.get_by_text("12 cups")).to_be_visible()
+    expect(page.get_by_text("Each cup")).to_be_visible()
+    desk.work_until("Turn out the twelve")
+
+
+def test_a_column_of_three_colours_is_stirred_with_a_stick(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Stirred")
+    page.locator("[data-piece='lantern-2']").focus()
+    page.get_by_label("Several colours in it").check()
+    page.get_by_role("button", name="Another colour").first.click()
+    page.get_by_role("textbox", name="Share").first.fill("60")
+    shares = page.get_by_role("textbox", name="Share")
+    expect(shares.nth(1)).to_have_value("20")
+    page.get_by_label("Stick through, times").fill("3")
+    pot = page.locator("[data-pot='cast-lantern-2']")
+    expect(pot.get_by_role("listitem")).to_have_count(3)
+    desk.wait_until_saved()
+    desk.work_until("Fill the mould: Vermilion lantern")
+    expect(page.get_by_role("region", name="Now")).to_contain_text("draw a stick through it 3 times")
+
+
+def test_two_kinds_of_shreds_are_cast_grated_and_stirred_in(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Shavings")
+    desk.pull("Inside")
+    stir = page.get_by_role("button", name="Stir in shreds").first
+    stir.click()
+    stir.click()
+    first = page.locator("[data-shreds='shreds']")
+    first.get_by_label("Grated from").select_option(label="A block cast for it")
+    expect(page.locator("[data-pot='cast-shreds']")).to_be_visible()
+    expect(page.locator("[data-shreds]")).to_have_count(2)
+    desk.wait_until_saved()
+    desk.work_until("Grate Shreds")
+    expect(page.get_by_role("region", name="Now")).to_contain_text("so that they do not clump")
