@@ -51,7 +51,7 @@ def test_a_column_of_three_colours_is_stirred_with_a_stick(page: Page, desk: Des
     pot = page.locator("[data-pot='cast-lantern-2']")
     expect(pot.get_by_role("listitem")).to_have_count(3)
     desk.wait_until_saved()
-    desk.work_until("Fill the mould: Vermilion lantern")
+    desk.work_until("Fill the mould: Saffron lantern")
     expect(page.get_by_role("region", name="Now")).to_contain_text("draw a stick through it 3 times")
 
 

@@ -26,12 +26,13 @@ _CLOSE_MM = 0.02
 
 
 class BackTarget(Frozen):
-    """``use`` so much of it: grams of a scent blend, grams of a fat, ml of the largest bowl, grams of shreds.
+    """``use`` so much of it: grams of a scent blend, of a fat, of all oils of the loaf's own pot, ml of the largest
+    bowl, grams of shreds.
 
     ``key`` names the blend or the fat. Shreds are stirred into the last pour and take ``share_percent`` of the loaf.
     """
 
-    use: Literal["scent", "fat", "bowl", "shreds"]
+    use: Literal["scent", "fat", "oils", "bowl", "shreds"]
     amount: Annotated[float, Field(gt=0, le=1e6)]
     key: str = ""
     share_percent: Annotated[float, Field(gt=0, le=70)] = 25.0
@@ -67,9 +68,8 @@ def size_back(loaf: Loaf, cupboard: Cupboard, target: BackTarget) -> Backsized:
     low, high = _levels(of, last)
     _refuse_unreachable(target, takes(low), takes(high), loaf.mould.length_mm)
     level = _solve(takes, target.amount, low, high)
-    sized = _with_last(
-        loaf, last, to_mm=level, **(_shreds(loaf, last, target.amount) if target.use == "shreds" else {})
-    )
+    more = _shreds(loaf, last, target.amount) if target.use == "shreds" else {}
+    sized = _with_last(loaf, last, to_mm=level, **more)
     plan_of(of.with_loaf(sized))
     met = takes(level)
     shreds = (
@@ -140,7 +140,8 @@ def _shreds(loaf: Loaf, at: int, grams: float) -> dict[str, tuple[Shreds, ...]]:
 
 def _with_last(loaf: Loaf, at: int, **changes: Any) -> Loaf:
     work = list(loaf.work)
-    work[at] = work[at].model_copy(update=changes)
+    # However it was told, from here on it is told as a level.
+    work[at] = work[at].model_copy(update={"by": "level", **changes})
     return loaf.model_copy(update={"work": tuple(work)})
 
 
@@ -176,6 +177,8 @@ def _taken(result: LoafPlan, target: BackTarget) -> float:
         case "fat":
             lines = [line for line in own.ingredients if line.role in ("oil", "late fat")]
             return sum(line.exact_g for line in lines if line.key == target.key)
+        case "oils":
+            return sum(line.exact_g for line in own.ingredients if line.role in ("oil", "late fat"))
         case "bowl":
             return own.batter.value
         case "shreds":

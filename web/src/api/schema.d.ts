@@ -2401,6 +2401,8 @@ export interface components {
          * Cuts
          * @description Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
          *
+         *     ``slices``: so many, each as thick as that makes them, in place of ``bar_mm``.
+         *
          *     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
          *     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
          *     at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
@@ -2412,6 +2414,8 @@ export interface components {
              * @default 25
              */
             bar_mm: number;
+            /** Slices */
+            slices?: number | null;
             /**
              * Kerf Mm
              * @default 0.6
@@ -2984,7 +2988,8 @@ export interface components {
          * Frosting
          * @description Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
          *
-         *     ``runs`` in the order they are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
+         *     ``held_back_ml``: so much for one mould whatever the runs take; ``None``: what they take. ``runs`` in the order they
+         *     are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
          *     brim; ``waste_percent``: what stays in bag and tip of what is piped.
          */
         Frosting: {
@@ -3006,6 +3011,8 @@ export interface components {
              * @default []
              */
             runs: components["schemas"]["Run"][];
+            /** Held Back Ml */
+            held_back_ml?: number | null;
             /**
              * Bag Mm
              * @default 60
@@ -3375,6 +3382,7 @@ export interface components {
             /**
              * @default {
              *       "bar_mm": 25,
+             *       "slices": null,
              *       "kerf_mm": 0.6,
              *       "front_slice_mm": 0,
              *       "back_slice_mm": 0,
@@ -4054,6 +4062,7 @@ export interface components {
          * Pour
          * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
          *
+         *     ``by``: told as a level, as so many ``under_mm`` under the rim, or as ``batter_ml`` of batter into one mould.
          *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``thickness``: the stage it is poured at, where
          *     that is not left to the clock.
          */
@@ -4067,8 +4076,24 @@ export interface components {
             do: "pour";
             /** Name */
             name: string;
+            /**
+             * By
+             * @default level
+             * @enum {string}
+             */
+            by: "level" | "under the rim" | "batter";
             /** To Mm */
             to_mm: number;
+            /**
+             * Under Mm
+             * @default 10
+             */
+            under_mm: number;
+            /**
+             * Batter Ml
+             * @default 250
+             */
+            batter_ml: number;
             /** Colours */
             colours: components["schemas"]["ColourShare"][];
             /**
@@ -6146,7 +6171,8 @@ export interface components {
         };
         /**
          * BackTarget
-         * @description ``use`` so much of it: grams of a scent blend, grams of a fat, ml of the largest bowl, grams of shreds.
+         * @description ``use`` so much of it: grams of a scent blend, of a fat, of all oils of the loaf's own pot, ml of the largest
+         *     bowl, grams of shreds.
          *
          *     ``key`` names the blend or the fat. Shreds are stirred into the last pour and take ``share_percent`` of the loaf.
          */
@@ -6155,7 +6181,7 @@ export interface components {
              * Use
              * @enum {string}
              */
-            use: "scent" | "fat" | "bowl" | "shreds";
+            use: "scent" | "fat" | "oils" | "bowl" | "shreds";
             /** Amount */
             amount: number;
             /**

@@ -169,7 +169,7 @@ def _without(of: ResolvedLoaf, result: LoafPlan, open_pours: Collection[str], lo
         if batter < _NOTHING_ML:
             continue
         level = _level_for(batter, step, work, of)
-        work.append(step.model_copy(update={"to_mm": level, "colours": shares}))
+        work.append(step.model_copy(update={"by": "level", "to_mm": level, "colours": shares}))
     frosting = loaf.frosting
     if frosting and not frosting.formula:
         frosting = _thinner(
@@ -219,7 +219,7 @@ def _level_for(batter_ml: float, step: Pour, before: Sequence[Work], of: Resolve
     mould = of.loaf.mould
 
     def short(to_mm: float) -> float:
-        tried = step.model_copy(update={"to_mm": to_mm})
+        tried = step.model_copy(update={"by": "level", "to_mm": to_mm})
         try:
             return fill(mould, [*before, tried], of.prisms, of.made)[0][-1].batter.value - batter_ml
         except InputError:

@@ -102,7 +102,8 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
     """
     front = cuts.front_slice_mm + (cuts.kerf_mm if cuts.front_slice_mm > 0 else 0.0)
     back = cuts.back_slice_mm + (cuts.kerf_mm if cuts.back_slice_mm > 0 else 0.0)
-    pitch = cuts.bar_mm + cuts.kerf_mm
+    bar_mm = _bar_mm(length_mm - front - back, cuts)
+    pitch = bar_mm + cuts.kerf_mm
     count = math.floor((length_mm - front - back + cuts.kerf_mm) / pitch + 1e-9)
     if count < 1:
         raise InputError.one(
@@ -113,7 +114,7 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
             "Cut thinner bars or smaller slices.",
         )
     starts = [front + i * pitch for i in range(count)]
-    ends = [start + cuts.bar_mm for start in starts]
+    ends = [start + bar_mm for start in starts]
     for move in cuts.moved:
         if move.wire < count:
             ends[move.wire - 1] += move.by_mm
@@ -128,6 +129,22 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
                 "Move its wires apart again.",
             )
     return tuple(zip(starts, ends, strict=True))
+
+
+def _bar_mm(room_mm: float, cuts: Cuts) -> float:
+    """How thick a bar is: as told, or what so many of them leave to each."""
+    if cuts.slices is None:
+        return cuts.bar_mm
+    each = (room_mm - (cuts.slices - 1) * cuts.kerf_mm) / cuts.slices
+    if each < _THINNEST_MM:
+        raise InputError.one(
+            "cuts.many",
+            "cuts.slices",
+            cuts.slices,
+            f"each would be {max(each, 0):.1f} mm thick; {_THINNEST_MM:g} mm is least",
+            f"Cut {max(1, math.floor((room_mm + cuts.kerf_mm) / (_THINNEST_MM + cuts.kerf_mm)))} at most.",
+        )
+    return each
 
 
 def bars_along(mould: Mould, cuts: Cuts) -> tuple[tuple[float, float], ...]:

@@ -205,7 +205,8 @@ class BaseCoat(Frozen):
 class Frosting(Frozen):
     """Batter piped or spread on top: held back from the loaf's pot, or of its own ``formula`` in its own pot.
 
-    ``runs`` in the order they are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
+    ``held_back_ml``: so much for one mould whatever the runs take; ``None``: what they take. ``runs`` in the order they
+    are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
     brim; ``waste_percent``: what stays in bag and tip of what is piped.
     """
 
@@ -214,6 +215,7 @@ class Frosting(Frozen):
     base: BaseCoat | None = None
     tips: Annotated[tuple[Tip, ...], Field(max_length=20)] = ()
     runs: Annotated[tuple[Run, ...], Field(max_length=40)] = ()
+    held_back_ml: Annotated[float, Field(gt=0, le=100_000)] | None = None
     bag_mm: Annotated[float, Field(ge=20, le=200)] = 60.0
     bag_ml: Annotated[float, Field(ge=20, le=3000)] = 350.0
     practice_ml: Annotated[float, Field(ge=0, le=500)] = 10.0
@@ -292,6 +294,8 @@ class MovedWire(Frozen):
 class Cuts(Frozen):
     """Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
 
+    ``slices``: so many, each as thick as that makes them, in place of ``bar_mm``.
+
     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
     at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
@@ -299,6 +303,7 @@ class Cuts(Frozen):
     """
 
     bar_mm: Annotated[float, Field(ge=5, le=500)] = 25.0
+    slices: Annotated[int, Field(ge=1, le=400)] | None = None
     kerf_mm: Annotated[float, Field(ge=0, le=5)] = 0.6
     front_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
     back_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0

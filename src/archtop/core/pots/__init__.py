@@ -1,5 +1,6 @@
 """Pots: from volumes to what goes on the scale, its warmth, its colours, its label."""
 
+from archtop.core.pots.casting_length import cast_length
 from archtop.core.pots.cling import DEFAULT_FILM_MM, cling_ml
 from archtop.core.pots.colours import (
     ColourPlan,
@@ -47,6 +48,7 @@ __all__ = [
     "Unweighable",
     "WeighedAddition",
     "against_assessment",
+    "cast_length",
     "cling_ml",
     "colour_in_pot",
     "colours_of",

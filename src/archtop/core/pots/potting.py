@@ -360,13 +360,14 @@ def _frosting_needs(loaf: Loaf, top: TopPlan) -> list[PortionNeed]:
         return []
     names = {colour.id: colour.name for colour in loaf.colours}
     kind = "piped" if loaf.frosting.formula else "held back"
+    # Practised once, whatever is piped then; what a hand holds back has no practice told apart.
+    practised_once = 0 if loaf.frosting.held_back_ml else loaf.moulds - 1
     return [
         PortionNeed(
             key=f"frosting-{need.colour}",
             name=f"{names[need.colour]}, {kind}",
             colour=need.colour,
-            # Practised once, whatever is piped then.
-            volume_ml=loaf.moulds * need.total.value - (loaf.moulds - 1) * need.practice_ml,
+            volume_ml=loaf.moulds * need.total.value - practised_once * need.practice_ml,
             use="frosting",
         )
         for need in top.colours

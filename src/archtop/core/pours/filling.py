@@ -14,6 +14,7 @@ from archtop.core.base import Figure, Frozen, InputError, Problem
 from archtop.core.document import Lay, Pour, Press, Work
 from archtop.core.document.work.effects import Filled
 from archtop.core.geometry import Inside, Mould, Prism
+from archtop.core.geometry.inverse import reached_at
 from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
 
 __all__ = ["Fill", "InFace", "Layer", "fill"]
@@ -76,9 +77,13 @@ class _Proud:
 
     def covered(self, low: float, high: float) -> float:
         """Volume [mm³] that goes under as the level rises from ``low`` to ``high`` [mm]; then no longer proud."""
-        under = self.volume if high >= self.top else self.volume * (high - low) / max(self.top - low, 1e-9)
+        under = self.would_cover(low, high)
         self.volume -= under
         return under
+
+    def would_cover(self, low: float, high: float) -> float:
+        """The same, while it still stands there."""
+        return self.volume if high >= self.top else self.volume * (high - low) / max(self.top - low, 1e-9)
 
 
 class _Filling:
@@ -127,8 +132,7 @@ class _Filling:
     def pour(self, step: Pour, i: int) -> Filled:
         """Batter up to a level, around what stands in it."""
         before = self.level
-        _refuse_bad_target(step, i, before, self.mould)
-        self.level = step.to_mm
+        self.level = self.meant(step, i)
         added = self.inside.batter_below(self.level) - self.filled
         covered = sum(item.covered(before, self.level) for item in self.proud)
         room = added - covered
@@ -137,6 +141,31 @@ class _Filling:
         self.filled += added
         self.pressed_mm2 = 0.0
         return Filled(added, stirred, room)
+
+    def meant(self, step: Pour, i: int) -> float:
+        """The level that a pour is to come to [mm], however that is told."""
+        match step.by:
+            case "level":
+                level, field, value = step.to_mm, "to_mm", step.to_mm
+            case "under the rim":
+                level, field, value = self.mould.height_mm - step.under_mm, "under_mm", step.under_mm
+            case "batter":
+                level, field, value = self.level_with(step, i), "batter_ml", step.batter_ml
+        _refuse_bad_target(step, (f"work.{i}.{field}", value), (level, self.level), self.mould)
+        return level
+
+    def level_with(self, step: Pour, i: int) -> float:
+        """The level to which so much batter comes, with what is stirred into it; a little over the rim if it would."""
+        wanted, low, high = step.batter_ml * 1000, self.level, self.mould.height_mm
+
+        def batter(level: float) -> float:
+            added = self.inside.batter_below(level) - self.filled
+            return added - sum(item.would_cover(low, level) for item in self.proud)
+
+        stirred = _stirred_mm3(step, i, math.inf, self.made)
+        if batter(high) - stirred < wanted:
+            return high + (wanted + stirred - batter(high)) / self.inside.surface_at(high)
+        return reached_at(batter, wanted + stirred, low, high)
 
     def lay(self, step: Lay, i: int) -> Filled:
         """A solid goes in, and the level finds its place around it."""
@@ -221,21 +250,26 @@ def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> f
     return shreds + pieces
 
 
-def _refuse_bad_target(step: Pour, i: int, level: float, mould: Mould) -> None:
-    field = f"work.{i}.to_mm"
-    if step.to_mm > mould.height_mm + _LEVEL_MM:
+def _refuse_bad_target(step: Pour, told: tuple[str, float], levels: tuple[float, float], mould: Mould) -> None:
+    """Refuse a level over the rim or under what is poured already.
+
+    :param told: the field that says where to, and its value
+    :param levels: meant, and as it stands [mm]
+    """
+    (field, value), (meant, level) = told, levels
+    if meant > mould.height_mm + _LEVEL_MM:
         raise InputError.one(
             "pour.over_rim",
             field,
-            step.to_mm,
-            f"the rim stands at {mould.height_mm:g} mm",
+            value,
+            f"the rim stands at {mould.height_mm:g} mm" + ("" if step.by == "level" else f", not at {meant:.1f} mm"),
             f"Pour {step.name} to {mould.height_mm:g} mm at most.",
         )
-    if step.to_mm < level + _LEVEL_MM:
+    if meant < level + _LEVEL_MM:
         raise InputError.one(
             "pour.below_level",
             field,
-            step.to_mm,
+            value,
             f"the batter already stands at {level:.1f} mm",
             f"Pour {step.name} higher, or earlier in the order of work.",
         )

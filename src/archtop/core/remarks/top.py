@@ -12,11 +12,13 @@ __all__ = ["remarks_on_top"]
 
 # A passage narrower than this is closed by a lump of colour or a petal in the batter [mm]; a stated guess.
 _FINE_MM = 1.5
+# Amounts nearer than this are the same to a hand.
+_NEAR = 0.03
 
 
 def remarks_on_top(loaf: Loaf, top: TopPlan) -> tuple[Remark, ...]:
     """Everything worth a word about the top."""
-    return (*_on_runs(top), *_on_scatter(loaf, top), *_on_cut(top), *_on_height(loaf, top))
+    return (*_on_runs(top), *_on_held_back(loaf, top), *_on_scatter(loaf, top), *_on_cut(top), *_on_height(loaf, top))
 
 
 def _on_runs(top: TopPlan) -> Iterator[Remark]:
@@ -44,6 +46,23 @@ def _on_runs(top: TopPlan) -> Iterator[Remark]:
                 text=f"Not one of {run.name} finds room.",
                 remedy="Make it smaller, or give it more of the top.",
             )
+
+
+def _on_held_back(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
+    """What a hand holds back against what the top takes."""
+    held = loaf.frosting.held_back_ml if loaf.frosting else None
+    wanted = sum(need.runs_ml + need.base_ml + need.practice_ml + need.waste_ml for need in top.colours)
+    if held is None or abs(held - wanted) <= _NEAR * wanted:
+        return
+    short = f"{wanted - held:.0f} ml too little" if held < wanted else f"{held - wanted:.0f} ml stay in the bowl"
+    yield Remark(
+        code="top.over_told",
+        where="frosting",
+        text=f"{held:.0f} ml are held back and the top takes {wanted:.0f} ml: {short}.",
+        remedy="Leave what is held back empty and it follows the top, or pipe fewer or smaller ones."
+        if held < wanted
+        else "Leave what is held back empty and it follows the top, or plan where the rest goes.",
+    )
 
 
 def _on_scatter(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:

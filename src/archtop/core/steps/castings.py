@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from archtop.core.base import PotId
-from archtop.core.document import Filling, Pieces, fillings_of, shreds_stirred_in
-from archtop.core.pots import Cast, Melted, Pot
+from archtop.core.document import Casting, Embed, Filling, Pieces, fillings_of, shreds_stirred_in
+from archtop.core.embeds import row_of
+from archtop.core.pots import Cast, Melted, Pot, cast_length
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
 from archtop.core.steps.thinning import thinned_name, thinning_step
@@ -37,6 +38,7 @@ def casting_steps(of: ResolvedLoaf, pot: Pot) -> Iterator[Step]:
         named = PotId.parse(cast.id)
         if cast.kind == "column":
             yield _out(named, cast.name)
+            yield from _sliced(of, named, cast.name)
         if cast.kind == "block":
             yield _grating(of, named, cast.name)
         if named.item in of.pieces:
@@ -51,14 +53,24 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
     if embed and embed.poured:
         names = ", ".join(f"{of.colours[share.colour].name} {share.percent:g} %" for share in embed.shares)
         detail = f"{names}. {embed.poured.way.says()} {detail}"
+    amounts = [Amount(key=f"fill-{bowl.key}", label=bowl.name, value=bowl.ml, unit="ml") for bowl in cast.bowls]
+    if embed and embed.casting and not embed.row:
+        amounts.append(_poured_long(of, embed, embed.casting))
     return Step(
         key=str(named.step("cast")),
         stage=pot.name,
         do="cast",
         title=f"{title}: {cast.name}",
         detail=detail,
-        amounts=tuple(Amount(key=f"fill-{bowl.key}", label=bowl.name, value=bowl.ml, unit="ml") for bowl in cast.bowls),
+        amounts=tuple(amounts),
     )
+
+
+def _poured_long(of: ResolvedLoaf, embed: Embed, casting: Casting) -> Amount:
+    """How long a column is poured; its mould may be longer."""
+    long = cast_length(embed, of.loaf.embeds.index(embed), of.prisms[embed.id].profile.area)
+    short = f", of {casting.mould_length_mm:g} mm" if casting.mould_length_mm > long + 1 else ""
+    return Amount(key="long", label=f"Pour it this long{short}", value=long, unit="mm")
 
 
 def _grating(of: ResolvedLoaf, named: PotId, name: str) -> Step:
@@ -101,6 +113,7 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
     )
     if piece is None:
         yield _out(named, cast.name)
+        yield from _sliced(of, named, cast.name)
 
 
 def _out(named: PotId, name: str) -> Step:
@@ -110,6 +123,23 @@ def _out(named: PotId, name: str) -> Step:
         do="wait",
         title=f"Turn out {name}",
         detail="Not before it gives no more under a thumb. Trim its ends square; keep what is trimmed.",
+    )
+
+
+def _sliced(of: ResolvedLoaf, named: PotId, name: str) -> Iterator[Step]:
+    """Pieces of a row: cut apart, sliced flat and lined up."""
+    embed = of.embeds.get(named.item)
+    row = row_of(embed, of.prisms[embed.id].profile.area) if embed else None
+    if embed is None or embed.row is None or row is None:
+        return
+    slices = f"slice {embed.row.slice_mm:g} mm off both faces, " if embed.row.slice_mm else ""
+    yield Step(
+        key=str(named.step("sliced")),
+        stage=name,
+        do="shape",
+        title=f"Slice {name} and line it up",
+        detail=f"{row.count} pieces of {embed.row.piece_mm:g} mm: {slices}lay them end to end and see that their faces "
+        "meet. Keep what is sliced off.",
     )
 
 

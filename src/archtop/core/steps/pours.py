@@ -42,9 +42,10 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
     )
     for work, done in zip(loaf.work, planned.fills, strict=True):
         yield _worked(loaf, work, work.words(around), done, planned.sprinkled)
-    yield from top_steps(loaf, planned.top, planned.sprinkled)
     if loaf.keeps:
+        # At once, while it is fluid: after the piping it no longer is.
         yield _keep(loaf, around)
+    yield from top_steps(loaf, planned.top, planned.sprinkled)
     yield Step(
         key=str(LOAF.step("cover")),
         stage=loaf.name,
@@ -93,13 +94,20 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequenc
     )
 
 
+_KEPT = {
+    "dough": "Dough: covered, until it no longer sticks.",
+    "saver mould": "Into the saver mould at once, and tap it: it sets like any casting.",
+}
+
+
 def _keep(loaf: Loaf, around: Around) -> Step:
     return Step(
         key=str(LOAF.step("keep")),
         stage=loaf.name,
         do="keep",
         title="Put by what was kept back",
-        detail="Dough: covered, until it no longer sticks. Write the day and the colour on it.",
+        detail=" ".join(_KEPT[purpose] for purpose in dict.fromkeys(kept.purpose for kept in loaf.keeps))
+        + " Write the day and the colour on it.",
         amounts=tuple(
             Amount(key=f"kept-{i}", label=around.colours[kept.colour], value=kept.volume_ml, unit="ml")
             for i, kept in enumerate(loaf.keeps)
@@ -126,7 +134,7 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
         title="Unmould and cut",
         detail=each_of(loaf.moulds) + " ".join([*words, *how.mind]),
         amounts=(
-            Amount(key="bar", label="Bar", value=marks.bar_mm, unit="mm"),
+            Amount(key="bar", label="Bar", value=cuts.bars[0].to_mm - cuts.bars[0].from_mm, unit="mm"),
             *(
                 Amount(key=f"bar-{bar.number}", label=f"Bar {bar.number}", value=bar.weight.value, unit="g")
                 for bar in cuts.bars

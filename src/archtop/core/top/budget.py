@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.document import Frosting
@@ -23,7 +23,7 @@ class ColourNeed(Frozen):
 
 
 def budget_of(frosting: Frosting | None, runs: Sequence[RunPlan], base_ml: float) -> tuple[ColourNeed, ...]:
-    """Frosting of each colour; practice and waste go with what is piped.
+    """Frosting of each colour; practice and waste go with what is piped. What a hand holds back overrules it.
 
     :param base_ml: spread under the piping, all colours together
     """
@@ -59,4 +59,15 @@ def budget_of(frosting: Frosting | None, runs: Sequence[RunPlan], base_ml: float
                 ),
             )
         )
-    return tuple(found)
+    return tuple(_held_back(found, frosting.held_back_ml))
+
+
+def _held_back(needs: Sequence[ColourNeed], held_ml: float | None) -> Iterator[ColourNeed]:
+    """So much in all, where a hand has said so, in the shares that the runs ask for."""
+    wanted = sum(need.total.value for need in needs)
+    for need in needs:
+        if held_ml is None or not wanted:
+            yield need
+            continue
+        how = f"{held_ml:.0f} ml held back, of {wanted:.0f} ml that the top takes"
+        yield need.model_copy(update={"total": Figure.exact(need.total.value * held_ml / wanted, "ml", how)})

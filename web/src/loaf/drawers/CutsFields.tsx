@@ -1,6 +1,6 @@
 import type { Loaf } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
-import { CheckField, NumberField, SelectField } from "../../ui/fields";
+import { CheckField, MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
 
 const SAMPLES = [
@@ -11,8 +11,10 @@ const SAMPLES = [
 
 /** How the loaf is cut. */
 export function CutsFields() {
-	const { document, edit } = useEditor();
+	const { document, edit, live } = useEditor();
 	const { cuts } = document;
+	const { bars } = live.plan.cuts;
+	const thick = bars[0] ? bars[0].to_mm - bars[0].from_mm : cuts.bar_mm;
 	const patch = (change: Partial<Loaf["cuts"]>) =>
 		edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, ...change } }), `cuts ${Object.keys(change)}`);
 	return (
@@ -21,8 +23,15 @@ export function CutsFields() {
 				<NumberField
 					label="Bar"
 					quantity="length"
-					value={cuts.bar_mm}
-					onChange={(bar_mm) => patch({ bar_mm })}
+					value={cuts.slices ? thick : cuts.bar_mm}
+					onChange={(bar_mm) => patch({ bar_mm, slices: null })}
+				/>
+				<MaybeNumberField
+					label="Or so many"
+					digits={0}
+					placeholder={String(bars.length)}
+					value={cuts.slices ?? null}
+					onChange={(slices) => patch({ slices: slices && Math.round(slices) })}
 				/>
 				<NumberField
 					label="Wire takes"

@@ -182,8 +182,31 @@ function PressFields({ press }: { press: Press }) {
 	);
 }
 
+const TOLD = [
+	["level", "to a level"],
+	["under the rim", "to so far under the rim"],
+	["batter", "so much of it"],
+] as const;
+
+/** The same pour told another way, from what it comes to now. */
+function toldAs(
+	by: NonNullable<Pour["by"]>,
+	pour: Pour,
+	fill: { level_after_mm: number; rim_mm: number; batter: { value: number } } | undefined,
+): Partial<Pour> {
+	if (!fill) return { by };
+	const round = (value: number) => Math.round(value * 10) / 10;
+	if (by === "level") return { by, to_mm: round(fill.level_after_mm) };
+	if (by === "batter") return { by, batter_ml: Math.round(fill.batter.value) || pour.batter_ml };
+	return { by, under_mm: round(fill.rim_mm - fill.level_after_mm) };
+}
+
 function PourFields({ pour }: { pour: Pour }) {
-	const { edit, live } = useEditor();
+	const { document, edit, live } = useEditor();
+	const { units } = useUnits();
+	const at = live.of.work.findIndex((step) => step.do === "pour" && step.id === pour.id);
+	const planned = live.plan.fills[at];
+	const fill = planned && { ...planned, rim_mm: document.mould.height_mm };
 	const hold = live.plan.layer_holds.find((item) => item.pour === pour.id);
 	const patch = (change: Partial<Pour>) =>
 		edit(patchPour(pour.id, change), `pour ${pour.id} ${Object.keys(change)}`);
@@ -191,12 +214,28 @@ function PourFields({ pour }: { pour: Pour }) {
 		<div className="mt-1 space-y-1.5">
 			<div className="grid grid-cols-[1fr_72px_72px] items-end gap-2">
 				<TextField label="Name" value={pour.name} onChange={(name) => patch({ name })} />
-				<NumberField
-					label="Level"
-					quantity="length"
-					value={pour.to_mm}
-					onChange={(to_mm) => patch({ to_mm })}
-				/>
+				{pour.by === "batter" ? (
+					<NumberField
+						label="Batter"
+						quantity="volume"
+						value={pour.batter_ml ?? 250}
+						onChange={(batter_ml) => patch({ batter_ml })}
+					/>
+				) : pour.by === "under the rim" ? (
+					<NumberField
+						label="Under it"
+						quantity="length"
+						value={pour.under_mm ?? 10}
+						onChange={(under_mm) => patch({ under_mm })}
+					/>
+				) : (
+					<NumberField
+						label="Level"
+						quantity="length"
+						value={pour.to_mm}
+						onChange={(to_mm) => patch({ to_mm })}
+					/>
+				)}
 				<NumberField
 					label="Falls"
 					quantity="length"
@@ -204,6 +243,17 @@ function PourFields({ pour }: { pour: Pour }) {
 					value={pour.fall_mm}
 					onChange={(fall_mm) => patch({ fall_mm })}
 				/>
+			</div>
+			<div className="flex flex-wrap items-end gap-x-3 gap-y-1">
+				<SelectField
+					label="Poured"
+					value={pour.by ?? "level"}
+					options={TOLD}
+					onChange={(by) => patch(toldAs(by, pour, fill))}
+				/>
+				{fill && (pour.by ?? "level") !== "level" && (
+					<p className="pb-1.5 text-sm">stands at {withUnit(fill.level_after_mm, "length", units)}</p>
+				)}
 			</div>
 			<TechniqueFields pour={pour} onChange={patch} />
 			{hold && <p className="text-xs text-soft">{hold.says}</p>}

@@ -10,6 +10,7 @@ import { useEditor } from "../editor/EditorContext";
 const USES = [
 	["scent", "a scent's bottle"],
 	["fat", "a fat on hand"],
+	["oils", "so much oil in all"],
 	["bowl", "the biggest bowl"],
 	["shreds", "a bag of shreds"],
 ] as const;

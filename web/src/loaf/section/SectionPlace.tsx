@@ -167,14 +167,15 @@ function ColourLine() {
 }
 
 function CutsDrawer() {
-	const { document, live } = useEditor();
+	const { live } = useEditor();
 	const { units } = useUnits();
+	const first = live.plan.cuts.bars[0];
 	if (live.plan.cuts.whole) return null;
 	return (
 		<Drawer
 			id="cuts"
 			title="Cuts"
-			line={`${live.plan.cuts.in_all} bars of ${withUnit(document.cuts.bar_mm, "length", units)}`}
+			line={`${live.plan.cuts.in_all} bars of ${withUnit(first ? first.to_mm - first.from_mm : 0, "length", units)}`}
 		>
 			<CutsFields />
 		</Drawer>

@@ -2,7 +2,7 @@ import { Droplets } from "lucide-react";
 import type { Frosting } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { NumberField, TextField } from "../../ui/fields";
+import { MaybeNumberField, NumberField, TextField } from "../../ui/fields";
 import { FormulaChoice } from "../drawers/FormulaChoice";
 import { SharesEditor } from "../drawers/SharesEditor";
 import { useEditor } from "../editor/EditorContext";
@@ -10,7 +10,7 @@ import { addFrosting, patchFrosting } from "./topChanges";
 
 /** The frosting as a batter: held back or of its own pot, its base coat, its bags. */
 export function FrostingDrawer() {
-	const { document, edit } = useEditor();
+	const { document, edit, live } = useEditor();
 	const frosting = document.frosting;
 	const patch = (change: Partial<Frosting>) => edit(patchFrosting(change), `frosting ${Object.keys(change)}`);
 	const first = document.colours[0]?.id ?? "plain";
@@ -33,6 +33,13 @@ export function FrostingDrawer() {
 				none="Held back from the loaf's pot"
 				value={frosting.formula ?? null}
 				onChange={(formula) => patch({ formula })}
+			/>
+			<MaybeNumberField
+				label={(document.moulds ?? 1) > 1 ? "Held back for each" : frosting.formula ? "Mixed" : "Held back"}
+				quantity="volume"
+				placeholder={`as the top takes: ${Math.round(live.plan.top.volume.value)}`}
+				value={frosting.held_back_ml ?? null}
+				onChange={(held_back_ml) => patch({ held_back_ml })}
 			/>
 			<label className="flex items-center gap-2 text-sm">
 				<input

@@ -54,6 +54,7 @@ class Shreds(Frozen):
 class Pour(NamedStep):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
+    ``by``: told as a level, as so many ``under_mm`` under the rim, or as ``batter_ml`` of batter into one mould.
     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``thickness``: the stage it is poured at, where
     that is not left to the clock.
     """
@@ -63,7 +64,10 @@ class Pour(NamedStep):
 
     do: Literal["pour"] = "pour"
     name: Name
+    by: Literal["level", "under the rim", "batter"] = "level"
     to_mm: Annotated[float, Field(gt=0, le=500)]
+    under_mm: Annotated[float, Field(ge=0, le=500)] = 10.0
+    batter_ml: Annotated[float, Field(gt=0, le=100_000)] = 250.0
     colours: Shares
     shreds: Annotated[tuple[Shreds, ...], Field(max_length=12)] = ()
     pieces: Annotated[tuple[InPour, ...], Field(max_length=20)] = ()
