@@ -113,7 +113,7 @@ def test_a_column_has_a_bowl_for_each_colour_and_the_bench_says_how() -> None:
         "White 50 %, Black 30 %, Red 20 %. By turns through a funnel, 2 rounds, into the middle of the mould. Then "
         "draw a stick through it 3 times"
     )
-    assert [amount.label for amount in filling.amounts] == ["White", "Black", "Red"]
+    assert [amount.label for amount in filling.amounts] == ["White", "Black", "Red", "Pour it this long, of 260 mm"]
     touching = {frozenset((pair.a, pair.b)) for pair in result.contrasts}
     assert {frozenset(("white", "black")), frozenset(("black", "red")), frozenset(("white", "red"))} <= touching
 

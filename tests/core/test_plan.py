@@ -86,10 +86,10 @@ def test_bench_steps_follow_the_work(lantern_row: Loaf, demo_cupboard: Cupboard)
         "loaf.lay.lantern-2",
         "loaf.lay.lantern-3",
         "loaf.pour.sky",
+        "loaf.keep",
         "loaf.pipe.eave",
         "loaf.pipe.lamps",
         "loaf.strew",
-        "loaf.keep",
         "loaf.cover",
         "loaf.cut",
     ]

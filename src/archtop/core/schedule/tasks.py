@@ -48,7 +48,8 @@ def casting_schedule(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | Non
     for job in network.jobs:
         first, last = windows_of(problem)[job.key]
         latest = None if last is None else last * _STEP_H
-        earliest = first * _STEP_H if first > -_FAR else latest or 0.0
+        # What nothing bounds may begin as early as one likes; it is told from its latest on.
+        earliest = first * _STEP_H if first > -_FAR // 2 else latest or 0.0
         why, basis = _because(network, job.key)
         tasks.append(
             Task(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from archtop.core.base import PotId
+from archtop.core.base import PotId, in_words
 from archtop.core.document import Casting, Embed, Filling, Pieces, fillings_of, shreds_stirred_in
 from archtop.core.embeds import row_of
 from archtop.core.pots import Cast, Melted, Pot, cast_length
@@ -53,7 +53,14 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
     if embed and embed.poured:
         names = ", ".join(f"{of.colours[share.colour].name} {share.percent:g} %" for share in embed.shares)
         detail = f"{names}. {embed.poured.way.says()} {detail}"
-    amounts = [Amount(key=f"fill-{bowl.key}", label=bowl.name, value=bowl.ml, unit="ml") for bowl in cast.bowls]
+    alike = fillings_of(of.loaf, embed)[named.number - 1].out if embed else 1
+    each = ", each" if alike > 1 else ""
+    if alike > 1:
+        detail = f"{in_words(alike).capitalize()} moulds alike. {detail}"
+    amounts = [
+        Amount(key=f"fill-{bowl.key}", label=f"{bowl.name}{each}", value=bowl.ml / alike, unit="ml")
+        for bowl in cast.bowls
+    ]
     if embed and embed.casting and not embed.row:
         amounts.append(_poured_long(of, embed, embed.casting))
     return Step(

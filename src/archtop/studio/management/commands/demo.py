@@ -71,7 +71,7 @@ def load_loaves(owner: User) -> None:
     rows = {}
     for item in told["loaves"]:
         data = json.loads((_FOLDER / f"{item['file']}.loaf.json").read_text(encoding="utf-8"))
-        data["ready_on"] = day(item["ready_in_days"])
+        data["ready_on"] = day(item["ready_in_days"]) if "ready_in_days" in item else None
         data["pour_on"] = day(item["pour_in_days"]) if "pour_in_days" in item else None
         data["name"] = item.get("name", data["name"])
         document = read_loaf(data)
