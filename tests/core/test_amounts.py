@@ -60,9 +60,7 @@ def test_twelve_bars_are_as_thick_as_that_makes_them() -> None:
 
 
 def test_more_bars_than_the_loaf_gives_are_refused_with_the_most() -> None:
-    with pytest.raises(
-        InputError, match=r"each would be 1.9 mm thick; 5 mm is least. Cut 44 at most"
-    ):
+    with pytest.raises(InputError, match=r"each would be 1.9 mm thick; 5 mm is least. Cut 44 at most"):
         plan(read_loaf(box(cuts={"slices": 100})), CUPBOARD)
     assert len(plan(read_loaf(box(cuts={"slices": 44})), CUPBOARD).cuts.bars) == 44
 

@@ -25,6 +25,7 @@ from archtop.core.pots import (
     Sprinkled,
     Supply,
     Taken,
+    Vessel,
     colours_of,
     contrasts_of,
     heat_of,
@@ -34,6 +35,7 @@ from archtop.core.pots import (
     scales_of,
     sprinkled_of,
     supplies_of,
+    vessels_of,
     volumes_of,
 )
 from archtop.core.pours import (
@@ -122,6 +124,7 @@ class LoafPlan(Frozen):
     contrasts: tuple[Contrast, ...]
     sprinkled: tuple[Sprinkled, ...]
     melted: tuple[Melted, ...]
+    vessels: tuple[Vessel, ...]
     supplies: tuple[Supply, ...]
     label: Label
     cuts: CutPlan
@@ -183,6 +186,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         room_above=_room_above(loaf.mould, shape.level_mm),
         formulas=tuple(_formula(of, key) for key in of.formulas),
         measures=measures,
+        vessels=vessels_of(of, mixed.pots, mixed.melted),
         scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
         total_to_mix_g=round(sum(pot.total_g for pot in mixed.pots), 6),
         label=_label(of, mixed),

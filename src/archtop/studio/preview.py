@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterator
 
 from archtop.core import Loaf, LoafPlan
 from archtop.core.base import Frozen
 from archtop.core.document import ColourShare
+from archtop.core.embeds import EmbedPlan
 
 __all__ = ["Preview", "preview_of"]
 
@@ -63,8 +65,19 @@ class Preview(Frozen):
     pieces: tuple[PreviewPiece, ...]
     top: PreviewTop | None
     bars: int
+    whole: bool = False
     total_to_mix_g: float
     pour_on: dt.date | None
+
+
+def _parts(piece: EmbedPlan) -> Iterator[tuple[str, Corners, tuple[Corners, ...]]]:
+    """A column as it is drawn: itself, what shows of each of its colours, its figure."""
+    own = piece.bands[0].colour if piece.bands else piece.colour
+    yield own, piece.outline, piece.holes
+    for band in piece.bands:
+        yield from ((band.colour, part.outline, part.holes) for part in band.parts)
+    if piece.figure:
+        yield piece.figure.colour, piece.figure.outline, piece.figure.holes
 
 
 def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
@@ -87,11 +100,10 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
             for layer in plan.layers
         ),
         pieces=tuple(
-            PreviewPiece(outline=part.outline, holes=part.holes, colour=srgb[part.colour])
+            PreviewPiece(outline=outline, holes=holes, colour=srgb[colour])
             for piece in plan.embeds
             if piece.id in plan.cuts.halfway
-            for part in (piece, piece.figure)
-            if part
+            for colour, outline, holes in _parts(piece)
         ),
         top=PreviewTop(
             coat_mm=base.thick_mm if base else 0.0,
@@ -105,6 +117,7 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
         if base or plan.top.middle.bumps
         else None,
         bars=plan.cuts.in_all,
+        whole=plan.cuts.whole,
         total_to_mix_g=plan.total_to_mix_g,
         pour_on=document.pour_on,
     )

@@ -1441,6 +1441,11 @@ export interface components {
             top: components["schemas"]["PreviewTop"] | null;
             /** Bars */
             bars: number;
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
             /** Total To Mix G */
             total_to_mix_g: number;
             /** Pour On */
@@ -3547,6 +3552,8 @@ export interface components {
             sprinkled: components["schemas"]["Sprinkled"][];
             /** Melted */
             melted: components["schemas"]["Melted"][];
+            /** Vessels */
+            vessels: components["schemas"]["Vessel"][];
             /** Supplies */
             supplies: components["schemas"]["Supply"][];
             label: components["schemas"]["Label"];
@@ -5168,6 +5175,48 @@ export interface components {
              * @default []
              */
             with_pots: components["schemas"]["OtherPot"][];
+        };
+        /**
+         * Vessel
+         * @description One kind of vessel: which pot fills it, how many of it, what one takes, its section from the front [mm].
+         *
+         *     ``item``: what is cast in it, by its id; empty for the loaf itself. ``holds``: what a person calls so many of it.
+         */
+        Vessel: {
+            /** Pot */
+            pot: string;
+            /** Item */
+            item: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "loaf" | "cup" | "column" | "hollow" | "block" | "saver mould";
+            /** Count */
+            count: number;
+            /** Each Ml */
+            each_ml: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Colours */
+            colours: components["schemas"]["VesselColour"][];
+            /** Holds */
+            holds: string;
+        };
+        /**
+         * VesselColour
+         * @description A colour in a vessel and its percent of it.
+         */
+        VesselColour: {
+            /** Colour */
+            colour: string;
+            /** Percent */
+            percent: number;
         };
         /**
          * Water

@@ -36,7 +36,7 @@ export function LoafCard({ loaf, onPutAway, onAgain }: Props) {
 					{preview.pour_on ? `Pour on ${dayText(preview.pour_on)}` : "No pour date yet"}
 				</p>
 				<p className="figures text-sm">
-					{preview.bars} bars ·{" "}
+					{preview.bars} {preview.whole ? "cups" : "bars"} ·{" "}
 					{withUnit(preview.total_to_mix_g, "weight", units, units === "metric" ? 0 : 1)} to mix
 				</p>
 			</Link>

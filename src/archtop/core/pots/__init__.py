@@ -20,6 +20,7 @@ from archtop.core.pots.scales import ScaleFace, Scales, scale_of, scales_of
 from archtop.core.pots.sprinkled import Sprinkled, sprinkled_of
 from archtop.core.pots.supplies import Supply, Taken, supplies_of, together
 from archtop.core.pots.thinning import Thinned
+from archtop.core.pots.vessels import Vessel, vessels_of
 from archtop.core.pots.warmth import PotHeat, heat_of
 from archtop.core.pots.weighable import FREE_FATS
 
@@ -46,6 +47,7 @@ __all__ = [
     "Taken",
     "Thinned",
     "Unweighable",
+    "Vessel",
     "WeighedAddition",
     "against_assessment",
     "cast_length",
@@ -65,6 +67,7 @@ __all__ = [
     "supplies_of",
     "together",
     "vanillin_of",
+    "vessels_of",
     "volumes_of",
     "ways_to_weigh",
 ]

@@ -40,6 +40,8 @@ export function CutsFields() {
 					value={cuts.kerf_mm}
 					onChange={(kerf_mm) => patch({ kerf_mm })}
 				/>
+			</FieldRow>
+			<FieldRow>
 				<NumberField
 					label="Front slice"
 					quantity="length"

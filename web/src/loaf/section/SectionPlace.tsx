@@ -23,6 +23,7 @@ import { LongView } from "./LongView";
 import { PotsNow } from "./PotsNow";
 import { RemarkList, Remarks } from "./Remarks";
 import { Reminders } from "./Reminders";
+import { VesselStrip } from "./VesselStrip";
 
 /** The section shows one plausible outcome; the faces' own place shows others. */
 const OUTCOME: Outcome = { seed: 1, laterMin: 0, back: false };
@@ -80,16 +81,23 @@ export function SectionPlace() {
 						</div>
 						{wide && <PotsNow />}
 					</div>
-					<h2 className="mt-2 border-line border-t pt-2 text-base">
-						Along{" "}
-						<span className="font-normal text-soft">front end at the left; press a bar to see its face</span>
-					</h2>
-					<LongView
-						bar={bar}
-						onBar={(n) => setBar((last) => (last === n ? null : n))}
-						selected={selected}
-						onSelect={take}
-					/>
+					{!live.plan.cuts.whole && (
+						<>
+							<h2 className="mt-2 border-line border-t pt-2 text-base">
+								Along{" "}
+								<span className="font-normal text-soft">
+									front end at the left; press a bar to see its face
+								</span>
+							</h2>
+							<LongView
+								bar={bar}
+								onBar={(n) => setBar((last) => (last === n ? null : n))}
+								selected={selected}
+								onSelect={take}
+							/>
+						</>
+					)}
+					<VesselStrip onSelect={take} />
 				</div>
 				<Reminders />
 				<Remarks />

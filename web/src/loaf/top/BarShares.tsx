@@ -27,11 +27,11 @@ export function BarShares() {
 				<thead>
 					<tr className="text-soft">
 						<th scope="col" className="w-36 text-left font-normal">
-							Bar
+							{cuts.whole ? "Cup" : "Bar"}
 						</th>
 						{cuts.bars.map((bar) => (
 							<th key={bar.number} scope="col" className="font-bold">
-								{bar.number}
+								{cuts.whole ? "each" : bar.number}
 							</th>
 						))}
 						<th scope="col" className="w-20">

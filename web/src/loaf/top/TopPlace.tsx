@@ -20,7 +20,7 @@ import { TopView } from "./TopView";
 
 /** The top: what is piped, strewn and sprinkled, from above and from the side, to scale. */
 export function TopPlace() {
-	const { id } = useEditor();
+	const { id, live } = useEditor();
 	const [open, setOpen] = useState(["runs"]);
 	const { paper, papers, choose } = usePaper();
 	return (
@@ -29,7 +29,9 @@ export function TopPlace() {
 				<div className="tray space-y-3 p-3">
 					<h2 className="text-base">
 						From above{" "}
-						<span className="font-normal text-soft">front end at the left; dashed lines are cuts</span>
+						<span className="font-normal text-soft">
+							{live.plan.cuts.whole ? "one cup of them" : "front end at the left; dashed lines are cuts"}
+						</span>
 					</h2>
 					<TopView />
 					<TopElevation />
