@@ -2478,7 +2478,7 @@ export interface components {
              */
             kind: "cutter";
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Polygon"];
             /** Slab Mm */
             slab_mm: number;
             /**
@@ -2620,7 +2620,7 @@ export interface components {
             /** Name */
             name: string;
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Polygon"];
             /**
              * Across Mm
              * @default 0
@@ -2797,7 +2797,7 @@ export interface components {
              */
             name: string;
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Polygon"];
             /**
              * Across Mm
              * @default 0
@@ -3062,6 +3062,19 @@ export interface components {
             on_floor: boolean;
         };
         /**
+         * HalfRound
+         * @description Half a circle, its flat side down.
+         */
+        HalfRound: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "half round";
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
          * Hanger
          * @description A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
          *
@@ -3118,6 +3131,21 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Heart
+         * @description A heart, its point down.
+         */
+        Heart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heart";
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
         };
         /**
          * InFace
@@ -3802,6 +3830,21 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Oval
+         * @description An ellipse.
+         */
+        Oval: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "oval";
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
         };
         /**
          * Part
@@ -4791,6 +4834,29 @@ export interface components {
             exact_g: number;
             /** Moulds */
             moulds: number;
+        };
+        /**
+         * Star
+         * @description ``points`` points on a circle of ``across_mm``, one up; between them it is cut in by ``deep_percent`` of that.
+         */
+        Star: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "star";
+            /**
+             * Points
+             * @default 5
+             */
+            points: number;
+            /** Across Mm */
+            across_mm: number;
+            /**
+             * Deep Percent
+             * @default 50
+             */
+            deep_percent: number;
         };
         /**
          * Step

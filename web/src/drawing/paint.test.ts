@@ -92,9 +92,21 @@ describe("fills and outlines", () => {
 
 	it("a figure is drawn after what surrounds it", () => {
 		const figure = { outline: [[1, 1]], holes: [], colour: "new" };
-		const piece = { outline: [[0, 0]], holes: [], colour: "sea", figure } as unknown as Piece;
+		const piece = { outline: [[0, 0]], holes: [], colour: "sea", bands: [], figure } as unknown as Piece;
 		const colour = (id: string) => `of ${id}`;
 		expect(pieceLooks(piece, colour).map((look) => look.colour)).toEqual(["of sea", "of new"]);
 		expect(pieceLooks({ ...piece, figure: null } as Piece, colour)).toHaveLength(1);
+	});
+	it("shows the bands of several colours, unless its face is a picture already", () => {
+		const part = { outline: [[1, 1]], holes: [] };
+		const bands = [
+			{ colour: "sea", parts: [part] },
+			{ colour: "sand", parts: [part, part] },
+		];
+		const piece = { outline: [[0, 0]], holes: [], colour: "old", bands, figure: null } as unknown as Piece;
+		const colour = (id: string) => `of ${id}`;
+		const drawn = pieceLooks(piece, colour).map((look) => look.colour);
+		expect(drawn).toEqual(["of sea", "of sea", "of sand", "of sand"]);
+		expect(pieceLooks(piece, colour, true).map((look) => look.colour)).toEqual(["none"]);
 	});
 });

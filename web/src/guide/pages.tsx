@@ -45,6 +45,17 @@ export const PAGES: readonly GuidePage[] = [
 						drawing (SVG) or a model (STL), or taken from the shelf.
 					</li>
 					<li>
+						<strong>Mould</strong>: a box, or cups on a tray, and how many of it are filled alike from one
+						batch. Levels, pieces and the top are told of one of them; pots, castings, bars and costs are of
+						all. Your own moulds are kept on the shelf of moulds.
+					</li>
+					<li>
+						A pour is told as a level, as so far under the rim, or as so much batter. Shreds in it have each
+						their colour, and come from the shelf or from a block that is cast, grated and dried for it. A
+						column may have several colours: by turns, side by side or one on another, with a stick through
+						it.
+					</li>
+					<li>
 						<strong>Bowls</strong>: how much to spare, how fine the scale reads, what stays on bowls. Left
 						empty, your own log says what stays.
 					</li>
@@ -141,6 +152,11 @@ export const PAGES: readonly GuidePage[] = [
 					Set what your scales read under Section, Bowls: oils and lye are rounded to it together, so that the
 					superfat keeps. A pot too small for the scale says so and offers ways: more batter, a finer scale,
 					or another pot of its formula to be cast with. What is too little to weigh is thinned first.
+				</p>
+				<p>
+					<strong>Moulds filled again</strong>: a column or pieces that need more moulds than you fill at once
+					are cast again when they have let go, each time with a pot and a day of its own; cast together with
+					others, all their moulds are filled at once.
 				</p>
 				<p>
 					<strong>Cast together</strong>: castings of one formula come out of one pot, mixed once, a bowl to

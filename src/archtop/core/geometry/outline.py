@@ -1,13 +1,14 @@
 """Outlines: the shape of a piece seen from the loaf's end.
 
-Four ways to say one: ``Circle``, ``Rounded`` (a rectangle with rounded corners), ``Regular`` (n equal sides),
-``Polygon`` (any simple shape, with holes). ``points_of`` turns each into vertices around the middle of its bounding
-box, ``holes_of`` gives its holes in the same place, ``shape_of`` both as one area.
+``Circle``, ``Oval``, ``HalfRound``, ``Rounded`` (a rectangle with rounded corners), ``Regular`` (n equal sides),
+``Star``, ``Heart``, ``Polygon`` (any simple shape, with holes): each says its corners. ``points_of`` puts them around
+the middle of their bounding box, ``holes_of`` gives its holes in the same place, ``shape_of`` both as one area.
 """
 
 from __future__ import annotations
 
 import math
+from abc import abstractmethod
 from typing import Annotated, Literal
 
 import numpy as np
@@ -20,11 +21,15 @@ from archtop.core.base import Family, InputError, Kind
 __all__ = [
     "OUTLINES",
     "Circle",
+    "HalfRound",
+    "Heart",
     "Outline",
+    "Oval",
     "Points",
     "Polygon",
     "Regular",
     "Rounded",
+    "Star",
     "area_mm2",
     "holes_of",
     "points_of",
@@ -38,9 +43,19 @@ Ring = Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_
 
 # A chord may stand this far off its arc; finer than any knife or printed template.
 _FLATNESS_MM = 0.02
+# A heart has so many corners: of a large one a chord stands off its arc by about that.
+_HEART_CORNERS = 240
 
 
-class Circle(Kind):
+class OutlineKind(Kind):
+    """A shape: its corners, wherever its middle lies."""
+
+    @abstractmethod
+    def corners(self) -> Points:
+        """Vertices [mm], shape (n, 2), counter-clockwise; arcs as chords that keep their area."""
+
+
+class Circle(OutlineKind):
     """A round column."""
 
     label = "Round"
@@ -49,8 +64,86 @@ class Circle(Kind):
     kind: Literal["circle"] = "circle"
     diameter_mm: Size
 
+    def corners(self) -> Points:
+        """On a circle a hair wider."""
+        return _arc(0.0, 0.0, self.diameter_mm / 2, 0.0, 2 * math.pi)
 
-class Rounded(Kind):
+
+class Oval(OutlineKind):
+    """An ellipse."""
+
+    label = "Oval"
+    help = "An ellipse, as wide and as high as you say."
+    fresh = {"width_mm": 40, "height_mm": 28}
+
+    kind: Literal["oval"] = "oval"
+    width_mm: Size
+    height_mm: Size
+
+    def corners(self) -> Points:
+        """A circle's, drawn wide or high: that keeps the share of its area."""
+        return _arc(0.0, 0.0, 1000.0, 0.0, 2 * math.pi) / 2000 * [self.width_mm, self.height_mm]
+
+
+class HalfRound(OutlineKind):
+    """Half a circle, its flat side down."""
+
+    label = "Half round"
+    help = "Half a circle, flat side down."
+    fresh = {"width_mm": 40}
+
+    kind: Literal["half round"] = "half round"
+    width_mm: Size
+
+    def corners(self) -> Points:
+        """Half of the round, from its right foot to its left."""
+        half = self.width_mm / 2
+        return np.clip(_arc(0.0, 0.0, half, 0.0, math.pi), [-half, 0.0], [half, math.inf])
+
+
+class Star(OutlineKind):
+    """``points`` points on a circle of ``across_mm``, one up; between them it is cut in by ``deep_percent`` of that."""
+
+    label = "Star"
+    help = "Points around a middle, one up, and how deep it is cut in between them."
+    fresh = {"points": 5, "across_mm": 40, "deep_percent": 50}
+
+    kind: Literal["star"] = "star"
+    points: Annotated[int, Field(ge=3, le=30)] = 5
+    across_mm: Size
+    deep_percent: Annotated[float, Field(ge=1, le=90)] = 50.0
+
+    def corners(self) -> Points:
+        """Points and notches by turns."""
+        n, outer = self.points, self.across_mm / 2
+        inner = outer * (1 - self.deep_percent / 100)
+        angle = math.pi / 2 + math.pi * np.arange(2 * n) / n
+        radius = np.where(np.arange(2 * n) % 2 == 0, outer, inner)
+        return np.column_stack([radius * np.cos(angle), radius * np.sin(angle)])
+
+
+class Heart(OutlineKind):
+    """A heart, its point down."""
+
+    label = "Heart"
+    help = "A heart, its point down, as wide and as high as you say."
+    fresh = {"width_mm": 40, "height_mm": 36}
+
+    kind: Literal["heart"] = "heart"
+    width_mm: Size
+    height_mm: Size
+
+    def corners(self) -> Points:
+        """The curve x = 16 sin³t, z = 13 cos t − 5 cos 2t − 2 cos 3t − cos 4t, drawn to its width and height."""
+        # From its notch round the left side, to its point and back.
+        t = -2 * math.pi * (np.arange(_HEART_CORNERS) + 0.5) / _HEART_CORNERS
+        x = 16 * np.sin(t) ** 3
+        z = 13 * np.cos(t) - 5 * np.cos(2 * t) - 2 * np.cos(3 * t) - np.cos(4 * t)
+        wide, high = x.max() - x.min(), z.max() - z.min()
+        return np.column_stack([x / wide * self.width_mm, z / high * self.height_mm])
+
+
+class Rounded(OutlineKind):
     """A rectangle whose corners are rounded with ``corner_mm``."""
 
     label = "Rounded square"
@@ -74,8 +167,12 @@ class Rounded(Kind):
             )
         return self
 
+    def corners(self) -> Points:
+        """Straight sides between quarter rounds."""
+        return _rounded(self)
 
-class Regular(Kind):
+
+class Regular(OutlineKind):
     """``sides`` equal sides with the corners on a circle of ``across_mm``; a corner points up."""
 
     label = "Equal sides"
@@ -85,8 +182,13 @@ class Regular(Kind):
     sides: Annotated[int, Field(ge=3, le=60)]
     across_mm: Size
 
+    def corners(self) -> Points:
+        """On a circle, one up."""
+        angle = math.pi / 2 + 2 * math.pi * np.arange(self.sides) / self.sides
+        return np.column_stack([np.cos(angle), np.sin(angle)]) * self.across_mm / 2
 
-class Polygon(Kind):
+
+class Polygon(OutlineKind):
     """Any simple outline by its corners [mm], in order, not closed by hand; ``holes`` run through the whole piece."""
 
     label = "Own outline"
@@ -117,10 +219,15 @@ class Polygon(Kind):
             )
         return self
 
+    def corners(self) -> Points:
+        """As they were told, turned the right way round."""
+        return np.array(shapely.Polygon(self.points).exterior.normalize().coords[:-1])[::-1]
 
-OUTLINES: Family[Kind] = Family("kind", (Circle, Rounded, Regular, Polygon))
 
-Outline = Annotated[Circle | Rounded | Regular | Polygon, Field(discriminator="kind")]
+OUTLINES: Family[OutlineKind] = Family("kind", (Circle, Oval, HalfRound, Rounded, Regular, Star, Heart, Polygon))
+
+AnyShape = Circle | Oval | HalfRound | Rounded | Regular | Star | Heart | Polygon
+Outline = Annotated[AnyShape, Field(discriminator="kind")]
 
 
 def area_mm2(points: Points) -> float:
@@ -129,27 +236,18 @@ def area_mm2(points: Points) -> float:
     return abs(float(np.dot(x, np.roll(z, -1)) - np.dot(z, np.roll(x, -1)))) / 2
 
 
-def points_of(outline: Circle | Rounded | Regular | Polygon) -> Points:
+def points_of(outline: OutlineKind) -> Points:
     """Vertices [mm], shape (n, 2), counter-clockwise from the lower right, centred on the bounding box.
 
     Arcs become chords that keep the arc's *area*: the vertices stand a hair outside it, by under 0.02 mm, so that a
     round pipe has exactly πd²/4.
     """
-    match outline:
-        case Circle(diameter_mm=d):
-            points = _arc(0.0, 0.0, d / 2, 0.0, 2 * math.pi)
-        case Rounded():
-            points = _rounded(outline)
-        case Regular(sides=n, across_mm=d):
-            angle = math.pi / 2 + 2 * math.pi * np.arange(n) / n
-            points = np.column_stack([np.cos(angle), np.sin(angle)]) * d / 2
-        case Polygon(points=corners):
-            points = np.array(shapely.Polygon(corners).exterior.normalize().coords[:-1])[::-1]
+    points = outline.corners()
     middle: Points = (points.min(axis=0) + points.max(axis=0)) / 2
     return points - middle
 
 
-def holes_of(outline: Circle | Rounded | Regular | Polygon) -> tuple[Points, ...]:
+def holes_of(outline: OutlineKind) -> tuple[Points, ...]:
     """Vertices [mm] of the outline's holes, shape (n, 2) each, moved as :func:`points_of` moves the outline."""
     if not isinstance(outline, Polygon) or not outline.holes:
         return ()
@@ -158,7 +256,7 @@ def holes_of(outline: Circle | Rounded | Regular | Polygon) -> tuple[Points, ...
     return tuple(np.array(hole) - middle for hole in outline.holes)
 
 
-def shape_of(outline: Circle | Rounded | Regular | Polygon) -> shapely.Polygon:
+def shape_of(outline: OutlineKind) -> shapely.Polygon:
     """The outline with its holes, for set operations and areas."""
     return shapely.Polygon(points_of(outline), holes_of(outline))
 

@@ -10,11 +10,12 @@ from collections.abc import Mapping
 from archtop.core.base import Figure, Frozen
 from archtop.core.document import stock_key
 from archtop.core.plan import LoafPlan
+from archtop.core.schedule import cut_min, pour_min
 
 __all__ = ["CostLine", "Costing", "cost_of"]
 
-# Hands at the bench besides piping, for a pot and for cutting [min]: stated guesses, as in the casting order.
-_POT_MIN, _POUR_MIN, _CUT_MIN = 60.0, 75.0, 45.0
+# Hands at another pot [min]: a stated guess, as in the casting order.
+_POT_MIN = 60.0
 
 
 class CostLine(Frozen):
@@ -55,15 +56,16 @@ def cost_of(result: LoafPlan, prices: Mapping[str, float], per_hour: float = 0.0
     count = bars if bars is not None else result.cuts.in_all
     castings = sum(1 for pot in result.pots if pot.kind != "loaf")
     moulds = result.cuts.moulds
-    at_the_bag = moulds * (result.top.minutes.value + result.top.rest_min)
-    minutes = castings * _POT_MIN + _POUR_MIN + moulds * _CUT_MIN + at_the_bag
+    on_top = result.top.minutes.value + result.top.rest_min
+    pour = pour_min(len(result.fills), on_top, moulds, result.cuts.whole)
+    cut = cut_min(moulds, result.cuts.whole)
+    minutes = castings * _POT_MIN + pour + cut
     hours = Figure.within(
         minutes / 60,
         "h",
         0.4,
         "estimate",
-        how=f"{castings} other pots at {_POT_MIN:.0f} min, {_POUR_MIN:.0f} to pour, {moulds * _CUT_MIN:.0f} to cut, "
-        f"{at_the_bag:.0f} at the bag",
+        how=f"{castings} other pots at {_POT_MIN:.0f} min, {pour:.0f} to mix, pour and pipe, {cut:.0f} to cut",
         source="stated guesses, washing up included",
     )
     hands = hours.value * per_hour

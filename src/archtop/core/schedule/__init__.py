@@ -12,6 +12,7 @@ from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.favours import FavoursNeed, favours_need
 from archtop.core.schedule.greedy import earliest_first
+from archtop.core.schedule.hands import cut_min, pour_min
 from archtop.core.schedule.network import Hold, Job, Link, Network, joined, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 from archtop.core.schedule.rack import RackTimes, rack_times
@@ -56,6 +57,7 @@ __all__ = [
     "alike_in",
     "casting_schedule",
     "clash_of",
+    "cut_min",
     "earliest_first",
     "faults_in",
     "favours_need",
@@ -65,6 +67,7 @@ __all__ = [
     "openings_of",
     "plan_network",
     "plan_season",
+    "pour_min",
     "problem_of",
     "rack_times",
     "refuse_impossible",

@@ -29,6 +29,7 @@ from archtop.core.document import (
 )
 from archtop.core.embeds import EmbedPlan
 from archtop.core.schedule.circumstances import Circumstances, wait_in
+from archtop.core.schedule.hands import cut_min, pour_min
 from archtop.core.schedule.waits import Wait
 from archtop.core.top import TopPlan
 from archtop.core.trade import Made
@@ -38,11 +39,11 @@ __all__ = ["Hold", "Job", "JobKind", "Link", "Network", "joined", "network_of"]
 JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "cut", "cured"]
 
 # How long hands are at it [min]: stated guesses, lye and washing up included.
-_CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _CUT_MIN = 60, 15, 45, 15, 45
+_CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN = 60, 15, 45, 15
 _GRATE_MIN = 30
-_POUR_MIN, _STEP_MIN = 75, 8
 # What is melted needs no pot to be mixed in.
 _MELT = "Melt and pour"
+_CUP_OUT = "A cup comes out once its wall lets go; pulled early its edge tears."
 # The next mould of the same batch: how long it takes [min], and how soon after the last it is filled [h].
 _FILL_MIN, _NEXT_H = 15, 0.25
 
@@ -160,8 +161,10 @@ class _Weaving:
     def network(self) -> Network:
         loaf = self.loaf
         top = self.result.top
-        each = _STEP_MIN * len(loaf.work) + round(top.minutes.value + top.rest_min)
-        self.job("pour", "pour", f"Pour {loaf.name}", _POUR_MIN + loaf.moulds * each)
+        whole = loaf.mould.whole
+        on_top = top.minutes.value + top.rest_min
+        hands = round(pour_min(len(loaf.work), on_top, loaf.moulds, whole))
+        self.job("pour", "pour", f"Pour {loaf.name}", hands)
         self.in_a_pot("pour")
         if loaf.embeds:
             self.job("fit", "fit", f"Trim and dry-fit for {loaf.name}", _FIT_MIN)
@@ -188,8 +191,8 @@ class _Weaving:
         if any(finish.of_kind.again_h for finish in loaf.top.finishes):
             self.job("spritz", "spritz", f"Spritz {loaf.name} again", _SPRITZ_MIN)
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
-        whole = loaf.mould.whole
-        self.job("cut", "cut", f"{'Turn out' if whole else 'Unmould and cut'} {loaf.name}", _CUT_MIN)
+        out = round(cut_min(loaf.moulds, whole))
+        self.job("cut", "cut", f"{'Turn out' if whole else 'Unmould and cut'} {loaf.name}", out)
         self.link("pour", "cut", self.set_in_its_mould())
         trays = math.ceil(loaf.moulds / loaf.mould.hollows)
         self.hold(_Mould(f"loaf {loaf.mould.name}", loaf.mould.name, trays), "pour", "cut")
@@ -209,7 +212,8 @@ class _Weaving:
         """Until it comes out; a cup is as thick as a column of its width or height, whichever is less."""
         mould, formula = self.loaf.mould, self.loaf.formula
         if mould.whole:
-            return self.wait("column", mould.material, formula, min(mould.width_mm, mould.height_mm))
+            found = self.wait("column", mould.material, formula, min(mould.width_mm, mould.height_mm))
+            return found.model_copy(update={"why": _CUP_OUT})
         return self.wait("loaf", mould.material, formula)
 
     def job(self, key: str, kind: JobKind, title: str, minutes: int) -> None:

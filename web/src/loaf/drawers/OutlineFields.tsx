@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Outline } from "../../api/types";
-import { optionsOf, useCatalogue } from "../../api/useCatalogue";
+import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
@@ -8,43 +8,65 @@ import { useUnits } from "../../ui/UnitsContext";
 import { unitOf } from "../../ui/units";
 import { OutlineFile } from "./OutlineFile";
 
+/** Measures of each shape that has no more than measures: field, label, digits where there are none. */
+const MEASURES = {
+	circle: [["diameter_mm", "Diameter"]],
+	oval: [
+		["width_mm", "Width"],
+		["height_mm", "Height"],
+	],
+	"half round": [["width_mm", "Width"]],
+	rounded: [
+		["width_mm", "Width"],
+		["height_mm", "Height"],
+		["corner_mm", "Corner"],
+	],
+	regular: [
+		["sides", "Sides"],
+		["across_mm", "Corner to corner"],
+	],
+	star: [
+		["points", "Points"],
+		["across_mm", "Point to point"],
+		["deep_percent", "Cut in %"],
+	],
+	heart: [
+		["width_mm", "Width"],
+		["height_mm", "Height"],
+	],
+	polygon: [],
+} as const satisfies Record<Outline["kind"], readonly (readonly [string, string])[]>;
+
+type Measured = Record<string, number>;
+
 /** The same size in another shape, to start from. */
-function turnInto(kind: Outline["kind"], size: number): Outline {
-	const half = size / 2;
-	switch (kind) {
-		case "circle":
-			return { kind, diameter_mm: size };
-		case "rounded":
-			return { kind, width_mm: size, height_mm: size, corner_mm: Math.round(size / 5) };
-		case "regular":
-			return { kind, sides: 6, across_mm: size };
-		case "polygon":
-			return {
-				kind,
-				points: [
-					[0, -half],
-					[half, 0],
-					[0, half],
-					[-half, 0],
-				],
-				holes: [],
-			};
+function turnInto(kind: Outline["kind"], fresh: Outline, size: number): Outline {
+	if (kind === "polygon") {
+		const half = size / 2;
+		const points = [
+			[0, -half],
+			[half, 0],
+			[0, half],
+			[-half, 0],
+		];
+		return { kind, points, holes: [] } as Outline;
 	}
+	const sizes = MEASURES[kind].filter(([field]) => field.endsWith("_mm") && field !== "corner_mm");
+	const corner = kind === "rounded" ? { corner_mm: Math.round(size / 5) } : {};
+	const sides = kind === "regular" ? { sides: 6 } : {};
+	const sized = Object.fromEntries(sizes.map(([field]) => [field, size]));
+	return { ...fresh, ...sides, ...corner, ...sized, kind } as Outline;
 }
 
 function sizeOf(outline: Outline): number {
-	switch (outline.kind) {
-		case "circle":
-			return outline.diameter_mm;
-		case "rounded":
-			return Math.max(outline.width_mm, outline.height_mm);
-		case "regular":
-			return outline.across_mm;
-		case "polygon": {
-			const xs = outline.points.map(([x = 0]) => x);
-			return Math.max(...xs) - Math.min(...xs);
-		}
+	if (outline.kind === "polygon") {
+		const xs = outline.points.map(([x = 0]) => x);
+		return Math.max(...xs) - Math.min(...xs);
 	}
+	const measured = outline as unknown as Measured;
+	return Math.max(
+		...MEASURES[outline.kind].map(([field]) => (field.endsWith("_mm") ? (measured[field] ?? 0) : 0)),
+	);
 }
 
 export function OutlineFields({
@@ -55,61 +77,26 @@ export function OutlineFields({
 	onChange: (outline: Outline) => void;
 }) {
 	const kinds = useCatalogue("outlines");
-
+	const measured = outline as unknown as Measured;
 	return (
 		<>
-			<FieldRow>
-				<SelectField
-					label="Shape"
-					value={outline.kind}
-					options={optionsOf<Outline["kind"]>(kinds)}
-					onChange={(kind) => onChange(turnInto(kind, sizeOf(outline)))}
-				/>
-				{outline.kind === "circle" && (
-					<NumberField
-						label="Diameter"
-						quantity="length"
-						value={outline.diameter_mm}
-						onChange={(diameter_mm) => onChange({ ...outline, diameter_mm })}
-					/>
-				)}
-				{outline.kind === "regular" && (
-					<>
-						<NumberField
-							label="Sides"
-							digits={0}
-							value={outline.sides}
-							onChange={(sides) => onChange({ ...outline, sides })}
-						/>
-						<NumberField
-							label="Corner to corner"
-							quantity="length"
-							value={outline.across_mm}
-							onChange={(across_mm) => onChange({ ...outline, across_mm })}
-						/>
-					</>
-				)}
-			</FieldRow>
-			{outline.kind === "rounded" && (
+			<SelectField
+				label="Shape"
+				value={outline.kind}
+				options={optionsOf<Outline["kind"]>(kinds)}
+				onChange={(kind) => onChange(turnInto(kind, freshOf<Outline>(kinds, kind), sizeOf(outline)))}
+			/>
+			{outline.kind !== "polygon" && (
 				<FieldRow>
-					<NumberField
-						label="Width"
-						quantity="length"
-						value={outline.width_mm}
-						onChange={(width_mm) => onChange({ ...outline, width_mm })}
-					/>
-					<NumberField
-						label="Height"
-						quantity="length"
-						value={outline.height_mm}
-						onChange={(height_mm) => onChange({ ...outline, height_mm })}
-					/>
-					<NumberField
-						label="Corner"
-						quantity="length"
-						value={outline.corner_mm}
-						onChange={(corner_mm) => onChange({ ...outline, corner_mm })}
-					/>
+					{MEASURES[outline.kind].map(([field, label]) => (
+						<NumberField
+							key={field}
+							label={label}
+							{...(field.endsWith("_mm") ? { quantity: "length" as const } : { digits: 0 })}
+							value={measured[field] ?? 0}
+							onChange={(value) => onChange({ ...outline, [field]: value } as Outline)}
+						/>
+					))}
 				</FieldRow>
 			)}
 			<OutlineFile onOutline={onChange} />

@@ -20,6 +20,8 @@ Codes = NDArray[np.int64]
 
 # A stick reaches about so far across the mould, and turns what is nearest to it by so much [turns]: stated guesses.
 _REACH, _TURN = 0.62, 0.55
+# Drawn from the bottom up it winds around the middle by so much [rad]: a stated guess.
+_WINDS = math.pi / 2
 
 
 class Spot(NamedTuple):
@@ -72,7 +74,7 @@ def stirred(spot: Spot, strokes: int, random: np.random.Generator) -> Spot:
     angle = random.uniform(0, 2 * math.pi)
     for n in range(strokes):
         # Strokes go to different sides, and every other one comes back.
-        at = angle + n * math.pi * (3 - math.sqrt(5))
+        at = angle + n * math.pi * (3 - math.sqrt(5)) + spot.along * _WINDS
         out = (1 - _REACH) * math.sqrt((n + 0.5) / strokes)
         mx, my = out * math.cos(at), out * math.sin(at)
         away = np.hypot(x - mx, y - my) / _REACH

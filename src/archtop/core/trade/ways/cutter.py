@@ -9,14 +9,14 @@ from typing import Annotated, Literal
 import shapely
 from pydantic import Field
 
-from archtop.core.geometry import Circle, Layout, Outline, Polygon, Regular, Rounded, nest, shape_of
+from archtop.core.geometry import Layout, Outline, nest, shape_of
 from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way
 
 __all__ = ["CutterMake"]
 
 
 @lru_cache(maxsize=64)
-def _layout(outline: Circle | Rounded | Regular | Polygon, long: float, wide: float, gap: float) -> Layout:
+def _layout(outline: Outline, long: float, wide: float, gap: float) -> Layout:
     # Laying cutters out takes longer than the rest of a plan, and a sheet seldom changes.
     return nest(shapely.Polygon(shape_of(outline).exterior), long, wide, gap)
 
