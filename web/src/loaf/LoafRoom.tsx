@@ -63,6 +63,7 @@ export function LoafRoom() {
 				<div className="mb-3">
 					<Problems
 						problems={live.problems}
+						of={document}
 						title="This cannot be made as it stands. The drawing shows the last plan that held; what you typed is kept in this browser."
 					/>
 				</div>

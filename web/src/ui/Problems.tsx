@@ -1,8 +1,16 @@
 import { CircleX } from "lucide-react";
-import type { Problem } from "../api/types";
+import type { Loaf, Problem } from "../api/types";
+import { placeInWords } from "./placeInWords";
+
+interface Props {
+	problems: readonly Problem[];
+	title: string;
+	/** The loaf they are of, whose things are then called by their names. */
+	of?: Loaf;
+}
 
 /** What was refused and what to do about it, in words. */
-export function Problems({ problems, title }: { problems: readonly Problem[]; title: string }) {
+export function Problems({ problems, title, of }: Props) {
 	return (
 		<div role="alert" className="rounded-lg border border-lye/60 bg-lye-wash px-3 py-2 text-sm">
 			<p className="flex items-center gap-2 font-bold text-lye">
@@ -12,7 +20,9 @@ export function Problems({ problems, title }: { problems: readonly Problem[]; ti
 				{problems.map((problem) => (
 					<li key={`${problem.code} ${problem.field} ${problem.value}`} data-code={problem.code}>
 						<span className="font-semibold">{problem.value}</span>: {problem.limit}. {problem.remedy}
-						<span className="block text-xs text-soft">{problem.field}</span>
+						<span className="block text-xs text-soft" data-field={problem.field}>
+							{placeInWords(problem.field, of)}
+						</span>
 					</li>
 				))}
 			</ul>

@@ -1,4 +1,5 @@
 import { Plus, Trash2 } from "lucide-react";
+import { useState } from "react";
 import type { Make, Pieces } from "../../api/types";
 import { paintOf } from "../../drawing/paint";
 import { Button } from "../../ui/Button";
@@ -7,7 +8,7 @@ import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
-import { freeId } from "../editor/changes";
+import { freeId, removePieces, usesOf } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
 import { LotChoice } from "./LotChoice";
@@ -81,14 +82,6 @@ function DoughNeeds() {
 	);
 }
 
-/** Whether anything in the order of work stirs a piece in. */
-const inUse = (document: ReturnType<typeof useEditor>["document"], id: string) =>
-	document.work.some(
-		(step) =>
-			(step.do === "press" && step.pieces === id) ||
-			(step.do === "pour" && step.pieces.some((item) => item.pieces === id)),
-	);
-
 function PieceFields({ piece }: { piece: Pieces }) {
 	const { document, edit, live } = useEditor();
 	const { units } = useUnits();
@@ -104,7 +97,6 @@ function PieceFields({ piece }: { piece: Pieces }) {
 	const made = live.plan.made[piece.id];
 	const volume = (ml: number) => withUnit(ml, "volume", units, units === "metric" ? 1 : 2);
 	const holds = live.plan.small_holds.filter((hold) => hold.pieces === piece.id);
-	const used = inUse(document, piece.id);
 	const colourOf = paintOf(live.of, live.plan).colour;
 	return (
 		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-pieces={piece.id}>
@@ -167,17 +159,44 @@ function PieceFields({ piece }: { piece: Pieces }) {
 			{made?.layout && piece.make.kind === "cutter" && (
 				<SheetLayout make={piece.make} layout={made.layout} colour={colourOf(piece.colour)} />
 			)}
+			<RemovePieces piece={piece} />
+		</div>
+	);
+}
+
+/** Takes them out; where they are used, it asks first, and takes them out there too. */
+function RemovePieces({ piece }: { piece: Pieces }) {
+	const { document, edit } = useEditor();
+	const [asked, setAsked] = useState(false);
+	const { steps, onTop } = usesOf(document, piece.id);
+	const where = [
+		onTop ? `${onTop} of them lie on the top` : "",
+		steps ? `${steps === 1 ? "a step" : `${steps} steps`} of the work uses them` : "",
+	].filter(Boolean);
+	const remove = () => edit(removePieces(piece.id));
+	if (!asked)
+		return (
 			<Button
 				look="danger"
 				aria-label={`Remove ${piece.name}`}
-				disabled={used}
-				title={used ? "A step of the work uses them" : undefined}
-				onClick={() =>
-					edit((loaf) => ({ ...loaf, pieces: loaf.pieces.filter((item) => item.id !== piece.id) }))
-				}
+				onClick={() => (where.length > 0 ? setAsked(true) : remove())}
 			>
 				<Trash2 aria-hidden className="size-4" /> Remove
 			</Button>
+		);
+	return (
+		<div role="alertdialog" aria-label={`Remove ${piece.name}?`} className="space-y-2 text-sm">
+			<p>
+				{piece.name}: {where.join(", and ")}.
+			</p>
+			<div className="flex flex-wrap gap-2">
+				<Button look="danger" onClick={remove}>
+					<Trash2 aria-hidden className="size-4" /> Remove them there too
+				</Button>
+				<Button look="quiet" onClick={() => setAsked(false)}>
+					Keep them
+				</Button>
+			</div>
 		</div>
 	);
 }

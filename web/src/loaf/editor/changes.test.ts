@@ -10,7 +10,9 @@ import {
 	patchPour,
 	patchPress,
 	removeEmbed,
+	removePieces,
 	removeStep,
+	usesOf,
 } from "./changes";
 
 const shares = [{ colour: "plain", percent: 100 }];
@@ -41,6 +43,36 @@ const loaf = {
 } as unknown as Loaf;
 
 const steps = (made: Loaf) => made.work.map((step) => (step.do === "lay" ? `lay ${step.embed}` : step.id));
+
+describe("small pieces taken out", () => {
+	const piece = { id: "bead", name: "Beads" };
+	const used = {
+		pieces: [piece, { ...piece, id: "beads" }],
+		work: [
+			{ do: "press", pieces: "bead" },
+			{
+				do: "pour",
+				pieces: [
+					{ pieces: "bead", count: 3 },
+					{ pieces: "beads", count: 1 },
+				],
+			},
+		],
+		top: { scatter: { items: [{ pieces: "bead", count: 7 }], pins: [{ pieces: "bead" }] } },
+		batches: [{ id: "b", name: "B", casts: ["cast-bead"] }],
+	} as unknown as Loaf;
+	it("are told where they are used", () => {
+		expect(usesOf(used, "bead")).toEqual({ steps: 2, onTop: 7 });
+		expect(usesOf(used, "other")).toEqual({ steps: 0, onTop: 0 });
+	});
+	it("are gone everywhere, and others stay", () => {
+		const left = removePieces("bead")(used);
+		expect(usesOf(left, "bead")).toEqual({ steps: 0, onTop: 0 });
+		expect(usesOf(left, "beads").steps).toBe(1);
+		expect(left.batches).toEqual([]);
+		expect(left.top?.scatter?.pins).toEqual([]);
+	});
+});
 
 describe("freeId", () => {
 	it("counts up until nobody has it", () => {

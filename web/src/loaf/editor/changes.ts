@@ -147,6 +147,46 @@ export const inMould =
 		};
 	};
 
+/** Where small pieces are used: steps of the work, and how many are strewn on top. */
+export const usesOf = (loaf: Loaf, id: string) => ({
+	steps: loaf.work.filter(
+		(step) =>
+			(step.do === "press" && step.pieces === id) ||
+			(step.do === "pour" && step.pieces.some((item) => item.pieces === id)),
+	).length,
+	onTop: loaf.top?.scatter?.items?.find((item) => item.pieces === id)?.count ?? 0,
+});
+
+/** Small pieces taken out, wherever they are stirred in, pressed in, strewn or cast together. */
+export const removePieces =
+	(id: string) =>
+	(loaf: Loaf): Loaf => {
+		const scatter = loaf.top?.scatter;
+		const casts = (cast: string) => !cast.startsWith(`cast-${id}`);
+		return {
+			...loaf,
+			pieces: loaf.pieces.filter((piece) => piece.id !== id),
+			work: loaf.work
+				.filter((step) => !(step.do === "press" && step.pieces === id))
+				.map((step) =>
+					step.do === "pour" ? { ...step, pieces: step.pieces.filter((item) => item.pieces !== id) } : step,
+				),
+			top: scatter
+				? {
+						...loaf.top,
+						scatter: {
+							...scatter,
+							items: (scatter.items ?? []).filter((item) => item.pieces !== id),
+							pins: (scatter.pins ?? []).filter((pin) => pin.pieces !== id),
+						},
+					}
+				: loaf.top,
+			batches: (loaf.batches ?? [])
+				.map((batch) => ({ ...batch, casts: batch.casts.filter(casts) }))
+				.filter((batch) => batch.casts.length > 0),
+		};
+	};
+
 export const removeEmbed =
 	(id: string) =>
 	(loaf: Loaf): Loaf => ({

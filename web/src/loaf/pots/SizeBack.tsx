@@ -59,7 +59,7 @@ export function SizeBack() {
 				</Button>
 			</div>
 			{ask.error instanceof ApiProblem && (
-				<Problems title="It cannot be met as it stands" problems={ask.error.report.problems} />
+				<Problems title="It cannot be met as it stands" problems={ask.error.report.problems} of={document} />
 			)}
 			{found && (
 				<div
