@@ -15,12 +15,13 @@ from benchmarks import (
     season,
     starting,
     top,
+    vessels,
 )
 
 
 def main() -> None:
     """Print the table."""
-    server_free = (starting, planning, ingredients, levels, pieces, top, faces, season, notebook)
+    server_free = (starting, planning, ingredients, vessels, levels, pieces, top, faces, season, notebook)
     for benchmark in (*server_free, clock, dragging, bench_room):
         benchmark.run()
 

@@ -44,9 +44,9 @@ def casting_schedule(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | Non
     problem = SeasonProblem(
         network=network, openings=(), ready={}, fixed={"pour": Fixed(0)}, now=-_FAR, horizon=_FAR, step_h=_STEP_H
     )
-    tasks = []
+    tasks, windows = [], windows_of(problem)
     for job in network.jobs:
-        first, last = windows_of(problem)[job.key]
+        first, last = windows[job.key]
         latest = None if last is None else last * _STEP_H
         # What nothing bounds may begin as early as one likes; it is told from its latest on.
         earliest = first * _STEP_H if first > -_FAR // 2 else latest or 0.0
