@@ -26,7 +26,7 @@ def test_so_far_under_the_rim() -> None:
     assert result.level_mm == pytest.approx(50)
 
 
-@settings(max_examples=30)
+@settings(max_examples=20)
 @given(batter_ml=st.floats(100, 1500), shreds=st.floats(1, 60), diameter=st.floats(10, 40))
 def test_so_much_batter_is_what_is_mixed_for_it(batter_ml: float, shreds: float, diameter: float) -> None:
     """Whatever lies in the mould and is stirred in: the batter poured is what was told."""

@@ -40,7 +40,7 @@ def frustum(cup: CupMould, z: float) -> trimesh.Trimesh:
     return trimesh.PointCloud(np.vstack(points)).convex_hull
 
 
-@settings(max_examples=40)
+@settings(max_examples=25)
 @given(
     shape=st.sampled_from(["round", "square"]),
     length=st.floats(20, 200),
