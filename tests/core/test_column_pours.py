@@ -54,7 +54,7 @@ def test_every_colour_keeps_its_share(kind: str, strokes: int) -> None:
     x, y = disc()
     shares = [0.5, 0.3, 0.2]
     counts = np.zeros(3)
-    for along in (np.arange(25) + 0.5) / 25:
+    for along in (np.arange(20) + 0.5) / 20:
         shown = way.shows(shares, Spot(x, y, float(along)), np.random.default_rng(3))
         counts += np.bincount(shown, minlength=3)
     assert counts / counts.sum() == pytest.approx(shares, abs=0.01)
