@@ -59,7 +59,7 @@ describe("small pieces taken out", () => {
 			},
 		],
 		top: { scatter: { items: [{ pieces: "bead", count: 7 }], pins: [{ pieces: "bead" }] } },
-		batches: [{ id: "b", name: "B", casts: ["cast-bead"] }],
+		batches: [{ id: "b", name: "B", casts: ["cast-bead", "cast-bead-figures", "cast-beads"] }],
 	} as unknown as Loaf;
 	it("are told where they are used", () => {
 		expect(usesOf(used, "bead")).toEqual({ steps: 2, onTop: 7 });
@@ -69,7 +69,8 @@ describe("small pieces taken out", () => {
 		const left = removePieces("bead")(used);
 		expect(usesOf(left, "bead")).toEqual({ steps: 0, onTop: 0 });
 		expect(usesOf(left, "beads").steps).toBe(1);
-		expect(left.batches).toEqual([]);
+		expect(left.batches?.map((batch) => batch.casts)).toEqual([["cast-beads"]]);
+		expect(removePieces("beads")(left).batches).toEqual([]);
 		expect(left.top?.scatter?.pins).toEqual([]);
 	});
 });

@@ -162,7 +162,7 @@ export const removePieces =
 	(id: string) =>
 	(loaf: Loaf): Loaf => {
 		const scatter = loaf.top?.scatter;
-		const casts = (cast: string) => !cast.startsWith(`cast-${id}`);
+		const others = (cast: string) => cast !== `cast-${id}` && cast !== `cast-${id}-figures`;
 		return {
 			...loaf,
 			pieces: loaf.pieces.filter((piece) => piece.id !== id),
@@ -182,7 +182,7 @@ export const removePieces =
 					}
 				: loaf.top,
 			batches: (loaf.batches ?? [])
-				.map((batch) => ({ ...batch, casts: batch.casts.filter(casts) }))
+				.map((batch) => ({ ...batch, casts: batch.casts.filter(others) }))
 				.filter((batch) => batch.casts.length > 0),
 		};
 	};
