@@ -45,44 +45,34 @@ class Vessel(Frozen):
 
 def vessels_of(of: ResolvedLoaf, pots: Sequence[Pot], melted: Sequence[Melted]) -> tuple[Vessel, ...]:
     """Every vessel in the order of work: what is cast beforehand, the moulds themselves, what leftovers go into."""
-    cast = [_cast(of, pot, item) for pot in pots for item in pot.casts]
-    return (*cast, *(_melted(of, item) for item in melted), _mould(of, pots[-1]), *_kept(pots[-1]))
+    cast = [_cast(of, pot.id, item.id, item.name, _bowls(pot, item)) for pot in pots for item in pot.casts]
+    cast += [_cast(of, item.id, item.id, item.name, [(item.colour, item.ml)]) for item in melted]
+    return (*cast, _mould(of, pots[-1]), *_kept(pots[-1]))
 
 
-def _cast(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Vessel:
-    named, colours = PotId.parse(cast.id), {portion.key: portion.colour for portion in pot.portions}
-    bowls = [(colours[bowl.key], bowl.ml) for bowl in cast.bowls]
+def _bowls(pot: Pot, cast: Cast) -> list[tuple[str, float]]:
+    """Colours that a casting takes, and how much of each [ml]."""
+    colours = {portion.key: portion.colour for portion in pot.portions}
+    return [(colours[bowl.key], bowl.ml) for bowl in cast.bowls]
+
+
+def _cast(of: ResolvedLoaf, pot: str, cast: str, name: str, bowls: Sequence[tuple[str, float]]) -> Vessel:
+    """What is cast beforehand, mixed or melted."""
+    named = PotId.parse(cast)
     count, hollows = _how_many(of, named)
     each = sum(ml for _, ml in bowls) / count
-    embed = _embed(of, named)
-    kind: VesselKind = "column" if embed else "hollow" if hollows > 1 else "block"
+    embed, piece = _embed(of, named), of.pieces.get(named.item)
+    in_hollows = hollows > 1 or (piece is not None and piece.make.bought is not None)
+    kind: VesselKind = "column" if embed else "hollow" if in_hollows else "block"
     return Vessel(
-        pot=pot.id,
+        pot=pot,
         item=named.item,
-        name=cast.name,
+        name=name,
         kind=kind,
         count=count,
         each_ml=each,
         outline=_outline(embed, named, each / hollows),
         colours=_shares(bowls),
-        holds=_holds(count, hollows, kind),
-    )
-
-
-def _melted(of: ResolvedLoaf, cast: Melted) -> Vessel:
-    named = PotId.parse(cast.id)
-    count, hollows = _how_many(of, named)
-    embed = _embed(of, named)
-    kind: VesselKind = "column" if embed else "hollow"
-    return Vessel(
-        pot=cast.id,
-        item=named.item,
-        name=cast.name,
-        kind=kind,
-        count=count,
-        each_ml=cast.ml / count,
-        outline=_outline(embed, named, cast.ml / count / hollows),
-        colours=_shares([(cast.colour, cast.ml)]),
         holds=_holds(count, hollows, kind),
     )
 
