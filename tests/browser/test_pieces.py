@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import ROOT, Desk
@@ -31,24 +30,22 @@ def test_an_outline_is_imported_cast_and_laid(page: Page, desk: Desk) -> None:
     desk.wait_until_saved()
 
 
-@pytest.mark.parametrize(
-    ("name", "text", "says"),
-    [
-        ("units.svg", '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>', "state its width"),
-        ("script.svg", '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>', "scripts and outside references"),
-        ("noise.stl", "noise", "must be an STL mesh"),
-    ],
-)
-def test_a_bad_file_leaves_the_piece_alone(
-    page: Page, desk: Desk, tmp_path: Path, name: str, text: str, says: str
-) -> None:
-    file = tmp_path / name
-    file.write_text(text, encoding="utf-8")
-    desk.copy_of_the_demo(f"Bad {name}")
+BAD_FILES = [
+    ("units.svg", '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>', "state its width"),
+    ("script.svg", '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>', "scripts and outside references"),
+    ("noise.stl", "noise", "must be an STL mesh"),
+]
+
+
+def test_a_bad_file_leaves_the_piece_alone(page: Page, desk: Desk, tmp_path: Path) -> None:
+    desk.copy_of_the_demo("Bad files")
     page.locator("[data-piece='lantern-2']").focus()
-    page.get_by_label("Outline file").first.set_input_files(file)
-    expect(page.get_by_role("alert")).to_contain_text(says)
-    expect(page.get_by_label("Shape").first).to_have_value("rounded")
+    for name, text, says in BAD_FILES:
+        file = tmp_path / name
+        file.write_text(text, encoding="utf-8")
+        page.get_by_label("Outline file").first.set_input_files(file)
+        expect(page.get_by_role("alert")).to_contain_text(says)
+        expect(page.get_by_label("Shape").first).to_have_value("rounded")
 
 
 def test_the_ghost_shows_where_it_would_rest(page: Page, desk: Desk) -> None:
@@ -110,24 +107,24 @@ def test_pieces_cut_from_a_slab_take_the_place_of_batter(page: Page, desk: Desk)
     expect(page.get_by_text("Pour the slab for Pieces 1")).to_be_visible()
 
 
-@pytest.mark.parametrize(
-    ("way", "shows"),
-    [
-        ("Chunks, by hand", "8.0 ml each"),
-        ("Balls or beads", "1.8 ml each"),
-        ("Soap dough", "10 % for hands and board"),
-        ("Melt and pour", "melted, not mixed"),
-        ("Piped ahead", "piped ahead"),
-    ],
-)
-def test_every_way_of_making_pieces(page: Page, desk: Desk, way: str, shows: str) -> None:
-    desk.start(f"By way of {way}")
+WAYS = {
+    "Chunks, by hand": "8.0 ml each",
+    "Balls or beads": "1.8 ml each",
+    "Soap dough": "10 % for hands and board",
+    "Melt and pour": "melted, not mixed",
+    "Piped ahead": "piped ahead",
+}
+
+
+def test_every_way_of_making_pieces(page: Page, desk: Desk) -> None:
+    desk.start("By every way")
     desk.pull("Pieces")
     page.get_by_role("button", name="Add small pieces").click()
     card = page.locator("[data-pieces='pieces']")
-    card.get_by_label("Made by").select_option(label=way)
-    expect(card).to_contain_text(shows)
-    expect(page.locator("[data-pot='cast-pieces']")).to_have_count(0 if way == "Melt and pour" else 1)
+    for way, shows in WAYS.items():
+        card.get_by_label("Made by").select_option(label=way)
+        expect(card).to_contain_text(shows)
+        expect(page.locator("[data-pot='cast-pieces']")).to_have_count(0 if way == "Melt and pour" else 1)
     desk.wait_until_saved()
 
 

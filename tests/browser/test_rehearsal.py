@@ -11,12 +11,16 @@ from tests.browser.test_places import violations
 
 
 def press_until(page: Page, words: str) -> None:
-    """Space, until the step at hand begins so."""
+    """Space, until the step at hand begins so; what is asked before its time is known."""
     heading = page.get_by_role("heading", level=1)
+    known = page.get_by_role("alertdialog").get_by_role("button", name="I know")
     for _ in range(150):
         if heading.inner_text().startswith(words):
             return
-        page.keyboard.press("Space")
+        if known.is_visible():
+            known.click()
+        else:
+            page.keyboard.press("Space")
         page.wait_for_timeout(15)
     raise AssertionError(f"never came to {words}")
 
@@ -28,6 +32,10 @@ def test_a_day_is_rehearsed_read_missed_and_begun_anew(page: Page, desk: Desk) -
     bar = page.get_by_role("region", name="Rehearsal")
     expect(bar).to_be_visible()
     assert violations(page) == []
+    press_until(page, "Let the lye cool")
+    page.keyboard.press("Space")
+    # Practised as it is done: hot lye is not taken for cool here either.
+    expect(page.get_by_role("alertdialog")).to_contain_text("to go, as reckoned")
     press_until(page, "Pour Street dusk")
     page.get_by_role("link", name="Trace clock").click()
     page.get_by_role("button", name="Take a spoonful").click()

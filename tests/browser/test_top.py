@@ -47,18 +47,19 @@ def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-run]")).to_have_count(0)
 
 
-@pytest.mark.parametrize("name", ["Lantern Row", "Ferry Lights", "Tin Roof Rain", "Trellis Gate", "Paper Kites"])
-def test_every_demo_top_is_drawn_and_accessible(page: Page, name: str) -> None:
+@pytest.mark.parametrize("names", [("Lantern Row", "Ferry Lights", "Paper Kites"), ("Tin Roof Rain", "Trellis Gate")])
+def test_every_demo_top_is_drawn_and_accessible(page: Page, names: tuple[str, ...]) -> None:
     page.goto("/")
-    href = page.get_by_role("link", name=name).first.get_attribute("href")
-    page.goto(f"{href}/top")
-    expect(page.get_by_role("img", name="The top from the side")).to_be_visible()
-    assert page.locator("[data-run] use").count() > 20
-    for drawer in ("Shape", "Frosting", "Tips", "Pieces on top", "Finishes", "Kept clear"):
-        page.get_by_role("heading", level=3).filter(has_text=re.compile(f"^{drawer}")).first.get_by_role(
-            "button"
-        ).click()
-    assert violations(page) == []
+    tops = {name: page.get_by_role("link", name=name).first.get_attribute("href") for name in names}
+    for name, href in tops.items():
+        page.goto(f"{href}/top")
+        expect(page.get_by_role("img", name="The top from the side")).to_be_visible()
+        assert page.locator("[data-run] use").count() > 20, name
+        for drawer in ("Shape", "Frosting", "Tips", "Pieces on top", "Finishes", "Kept clear"):
+            page.get_by_role("heading", level=3).filter(has_text=re.compile(f"^{drawer}")).first.get_by_role(
+                "button"
+            ).click()
+        assert violations(page) == [], name
 
 
 def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> None:

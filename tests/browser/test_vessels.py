@@ -68,3 +68,26 @@ def test_two_kinds_of_shreds_are_cast_grated_and_stirred_in(page: Page, desk: De
     desk.wait_until_saved()
     desk.work_until("Grate Shreds")
     expect(page.get_by_role("region", name="Now")).to_contain_text("so that they do not clump")
+
+
+def test_one_pot_fills_a_box_and_a_tray_of_cups(page: Page, desk: Desk) -> None:
+    desk.start("Two moulds")
+    before = page.locator("[data-pot='loaf']").inner_text()
+    desk.pull("Also filled")
+    page.get_by_role("button", name="Fill another mould").click()
+    cups = page.locator("[data-also='also']")
+    cups.get_by_label("Called").fill("Market cups")
+    cups.get_by_label("How many cups").fill("8")
+    cups.get_by_label("Under its rim by").fill("2,5")
+    expect(cups).to_contain_text(re.compile(r"8 cups of \d+ g"))
+    expect(page.locator("[data-pot='loaf']")).not_to_have_text(before)
+    expect(page.locator("[data-vessel='also']")).to_contain_text("8 cups")
+    # Filled lower than its floor it is refused in words, at its place.
+    cups.get_by_label("Under its rim by").fill("400")
+    expect(page.get_by_role("alert").filter(has_text="leaves nothing in a mould")).to_be_visible()
+    cups.get_by_label("Under its rim by").fill("2,5")
+    desk.wait_until_saved()
+    desk.go("Order")
+    expect(page.get_by_text("Turn out Market cups of Two moulds")).to_be_visible()
+    desk.work_until("Fill Market cups")
+    expect(page.get_by_role("region", name="Now")).to_contain_text("Each of the eight:")

@@ -108,18 +108,28 @@ def test_percent_and_grams_do_not_mix(fats: list) -> None:
         formula(fats=fats)
 
 
+def out_h(additive: str, grams: float) -> float:
+    """Hours before the pour by which a column with so much of an additive in it must be cast."""
+    formula = {**box()["formulas"][0], "additives": [{"additive": additive, "amount": grams}]}
+    tasks = {
+        task.key: task for task in plan(read_loaf(box_with(rod(), formulas=[formula])), standard_cupboard()).schedule
+    }
+    latest = tasks["cast.rod"].latest_h
+    assert latest is not None
+    return -latest
+
+
+def test_what_warms_lets_go_sooner_as_much_as_there_is_of_it() -> None:
+    """Milk warms the loaf, which is done sooner; fibres of silk warm nothing (a stated guess in size)."""
+    pinch, usual, much = (out_h("milk-powder", grams) for grams in (0.05, 5, 25))
+    assert 0.75 * pinch < usual < 0.95 * pinch
+    assert usual == pytest.approx(much, rel=0.03)
+    assert out_h("silk", 0.5) == pytest.approx(out_h("silk", 0.1), rel=0.01)
+
+
 def test_what_an_additive_does_follows_its_dose() -> None:
     """Lactate lets a column go in half the time at its usual dose (common practice, no source); a pinch does not."""
-
-    def out_h(grams: float) -> float:
-        formula = {**box()["formulas"][0], "additives": [{"additive": "sodium-lactate", "amount": grams}]}
-        document = box_with(rod(), formulas=[formula])
-        tasks = {task.key: task for task in plan(read_loaf(document), standard_cupboard()).schedule}
-        latest = tasks["cast.rod"].latest_h
-        assert latest is not None
-        return -latest
-
-    pinch, some, usual, much = (out_h(grams) for grams in (0.1, 3, 10, 30))
+    pinch, some, usual, much = (out_h("sodium-lactate", grams) for grams in (0.1, 3, 10, 30))
     assert pinch > some > usual
     assert usual == pytest.approx(much)
     none = plan(read_loaf(box_with(rod())), standard_cupboard()).schedule

@@ -374,8 +374,8 @@ def test_an_impossible_date_names_what_clashes_and_what_helps() -> None:
 
 
 def test_a_second_mould_is_offered_where_one_is_the_clash() -> None:
-    """Six loaves' columns through one silicone mould in two weeks' time."""
-    loaves = [loaf(f"Loaf {i}") for i in range(6)]
+    """Five loaves' columns through one silicone mould in two weeks' time."""
+    loaves = [loaf(f"Loaf {i}") for i in range(5)]
     result = season(*loaves, ready=28 + 9, at=ALWAYS, effort=1.0)
     assert sum(item.late_h for item in result.loaves) > 0
     assert any("mould of" in word or "silicone" in word for word in result.clash)

@@ -6,7 +6,7 @@ import math
 from typing import Any
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from archtop.core import InputError, LoafPlan, plan, read_loaf, standard_cupboard
@@ -22,6 +22,7 @@ def with_figure(**figure: Any) -> LoafPlan:
     return plan(read_loaf(box_with(rod(figure=round_figure), colours=TWO)), CUPBOARD)
 
 
+@settings(max_examples=20)
 @given(st.floats(-14, 14), st.floats(4, 20))
 def test_figure_and_surround_make_the_column(across: float, diameter: float) -> None:
     result = with_figure(outline={"kind": "circle", "diameter_mm": diameter}, across_mm=across)

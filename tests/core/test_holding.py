@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from archtop.core import Loaf, plan, read_loaf, standard_cupboard
@@ -78,6 +78,7 @@ def balance(prism: Prism, batter_mm3: float, bottom: float, piece: float, batter
     return needed_on_surface(weight, lift, wide, (level - bottom) / 1000)
 
 
+@settings(max_examples=40)
 @given(st.floats(12, 40), st.floats(15, 45), st.floats(0.95, 1.1), st.floats(1, 100))
 def test_rest_depth_against_an_independent_balance(size: float, filled: float, piece: float, strength: float) -> None:
     """Where a rod rests, its own balance asks for just that strength, found by a plain scan over heights."""

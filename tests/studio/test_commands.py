@@ -161,7 +161,7 @@ def test_what_is_not_there_is_said_so(owner: User, tmp_path: Path) -> None:
     with pytest.raises(CommandError, match="no loaf 'x'"):
         call_command("export_loaf", "x")
     bad = tmp_path / "bad.json"
-    bad.write_text('{"version": 9}', encoding="utf-8")
+    bad.write_text('{"version": 99}', encoding="utf-8")
     with pytest.raises(CommandError, match="reads versions up to"):
         call_command("import_loaf", str(bad))
     assert Loaf.objects.count() == 0

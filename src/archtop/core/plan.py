@@ -10,7 +10,18 @@ from typing import NamedTuple
 
 from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Measures, measures_of
-from archtop.core.cuts import CutHow, CutPlan, CutShift, best_shift, cut_loaf, how_to_cut, joints_of, solid_of
+from archtop.core.cuts import (
+    AlsoCut,
+    CutHow,
+    CutPlan,
+    CutShift,
+    also_cut,
+    best_shift,
+    cut_loaf,
+    how_to_cut,
+    joints_of,
+    solid_of,
+)
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.embeds import EmbedPlan, embed_plan, fit_pieces
 from archtop.core.geometry import Clearance, Inside, Mould, MouldOutline
@@ -130,6 +141,7 @@ class LoafPlan(Frozen):
     cuts: CutPlan
     cut_shift: CutShift | None
     cut_how: CutHow
+    also_cut: tuple[AlsoCut, ...]
     shelf: tuple[ShelfUse, ...]
     schedule: tuple[Task, ...]
     steps: tuple[Step, ...]
@@ -166,12 +178,13 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     cuts, shift = _cuts(of, fills, embeds, top)
     cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in mixed.colours})
     shelf = shelf_uses(of, _each_g(of, embeds))
-    moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts)
+    also = also_cut(of)
+    moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts, also)
     measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
     kneaded = _kneaded(of)
     holds, dry = (shape.embed_holds, shape.layer_holds), (mixed.sprinkled, mixed.melted)
     schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates)
-    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, *dry)
+    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, also, *dry)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
@@ -193,6 +206,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
+        also_cut=also,
         shelf=shelf,
         schedule=schedule,
         steps=bench_steps(of, told),

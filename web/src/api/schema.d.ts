@@ -1645,6 +1645,71 @@ export interface components {
             stage?: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last") | null;
         };
         /**
+         * AlsoCut
+         * @description Bars or cups of another mould: ``count`` of all ``moulds``, and one's weight.
+         *
+         *     ``level_mm``, ``each_ml``: how high and with how much each mould is filled; ``whole``: turned out and not cut.
+         */
+        AlsoCut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Level Mm */
+            level_mm: number;
+            /** Each Ml */
+            each_ml: number;
+            /** Moulds */
+            moulds: number;
+            /** Count */
+            count: number;
+            /** Whole */
+            whole: boolean;
+            weight: components["schemas"]["Figure"];
+            cured: components["schemas"]["Figure"];
+        };
+        /**
+         * AlsoFilled
+         * @description So many of a mould that is not the loaf's, filled alike right after it, from the same bowls.
+         *
+         *     ``under_mm``: how far under its rim it is filled. ``way``: how several colours are poured. ``parts``: how many each
+         *     is cut into; 1: it is left whole.
+         */
+        AlsoFilled: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Mould */
+            mould: components["schemas"]["LoafMould"] | components["schemas"]["CupMould"];
+            /**
+             * Moulds
+             * @default 1
+             */
+            moulds: number;
+            /**
+             * Under Mm
+             * @default 0
+             */
+            under_mm: number;
+            /** Colours */
+            colours: components["schemas"]["ColourShare"][];
+            /**
+             * Way
+             * @default {
+             *       "kind": "by turns",
+             *       "strokes": 0,
+             *       "rounds": 3
+             *     }
+             */
+            way: components["schemas"]["ByTurns"] | components["schemas"]["SideBySide"] | components["schemas"]["OneOnAnother"];
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
+        };
+        /**
          * AlsoTakes
          * @description Batter of another colour that goes into the same pieces [ml], for all of them.
          */
@@ -3328,10 +3393,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 8
+             * @default 9
              * @constant
              */
-            version: 8;
+            version: 9;
             /** Name */
             name: string;
             /**
@@ -3381,6 +3446,11 @@ export interface components {
              * @default []
              */
             work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Hanger"] | components["schemas"]["Dust"])[];
+            /**
+             * Also Filled
+             * @default []
+             */
+            also_filled: components["schemas"]["AlsoFilled"][];
             /**
              * Keeps
              * @default []
@@ -3588,6 +3658,8 @@ export interface components {
             cuts: components["schemas"]["CutPlan"];
             cut_shift: components["schemas"]["CutShift"] | null;
             cut_how: components["schemas"]["CutHow"];
+            /** Also Cut */
+            also_cut: components["schemas"]["AlsoCut"][];
             /** Shelf */
             shelf: components["schemas"]["ShelfUse"][];
             /** Schedule */
@@ -6791,6 +6863,18 @@ export interface components {
             evidence: string;
         };
         /**
+         * CostEach
+         * @description What one bar or cup of another mould costs, by its weight; ``count``: so many there are.
+         */
+        CostEach: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Each */
+            each: number;
+        };
+        /**
          * CostLine
          * @description One thing: grams of it, and what they cost; ``None``: no price is known.
          */
@@ -6807,6 +6891,8 @@ export interface components {
         /**
          * Costing
          * @description A loaf's cost; money in the studio's own currency. ``without_price``: what is not counted in it.
+         *
+         *     ``bars``, ``per_bar``: of the loaf itself; ``also``: of other moulds from the same pot.
          */
         Costing: {
             /** Lines */
@@ -6822,6 +6908,8 @@ export interface components {
             per_bar: number;
             /** Per 100G */
             per_100g: number;
+            /** Also */
+            also: components["schemas"]["CostEach"][];
             /** Without Price */
             without_price: string[];
         };

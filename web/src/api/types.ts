@@ -19,6 +19,7 @@ export type Made = Schemas["Made"];
 export type Lot = Schemas["Lot"];
 export type ShelfLine = Schemas["ShelfLine"];
 export type MoveIn = Schemas["MoveIn"];
+export type AlsoFilled = Schemas["AlsoFilled"];
 export type Kept = Schemas["Kept"];
 export type Formula = Schemas["Formula"];
 export type Frosting = Schemas["Frosting"];

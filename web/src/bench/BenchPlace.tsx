@@ -22,10 +22,8 @@ import { WarmthPanel } from "./WarmthPanel";
 export function BenchPlace() {
 	const { document, live } = useEditor();
 	const room = useRoom();
-	const gate = useGate(room.bench, room.now);
-	// Nothing is hot on a rehearsed day.
-	const bench = room.rehearsing ? room.bench : gate.bench;
-	const asked = room.rehearsing ? null : gate.asked;
+	// A rehearsed day asks as a real one does: what is practised there is what hands do later.
+	const { bench, asked } = useGate(room.bench, room.now);
 	const { tone, turn } = useTone();
 	const [tool, setTool] = useState<Tool | null>(null);
 	useWakeLock();

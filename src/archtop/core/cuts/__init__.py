@@ -1,5 +1,6 @@
 """The cut: where the wire goes, what each bar weighs, what cuts it and how it lies."""
 
+from archtop.core.cuts.also_cut import AlsoCut, also_cut
 from archtop.core.cuts.cutter import CutHow, how_to_cut
 from archtop.core.cuts.cutting import GAP_MM, CutPlan, Solid, TopLoad, bars_along, cut_loaf, cut_positions
 from archtop.core.cuts.joints import CutShift, best_shift, joints_of
@@ -7,11 +8,13 @@ from archtop.core.cuts.solid import solid_of
 
 __all__ = [
     "GAP_MM",
+    "AlsoCut",
     "CutHow",
     "CutPlan",
     "CutShift",
     "Solid",
     "TopLoad",
+    "also_cut",
     "bars_along",
     "best_shift",
     "cut_loaf",

@@ -11,7 +11,18 @@ from archtop.core.document import Cuts
 from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
 
-__all__ = ["GAP_MM", "TRIMMED_MM", "Bar", "CutPlan", "Solid", "TopLoad", "bars_along", "cut_loaf", "cut_positions"]
+__all__ = [
+    "GAP_MM",
+    "TRIMMED_MM",
+    "Bar",
+    "CutPlan",
+    "Solid",
+    "TopLoad",
+    "bars_along",
+    "cured_of",
+    "cut_loaf",
+    "cut_positions",
+]
 
 # A joint so near a bar's face comes off with the bevel.
 TRIMMED_MM = 0.5
@@ -213,7 +224,7 @@ def cut_loaf(
                 how=f"{y1 - y0:.1f} mm of loaf filled to {solid.level_mm:.1f} mm, pieces and frosting by length",
                 source="geometry times the batter's estimated density; fresh weight, before it loses water on the rack",
             ),
-            cured=_cured(weights[i], cure),
+            cured=cured_of(weights[i], cure),
             shows=_shown(prisms, _face(mould, y0)),
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
@@ -244,7 +255,12 @@ def _face(mould: Mould, y0: float) -> float:
     return mould.length_mm / 2 if mould.whole else y0
 
 
-def _cured(fresh_g: float, own: Rate | None) -> Figure:
+def cured_of(fresh_g: float, own: Rate | None) -> Figure:
+    """What a bar weighs after four to six weeks [g].
+
+    :param fresh_g: of the bar as it is cut [g]
+    :param own: what this studio's bars lose [%]
+    """
     kind = kind_of("cure")
     lost = own.value if own else kind.default
     low, high = (own.low, own.high) if own else (lost - 2 * kind.studio_sd, lost + 2 * kind.studio_sd)

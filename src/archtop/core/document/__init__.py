@@ -4,6 +4,7 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 ``blank_loaf`` is the empty page. What the document *means* is computed in :mod:`archtop.core.plan`.
 """
 
+from archtop.core.document.also_filled import AlsoFilled
 from archtop.core.document.consistency import colours_used, pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
 from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
@@ -45,6 +46,7 @@ __all__ = [
     "MOST_FILLINGS",
     "STEPS",
     "VERSION",
+    "AlsoFilled",
     "BaseCoat",
     "Batch",
     "Brings",

@@ -12,6 +12,8 @@ from archtop.core.document.work import Dust, Lay, Pour, Press
 
 __all__ = ["colours_used", "inconsistencies", "pieces_used"]
 
+_LEAST_LEVEL_MM = 1.0
+
 
 def inconsistencies(loaf: Contents) -> list[Problem]:
     """Everything in which a document contradicts itself."""
@@ -23,6 +25,7 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
         *_melted_in_colours(loaf),
         *_more_than_made(loaf),
         *_batches_off(loaf),
+        *_also_off(loaf),
     ]
 
 
@@ -41,6 +44,7 @@ def _twice(loaf: Contents) -> list[Problem]:
         "batches": [b.id for b in loaf.batches],
         "embeds": [e.id for e in loaf.embeds],
         "pieces": [p.id for p in loaf.pieces],
+        "also_filled": [item.id for item in loaf.also_filled],
         "shreds": [item.id for step in loaf.work if isinstance(step, Pour) for item in step.shreds],
         "top.scatter": [item.pieces for item in loaf.top.scatter.items],
         "frosting.tips": [tip.id for tip in loaf.frosting.tips] if loaf.frosting else [],
@@ -109,6 +113,7 @@ def _dangling(loaf: Contents) -> list[Problem]:
 def _share_lists(loaf: Contents) -> list[tuple[str, tuple[ColourShare, ...]]]:
     lists = [(f"work.{i}.colours", step.colours) for i, step in enumerate(loaf.work) if isinstance(step, Pour)]
     lists += [(f"embeds.{i}.poured.colours", e.poured.colours) for i, e in enumerate(loaf.embeds) if e.poured]
+    lists += [(f"also_filled.{i}.colours", item.colours) for i, item in enumerate(loaf.also_filled)]
     base = loaf.frosting.base if loaf.frosting else None
     return lists + ([("frosting.base.colours", base.colours)] if base else [])
 
@@ -215,6 +220,19 @@ def _batches_off(loaf: Contents) -> list[Problem]:
                     )
                 )
             seen[str(mixing.pot)] = batch.name
+    return found
+
+
+def _also_off(loaf: Contents) -> list[Problem]:
+    """Other moulds that hold nothing, and cups that are to be cut."""
+    found = []
+    for i, item in enumerate(loaf.also_filled):
+        if item.level_mm < _LEAST_LEVEL_MM:
+            limit = f"leaves nothing in a mould {item.mould.height_mm:g} mm high"
+            found.append(_problem("also.empty", f"also_filled.{i}.under_mm", item.under_mm, limit, "Fill it higher."))
+        if item.mould.whole and item.parts > 1:
+            limit = "a cup is turned out whole and not cut"
+            found.append(_problem("also.whole", f"also_filled.{i}.parts", item.parts, limit, "Leave it at 1."))
     return found
 
 

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Formula, ScentBlend
+from archtop.core.document.also_filled import AlsoFilled
 from archtop.core.document.ids import Id, Name
 from archtop.core.document.parts import (
     Batch,
@@ -29,18 +30,18 @@ from archtop.core.geometry import AnyMould
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 8
+VERSION: Final = 9
 
 
 class Contents(Frozen):
     """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured.
 
     ``moulds``: how many of its mould are filled alike from one batch. Everything else is told of one of them: its
-    levels, embeds, pieces, top and cuts.
+    levels, embeds, pieces, top and cuts. ``also_filled``: other moulds that the same batch fills.
     """
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[8] = VERSION
+    version: Literal[9] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None
@@ -55,6 +56,7 @@ class Contents(Frozen):
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
     batches: Annotated[tuple[Batch, ...], Field(max_length=60)] = ()
     work: Annotated[tuple[Annotated[Work, Field(discriminator="do")], ...], Field(max_length=500)] = ()
+    also_filled: Annotated[tuple[AlsoFilled, ...], Field(max_length=20)] = ()
     keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()
     frosting: Frosting | None = None
     top: Top = Top()

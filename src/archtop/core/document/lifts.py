@@ -122,6 +122,11 @@ def _lift_to_8(data: dict[str, Any]) -> dict[str, Any]:
     return lifted
 
 
+def _lift_to_9(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 9 brought other moulds filled from the same pot: optional."""
+    return {**data, "version": 9}
+
+
 def _with_shreds(step: dict[str, Any]) -> dict[str, Any]:
     kept = {key: value for key, value in step.items() if key not in ("shreds_g", "grated", "shreds_lot")}
     if not step.get("shreds_g"):
@@ -173,4 +178,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     5: _lift_to_6,
     6: _lift_to_7,
     7: _lift_to_8,
+    8: _lift_to_9,
 }

@@ -323,7 +323,7 @@ def volumes_of(piece: Pieces, made: Made) -> dict[str, float]:
 
 
 def _pour_needs(loaf: Loaf, fills: Sequence[Fill], top: TopPlan) -> list[PortionNeed]:
-    """One bowl for each colour poured; the last pour's take the mound as well."""
+    """One bowl for each colour poured, whatever mould it fills; the last pour's take the mound as well."""
     names = {colour.id: colour.name for colour in loaf.colours}
     poured: dict[str, float] = {}
     for work, done in zip(loaf.work, fills, strict=True):
@@ -331,6 +331,9 @@ def _pour_needs(loaf: Loaf, fills: Sequence[Fill], top: TopPlan) -> list[Portion
             for share in work.colours:
                 volume = loaf.moulds * done.batter.value * share.percent / 100
                 poured[share.colour] = poured.get(share.colour, 0.0) + volume
+    for also in loaf.also_filled:
+        for colour, volume in also.bowls_ml().items():
+            poured[colour] = poured.get(colour, 0.0) + volume
     for colour, percent in mound_colours(loaf):
         poured[colour] += loaf.moulds * top.mound_ml * percent / 100
     return [

@@ -7,8 +7,8 @@ from collections.abc import Iterator, Sequence
 from typing import Literal
 
 from archtop.core.base import LOAF, Frozen, PotId
-from archtop.core.document import Embed, fillings_of
-from archtop.core.geometry import points_of
+from archtop.core.document import AlsoFilled, Embed, fillings_of
+from archtop.core.geometry import Mould, points_of
 from archtop.core.pots.melted import Melted
 from archtop.core.pots.pot import Cast, Pot
 from archtop.core.resolved import ResolvedLoaf
@@ -17,6 +17,8 @@ __all__ = ["Vessel", "VesselColour", "vessels_of"]
 
 VesselKind = Literal["loaf", "cup", "column", "hollow", "block", "saver mould"]
 Ring = tuple[tuple[float, float], ...]
+# Less than this is rounding [ml].
+_NOTHING_ML = 1e-6
 
 
 class VesselColour(Frozen):
@@ -47,7 +49,8 @@ def vessels_of(of: ResolvedLoaf, pots: Sequence[Pot], melted: Sequence[Melted]) 
     """Every vessel in the order of work: what is cast beforehand, the moulds themselves, what leftovers go into."""
     cast = [_cast(of, pot.id, item.id, item.name, _bowls(pot, item)) for pot in pots for item in pot.casts]
     cast += [_cast(of, item.id, item.id, item.name, [(item.colour, item.ml)]) for item in melted]
-    return (*cast, _mould(of, pots[-1]), *_kept(pots[-1]))
+    also = [_also_filled(item) for item in of.loaf.also_filled]
+    return (*cast, _mould(of, pots[-1]), *also, *_kept(pots[-1]))
 
 
 def _bowls(pot: Pot, cast: Cast) -> list[tuple[str, float]]:
@@ -79,9 +82,12 @@ def _cast(of: ResolvedLoaf, pot: str, cast: str, name: str, bowls: Sequence[tupl
 
 def _mould(of: ResolvedLoaf, own: Pot) -> Vessel:
     mould, count = of.loaf.mould, of.loaf.moulds
-    poured = [(portion.colour, portion.delivers.value) for portion in own.portions if portion.use == "pour"]
-    trays = math.ceil(count / mould.hollows)
-    cups = f", {trays} {'tray' if trays == 1 else 'trays'}" if mould.whole else ""
+    elsewhere: dict[str, float] = {}
+    for colour, ml in (bowl for also in of.loaf.also_filled for bowl in also.bowls_ml().items()):
+        elsewhere[colour] = elsewhere.get(colour, 0.0) + ml
+    bowls = [portion for portion in own.portions if portion.use == "pour"]
+    left = [(bowl.colour, bowl.delivers.value - elsewhere.get(bowl.colour, 0.0)) for bowl in bowls]
+    poured = [(colour, ml) for colour, ml in left if ml > _NOTHING_ML]
     return Vessel(
         pot=str(LOAF),
         item="",
@@ -91,8 +97,31 @@ def _mould(of: ResolvedLoaf, own: Pot) -> Vessel:
         each_ml=sum(ml for _, ml in poured) / count,
         outline=mould.outline_at(mould.length_mm / 2),
         colours=_shares(poured),
-        holds=f"{count} {'cup' if count == 1 else 'cups'}{cups}" if mould.whole else _holds(count, 1, "loaf"),
+        holds=_moulds(mould, count),
     )
+
+
+def _also_filled(also: AlsoFilled) -> Vessel:
+    """Another mould of the loaf's own pot."""
+    return Vessel(
+        pot=str(LOAF),
+        item=also.id,
+        name=also.name,
+        kind="cup" if also.mould.whole else "loaf",
+        count=also.moulds,
+        each_ml=also.each_ml,
+        outline=also.mould.outline_at(also.mould.length_mm / 2),
+        colours=_shares(list(also.bowls_ml().items())),
+        holds=_moulds(also.mould, also.moulds),
+    )
+
+
+def _moulds(mould: Mould, count: int) -> str:
+    """What a person calls so many of a mould; cups stand on trays."""
+    if not mould.whole:
+        return _holds(count, 1, "loaf")
+    trays = math.ceil(count / mould.hollows)
+    return f"{count} {'cup' if count == 1 else 'cups'}, {trays} {'tray' if trays == 1 else 'trays'}"
 
 
 def _kept(own: Pot) -> Iterator[Vessel]:

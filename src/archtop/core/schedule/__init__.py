@@ -12,7 +12,7 @@ from archtop.core.schedule.circumstances import Circumstances, wait_in
 from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.favours import FavoursNeed, favours_need
 from archtop.core.schedule.greedy import earliest_first
-from archtop.core.schedule.hands import cut_min, pour_min
+from archtop.core.schedule.hands import also_out_min, cut_min, fill_min, pour_min
 from archtop.core.schedule.network import Hold, Job, Link, Network, joined, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 from archtop.core.schedule.rack import RackTimes, rack_times
@@ -55,12 +55,14 @@ __all__ = [
     "StudioHours",
     "Task",
     "alike_in",
+    "also_out_min",
     "casting_schedule",
     "clash_of",
     "cut_min",
     "earliest_first",
     "faults_in",
     "favours_need",
+    "fill_min",
     "joined",
     "least_makespan",
     "network_of",

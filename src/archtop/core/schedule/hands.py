@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-__all__ = ["cut_min", "pour_min"]
+__all__ = ["also_out_min", "cut_min", "fill_min", "pour_min"]
 
 _POUR_MIN, _STEP_MIN, _CUT_MIN = 75.0, 8.0, 45.0
 # Of what is filled alike each more takes less time: the bowls are mixed, the wire is set.
 _STEP_AGAIN_MIN, _CUT_AGAIN_MIN = 3.0, 15.0
 _CUP_STEP_MIN, _CUP_OUT_MIN = 0.3, 1.0
+# Another mould is turned out with the wire already set.
+_ALSO_OUT_MIN = 15.0
 
 
 def pour_min(steps: int, on_top_min: float, moulds: int, whole: bool) -> float:
@@ -20,8 +22,16 @@ def pour_min(steps: int, on_top_min: float, moulds: int, whole: bool) -> float:
     >>> pour_min(3, 20, 1, False), pour_min(3, 20, 3, False)
     (119.0, 177.0)
     """
-    again = _CUP_STEP_MIN if whole else _STEP_AGAIN_MIN
-    return _POUR_MIN + steps * (_STEP_MIN + (moulds - 1) * again) + moulds * on_top_min
+    return _POUR_MIN + steps * fill_min(moulds, whole) + moulds * on_top_min
+
+
+def fill_min(moulds: int, whole: bool) -> float:
+    """Minutes to fill so many alike once.
+
+    >>> fill_min(1, False), fill_min(3, False)
+    (8.0, 14.0)
+    """
+    return _STEP_MIN + (moulds - 1) * (_CUP_STEP_MIN if whole else _STEP_AGAIN_MIN)
 
 
 def cut_min(moulds: int, whole: bool) -> float:
@@ -31,3 +41,12 @@ def cut_min(moulds: int, whole: bool) -> float:
     (45.0, 75.0, 56.0)
     """
     return _CUT_MIN + (moulds - 1) * (_CUP_OUT_MIN if whole else _CUT_AGAIN_MIN)
+
+
+def also_out_min(moulds: int, whole: bool) -> float:
+    """Minutes to turn out, and cut where it is, so many of another mould.
+
+    >>> also_out_min(1, False), also_out_min(6, True)
+    (15.0, 20.0)
+    """
+    return _ALSO_OUT_MIN + (moulds - 1) * (_CUP_OUT_MIN if whole else _CUT_AGAIN_MIN)

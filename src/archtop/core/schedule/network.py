@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import hashlib
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 from typing import Annotated, Literal, NamedTuple, Protocol
 
@@ -17,6 +17,7 @@ from pydantic import Field
 from archtop.core.base import Basis, Frozen, JobKey, PotId, Rate
 from archtop.core.chemistry import Measures
 from archtop.core.document import (
+    AlsoFilled,
     Batch,
     Embed,
     Figurine,
@@ -28,8 +29,9 @@ from archtop.core.document import (
     shreds_stirred_in,
 )
 from archtop.core.embeds import EmbedPlan
+from archtop.core.geometry import Mould
 from archtop.core.schedule.circumstances import Circumstances, wait_in
-from archtop.core.schedule.hands import cut_min, pour_min
+from archtop.core.schedule.hands import also_out_min, cut_min, fill_min, pour_min
 from archtop.core.schedule.waits import Wait
 from archtop.core.top import TopPlan
 from archtop.core.trade import Made
@@ -163,7 +165,8 @@ class _Weaving:
         top = self.result.top
         whole = loaf.mould.whole
         on_top = top.minutes.value + top.rest_min
-        hands = round(pour_min(len(loaf.work), on_top, loaf.moulds, whole))
+        beside = sum(fill_min(item.moulds, item.mould.whole) for item in loaf.also_filled)
+        hands = round(pour_min(len(loaf.work), on_top, loaf.moulds, whole) + beside)
         self.job("pour", "pour", f"Pour {loaf.name}", hands)
         self.in_a_pot("pour")
         if loaf.embeds:
@@ -193,12 +196,10 @@ class _Weaving:
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
         out = round(cut_min(loaf.moulds, whole))
         self.job("cut", "cut", f"{'Turn out' if whole else 'Unmould and cut'} {loaf.name}", out)
-        self.link("pour", "cut", self.set_in_its_mould())
-        trays = math.ceil(loaf.moulds / loaf.mould.hollows)
-        self.hold(_Mould(f"loaf {loaf.mould.name}", loaf.mould.name, trays), "pour", "cut")
-        self.job("cured", "cured", f"{loaf.name} is ready", 0)
-        cure = self.wait("cure", "any", None)
-        self.link("cut", "cured", Wait(earliest_h=cure.earliest_h, latest_h=None, why=cure.why, basis=cure.basis))
+        self.set_in_its_mould(loaf.mould, loaf.moulds, "cut")
+        for item in loaf.also_filled:
+            self.also(item)
+        self.cured([job.key for job in self.jobs if job.kind == "cut"])
         return Network(jobs=tuple(self.jobs), links=tuple(self.links), holds=tuple(self.holds))
 
     def wait(self, what: str, material: str, formula: str | None, thick_mm: float = 0.0) -> Wait:
@@ -208,13 +209,33 @@ class _Weaving:
             found = Circumstances.of(self.result.measures[formula], sizing.room_c, sizing.gelled, thick_mm)
         return wait_in(what, material, found, self.own)
 
-    def set_in_its_mould(self) -> Wait:
-        """Until it comes out; a cup is as thick as a column of its width or height, whichever is less."""
-        mould, formula = self.loaf.mould, self.loaf.formula
+    def also(self, item: AlsoFilled) -> None:
+        """Another mould that the same pot fills: it comes out when it is ready, whatever the loaf does."""
+        does, key = "Unmould and cut" if item.parts > 1 else "Turn out", f"also.{item.id}"
+        hands = round(also_out_min(item.moulds, item.mould.whole))
+        self.job(key, "cut", f"{does} {item.name} of {self.loaf.name}", hands)
+        self.set_in_its_mould(item.mould, item.moulds, key)
+
+    def cured(self, cut: Sequence[str]) -> None:
+        """The loaf is ready once all that was cut of it is."""
+        self.job("cured", "cured", f"{self.loaf.name} is ready", 0)
+        cure = self.wait("cure", "any", None)
+        wait = Wait(earliest_h=cure.earliest_h, latest_h=None, why=cure.why, basis=cure.basis)
+        for key in cut:
+            self.link(key.removeprefix(self.at), "cured", wait)
+
+    def set_in_its_mould(self, mould: Mould, count: int, out: str) -> None:
+        """From the pour until it comes out, which is the job ``out``.
+
+        A cup is as thick as a column of its width or height, whichever is less.
+        """
+        formula = self.loaf.formula
+        wait = self.wait("loaf", mould.material, formula)
         if mould.whole:
             found = self.wait("column", mould.material, formula, min(mould.width_mm, mould.height_mm))
-            return found.model_copy(update={"why": _CUP_OUT})
-        return self.wait("loaf", mould.material, formula)
+            wait = found.model_copy(update={"why": _CUP_OUT})
+        self.link("pour", out, wait)
+        self.hold(_Mould(f"loaf {mould.name}", mould.name, math.ceil(count / mould.hollows)), "pour", out)
 
     def job(self, key: str, kind: JobKind, title: str, minutes: int) -> None:
         self.jobs.append(Job(key=self.at + key, loaf=self.ident, title=title, kind=kind, minutes=minutes))

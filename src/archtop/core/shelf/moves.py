@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.base import LOAF, Frozen, PotId, StepKey
-from archtop.core.cuts import CutPlan
+from archtop.core.cuts import AlsoCut, CutPlan
 from archtop.core.document import (
     Embed,
     Lay,
@@ -41,14 +41,19 @@ class ShelfMove(Frozen):
 
 
 def shelf_moves(
-    of: ResolvedLoaf, pots: Sequence[Pot], embeds: Mapping[str, EmbedPlan], cuts: CutPlan
+    of: ResolvedLoaf,
+    pots: Sequence[Pot],
+    embeds: Mapping[str, EmbedPlan],
+    cuts: CutPlan,
+    also: Sequence[AlsoCut] = (),
 ) -> dict[StepKey, tuple[ShelfMove, ...]]:
     """Moves by the step that brings them.
 
     :param embeds: as they lie, by id
+    :param also: what comes out of other moulds that the loaf's pot fills
     """
     made = {**dict(_castings(of, embeds)), **dict(_grated(of.loaf))}
-    return {**made, **dict(_into_the_loaf(of, embeds)), **_put_by(of.loaf, pots, cuts)}
+    return {**made, **dict(_into_the_loaf(of, embeds)), **_put_by(of.loaf, pots, cuts, also)}
 
 
 def _column(embed: Embed, piece: EmbedPlan, columns: int) -> ShelfMove:
@@ -151,7 +156,9 @@ def _into_the_loaf(
                     yield LOAF.step("pour", step.id), tuple(moves)
 
 
-def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[StepKey, tuple[ShelfMove, ...]]:
+def _put_by(
+    loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan, also: Sequence[AlsoCut]
+) -> dict[StepKey, tuple[ShelfMove, ...]]:
     moves: dict[StepKey, tuple[ShelfMove, ...]] = {}
     kept = [portion for portion in pots[-1].portions if portion.use == "kept"]
     if kept:
@@ -169,16 +176,19 @@ def _put_by(loaf: Loaf, pots: Sequence[Pot], cuts: CutPlan) -> dict[StepKey, tup
             for i, portion in enumerate(kept)
         )
     first = next((step.colours[0].colour for step in loaf.work if isinstance(step, Pour)), loaf.colours[0].id)
-    moves[LOAF.step("cut")] = (
-        ShelfMove(
-            lot=None,
-            own="bars",
-            name=f"{'Cups' if cuts.whole else 'Bars'} of {loaf.name}",
-            kind="bars",
-            colour=first,
-            material="silicone",
-            count=cuts.in_all,
-            grams=sum(bar.weight.value for bar in cuts.bars) * cuts.moulds,
-        ),
-    )
+    own_g = sum(bar.weight.value for bar in cuts.bars) * cuts.moulds
+    name = f"{'Cups' if cuts.whole else 'Bars'} of {loaf.name}"
+    moves[LOAF.step("cut")] = (_bars("bars", name, first, cuts.in_all, own_g),)
+    for item, out in zip(loaf.also_filled, also, strict=True):
+        name = f"{item.name} of {loaf.name}"
+        grams = out.count * out.weight.value
+        moves[LOAF.step("also-out", item.id)] = (
+            _bars(f"bars-{item.id}", name, item.colours[0].colour, out.count, grams),
+        )
     return moves
+
+
+def _bars(own: str, name: str, colour: str, count: int, grams: float) -> ShelfMove:
+    return ShelfMove(
+        lot=None, own=own, name=name, kind="bars", colour=colour, material="silicone", count=count, grams=grams
+    )

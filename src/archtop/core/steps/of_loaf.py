@@ -6,12 +6,13 @@ from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 from archtop.core.base import FROSTING, StepKey
-from archtop.core.cuts import CutHow, CutPlan
+from archtop.core.cuts import AlsoCut, CutHow, CutPlan
 from archtop.core.document import fillings_of
 from archtop.core.pots import Melted, Pot, PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfMove
+from archtop.core.steps.also_filled import turning_out_steps
 from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps
 from archtop.core.steps.pot import pot_steps
 from archtop.core.steps.pours import Poured, cutting_step, loaf_steps
@@ -37,6 +38,7 @@ class Planned(NamedTuple):
     top: TopPlan
     cut_how: CutHow
     cuts: CutPlan
+    also_cut: Sequence[AlsoCut]
     sprinkled: Sequence[Sprinkled]
     melted: Sequence[Melted]
 
@@ -67,6 +69,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
                 loaf, Poured(top, planned.fills, planned.embed_holds, planned.layer_holds, planned.sprinkled, heat)
             )
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
+    steps += turning_out_steps(loaf, planned.also_cut)
     moves = {str(key): found for key, found in planned.moves.items()}
     return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)
 

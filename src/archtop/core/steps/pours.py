@@ -12,6 +12,7 @@ from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
 from archtop.core.pots import PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
+from archtop.core.steps.also_filled import filling_steps
 from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, each_of, on_dry
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
@@ -42,6 +43,7 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
     )
     for work, done in zip(loaf.work, planned.fills, strict=True):
         yield _worked(loaf, work, work.words(around), done, planned.sprinkled)
+    yield from filling_steps(loaf, around.colours)
     if loaf.keeps:
         # At once, while it is fluid: after the piping it no longer is.
         yield _keep(loaf, around)

@@ -9,11 +9,12 @@ from functools import cache
 
 import numpy as np
 
-from archtop.core import Cupboard, Loaf, LoafPlan, ResolvedLoaf, plan_of, resolve
+from archtop.core import Cupboard, Loaf, LoafPlan
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours, warm
 from archtop.core.remarks import Remark
+from archtop.studio.actions.plans import Plans
 
 __all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of", "soon_drawn"]
 
@@ -82,7 +83,7 @@ def faces_of(
     :param back: the bars' back faces instead of their fronts
     :raises InputError: the loaf does not plan
     """
-    result, field = _inside(resolve(loaf, cupboard), seed, later_min)
+    result, field = _inside(loaf, cupboard, seed, later_min)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
     halfway = loaf.mould.length_mm / 2
@@ -109,8 +110,8 @@ def faces_of(
     return Faces(faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa))
 
 
-def _inside(of: ResolvedLoaf, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
-    result = plan_of(of)
+def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
+    of, result = Plans(cupboard).of_document(loaf)
     return result, field_of(of, result.fills, bowls_of(of, result), seed, later_min)
 
 
@@ -127,8 +128,7 @@ def fragile_of(loaf: Loaf, cupboard: Cupboard, later_min: float) -> FragileTold:
 
     :raises InputError: the loaf does not plan
     """
-    of = resolve(loaf, cupboard)
-    result = plan_of(of)
+    of, result = Plans(cupboard).of_document(loaf)
     bowls = bowls_of(of, result)
     found = fragile_in(
         lambda seed: field_of(of, result.fills, bowls, seed, later_min),
@@ -151,7 +151,7 @@ def origin_of(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, at: t
 
     :raises InputError: the loaf does not plan
     """
-    _, field = _inside(resolve(loaf, cupboard), seed, later_min)
+    _, field = _inside(loaf, cupboard, seed, later_min)
     found = field.origin(*at)
     if found is None:
         return Origin(colour=None, says="No batter: outside the loaf, or in an embed.")

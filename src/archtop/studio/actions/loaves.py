@@ -9,12 +9,13 @@ from collections.abc import Collection
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from archtop.core import InputError, LoafPlan, Problem, plan, read_loaf
+from archtop.core import InputError, LoafPlan, Problem, read_loaf
 from archtop.core import Loaf as Document
 from archtop.core.document import Brings
 from archtop.studio.actions.cupboard import cupboard_of_studio, put_in_brought
 from archtop.studio.actions.learning import outcomes_of
 from archtop.studio.actions.mentions import mention
+from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.preview import preview_of
 
@@ -39,7 +40,7 @@ def create_loaf(owner: User, document: Document) -> Loaf:
     What its file brings is put into the cupboard where that lacks it.
     """
     cupboard = cupboard_of_studio()
-    preview = preview_of(document, plan(document, cupboard)).model_dump(mode="json")
+    preview = preview_of(document, Plans(cupboard).of_document(document).result).model_dump(mode="json")
     brought = document.brings
     document = document.model_copy(update={"brings": Brings()})
     data = document.model_dump(mode="json")
@@ -74,7 +75,7 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
     :raises InputError: the plan does not hold; nothing is changed
     :raises StaleSave: ``based_on`` is not the newest revision; the document is kept aside
     """
-    result = plan(document, cupboard_of_studio(loaf))
+    result = Plans(cupboard_of_studio(loaf)).of_document(document).result
     data = document.model_dump(mode="json")
     with transaction.atomic():
         current = Loaf.objects.select_for_update().get(pk=loaf.pk)
@@ -109,11 +110,11 @@ def open_plan(document: Document, loaf: Loaf | None = None) -> tuple[LoafPlan, t
     :param loaf: the one it is the document of: begun, it keeps the numbers it began with
     :raises InputError: if not even that can be planned
     """
-    cupboard = cupboard_of_studio(loaf)
+    plans = Plans(cupboard_of_studio(loaf))
     try:
-        return plan(document, cupboard), ()
+        return plans.of_document(document).result, ()
     except InputError as error:
-        return plan(_bare(document), cupboard), error.problems
+        return plans.of_document(_bare(document)).result, error.problems
 
 
 def _bare(document: Document) -> Document:

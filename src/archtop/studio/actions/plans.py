@@ -1,6 +1,7 @@
-"""Plans of saved loaves, kept while neither the loaf nor the cupboard has changed.
+"""Plans of loaves, kept while neither the document nor the cupboard has changed.
 
-Looking at a season plans every loaf in it; most of them have been planned just so before.
+Looking at a season plans every loaf in it; most of them have been planned just so before. A document that is drawn,
+saved and pressed at the bench was planned when it was typed.
 """
 
 from __future__ import annotations
@@ -17,7 +18,7 @@ __all__ = ["PlannedLoaf", "Plans"]
 
 
 class PlannedLoaf(NamedTuple):
-    """A saved loaf with its plan."""
+    """A loaf with its plan."""
 
     of: ResolvedLoaf
     result: LoafPlan
@@ -35,11 +36,18 @@ class Plans:
         self._cupboard = cupboard.model_dump_json()
 
     def of(self, loaf: Loaf) -> PlannedLoaf:
-        """A loaf resolved, and its plan.
+        """A saved loaf resolved, and its plan.
 
         :raises InputError: it does not plan
         """
         return _planned(json.dumps(loaf.document, sort_keys=True), self._cupboard)
+
+    def of_document(self, document: Document) -> PlannedLoaf:
+        """A document as it stands, saved or not.
+
+        :raises InputError: it does not plan
+        """
+        return _planned(json.dumps(document.model_dump(mode="json"), sort_keys=True), self._cupboard)
 
 
 @lru_cache(maxsize=200)

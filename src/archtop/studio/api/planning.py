@@ -19,9 +19,7 @@ from archtop.core import (
     catalogue,
     first_loaf,
     plan,
-    plan_of,
     reach,
-    resolve,
     size_back,
 )
 from archtop.core.colour import InBowl
@@ -39,6 +37,7 @@ from archtop.studio.actions import (
     origin_of,
     week_from,
 )
+from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.prices import prices_of_studio
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
@@ -59,7 +58,7 @@ def _cupboard(request: HttpRequest, loaf: uuid.UUID | None) -> Cupboard:
 @router.post("/plan", response={200: LoafPlan, 404: ProblemReport, 422: ProblemReport}, operation_id="plan_loaf")
 def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> LoafPlan:
     """The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with."""
-    return plan(payload, _cupboard(request, loaf))
+    return Plans(_cupboard(request, loaf)).of_document(payload).result
 
 
 @router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")
@@ -120,8 +119,7 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     colour = next((item for item in loaf.colours if item.id == payload.colour), None)
     if colour is None:
         raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")
-    of = resolve(loaf, cupboard)
-    planned = plan_of(of)
+    of, planned = Plans(cupboard).of_document(loaf)
     jars = {key: of.cupboard.jar(key) for key in of.cupboard.colourants}
     mixed = colour_in_pot(of, colour)
     # A jar is measured into the largest bowl of its colour; the others take as much by their oils.

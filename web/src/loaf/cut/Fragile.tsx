@@ -1,10 +1,20 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { tellFragile } from "../../api/queries";
 import { useEditor } from "../editor/EditorContext";
 
-/** What goes wrong in some outcomes; asked once the sharp faces are there, because it takes longer than they do. */
-export function Fragile({ laterMin, ready }: { laterMin: number; ready: boolean }) {
+/** Sharp faces are looked at for so long before more is asked [ms]: whoever moves on waits for nothing. */
+const LOOKED_AT_MS = 1000;
+
+/** What goes wrong in some outcomes; asked once the sharp faces are looked at, because it takes longer than they do. */
+export function Fragile({ laterMin, ready: sharp }: { laterMin: number; ready: boolean }) {
 	const { id, live } = useEditor();
+	const [ready, setReady] = useState(false);
+	useEffect(() => {
+		if (!sharp) return setReady(false);
+		const looked = setTimeout(() => setReady(true), LOOKED_AT_MS);
+		return () => clearTimeout(looked);
+	}, [sharp]);
 	const { data, isPlaceholderData } = useQuery({
 		queryKey: ["fragile", id, live.of, laterMin],
 		queryFn: () => tellFragile(live.of, id, laterMin),

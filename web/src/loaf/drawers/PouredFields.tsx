@@ -6,7 +6,7 @@ import { useEditor } from "../editor/EditorContext";
 import { SharesEditor } from "./SharesEditor";
 
 type Poured = NonNullable<Embed["poured"]>;
-type Way = NonNullable<Poured["way"]>;
+export type ColumnPour = NonNullable<Poured["way"]>;
 
 interface Props {
 	embed: Embed;
@@ -25,10 +25,9 @@ export function PouredFields({ embed, onChange }: Props) {
 				{ colour: embed.colour, percent: 50 },
 				{ colour: other?.id ?? embed.colour, percent: 50 },
 			],
-			way: freshOf<Way>(ways, "by turns"),
+			way: freshOf<ColumnPour>(ways, "by turns"),
 		});
 	const way = poured?.way;
-	const patch = (change: object) => poured && onChange({ ...poured, way: { ...way, ...change } as Way });
 	return (
 		<>
 			<CheckField
@@ -45,31 +44,48 @@ export function PouredFields({ embed, onChange }: Props) {
 						least={2}
 						onChange={(colours) => onChange({ ...poured, colours })}
 					/>
-					<SelectField
-						label="Poured into its mould"
-						value={way.kind}
-						options={optionsOf<Way["kind"]>(ways)}
-						onChange={(kind) => onChange({ ...poured, way: freshOf<Way>(ways, kind) })}
-					/>
-					<FieldRow>
-						{"rounds" in way && (
-							<NumberField
-								label="Rounds"
-								digits={0}
-								value={way.rounds ?? 3}
-								onChange={(rounds) => patch({ rounds: Math.max(1, Math.round(rounds)) })}
-							/>
-						)}
-						<NumberField
-							label="Stick through, times"
-							digits={0}
-							value={way.strokes ?? 0}
-							onChange={(strokes) => patch({ strokes: Math.max(0, Math.round(strokes)) })}
-						/>
-					</FieldRow>
-					<p className="text-xs text-soft">{ways.find((entry) => entry.kind === way.kind)?.help}</p>
+					<ColumnPourFields way={way} onChange={(next) => onChange({ ...poured, way: next })} />
 				</>
 			)}
+		</>
+	);
+}
+
+/** How several colours are poured into one mould, and the stick that goes through them. */
+export function ColumnPourFields({
+	way,
+	onChange,
+}: {
+	way: ColumnPour;
+	onChange: (way: ColumnPour) => void;
+}) {
+	const ways = useCatalogue("column_pours");
+	const patch = (change: object) => onChange({ ...way, ...change } as ColumnPour);
+	return (
+		<>
+			<SelectField
+				label="Poured into its mould"
+				value={way.kind}
+				options={optionsOf<ColumnPour["kind"]>(ways)}
+				onChange={(kind) => onChange(freshOf<ColumnPour>(ways, kind))}
+			/>
+			<FieldRow>
+				{"rounds" in way && (
+					<NumberField
+						label="Rounds"
+						digits={0}
+						value={way.rounds ?? 3}
+						onChange={(rounds) => patch({ rounds: Math.max(1, Math.round(rounds)) })}
+					/>
+				)}
+				<NumberField
+					label="Stick through, times"
+					digits={0}
+					value={way.strokes ?? 0}
+					onChange={(strokes) => patch({ strokes: Math.max(0, Math.round(strokes)) })}
+				/>
+			</FieldRow>
+			<p className="text-xs text-soft">{ways.find((entry) => entry.kind === way.kind)?.help}</p>
 		</>
 	);
 }

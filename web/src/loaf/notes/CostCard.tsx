@@ -28,6 +28,7 @@ export function CostCard({
 				<>
 					<p className="mt-1">
 						<strong className="text-lg">{money(costing.per_bar)}</strong> a bar, {costing.bars} bars;{" "}
+						{costing.also.map((other) => `${money(other.each)} each of ${other.count} ${other.name}; `)}
 						{money(costing.total)} in all,{" "}
 						{units === "us"
 							? `${money((costing.per_100g * unitOf(units, "weight").size) / 100)} for an ounce cured.`

@@ -11,6 +11,7 @@ import { onScale, withUnit } from "../../ui/units";
 import { useWide } from "../../ui/useWide";
 import { HALFWAY, type Outcome, useFaces } from "../cut/useFaces";
 import { AboutDrawer } from "../drawers/AboutDrawer";
+import { AlsoFilledDrawer } from "../drawers/AlsoFilledDrawer";
 import { CutsFields } from "../drawers/CutsFields";
 import { EmbedDrawer } from "../drawers/EmbedDrawer";
 import { MouldDrawer } from "../drawers/MouldDrawer";
@@ -121,6 +122,7 @@ export function SectionPlace() {
 					)}
 					<AboutDrawer />
 					<MouldDrawer />
+					<AlsoFilledDrawer />
 					<PlaceLine
 						to="formula"
 						title="Formula"
