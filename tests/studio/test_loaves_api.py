@@ -20,7 +20,7 @@ def problem_codes(response: Any, status: int = 422) -> list[str]:
     report = response.json()
     assert set(report) == {"code", "message", "problems"}
     for problem in report["problems"]:
-        assert set(problem) == {"code", "field", "value", "limit", "remedy", "message"}
+        assert set(problem) == {"code", "field", "value", "limit", "remedy", "message", "mends"}
     return [problem["code"] for problem in report["problems"]]
 
 

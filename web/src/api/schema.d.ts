@@ -1357,9 +1357,28 @@ export interface components {
              */
             now: string;
         };
+        JsonValue: unknown;
+        /**
+         * Mend
+         * @description A remedy as a press: ``value`` put at ``field`` of the document, or behind what that list holds; what it says.
+         */
+        Mend: {
+            /** Says */
+            says: string;
+            /** Field */
+            field: string;
+            value: components["schemas"]["JsonValue"];
+            /**
+             * Append
+             * @default false
+             */
+            append: boolean;
+        };
         /**
          * Problem
          * @description One broken rule: ``field=value: limit. remedy``, with a stable ``code`` for programs.
+         *
+         *     ``mends``: remedies that need no more than a press, where there are any.
          */
         Problem: {
             /** Code */
@@ -1372,6 +1391,11 @@ export interface components {
             limit: string;
             /** Remedy */
             remedy: string;
+            /**
+             * Mends
+             * @default []
+             */
+            mends: components["schemas"]["Mend"][];
             /**
              * Message
              * @description The whole sentence, for people.

@@ -68,6 +68,7 @@ describe("a shelf of the cupboard", () => {
 			value: "30",
 			limit: "above the highest",
 			remedy: "Swap them.",
+			mends: [],
 			message: "low = 30: above the highest. Swap them.",
 		};
 		putItem.mockRejectedValue(

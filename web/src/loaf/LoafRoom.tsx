@@ -4,6 +4,7 @@ import { Button, buttonClass } from "../ui/Button";
 import { Problems } from "../ui/Problems";
 import { Shell } from "../ui/Shell";
 import { useEditor } from "./editor/EditorContext";
+import { mended } from "./editor/mended";
 import { SaveNote } from "./editor/SaveNote";
 
 const PLACES = [
@@ -20,7 +21,7 @@ const PLACES = [
 
 /** A loaf's own room: its name, how it is kept, and the places in the order of work. */
 export function LoafRoom() {
-	const { id, document, live, undo, redo, canUndo, canRedo } = useEditor();
+	const { id, document, live, undo, redo, canUndo, canRedo, edit } = useEditor();
 	return (
 		<Shell>
 			<title>{`${document.name} · Arch Top`}</title>
@@ -64,6 +65,7 @@ export function LoafRoom() {
 					<Problems
 						problems={live.problems}
 						of={document}
+						onMend={(mend) => edit(mended(mend))}
 						title="This cannot be made as it stands. The drawing shows the last plan that held; what you typed is kept in this browser."
 					/>
 				</div>

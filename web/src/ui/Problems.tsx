@@ -1,5 +1,6 @@
 import { CircleX } from "lucide-react";
 import type { Loaf, Problem } from "../api/types";
+import { Button } from "./Button";
 import { placeInWords } from "./placeInWords";
 
 interface Props {
@@ -7,10 +8,12 @@ interface Props {
 	title: string;
 	/** The loaf they are of, whose things are then called by their names. */
 	of?: Loaf;
+	/** Takes a remedy that needs no more than a press. */
+	onMend?: (mend: Problem["mends"][number]) => void;
 }
 
 /** What was refused and what to do about it, in words. */
-export function Problems({ problems, title, of }: Props) {
+export function Problems({ problems, title, of, onMend }: Props) {
 	return (
 		<div role="alert" className="rounded-lg border border-lye/60 bg-lye-wash px-3 py-2 text-sm">
 			<p className="flex items-center gap-2 font-bold text-lye">
@@ -23,6 +26,12 @@ export function Problems({ problems, title, of }: Props) {
 						<span className="block text-xs text-soft" data-field={problem.field}>
 							{placeInWords(problem.field, of)}
 						</span>
+						{onMend &&
+							problem.mends.map((mend) => (
+								<Button key={mend.says} onClick={() => onMend(mend)}>
+									{mend.says}
+								</Button>
+							))}
 					</li>
 				))}
 			</ul>

@@ -1,6 +1,6 @@
 """What everything stands on: figures with their ranges, errors that say what to do, tables, units."""
 
-from archtop.core.base.errors import InputError, Problem, problems_from_items, problems_from_validation, shown
+from archtop.core.base.errors import InputError, Mend, Problem, problems_from_items, problems_from_validation, shown
 from archtop.core.base.family import CatalogueEntry, Family, Kind
 from archtop.core.base.figure import Basis, Figure, Frozen, Unit
 from archtop.core.base.ids import FROSTING, LOAF, JobKey, PotId, StepKey
@@ -32,6 +32,7 @@ __all__ = [
     "InputError",
     "JobKey",
     "Kind",
+    "Mend",
     "PotId",
     "Problem",
     "Rate",

@@ -11,11 +11,11 @@ import math
 from collections.abc import Iterable, Mapping
 from typing import Any
 
-from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
+from pydantic import BaseModel, ConfigDict, JsonValue, ValidationError, computed_field
 
 from archtop.core.base.tags import TAGS
 
-__all__ = ["InputError", "Problem", "problems_from_items", "problems_from_validation", "shown"]
+__all__ = ["InputError", "Mend", "Problem", "problems_from_items", "problems_from_validation", "shown"]
 
 _REMEDIES = {
     "finite_number": "Type an ordinary number.",
@@ -40,8 +40,22 @@ def shown(value: Any) -> str:
     return text if len(text) <= 80 else f"{text[:77]}..."
 
 
+class Mend(BaseModel):
+    """A remedy as a press: ``value`` put at ``field`` of the document, or behind what that list holds; what it says."""
+
+    model_config = ConfigDict(frozen=True)
+
+    says: str
+    field: str
+    value: JsonValue
+    append: bool = False
+
+
 class Problem(BaseModel):
-    """One broken rule: ``field=value: limit. remedy``, with a stable ``code`` for programs."""
+    """One broken rule: ``field=value: limit. remedy``, with a stable ``code`` for programs.
+
+    ``mends``: remedies that need no more than a press, where there are any.
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -50,6 +64,7 @@ class Problem(BaseModel):
     value: str
     limit: str
     remedy: str
+    mends: tuple[Mend, ...] = ()
 
     @computed_field  # type: ignore[prop-decorator]
     @property
@@ -69,9 +84,9 @@ class InputError(ValueError):
         return " ".join(problem.message for problem in self.problems)
 
     @classmethod
-    def one(cls, code: str, field: str, value: Any, limit: str, remedy: str) -> InputError:
+    def one(cls, code: str, field: str, value: Any, limit: str, remedy: str, *mends: Mend) -> InputError:
         """An error with a single problem."""
-        return cls(Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy))
+        return cls(Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy, mends=mends))
 
 
 def problems_from_validation(error: ValidationError) -> InputError:
@@ -89,7 +104,8 @@ def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
     for item in items:
         inner = item.get("ctx", {}).get("error")
         if isinstance(inner, InputError):
-            problems.extend(inner.problems)
+            at = _path(item["loc"])
+            problems.extend(_within(at, problem) for problem in inner.problems)
             continue
         problems.append(
             Problem(
@@ -101,6 +117,15 @@ def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
             )
         )
     return InputError(*problems)
+
+
+def _within(at: list[int | str], problem: Problem) -> Problem:
+    """A problem of a part of a document, told as one of the document."""
+    field = ".".join(str(part) for part in (*at, problem.field))
+    mends = tuple(
+        mend.model_copy(update={"field": ".".join(str(part) for part in (*at, mend.field))}) for mend in problem.mends
+    )
+    return problem.model_copy(update={"field": field, "mends": mends})
 
 
 def _lower_first(text: str) -> str:

@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from archtop.core.base import Figure, Frozen, InputError, Rate
+from archtop.core.base import Figure, Frozen, InputError, Mend, Rate
 from archtop.core.document import Cuts
 from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
@@ -138,6 +138,7 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
                 f"bar {i + 1}",
                 f"would be {end - start:.1f} mm; {_THINNEST_MM:g} mm is least",
                 "Move its wires apart again.",
+                Mend(says="All wires where they were", field="cuts.moved", value=[]),
             )
     return tuple(zip(starts, ends, strict=True))
 
@@ -148,12 +149,14 @@ def _bar_mm(room_mm: float, cuts: Cuts) -> float:
         return cuts.bar_mm
     each = (room_mm - (cuts.slices - 1) * cuts.kerf_mm) / cuts.slices
     if each < _THINNEST_MM:
+        most = max(1, math.floor((room_mm + cuts.kerf_mm) / (_THINNEST_MM + cuts.kerf_mm)))
         raise InputError.one(
             "cuts.many",
             "cuts.slices",
             cuts.slices,
             f"each would be {max(each, 0):.1f} mm thick; {_THINNEST_MM:g} mm is least",
-            f"Cut {max(1, math.floor((room_mm + cuts.kerf_mm) / (_THINNEST_MM + cuts.kerf_mm)))} at most.",
+            f"Cut {most} at most.",
+            Mend(says=f"Cut {most}", field="cuts.slices", value=most),
         )
     return each
 

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from typing import Any
 
-from archtop.core.base import Problem, shown
+from archtop.core.base import Mend, Problem, shown
 from archtop.core.document.contents import Contents
 from archtop.core.document.mixings import mixings_of
+from archtop.core.document.parts import Embed
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.work import Dust, Lay, Pour, Press
 
@@ -29,8 +31,8 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
     ]
 
 
-def _problem(code: str, field: str, value: Any, limit: str, remedy: str) -> Problem:
-    return Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy)
+def _problem(code: str, field: str, value: Any, limit: str, remedy: str, *mends: Mend) -> Problem:
+    return Problem(code=code, field=field, value=shown(value), limit=limit, remedy=remedy, mends=mends)
 
 
 def _twice(loaf: Contents) -> list[Problem]:
@@ -126,10 +128,20 @@ def _shares_off(loaf: Contents) -> list[Problem]:
             f"{total:g} %",
             "colour shares must add up to 100 %",
             f"{'Take away' if total > 100 else 'Add'} {abs(100 - total):g} %.",
+            *_made_whole(field, shares, total),
         )
         for field, shares in _share_lists(loaf)
         if abs((total := sum(share.percent for share in shares)) - 100) > 0.05
     ]
+
+
+def _made_whole(field: str, shares: Sequence[ColourShare], total: float) -> Iterator[Mend]:
+    """The last share that can takes up what is too little or too much."""
+    for j, share in reversed(list(enumerate(shares))):
+        left = round(share.percent + 100 - total, 6)
+        if left > 0:
+            yield Mend(says=f"Make it {left:g} %", field=f"{field}.{j}.percent", value=left)
+            return
 
 
 def _laying(loaf: Contents) -> list[Problem]:
@@ -142,10 +154,15 @@ def _laying(loaf: Contents) -> list[Problem]:
             embed.name,
             f"is laid {laid.count(embed.id)} times; it must be once",
             "Put it once into the order of work.",
+            *(() if embed.id in laid else (_laid_last(embed),)),
         )
         for i, embed in enumerate(loaf.embeds)
         if laid.count(embed.id) != 1
     ]
+
+
+def _laid_last(embed: Embed) -> Mend:
+    return Mend(says="Lay it last", field="work", value={"do": "lay", "embed": embed.id}, append=True)
 
 
 def _melted_in_colours(loaf: Contents) -> list[Problem]:
@@ -173,6 +190,7 @@ def _more_than_made(loaf: Contents) -> list[Problem]:
             piece.count,
             f"{used[piece.id]} of {piece.name} go into the loaf",
             f"Make {used[piece.id]}, or use fewer.",
+            Mend(says=f"Make {used[piece.id]}", field=f"pieces.{i}.count", value=used[piece.id]),
         )
         for i, piece in enumerate(loaf.pieces)
         if used.get(piece.id, 0) > piece.count
@@ -229,10 +247,14 @@ def _also_off(loaf: Contents) -> list[Problem]:
     for i, item in enumerate(loaf.also_filled):
         if item.level_mm < _LEAST_LEVEL_MM:
             limit = f"leaves nothing in a mould {item.mould.height_mm:g} mm high"
-            found.append(_problem("also.empty", f"also_filled.{i}.under_mm", item.under_mm, limit, "Fill it higher."))
+            field = f"also_filled.{i}.under_mm"
+            full = Mend(says="Fill it to its rim", field=field, value=0)
+            found.append(_problem("also.empty", field, item.under_mm, limit, "Fill it higher.", full))
         if item.mould.whole and item.parts > 1:
             limit = "a cup is turned out whole and not cut"
-            found.append(_problem("also.whole", f"also_filled.{i}.parts", item.parts, limit, "Leave it at 1."))
+            field = f"also_filled.{i}.parts"
+            one = Mend(says="Leave it whole", field=field, value=1)
+            found.append(_problem("also.whole", field, item.parts, limit, "Leave it at 1.", one))
     return found
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Final, NamedTuple
 
-from archtop.core.base import InputError, PotId
+from archtop.core.base import InputError, Mend, PotId
 from archtop.core.document.contents import Contents
 from archtop.core.document.parts import Embed, Pieces
 
@@ -46,12 +46,15 @@ def fillings_of(loaf: Contents, thing: Embed | Pieces) -> tuple[Filling, ...]:
     times = 1 if together else math.ceil(all_moulds / moulds)
     if times > MOST_FILLINGS:
         where, i = _place(loaf, thing)
+        field = f"{where}.{i}.{'casting.' if where == 'embeds' else ''}moulds"
+        least = math.ceil(all_moulds / MOST_FILLINGS)
         raise InputError.one(
             "moulds.few",
-            f"{where}.{i}.{'casting.' if where == 'embeds' else ''}moulds",
+            field,
             moulds,
             f"{thing.name} would be cast {times} times over; {MOST_FILLINGS} is most",
-            f"Fill {math.ceil(all_moulds / MOST_FILLINGS)} or more at once.",
+            f"Fill {least} or more at once.",
+            Mend(says=f"Fill {least} at once", field=field, value=least),
         )
     each, over = divmod(needed, times)
     counts = [each + (n < over) for n in range(times)]

@@ -43,7 +43,7 @@ def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
                     remedy="Move it, or make it smaller.",
                 )
             )
-    for (i, a), (j, b) in combinations(enumerate(loaf.embeds), 2):
+    for (_, a), (j, b) in combinations(enumerate(loaf.embeds), 2):
         shared = overlap_mm2(prisms[a.id], prisms[b.id])
         if shared > _OVERLAP_MM2:
             problems.append(
@@ -51,7 +51,7 @@ def fit_pieces(loaf: Loaf, prisms: Mapping[str, Prism]) -> dict[str, Clearance]:
                     code="embed.overlap",
                     field=f"embeds.{j}",
                     value=b.name,
-                    limit=f"overlaps {a.name} (embeds.{i}) by {shared:.0f} mm² in section",
+                    limit=f"overlaps {a.name} by {shared:.0f} mm² in section",
                     remedy="Move one of them.",
                 )
             )

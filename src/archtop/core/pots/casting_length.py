@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.base import InputError
+from archtop.core.base import InputError, Mend
 from archtop.core.document import Embed
 from archtop.core.embeds import TOUCH_MM, row_of
 
@@ -27,6 +27,7 @@ def cast_length(embed: Embed, i: int, area_mm2: float) -> float:
                 embed.casting.mould_length_mm,
                 f"a piece of the row is {embed.row.piece_mm:g} mm long",
                 "Cast shorter pieces, or use a longer mould.",
+                _longer(i, embed.row.piece_mm),
             )
         return row.count * embed.row.piece_mm
     length = embed.length_mm + embed.casting.trim_mm
@@ -37,5 +38,10 @@ def cast_length(embed: Embed, i: int, area_mm2: float) -> float:
             embed.casting.mould_length_mm,
             f"{embed.name} needs {length:g} mm with its trim",
             "Cast it in two, or in a longer column mould.",
+            _longer(i, length),
         )
     return length
+
+
+def _longer(i: int, length_mm: float) -> Mend:
+    return Mend(says=f"It is {length_mm:g} mm long", field=f"embeds.{i}.casting.mould_length_mm", value=length_mm)

@@ -10,7 +10,7 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from archtop.core.base import Figure, Frozen, InputError, Problem
+from archtop.core.base import Figure, Frozen, InputError, Mend, Problem
 from archtop.core.document import Lay, Pour, Press, Work
 from archtop.core.document.work.effects import Filled
 from archtop.core.geometry import Inside, Mould, Prism
@@ -264,6 +264,7 @@ def _refuse_bad_target(step: Pour, told: tuple[str, float], levels: tuple[float,
             value,
             f"the rim stands at {mould.height_mm:g} mm" + ("" if step.by == "level" else f", not at {meant:.1f} mm"),
             f"Pour {step.name} to {mould.height_mm:g} mm at most.",
+            *([Mend(says="Fill it to the rim", field=field, value=mould.height_mm)] if step.by == "level" else []),
         )
     if meant < level + _LEVEL_MM:
         raise InputError.one(

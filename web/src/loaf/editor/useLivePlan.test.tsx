@@ -46,7 +46,15 @@ describe("useLivePlan", () => {
 	});
 
 	it("keeps the last good plan and says why the newest has none", async () => {
-		const problem = { code: "pour.none", field: "work", value: "x", limit: "y", remedy: "z", message: "m" };
+		const problem = {
+			code: "pour.none",
+			field: "work",
+			value: "x",
+			limit: "y",
+			remedy: "z",
+			mends: [],
+			message: "m",
+		};
 		planLoaf.mockRejectedValueOnce(new ApiProblem(422, { code: "c", message: "m", problems: [problem] }));
 		planLoaf.mockResolvedValueOnce(planOf("mended"));
 		const { result, rerender } = start();
