@@ -148,3 +148,25 @@ def test_melted_base_is_of_one_colour() -> None:
     melted = {"mould_length_mm": 260, "trim_mm": 0, "of": "clear base"}
     with pytest.raises(InputError, match="of one colour"):
         read_loaf(loaf_with({"kind": "by turns"}, casting=melted))
+
+
+def test_along_its_middle_a_column_shows_its_colours_where_they_stand() -> None:
+    """One on another: each has its part of the length, whatever its height; the end poured last may lie in front."""
+    way = {"kind": "one on another"}
+    (piece,) = plan(read_loaf(loaf_with(way)), CUPBOARD).embeds
+    shown = {(strip.colour, round(strip.from_mm), round(strip.to_mm)) for strip in piece.side}
+    # Half, three tenths, a fifth of 250 mm, to a twenty-fourth of it.
+    assert shown == {("white", 0, 125), ("black", 125, 198), ("red", 198, 250)}
+    (turned,) = plan(read_loaf(loaf_with(way, front="last poured")), CUPBOARD).embeds
+    assert {strip.colour for strip in turned.side if strip.from_mm == 0} == {"red"}
+    area = sum((strip.to_mm - strip.from_mm) * (strip.high_mm - strip.low_mm) for strip in piece.side)
+    # Its corners stand a hair outside the round.
+    assert area == pytest.approx(250 * 50, rel=2e-3)
+
+
+def test_a_column_of_one_colour_has_no_strips() -> None:
+    document = box(colours=COLOURS, embeds=[rod()])
+    document["work"].append({"do": "lay", "embed": "rod"})
+    document["work"][0]["to_mm"] = 10
+    document["work"].append({**document["work"][0], "id": "rest", "to_mm": 68})
+    assert plan(read_loaf(document), CUPBOARD).embeds[0].side == ()

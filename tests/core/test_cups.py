@@ -76,6 +76,17 @@ def test_a_level_in_a_cup_is_found_again() -> None:
     assert inside.level_for(inside.batter_below(21.7)) == pytest.approx(21.7)
 
 
+@given(ml=st.floats(20, 400), shape=st.sampled_from(["round", "square"]), draft=st.floats(0, 20))
+def test_a_cup_is_as_high_as_what_it_holds_asks(ml: float, shape: str, draft: float) -> None:
+    cup = CupMould.model_validate({**CUP, "shape": shape, "draft_deg": draft}).holding(ml)
+    assert frustum(cup, cup.height_mm).volume / 1000 == pytest.approx(ml, rel=4e-4)
+
+
+def test_a_cup_that_no_height_fills_is_refused() -> None:
+    with pytest.raises(InputError, match="Give it a larger or a smaller floor"):
+        CupMould.model_validate(CUP).holding(5000)
+
+
 def tray(**changes: Any) -> dict[str, Any]:
     """Twelve cups filled to 28 mm, frosted in two rings."""
     document = box(mould=CUP, moulds=12, **changes)

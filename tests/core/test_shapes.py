@@ -9,8 +9,8 @@ import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
-from archtop.core import plan, read_loaf, standard_cupboard
-from archtop.core.geometry import HalfRound, Heart, Outline, Oval, Star, points_of, shape_of
+from archtop.core import InputError, plan, read_loaf, standard_cupboard
+from archtop.core.geometry import Drawn, HalfRound, Heart, Outline, Oval, Star, points_of, shape_of
 from tests.core.conftest import box_with, rod
 
 SIZES = st.floats(5, 200)
@@ -78,3 +78,44 @@ def test_a_column_of_any_shape_is_planned(outline: dict[str, object]) -> None:
     result = plan(read_loaf(box_with(column)), standard_cupboard())
     shape = read_loaf(box_with(column)).embeds[0].outline
     assert result.embeds[0].volume.value == pytest.approx(shape_of(shape).area * 250 / 1000)
+
+
+def round_by_hand(radius: float, presses: int) -> tuple[tuple[float, float], ...]:
+    angles = [2 * math.pi * n / presses for n in range(presses)]
+    return tuple((radius * math.cos(a), radius * math.sin(a)) for a in angles)
+
+
+@given(radius=SIZES, presses=st.integers(8, 24))
+def test_a_round_drawn_by_hand_is_nearly_round(radius: float, presses: int) -> None:
+    """A curve through few points of a circle has its area to a hundredth; straight sides between them have less."""
+    points = round_by_hand(radius, presses)
+    smooth, straight = (shape_of(Drawn(points=points, smooth=how)).area for how in (True, False))
+    assert smooth == pytest.approx(math.pi * radius**2, rel=0.011)
+    # The regular polygon's own area: n/2 r^2 sin(2 pi / n).
+    assert straight == pytest.approx(presses / 2 * radius**2 * math.sin(2 * math.pi / presses))
+
+
+@given(st.lists(st.floats(20, 35), min_size=5, max_size=12))
+def test_a_curve_goes_through_every_point_that_was_pressed(radii: list[float]) -> None:
+    angles = [2 * math.pi * n / len(radii) for n in range(len(radii))]
+    points = [(r * math.cos(a), r * math.sin(a)) for r, a in zip(radii, angles, strict=True)]
+    drawn = Drawn(points=tuple(points))
+    edge = shapely.LinearRing(drawn.corners())
+    assert max(edge.distance(shapely.Point(point)) for point in points) < 1e-6
+
+
+def test_a_line_that_crosses_itself_is_refused_with_what_to_do() -> None:
+    bow = [[-20, -20], [20, 20], [20, -20], [-20, 20]]
+    with pytest.raises(InputError) as error:
+        read_loaf(box_with(rod(outline={"kind": "drawn", "points": bow})))
+    (problem,) = error.value.problems
+    assert problem.field == "embeds.0.outline.points"
+    assert "without crossing itself" in problem.limit
+
+
+def test_a_column_drawn_by_hand_is_planned_like_any_other() -> None:
+    shape = {"kind": "drawn", "points": [[0, -20], [17, -6], [14, 14], [-6, 20], [-18, 2]]}
+    result = plan(read_loaf(box_with(rod(outline=shape))), standard_cupboard())
+    area = shape_of(Drawn.model_validate(shape)).area
+    assert result.embeds[0].volume.value == pytest.approx(area * 250 / 1000)
+    assert len(result.embeds[0].outline) > 50

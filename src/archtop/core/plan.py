@@ -29,6 +29,7 @@ from archtop.core.pots import (
     ColourPlan,
     Contrast,
     Label,
+    Leftover,
     Melted,
     Pot,
     PotHeat,
@@ -41,6 +42,7 @@ from archtop.core.pots import (
     contrasts_of,
     heat_of,
     label_of_loaf,
+    leftovers_of,
     melted_of,
     pots_of,
     scales_of,
@@ -135,6 +137,7 @@ class LoafPlan(Frozen):
     contrasts: tuple[Contrast, ...]
     sprinkled: tuple[Sprinkled, ...]
     melted: tuple[Melted, ...]
+    leftovers: tuple[Leftover, ...]
     vessels: tuple[Vessel, ...]
     supplies: tuple[Supply, ...]
     label: Label
@@ -199,6 +202,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         room_above=_room_above(loaf.mould, shape.level_mm),
         formulas=tuple(_formula(of, key) for key in of.formulas),
         measures=measures,
+        leftovers=leftovers_of(of),
         vessels=vessels_of(of, mixed.pots, mixed.melted),
         scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
         total_to_mix_g=round(sum(pot.total_g for pot in mixed.pots), 6),

@@ -8,6 +8,7 @@ import type {
 	BackTarget,
 	BenchPress,
 	Colourant,
+	CupMould,
 	FacesIn,
 	FirstLoaf,
 	Formula,
@@ -160,6 +161,8 @@ export const troublesQuery = queryOptions({
 });
 
 export const keepMould = (mould: Mould) => unwrap(client.PUT("/api/cupboard/moulds", { body: mould }));
+export const makeCupHold = (cup: CupMould, ml: number): Promise<CupMould> =>
+	unwrap(client.POST("/api/cup-holding", { body: { cup, ml } }));
 export const putMouldAway = (name: string) =>
 	unwrap(client.DELETE("/api/cupboard/moulds/{name}", { params: { path: { name } } }));
 export const signIn = (name: string, password: string) =>

@@ -532,6 +532,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cup-holding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Cup Hold
+         * @description A cup as high as it must be to hold so much.
+         */
+        post: operations["make_cup_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -2244,7 +2264,8 @@ export interface components {
          *     ``disperse``: into oil, into water, or straight into the oils of a pot of one colour; ``carrier_g_per_g``: grams
          *     of oil or water to wet a gram; ``low`` to ``high``: dose the studio has tested [g per kg oils]; ``whitens``: how
          *     much it adds to scattering for each g per kg, for titanium dioxide and the like; ``wet_murk`` 0-1: how much
-         *     duller it looks wet; ``alkali_stable`` and ``skin_safe``: the user's own declaration, ``None`` if never looked up.
+         *     duller it looks wet; ``bulk_g_ml``: as a level spoon of it was weighed; ``alkali_stable`` and ``skin_safe``: the
+         *     user's own declaration, ``None`` if never looked up.
          */
         Colourant: {
             /** Key */
@@ -2302,6 +2323,8 @@ export interface components {
              * @default 3
              */
             true_g_ml: number;
+            /** Bulk G Ml */
+            bulk_g_ml?: number | null;
         };
         /**
          * CompositeMake
@@ -2567,7 +2590,7 @@ export interface components {
              */
             kind: "cutter";
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
             /** Slab Mm */
             slab_mm: number;
             /**
@@ -2652,6 +2675,27 @@ export interface components {
             count: number;
         };
         /**
+         * Drawn
+         * @description A few points by hand [mm], in order; ``smooth``: a curve goes through them, otherwise straight sides.
+         */
+        Drawn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drawn";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Smooth
+             * @default true
+             */
+            smooth: boolean;
+        };
+        /**
          * Drops
          * @description Colours taking turns in ``passes`` end to end.
          */
@@ -2696,7 +2740,7 @@ export interface components {
          * Embed
          * @description A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
          *
-         *     ``poured``: several colours in it, in place of ``colour`` alone.
+         *     ``poured``: several colours in it, in place of ``colour`` alone. ``painted``: a jar brushed onto it.
          *
          *     ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
          *     turned
@@ -2709,7 +2753,7 @@ export interface components {
             /** Name */
             name: string;
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
             /**
              * Across Mm
              * @default 0
@@ -2737,6 +2781,7 @@ export interface components {
             row?: components["schemas"]["Row"] | null;
             figure?: components["schemas"]["Figurine"] | null;
             poured?: components["schemas"]["Poured"] | null;
+            painted?: components["schemas"]["Painted"] | null;
             /**
              * Seam
              * @default none
@@ -2775,8 +2820,8 @@ export interface components {
          * EmbedPlan
          * @description An embed where it lies. ``proud_mm``: how far it stands above the final level.
          *
-         *     ``bands``: what shows of each colour in a cut, where it has several. ``below_ml``, ``beside_ml``, ``above_ml``:
-         *     batter under its lowest point, up to its highest, and over it.
+         *     ``bands``: what shows of each colour in a cut, where it has several; ``side``: along its middle.
+         *     ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
          */
         EmbedPlan: {
             /** Id */
@@ -2808,6 +2853,8 @@ export interface components {
             figure: components["schemas"]["FigurePlan"] | null;
             /** Bands */
             bands: components["schemas"]["Band"][];
+            /** Side */
+            side: components["schemas"]["Strip"][];
             row: components["schemas"]["RowPlan"] | null;
             /** Below Ml */
             below_ml: number;
@@ -2886,7 +2933,7 @@ export interface components {
              */
             name: string;
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
             /**
              * Across Mm
              * @default 0
@@ -3301,6 +3348,8 @@ export interface components {
         /**
          * Kept
          * @description Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould.
+         *
+         *     ``into``: the colour that it is coloured anew to; ``None``: it stays as it is.
          */
         Kept: {
             /** Colour */
@@ -3313,6 +3362,8 @@ export interface components {
              * @enum {string}
              */
             purpose: "dough" | "saver mould";
+            /** Into */
+            into?: string | null;
         };
         /**
          * Label
@@ -3403,6 +3454,20 @@ export interface components {
             used_percent: number;
             /** Grid Count */
             grid_count: number;
+        };
+        /**
+         * Leftover
+         * @description Kept batter by its place in the document: what it will look like, and how far that is off its wish [ΔE00].
+         */
+        Leftover: {
+            /** Kept */
+            kept: number;
+            /** Shows */
+            shows: string;
+            /** Off Wish */
+            off_wish: number;
+            /** Says */
+            says: string;
         };
         /**
          * Loaf
@@ -3674,6 +3739,8 @@ export interface components {
             sprinkled: components["schemas"]["Sprinkled"][];
             /** Melted */
             melted: components["schemas"]["Melted"][];
+            /** Leftovers */
+            leftovers: components["schemas"]["Leftover"][];
             /** Vessels */
             vessels: components["schemas"]["Vessel"][];
             /** Supplies */
@@ -3943,6 +4010,24 @@ export interface components {
             height_mm: number;
         };
         /**
+         * Painted
+         * @description What is brushed onto a piece before it goes in: of which jar, where, and how much for all of one loaf [g].
+         */
+        Painted: {
+            /** Of */
+            of: string;
+            /**
+             * Where
+             * @default All over
+             */
+            where: string;
+            /**
+             * Grams
+             * @default 0.5
+             */
+            grams: number;
+        };
+        /**
          * Part
          * @description An outline with its holes [mm].
          */
@@ -3963,7 +4048,7 @@ export interface components {
          * @description Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
          *
          *     ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
-         *     already and are not made for this loaf.
+         *     already and are not made for this loaf. ``painted``: a jar brushed onto them.
          */
         Pieces: {
             /** Id */
@@ -3991,6 +4076,7 @@ export interface components {
             formula?: string | null;
             /** Lot */
             lot?: string | null;
+            painted?: components["schemas"]["Painted"] | null;
         };
         /**
          * Pin
@@ -5024,6 +5110,22 @@ export interface components {
             touches: boolean;
             /** Leans */
             leans: boolean;
+        };
+        /**
+         * Strip
+         * @description A stretch of one colour along a column, between two heights [mm].
+         */
+        Strip: {
+            /** Colour */
+            colour: string;
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
         };
         /**
          * Supply
@@ -6476,6 +6578,15 @@ export interface components {
             loaf?: string | null;
             /** Colour */
             colour: string;
+        };
+        /**
+         * CupHoldsIn
+         * @description A cup, and what it is to hold to its rim [ml].
+         */
+        CupHoldsIn: {
+            cup: components["schemas"]["CupMould"];
+            /** Ml */
+            ml: number;
         };
         /**
          * Catalogue
@@ -9381,6 +9492,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    make_cup_hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupHoldsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CupMould"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,10 +1,10 @@
 import { putColourant } from "../api/queries";
 import type { Colourant } from "../api/types";
 import { FieldRow } from "../ui/Drawer";
-import { NumberField, SelectField, TextField } from "../ui/fields";
+import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Swatch } from "../ui/Swatch";
 import { useUnits } from "../ui/UnitsContext";
-import { doseRange, doseText } from "../ui/units";
+import { doseRange, doseText, ML_PER_TSP } from "../ui/units";
 import { PhotoPick } from "./PhotoPick";
 import { Shelf } from "./Shelf";
 
@@ -150,6 +150,14 @@ function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partia
 					digits={1}
 					value={jar.carrier_g_per_g}
 					onChange={(carrier_g_per_g) => onChange({ carrier_g_per_g })}
+				/>
+				<MaybeNumberField
+					label="A level teaspoon weighs"
+					quantity="weight"
+					digits={2}
+					placeholder="not weighed"
+					value={jar.bulk_g_ml == null ? null : jar.bulk_g_ml * ML_PER_TSP}
+					onChange={(grams) => onChange({ bulk_g_ml: grams === null ? null : grams / ML_PER_TSP })}
 				/>
 			</FieldRow>
 			<FieldRow>

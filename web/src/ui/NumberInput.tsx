@@ -11,6 +11,8 @@ interface Props {
 	quantity?: Quantity;
 	/** Its own sign, which may be typed behind it. */
 	suffix?: string;
+	/** What a millilitre of it weighs as spooned [g]: spoons may be typed then. */
+	bulk?: number;
 	digits?: number;
 	/** How far an arrow key moves it, as it is shown. */
 	step?: number;
@@ -31,6 +33,7 @@ export function NumberInput({
 	onChange,
 	quantity,
 	suffix,
+	bulk,
 	digits,
 	step = 1,
 	min,
@@ -41,6 +44,7 @@ export function NumberInput({
 	const own: Unit = quantity
 		? unitOf(units, quantity)
 		: { label: suffix ?? "", size: 1, digits: digits ?? 2 };
+	const wanted = { quantity, units, sign: suffix, bulk };
 	const inOwn = (number: number) => (number - (own.zero ?? 0)) / own.size;
 	// A scale of another size needs its own number of digits.
 	const places = quantity && own.size === 1 ? (digits ?? own.digits) : own.digits;
@@ -66,11 +70,11 @@ export function NumberInput({
 		handed.current = next;
 		onChange(next);
 	};
-	const read = typed === null ? null : readTyped(typed, { quantity, units, sign: suffix });
+	const read = typed === null ? null : readTyped(typed, wanted);
 	const tooLow = read?.is === "number" && min !== undefined && inOwn(read.value) < min;
 	const take = (text: string) => {
 		setTyped(text);
-		const now = readTyped(text, { quantity, units, sign: suffix });
+		const now = readTyped(text, wanted);
 		if (now.is === "empty") hand(null);
 		if (now.is === "number" && (min === undefined || inOwn(now.value) >= min)) hand(now.value);
 	};

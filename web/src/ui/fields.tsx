@@ -39,6 +39,7 @@ interface NumberLook {
 	/** What the number measures, in the core's unit; left out for percentages and counts. */
 	quantity?: Quantity;
 	suffix?: string;
+	bulk?: number;
 	digits?: number;
 	step?: number;
 	min?: number;

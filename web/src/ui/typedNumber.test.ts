@@ -158,6 +158,30 @@ describe("a number typed for other things", () => {
 		expect(of("-4 °F", "temperature", "metric")).toBe(-20);
 		expect(of("5 g", "dose", "metric")).toMatchObject({ says: "“g” measures a weight; here goes a dose." });
 	});
+	it.each([
+		["1/2", 50],
+		["half", 50],
+		["a quarter", 25],
+		["One third", 33.3333],
+		["¾", 75],
+		["1/2 %", 0.5],
+		["40", 40],
+	])("a share may be told as hands do: %s", (text, percent) => {
+		const read = readTyped(text, { units: "metric", sign: "%" });
+		expect(read.is === "number" && read.value).toBeCloseTo(percent, 3);
+	});
+	it("takes spoons for weights and doses only of what was weighed as spooned", () => {
+		const jar = { units: "metric", bulk: 0.5 } as const;
+		const grams = readTyped("1 1/2 tsp", { ...jar, quantity: "weight" });
+		expect(grams.is === "number" && grams.value).toBeCloseTo(1.5 * 4.92892159 * 0.5, 6);
+		// A teaspoon to the pound: 2.46 g to 453.6 g of oils.
+		const dose = readTyped("1 tsp/lb", { ...jar, quantity: "dose" });
+		expect(dose.is === "number" && dose.value).toBeCloseTo((4.92892159 * 0.5 * 1000) / 453.59237, 4);
+		const thrice = readTyped("1 tbsp/lb", { ...jar, quantity: "dose" });
+		expect(thrice.is === "number" && dose.is === "number" && thrice.value / dose.value).toBeCloseTo(3, 9);
+		expect(readTyped("1 tsp/lb", { units: "metric", quantity: "dose" })).toMatchObject({ is: "wrong" });
+		expect(readTyped("1 tsp", { units: "metric", quantity: "weight" })).toMatchObject({ is: "wrong" });
+	});
 	it("tells a unit of another kind by name", () => {
 		const read = readTyped("7 ml", { quantity: "weight", units: "metric" });
 		expect(read.is === "wrong" && read.says).toBe("“ml” measures a volume; here goes a weight.");

@@ -12,6 +12,8 @@ export interface Wanted {
 	readonly quantity?: Quantity;
 	readonly units: Units;
 	readonly sign?: string;
+	/** What a millilitre of it weighs as spooned [g], where that was measured. */
+	readonly bulk?: number;
 }
 
 /** Units that people type, each as how many of the core's it is, and where its zero lies. US customary, as in kitchens. */
@@ -91,7 +93,9 @@ export function readTyped(text: string, wanted: Wanted): Typed {
 		const numbers = numbersOf(digits.trim());
 		if (typeof numbers === "string") return { is: "wrong", says: numbers };
 		if (numbers.length === 0) return wrong(text);
-		const measure = sizeOf(unit.trim().toLowerCase(), wanted, own);
+		// A fraction of the whole, where percents are meant: a half is 50.
+		const share = wanted.sign === "%" && unit.trim() === "" && digits.includes("/");
+		const measure = share ? { size: 100 } : sizeOf(unit.trim().toLowerCase(), wanted, own);
 		if (typeof measure === "string") return { is: "wrong", says: measure };
 		const { size, zero = 0 } = measure;
 		// Only with their units do several numbers belong together: 2 lb 3 oz.
@@ -110,8 +114,15 @@ export function readTyped(text: string, wanted: Wanted): Typed {
 	};
 }
 
+const SHARES: Record<string, string> = { half: "1/2", third: "1/3", quarter: "1/4" };
+
 const clean = (text: string): string => {
-	const spelled = text.replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`);
+	const spelled = text
+		.replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
+		.replace(
+			/\b(?:(?:an?|one)\s+)?(half|third|quarter)\b/gi,
+			(_, share: string) => SHARES[share.toLowerCase()] ?? "",
+		);
 	return spelled.replace(/−/g, "-").replace(SPACES, " ").trim();
 };
 
@@ -123,11 +134,15 @@ interface Size {
 	readonly zero?: number | undefined;
 }
 
-function sizeOf(unit: string, { quantity, sign }: Wanted, own: Size): Size | string {
+function sizeOf(unit: string, { quantity, sign, bulk }: Wanted, own: Size): Size | string {
 	if (unit === "" || unit === sign?.toLowerCase()) return own;
+	const spoon = bulk && quantity === "dose" ? /^(tsp|tbsp)\/lb$/.exec(unit)?.[1] : undefined;
+	// Grams to a pound, as a dose for a kilogram.
+	if (bulk && spoon) return { size: (((NAMED[spoon]?.[1] ?? 0) * bulk) / (16 * OUNCE)) * 1000 };
 	const known = NAMED[unit.replace(/\.$/, "")];
 	if (!known) return `“${unit}” is no unit of this.`;
 	const [kind, size, zero] = known;
+	if (bulk && kind === "volume" && quantity === "weight") return { size: size * bulk };
 	if (kind !== quantity) {
 		return quantity
 			? `“${unit}” measures ${KINDS[kind]}; here goes ${KINDS[quantity]}.`

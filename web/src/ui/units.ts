@@ -11,6 +11,9 @@ export interface Unit {
 	readonly zero?: number;
 }
 
+/** A US teaspoon. */
+export const ML_PER_TSP = 29.5735295625 / 6;
+
 const UNITS: Record<Units, Record<Quantity, Unit>> = {
 	metric: {
 		length: { label: "mm", size: 1, digits: 1 },

@@ -36,7 +36,8 @@ class Colourant(Frozen):
     ``disperse``: into oil, into water, or straight into the oils of a pot of one colour; ``carrier_g_per_g``: grams
     of oil or water to wet a gram; ``low`` to ``high``: dose the studio has tested [g per kg oils]; ``whitens``: how
     much it adds to scattering for each g per kg, for titanium dioxide and the like; ``wet_murk`` 0-1: how much
-    duller it looks wet; ``alkali_stable`` and ``skin_safe``: the user's own declaration, ``None`` if never looked up.
+    duller it looks wet; ``bulk_g_ml``: as a level spoon of it was weighed; ``alkali_stable`` and ``skin_safe``: the
+    user's own declaration, ``None`` if never looked up.
     """
 
     key: str
@@ -53,6 +54,7 @@ class Colourant(Frozen):
     skin_safe: bool | None = None
     powder: bool = True
     true_g_ml: Annotated[float, Field(gt=0.3, le=8)] = 3.0
+    bulk_g_ml: Annotated[float, Field(ge=0.05, le=3)] | None = None
 
 
 class ColourDose(Frozen):

@@ -25,6 +25,7 @@ from archtop.core.document.parts import (
     Figurine,
     Frosting,
     Kept,
+    Painted,
     Pieces,
     Poured,
     Row,
@@ -38,7 +39,7 @@ from archtop.core.document.piping import Clear, Run
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
-from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, scent_doses
+from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, painted_things, scent_doses
 from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Shreds, Work
 
 __all__ = [
@@ -72,6 +73,7 @@ __all__ = [
     "LotKey",
     "LotKind",
     "Mixing",
+    "Painted",
     "Pieces",
     "Pin",
     "Pour",
@@ -96,6 +98,7 @@ __all__ = [
     "fillings_of",
     "frosting_colours",
     "mixings_of",
+    "painted_things",
     "pieces_used",
     "read_cupboard",
     "read_loaf",

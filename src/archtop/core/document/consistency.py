@@ -82,6 +82,7 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
         refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
         refs += [(f"pieces.{i}.make.{field}", "colours", colour) for field, colour in piece.make.references()]
     refs += [(f"keeps.{i}.colour", "colours", kept.colour) for i, kept in enumerate(loaf.keeps)]
+    refs += [(f"keeps.{i}.into", "colours", kept.into) for i, kept in enumerate(loaf.keeps) if kept.into]
     for field, shares in _share_lists(loaf):
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
     refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]

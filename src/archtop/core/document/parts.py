@@ -35,6 +35,7 @@ __all__ = [
     "Figurine",
     "Frosting",
     "Kept",
+    "Painted",
     "Pieces",
     "Poured",
     "Row",
@@ -140,6 +141,14 @@ class Row(Frozen):
         return self
 
 
+class Painted(Frozen):
+    """What is brushed onto a piece before it goes in: of which jar, where, and how much for all of one loaf [g]."""
+
+    of: Annotated[str, Field(min_length=1, max_length=40)]
+    where: Name = "All over"
+    grams: Annotated[float, Field(gt=0, le=100)] = 0.5
+
+
 class Poured(Frozen):
     """A column's colours where there are several, and how they are poured into its mould."""
 
@@ -150,7 +159,7 @@ class Poured(Frozen):
 class Embed(Frozen):
     """A column laid lengthwise: outline, its middle (across from the centre line, up from the floor), turn, extent.
 
-    ``poured``: several colours in it, in place of ``colour`` alone.
+    ``poured``: several colours in it, in place of ``colour`` alone. ``painted``: a jar brushed onto it.
 
     ``row``: pieces end to end make it up. ``figure``: what is cast inside it. ``seam``: where the casting's seam is
     turned
@@ -172,6 +181,7 @@ class Embed(Frozen):
     row: Row | None = None
     figure: Figurine | None = None
     poured: Poured | None = None
+    painted: Painted | None = None
     seam: Literal["none", "floor", "left", "right", "top"] = "none"
     front: Literal["either", "first poured", "last poured"] = "either"
     lot: LotKey | None = None
@@ -188,11 +198,15 @@ class Embed(Frozen):
 
 
 class Kept(Frozen):
-    """Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould."""
+    """Batter kept back from the loaf's pot for another day: it becomes dough, or fills a saver mould.
+
+    ``into``: the colour that it is coloured anew to; ``None``: it stays as it is.
+    """
 
     colour: Id
     volume_ml: Annotated[float, Field(gt=0, le=20000)]
     purpose: Literal["dough", "saver mould"] = "dough"
+    into: Id | None = None
 
 
 class BaseCoat(Frozen):
@@ -258,7 +272,7 @@ class Pieces(Frozen):
     """Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
 
     ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
-    already and are not made for this loaf.
+    already and are not made for this loaf. ``painted``: a jar brushed onto them.
     """
 
     id: Id
@@ -270,6 +284,7 @@ class Pieces(Frozen):
     colour: Id
     formula: Id | None = None
     lot: LotKey | None = None
+    painted: Painted | None = None
 
     @property
     def colours(self) -> tuple[str, ...]:

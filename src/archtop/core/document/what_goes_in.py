@@ -7,8 +7,9 @@ from collections.abc import Iterator
 from archtop.core.chemistry import AdditiveDose, ScentDose
 from archtop.core.colour import ColourDose
 from archtop.core.document.contents import Contents
+from archtop.core.document.parts import Embed, Painted, Pieces
 
-__all__ = ["additive_doses", "bottles_used", "colour_doses", "scent_doses"]
+__all__ = ["additive_doses", "bottles_used", "colour_doses", "painted_things", "scent_doses"]
 
 
 def colour_doses(loaf: Contents) -> Iterator[tuple[str, str, ColourDose]]:
@@ -29,6 +30,15 @@ def additive_doses(loaf: Contents) -> Iterator[tuple[str, str, AdditiveDose]]:
     for colour in loaf.colours:
         for dose in colour.additives:
             yield colour.id, colour.name, dose
+
+
+def painted_things(loaf: Contents) -> Iterator[tuple[str, Embed | Pieces, Painted]]:
+    """Every column and every set of pieces that is painted, with the field it stands in."""
+    things: list[tuple[str, Embed | Pieces]] = [(f"embeds.{i}", embed) for i, embed in enumerate(loaf.embeds)]
+    things += [(f"pieces.{i}", piece) for i, piece in enumerate(loaf.pieces)]
+    for field, thing in things:
+        if thing.painted:
+            yield f"{field}.painted.of", thing, thing.painted
 
 
 def scent_doses(loaf: Contents) -> Iterator[ScentDose]:

@@ -6,7 +6,7 @@ import math
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.document import Embed
-from archtop.core.embeds.portrait import Band, portrait_of
+from archtop.core.embeds.portrait import Band, Strip, portrait_of, side_of
 from archtop.core.embeds.rows import RowPlan, row_of
 from archtop.core.geometry import Clearance, Inside, Points, Prism, holes_of, points_of
 
@@ -28,8 +28,8 @@ class FigurePlan(Frozen):
 class EmbedPlan(Frozen):
     """An embed where it lies. ``proud_mm``: how far it stands above the final level.
 
-    ``bands``: what shows of each colour in a cut, where it has several. ``below_ml``, ``beside_ml``, ``above_ml``:
-    batter under its lowest point, up to its highest, and over it.
+    ``bands``: what shows of each colour in a cut, where it has several; ``side``: along its middle.
+    ``below_ml``, ``beside_ml``, ``above_ml``: batter under its lowest point, up to its highest, and over it.
     """
 
     id: str
@@ -46,6 +46,7 @@ class EmbedPlan(Frozen):
     clearance: Clearance
     figure: FigurePlan | None
     bands: tuple[Band, ...]
+    side: tuple[Strip, ...]
     row: RowPlan | None
     below_ml: float
     beside_ml: float
@@ -130,6 +131,7 @@ def embed_plan(
         clearance=clearance,
         figure=_figure_plan(embed, figure_prism_of(embed)),
         bands=portrait_of(embed),
+        side=side_of(embed, prism.bottom, prism.top),
         row=row_of(embed, area),
         below_ml=below,
         beside_ml=beside - below,

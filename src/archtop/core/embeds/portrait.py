@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from functools import lru_cache
+from itertools import groupby
 
 import numpy as np
 import shapely
@@ -14,7 +15,7 @@ from archtop.core.document import Embed, Poured
 from archtop.core.geometry import Outline, in_disc, shape_of
 from archtop.core.trade import Spot
 
-__all__ = ["Band", "colours_across", "portrait_of"]
+__all__ = ["Band", "Strip", "colours_across", "portrait_of", "side_of"]
 
 Array = NDArray[np.float64]
 Ring = tuple[tuple[float, float], ...]
@@ -22,6 +23,8 @@ Ring = tuple[tuple[float, float], ...]
 # A portrait is drawn with so many points across; its edges are smoothed by so much of one.
 _ACROSS, _SMOOTH = 72, 0.6
 _SEED = 1
+# A column seen from the side: so many strips over each other, looked at in so many places along it.
+_ROWS, _PLACES = 14, 24
 
 
 class Part(Frozen):
@@ -36,6 +39,16 @@ class Band(Frozen):
 
     colour: str
     parts: tuple[Part, ...]
+
+
+class Strip(Frozen):
+    """A stretch of one colour along a column, between two heights [mm]."""
+
+    colour: str
+    from_mm: float
+    to_mm: float
+    low_mm: float
+    high_mm: float
 
 
 def colours_across(
@@ -76,6 +89,43 @@ def portrait_of(embed: Embed) -> tuple[Band, ...]:
         )
         for band in _bands(embed.outline, embed.poured)
     )
+
+
+@lru_cache(maxsize=64)
+def side_of(embed: Embed, low: float, high: float) -> tuple[Strip, ...]:
+    """A column of several colours cut along its middle, in strips; nothing of a single colour.
+
+    :param low: and ``high``: its lowest and highest point [mm]
+    """
+    if embed.poured is None:
+        return ()
+    turn = math.radians(embed.turn_deg)
+    up = np.linspace(low, high, 2 * _ROWS + 1)[1::2]
+    own = (up - embed.up_mm) * math.sin(turn), (up - embed.up_mm) * math.cos(turn)
+    last_first = embed.front == "last poured"
+    rows: list[list[str]] = [[] for _ in range(_ROWS)]
+    for n in range(_PLACES):
+        along = (n + 0.5) / _PLACES
+        seen = colours_across(embed, own, 1 - along if last_first else along, np.random.default_rng(_SEED))
+        for row, colour in zip(rows, seen, strict=True):
+            row.append(colour)
+    found = []
+    place, thick = embed.length_mm / _PLACES, (high - low) / _ROWS
+    for i, row in enumerate(rows):
+        at = 0
+        for colour, run in groupby(row):
+            many = len(list(run))
+            found.append(
+                Strip(
+                    colour=colour,
+                    from_mm=embed.from_mm + at * place,
+                    to_mm=embed.from_mm + (at + many) * place,
+                    low_mm=low + i * thick,
+                    high_mm=low + (i + 1) * thick,
+                )
+            )
+            at += many
+    return tuple(found)
 
 
 @lru_cache(maxsize=64)

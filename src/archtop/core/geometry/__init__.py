@@ -10,6 +10,7 @@ from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
     OUTLINES,
     Circle,
+    Drawn,
     HalfRound,
     Heart,
     Outline,
@@ -39,6 +40,7 @@ __all__ = [
     "Circle",
     "Clearance",
     "CupMould",
+    "Drawn",
     "HalfRound",
     "Heart",
     "Inside",

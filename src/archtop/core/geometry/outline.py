@@ -1,8 +1,10 @@
 """Outlines: the shape of a piece seen from the loaf's end.
 
 ``Circle``, ``Oval``, ``HalfRound``, ``Rounded`` (a rectangle with rounded corners), ``Regular`` (n equal sides),
-``Star``, ``Heart``, ``Polygon`` (any simple shape, with holes): each says its corners. ``points_of`` puts them around
-the middle of their bounding box, ``holes_of`` gives its holes in the same place, ``shape_of`` both as one area.
+``Star``, ``Heart``, ``Drawn`` (a few points by hand), ``Polygon`` (any simple shape, with holes): each says its
+corners.
+``points_of`` puts them around the middle of their bounding box, ``holes_of`` gives its holes in the same place,
+``shape_of`` both as one area.
 """
 
 from __future__ import annotations
@@ -21,6 +23,7 @@ from archtop.core.base import Family, InputError, Kind
 __all__ = [
     "OUTLINES",
     "Circle",
+    "Drawn",
     "HalfRound",
     "Heart",
     "Outline",
@@ -45,6 +48,8 @@ Ring = Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_
 _FLATNESS_MM = 0.02
 # A heart has so many corners: of a large one a chord stands off its arc by about that.
 _HEART_CORNERS = 240
+# Between two points drawn by hand a curve has so many corners.
+_SPAN = 16
 
 
 class OutlineKind(Kind):
@@ -188,6 +193,39 @@ class Regular(OutlineKind):
         return np.column_stack([np.cos(angle), np.sin(angle)]) * self.across_mm / 2
 
 
+class Drawn(OutlineKind):
+    """A few points by hand [mm], in order; ``smooth``: a curve goes through them, otherwise straight sides."""
+
+    label = "Drawn by hand"
+    help = "A few points in order around it; a smooth curve goes through them."
+    fresh = {"points": [[0, -20], [17, -6], [14, 14], [-6, 20], [-18, 2]]}
+
+    kind: Literal["drawn"] = "drawn"
+    points: Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_length=60)]
+    smooth: bool = True
+
+    @model_validator(mode="after")
+    def _goes_around_once(self) -> Drawn:
+        shape = shapely.Polygon(self._along())
+        if not shape.is_valid or shape.area < 1:
+            raise InputError.one(
+                "outline.crosses",
+                "points",
+                f"{len(self.points)} points",
+                "the line must go around once without crossing itself",
+                "Take the last point away, or set the points in order around the shape.",
+            )
+        return self
+
+    def corners(self) -> Points:
+        """Along the line, turned the right way round."""
+        return np.array(shapely.Polygon(self._along()).exterior.normalize().coords[:-1])[::-1]
+
+    def _along(self) -> Points:
+        told = np.array(self.points, dtype=float)
+        return _curve(told) if self.smooth else told
+
+
 class Polygon(OutlineKind):
     """Any simple outline by its corners [mm], in order, not closed by hand; ``holes`` run through the whole piece."""
 
@@ -224,9 +262,9 @@ class Polygon(OutlineKind):
         return np.array(shapely.Polygon(self.points).exterior.normalize().coords[:-1])[::-1]
 
 
-OUTLINES: Family[OutlineKind] = Family("kind", (Circle, Oval, HalfRound, Rounded, Regular, Star, Heart, Polygon))
+OUTLINES: Family[OutlineKind] = Family("kind", (Circle, Oval, HalfRound, Rounded, Regular, Star, Heart, Drawn, Polygon))
 
-AnyShape = Circle | Oval | HalfRound | Rounded | Regular | Star | Heart | Polygon
+AnyShape = Circle | Oval | HalfRound | Rounded | Regular | Star | Heart | Drawn | Polygon
 Outline = Annotated[AnyShape, Field(discriminator="kind")]
 
 
@@ -270,6 +308,28 @@ def _arc(cx: float, cz: float, radius: float, start: float, sweep: float) -> Poi
     closed = math.isclose(abs(sweep), 2 * math.pi)
     angle = start + step * np.arange(steps if closed else steps + 1)
     return np.column_stack([cx + fair * np.cos(angle), cz + fair * np.sin(angle)])
+
+
+def _curve(points: Points) -> Points:
+    """A closed curve through points in order, shape (n·_SPAN, 2): it neither loops nor has cusps between two of them.
+
+    Catmull-Rom with centripetal knots (Catmull and Rom 1974; Yuksel, Schaefer and Keyser 2011).
+    """
+    p0, p1, p2, p3 = (np.roll(points, shift, axis=0)[:, None] for shift in (1, 0, -1, -2))
+
+    def knot(a: Points, b: Points) -> Points:
+        apart: Points = np.sqrt(np.linalg.norm(b - a, axis=2, keepdims=True))
+        return np.maximum(apart, 1e-6)
+
+    t1, t2, t3 = knot(p0, p1), knot(p0, p1) + knot(p1, p2), knot(p0, p1) + knot(p1, p2) + knot(p2, p3)
+    t = t1 + (t2 - t1) * (np.arange(_SPAN) / _SPAN)[None, :, None]
+    a1 = (t1 - t) / t1 * p0 + t / t1 * p1
+    a2 = (t2 - t) / (t2 - t1) * p1 + (t - t1) / (t2 - t1) * p2
+    a3 = (t3 - t) / (t3 - t2) * p2 + (t - t2) / (t3 - t2) * p3
+    b1 = (t2 - t) / t2 * a1 + t / t2 * a2
+    b2 = (t3 - t) / (t3 - t1) * a2 + (t - t1) / (t3 - t1) * a3
+    curve = (t2 - t) / (t2 - t1) * b1 + (t - t1) / (t2 - t1) * b2
+    return np.asarray(curve, dtype=np.float64).reshape(-1, 2)
 
 
 def _rounded(outline: Rounded) -> Points:

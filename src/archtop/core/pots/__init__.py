@@ -12,6 +12,7 @@ from archtop.core.pots.colours import (
     vanillin_of,
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
+from archtop.core.pots.leftovers import Leftover, leftovers_of
 from archtop.core.pots.melted import Melted, melted_of
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
 from archtop.core.pots.pot import Cast, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
@@ -32,6 +33,7 @@ __all__ = [
     "Contrast",
     "Ingredient",
     "Label",
+    "Leftover",
     "Melted",
     "OnScale",
     "OtherPot",
@@ -59,6 +61,7 @@ __all__ = [
     "heat_of",
     "label_of",
     "label_of_loaf",
+    "leftovers_of",
     "melted_of",
     "pots_of",
     "scale_of",

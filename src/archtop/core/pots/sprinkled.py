@@ -1,6 +1,7 @@
 """What of the cupboard goes onto a loaf dry, between its layers and over its top, in amounts that can be weighed.
 
-A finish is of one thing, a drizzle of a jar and the oil it is stirred into; a dusted line is of its colour's jars.
+A finish is of one thing, a drizzle of a jar and the oil it is stirred into; a dusted line is of its colour's jars; what
+is brushed onto a piece is of a jar.
 """
 
 from __future__ import annotations
@@ -11,7 +12,8 @@ from typing import Literal
 from archtop.core.base import LOAF, Frozen, InputError
 from archtop.core.chemistry import Additive, Fat, fat_named
 from archtop.core.colour import Colourant
-from archtop.core.document import Dust
+from archtop.core.document import Dust, painted_things
+from archtop.core.pots.leftovers import stirred_into_leftovers
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.trade import Finish, FromShelf
 
@@ -39,12 +41,41 @@ class Sprinkled(Frozen):
 
 
 def sprinkled_of(of: ResolvedLoaf) -> tuple[Sprinkled, ...]:
-    """Everything that goes on dry or as a drizzle, in the order of work.
+    """Everything that goes on dry, brushed or as a drizzle, in the order of work.
 
-    :raises InputError: ``finish.unknown`` for a thing that is not in the cupboard; ``finish.shelf`` for one that is no
-        such finish
+    :raises InputError: ``finish.unknown`` and ``painted.unknown`` for a thing that is not in the cupboard;
+        ``finish.shelf`` for one that is no such finish; ``painted.skin`` for a jar that is not safe for skin
     """
-    return (*_dusted(of), *_finished(of))
+    return (*_painted(of), *_dusted(of), *_recoloured(of), *_finished(of))
+
+
+def _painted(of: ResolvedLoaf) -> Iterator[Sprinkled]:
+    for field, thing, painted in painted_things(of.loaf):
+        jar = of.cupboard.colourants.get(painted.of)
+        if jar is None:
+            raise InputError.one(
+                "painted.unknown",
+                field,
+                painted.of,
+                f"what {thing.name} is painted with must be a jar in the cupboard",
+                "Choose one from there, or add it there.",
+            )
+        if jar.skin_safe is False:
+            raise InputError.one(
+                "painted.skin",
+                field,
+                jar.name,
+                "is declared not safe for skin",
+                "Choose another jar.",
+            )
+        yield _weighed(of, str(LOAF.step("paint", thing.id)), "colourant", jar, painted.grams)
+
+
+def _recoloured(of: ResolvedLoaf) -> Iterator[Sprinkled]:
+    """Jars that kept batter takes anew: of all there is of it, however many moulds are filled."""
+    for lacking in stirred_into_leftovers(of):
+        told = _weighed(of, str(LOAF.step("keep")), "colourant", lacking.jar, lacking.grams)
+        yield told.model_copy(update={"moulds": 1})
 
 
 def _dusted(of: ResolvedLoaf) -> Iterator[Sprinkled]:

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
-from archtop.core.base import PotId, in_words
-from archtop.core.document import Casting, Embed, Filling, Pieces, fillings_of, shreds_stirred_in
+from archtop.core.base import LOAF, PotId, in_words
+from archtop.core.document import Casting, Embed, Filling, Loaf, Pieces, fillings_of, painted_things, shreds_stirred_in
 from archtop.core.embeds import row_of
-from archtop.core.pots import Cast, Melted, Pot, cast_length
+from archtop.core.pots import Cast, Melted, Pot, Sprinkled, cast_length
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.steps.step import POWDER_CAUTION, Amount, Step
+from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, each_of, on_dry
 from archtop.core.steps.thinning import thinned_name, thinning_step
 from archtop.core.trade import BASE_CAUTION
 
-__all__ = ["casting_steps", "finishing_steps", "melting_steps"]
+__all__ = ["casting_steps", "finishing_steps", "melting_steps", "painting_steps"]
 
 _GRATERS = {
     "crumbs": "Rub it through the fine side, or crumble it.",
@@ -121,6 +121,22 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
     if piece is None:
         yield _out(named, cast.name)
         yield from _sliced(of, named, cast.name)
+
+
+def painting_steps(loaf: Loaf, sprinkled: Sequence[Sprinkled]) -> Iterator[Step]:
+    """A jar brushed onto what goes into the loaf, once it is out of its mould."""
+    for _, thing, painted in painted_things(loaf):
+        key = str(LOAF.step("paint", thing.id))
+        yield Step(
+            key=key,
+            stage=thing.name,
+            do="shape",
+            title=f"Paint {thing.name}: {painted.where}",
+            detail=f"{each_of(loaf.moulds)}With a soft brush, dry or in a drop of alcohol; let it dry before it is "
+            "laid in. No flame near the alcohol.",
+            amounts=on_dry(key, sprinkled),
+            cautions=(POWDER_CAUTION,),
+        )
 
 
 def _out(named: PotId, name: str) -> Step:

@@ -13,7 +13,7 @@ from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfMove
 from archtop.core.steps.also_filled import turning_out_steps
-from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps
+from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps, painting_steps
 from archtop.core.steps.pot import pot_steps
 from archtop.core.steps.pours import Poured, cutting_step, loaf_steps
 from archtop.core.steps.step import Step
@@ -59,6 +59,8 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
             # What is poured around a figure waits for that.
             steps += [step for cast in around for step in melting_steps(of, cast)]
             around = []
+        if pot.kind == "loaf":
+            steps += painting_steps(loaf, planned.sprinkled)
         steps += pot_steps(pot, heat)
         if pot.kind == "frosting":
             steps.append(_standing(pot))

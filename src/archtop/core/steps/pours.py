@@ -46,7 +46,7 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
     yield from filling_steps(loaf, around.colours)
     if loaf.keeps:
         # At once, while it is fluid: after the piping it no longer is.
-        yield _keep(loaf, around)
+        yield _keep(loaf, around, planned.sprinkled)
     yield from top_steps(loaf, planned.top, planned.sprinkled)
     yield Step(
         key=str(LOAF.step("cover")),
@@ -102,18 +102,23 @@ _KEPT = {
 }
 
 
-def _keep(loaf: Loaf, around: Around) -> Step:
+def _keep(loaf: Loaf, around: Around, sprinkled: Sequence[Sprinkled]) -> Step:
+    key = str(LOAF.step("keep"))
+    jars = on_dry(key, sprinkled)
     return Step(
-        key=str(LOAF.step("keep")),
+        key=key,
         stage=loaf.name,
         do="keep",
         title="Put by what was kept back",
         detail=" ".join(_KEPT[purpose] for purpose in dict.fromkeys(kept.purpose for kept in loaf.keeps))
+        + (" First coloured anew: wet the jars in a little oil, and stir until no speck is left." if jars else "")
         + " Write the day and the colour on it.",
+        cautions=(POWDER_CAUTION,) if jars else (),
         amounts=tuple(
             Amount(key=f"kept-{i}", label=around.colours[kept.colour], value=kept.volume_ml, unit="ml")
             for i, kept in enumerate(loaf.keeps)
-        ),
+        )
+        + jars,
     )
 
 

@@ -12,7 +12,7 @@ from archtop.core import Colourant, Cupboard, Fat, InputError, Lot, Scent, read_
 from archtop.core import Loaf as Document
 from archtop.core.base import Rate, Stored
 from archtop.core.chemistry import Additive
-from archtop.core.document import Brings, additive_doses, colour_doses
+from archtop.core.document import Brings, additive_doses, colour_doses, painted_things
 from archtop.core.geometry.moulds import AnyMould
 from archtop.studio import stored
 from archtop.studio.models import CupboardItem, Loaf, LoafMould, OwnFat, OwnRate, ShelfLot, Stock
@@ -133,7 +133,8 @@ def _named(kind: Kind, document: Document) -> set[str]:
         case "scent":
             return {part.scent for blend in document.blends for part in blend.parts}
         case "colourant":
-            return finishes | {dose.colourant for _, _, dose in colour_doses(document)}
+            painted = {painted.of for _, _, painted in painted_things(document)}
+            return finishes | painted | {dose.colourant for _, _, dose in colour_doses(document)}
         case "additive":
             return finishes | {dose.additive for _, _, dose in additive_doses(document)}
 

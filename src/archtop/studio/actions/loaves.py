@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import re
 from collections.abc import Collection
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -122,5 +123,8 @@ def _bare(document: Document) -> Document:
     colours = tuple(colour.model_copy(update=plain) for colour in document.colours)
     formulas = tuple(formula.model_copy(update={"additives": ()}) for formula in document.formulas)
     finishes = tuple(finish.model_copy(update={"of": None}) for finish in document.top.finishes)
-    top = document.top.model_copy(update={"finishes": finishes})
-    return document.model_copy(update={"colours": colours, "formulas": formulas, "whole_pots": (), "top": top})
+    bare: dict[str, Any] = {"colours": colours, "formulas": formulas, "whole_pots": ()}
+    bare["top"] = document.top.model_copy(update={"finishes": finishes})
+    bare["embeds"] = tuple(embed.model_copy(update={"painted": None}) for embed in document.embeds)
+    bare["pieces"] = tuple(piece.model_copy(update={"painted": None}) for piece in document.pieces)
+    return document.model_copy(update=bare)

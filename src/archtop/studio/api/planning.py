@@ -25,6 +25,7 @@ from archtop.core import (
 from archtop.core.colour import InBowl
 from archtop.core.document import stock_key
 from archtop.core.faces import FoundCuts, find_cuts
+from archtop.core.geometry import CupMould
 from archtop.core.pots import colour_in_pot
 from archtop.studio.actions import (
     Faces,
@@ -41,7 +42,17 @@ from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.prices import prices_of_studio
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
-from archtop.studio.api.schemas import CutsIn, FacesIn, FirstPlanned, FragileIn, LoafIn, PointIn, ReachIn, SizeBackIn
+from archtop.studio.api.schemas import (
+    CupHoldsIn,
+    CutsIn,
+    FacesIn,
+    FirstPlanned,
+    FragileIn,
+    LoafIn,
+    PointIn,
+    ReachIn,
+    SizeBackIn,
+)
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.preview import preview_of
 
@@ -128,6 +139,12 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     prices = prices_of_studio().per_kg
     own = {key: price for key in jars if (price := prices.get(stock_key("colourant", key))) is not None}
     return reach(mixed.base, mixed.doses, colour.srgb, jars, bowl=bowl, prices=own)
+
+
+@router.post("/cup-holding", response={200: CupMould, 422: ProblemReport}, operation_id="make_cup_hold")
+def make_cup_hold(request: HttpRequest, payload: CupHoldsIn) -> CupMould:  # noqa: ARG001
+    """A cup as high as it must be to hold so much."""
+    return payload.cup.holding(payload.ml)
 
 
 @router.get("/catalogue", response=Catalogue, operation_id="read_catalogue")

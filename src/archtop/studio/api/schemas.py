@@ -25,7 +25,7 @@ from archtop.core import Loaf as Document
 from archtop.core.bench.clock import Note
 from archtop.core.chemistry import Role, Stage
 from archtop.core.faces import Aim
-from archtop.core.geometry.moulds import AnyMould
+from archtop.core.geometry.moulds import AnyMould, CupMould
 from archtop.studio.actions.bench import Action
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
@@ -34,6 +34,7 @@ __all__ = [
     "BenchLog",
     "BenchPress",
     "BookFormulaOut",
+    "CupHoldsIn",
     "CupboardOut",
     "CutsIn",
     "FacesIn",
@@ -217,6 +218,13 @@ class FragileIn(DocumentIn):
     """How much later than planned it is poured [min]."""
 
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
+
+
+class CupHoldsIn(Schema):
+    """A cup, and what it is to hold to its rim [ml]."""
+
+    cup: CupMould
+    ml: Annotated[float, Field(gt=0, le=10_000)]
 
 
 class FirstPlanned(Schema):

@@ -34,6 +34,7 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 					<NumberField
 						label="Dose"
 						quantity="dose"
+						bulk={jars.find((jar) => jar.key === dose.colourant)?.bulk_g_ml ?? undefined}
 						min={0}
 						value={dose.g_per_kg}
 						onChange={(g_per_kg) => patch(i, { g_per_kg })}

@@ -15,6 +15,7 @@ import { FormulaChoice } from "./FormulaChoice";
 import { HoldNotes } from "./HoldNotes";
 import { LotChoice } from "./LotChoice";
 import { OutlineFields } from "./OutlineFields";
+import { PaintedFields } from "./PaintedFields";
 import { PouredFields } from "./PouredFields";
 import { RowFields } from "./RowFields";
 
@@ -80,6 +81,11 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 				)}
 			</FieldRow>
 			<PouredFields embed={embed} onChange={(poured) => patch({ poured })} />
+			<PaintedFields
+				of={embed.name}
+				painted={embed.painted ?? null}
+				onChange={(painted) => patch({ painted })}
+			/>
 			<OutlineFields outline={embed.outline} onChange={(outline) => patch({ outline })} />
 			<FieldRow>
 				<NumberField

@@ -2,6 +2,7 @@ import { Plus, X } from "lucide-react";
 import type { Kept } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { Swatch } from "../../ui/Swatch";
 import { useEditor } from "../editor/EditorContext";
 
 const PURPOSES = [
@@ -11,7 +12,7 @@ const PURPOSES = [
 
 /** Batter kept back from the loaf's pot for another day. */
 export function KeptRows() {
-	const { document, edit } = useEditor();
+	const { document, edit, live } = useEditor();
 	const change = (keeps: Kept[], what: string) => edit((loaf) => ({ ...loaf, keeps }), what);
 	const patch = (at: number, next: Partial<Kept>) =>
 		change(
@@ -44,6 +45,21 @@ export function KeptRows() {
 						options={PURPOSES}
 						onChange={(purpose) => patch(i, { purpose })}
 					/>
+					<div className="col-span-3">
+						<SelectField
+							label={`Coloured anew ${i + 1}`}
+							value={kept.into ?? ""}
+							options={[["", "As it is"], ...colours]}
+							onChange={(into) => patch(i, { into: into || null })}
+						/>
+						{live.plan.leftovers
+							.filter((left) => left.kept === i && kept.into)
+							.map((left) => (
+								<p key={left.shows} className="mt-1 flex items-center gap-2 text-xs">
+									<Swatch srgb={left.shows} /> {left.says}
+								</p>
+							))}
+					</div>
 					<Button
 						look="quiet"
 						aria-label={`Keep back ${i + 1} no more`}

@@ -1,10 +1,12 @@
-import { useQuery } from "@tanstack/react-query";
-import type { ReactNode } from "react";
-import { cupboardQuery } from "../../api/queries";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import { ApiProblem, cupboardQuery, makeCupHold } from "../../api/queries";
 import type { Mould } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
+import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { Problems } from "../../ui/Problems";
 
 type Box = Extract<Mould, { kind: "box" }>;
 type Cup = Extract<Mould, { kind: "cup" }>;
@@ -175,9 +177,32 @@ function CupFields({ mould, onChange }: { mould: Cup; onChange: (change: Partial
 					onChange={(cavities) => onChange({ cavities: Math.round(cavities) })}
 				/>
 			</FieldRow>
+			<HoldsFields cup={mould} onChange={onChange} />
 			<p className="text-xs text-soft">
 				Measured inside one cup, on its floor; height to the rim. Each is turned out whole.
 			</p>
+		</>
+	);
+}
+
+/** A cup known by what it holds: its height follows from that and its floor. */
+function HoldsFields({ cup, onChange }: { cup: Cup; onChange: (change: Partial<Cup>) => void }) {
+	const [ml, setMl] = useState(100);
+	const ask = useMutation({
+		mutationFn: () => makeCupHold(cup, ml),
+		onSuccess: ({ height_mm }) => onChange({ height_mm }),
+	});
+	return (
+		<>
+			<div className="grid grid-cols-[1fr_auto] items-end gap-2">
+				<NumberField label="One is to hold" quantity="volume" value={ml} onChange={setMl} />
+				<Button onClick={() => ask.mutate()} disabled={ask.isPending}>
+					Set its height for that
+				</Button>
+			</div>
+			{ask.error instanceof ApiProblem && (
+				<Problems title="No cup holds that" problems={ask.error.report.problems} />
+			)}
 		</>
 	);
 }

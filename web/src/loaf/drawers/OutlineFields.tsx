@@ -6,6 +6,7 @@ import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { unitOf } from "../../ui/units";
+import { DrawnOutline } from "./DrawnOutline";
 import { OutlineFile } from "./OutlineFile";
 
 /** Measures of each shape that has no more than measures: field, label, digits where there are none. */
@@ -34,6 +35,7 @@ const MEASURES = {
 		["width_mm", "Width"],
 		["height_mm", "Height"],
 	],
+	drawn: [],
 	polygon: [],
 } as const satisfies Record<Outline["kind"], readonly (readonly [string, string])[]>;
 
@@ -51,6 +53,7 @@ function turnInto(kind: Outline["kind"], fresh: Outline, size: number): Outline 
 		];
 		return { kind, points, holes: [] } as Outline;
 	}
+	if (kind === "drawn") return fresh;
 	const sizes = MEASURES[kind].filter(([field]) => field.endsWith("_mm") && field !== "corner_mm");
 	const corner = kind === "rounded" ? { corner_mm: Math.round(size / 5) } : {};
 	const sides = kind === "regular" ? { sides: 6 } : {};
@@ -59,7 +62,7 @@ function turnInto(kind: Outline["kind"], fresh: Outline, size: number): Outline 
 }
 
 function sizeOf(outline: Outline): number {
-	if (outline.kind === "polygon") {
+	if (outline.kind === "polygon" || outline.kind === "drawn") {
 		const xs = outline.points.map(([x = 0]) => x);
 		return Math.max(...xs) - Math.min(...xs);
 	}
@@ -86,7 +89,7 @@ export function OutlineFields({
 				options={optionsOf<Outline["kind"]>(kinds)}
 				onChange={(kind) => onChange(turnInto(kind, freshOf<Outline>(kinds, kind), sizeOf(outline)))}
 			/>
-			{outline.kind !== "polygon" && (
+			{MEASURES[outline.kind].length > 0 && (
 				<FieldRow>
 					{MEASURES[outline.kind].map(([field, label]) => (
 						<NumberField
@@ -99,6 +102,7 @@ export function OutlineFields({
 					))}
 				</FieldRow>
 			)}
+			{outline.kind === "drawn" && <DrawnOutline outline={outline} onChange={onChange} />}
 			<OutlineFile onOutline={onChange} />
 			{outline.kind === "polygon" && outline.holes.length > 0 && (
 				<p className="flex items-center gap-2 text-sm">

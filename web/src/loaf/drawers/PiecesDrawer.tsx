@@ -13,6 +13,7 @@ import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
 import { LotChoice } from "./LotChoice";
 import { MakeFields } from "./MakeFields";
+import { PaintedFields } from "./PaintedFields";
 import { SheetLayout } from "./SheetLayout";
 
 const MATERIALS = [
@@ -116,6 +117,11 @@ function PieceFields({ piece }: { piece: Pieces }) {
 				/>
 			</FieldRow>
 			<MakeFields make={piece.make} onChange={(make: Make) => patch({ make })} />
+			<PaintedFields
+				of={piece.name}
+				painted={piece.painted ?? null}
+				onChange={(painted) => patch({ painted })}
+			/>
 			<LotChoice
 				label={`${piece.name} come from`}
 				none="Made for this loaf"

@@ -101,7 +101,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					<PieceAlong
 						key={drawn.piece.id}
 						drawn={drawn}
-						colour={paint.colour(drawn.piece.bands[0]?.colour ?? drawn.embed.colour)}
+						colour={paint.colour}
 						scale={scale}
 						selected={selected === drawn.piece.id}
 						onSelect={() => onSelect(drawn.piece.id)}
@@ -189,7 +189,7 @@ function BarButton({ item, scale, chosen, onBar }: BarProps) {
 
 interface PieceProps {
 	drawn: DrawnPiece;
-	colour: string;
+	colour: (id: string) => string;
 	scale: Scale;
 	selected: boolean;
 	onSelect: () => void;
@@ -217,10 +217,21 @@ function PieceAlong({ drawn, colour, scale, selected, onSelect }: PieceProps) {
 				y={scale.y(top)}
 				height={(top - bottom) * scale.pxPerMm}
 				rx="3"
-				fill={colour}
+				fill={colour(embed.colour)}
 				stroke={selected ? "#fbfcf9" : "#14263f"}
 				strokeWidth={selected ? 3 : 1.2}
 			/>
+			{piece.side.map((strip) => (
+				<rect
+					key={`${strip.low_mm} ${strip.from_mm}`}
+					data-strip={strip.colour}
+					x={scale.x(strip.from_mm + dy)}
+					width={(strip.to_mm - strip.from_mm) * scale.pxPerMm}
+					y={scale.y(strip.high_mm + dz)}
+					height={(strip.high_mm - strip.low_mm) * scale.pxPerMm + 0.4}
+					fill={colour(strip.colour)}
+				/>
+			))}
 			{piece.row?.joints_mm.map((y) => (
 				<path
 					key={y}

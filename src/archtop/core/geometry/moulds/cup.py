@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from archtop.core.base import Kind
+from archtop.core.base import InputError, Kind
 from archtop.core.geometry.moulds.mould import MouldOutline
 from archtop.core.geometry.outline import Points
 
@@ -16,6 +16,7 @@ __all__ = ["CupMould"]
 
 # Heights at which a cut through a cup's side is added up (Gauss and Legendre).
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(24)
+_HEIGHTS_MM = (5.0, 300.0)
 
 
 class CupMould(Kind):
@@ -32,7 +33,7 @@ class CupMould(Kind):
     material: Literal["silicone", "stiff"] = "silicone"
     length_mm: Annotated[float, Field(ge=15, le=500)]
     width_mm: Annotated[float, Field(ge=15, le=500)]
-    height_mm: Annotated[float, Field(ge=5, le=300)]
+    height_mm: Annotated[float, Field(ge=_HEIGHTS_MM[0], le=_HEIGHTS_MM[1])]
     draft_deg: Annotated[float, Field(ge=0, le=45)] = 0.0
     cavities: Annotated[int, Field(ge=1, le=200)] = 12
 
@@ -67,6 +68,26 @@ class CupMould(Kind):
         a, b, lean = self.width_mm, self.length_mm, 2 * self._lean
         box = a * b * z + (a + b) * lean * z**2 / 2 + lean**2 * z**3 / 3
         return box * (math.pi / 4 if self.shape == "round" else 1.0)
+
+    def holding(self, ml: float) -> CupMould:
+        """The same cup as high as it must be to hold so much to its rim [ml].
+
+        :raises InputError: ``cup.holds`` when no cup of that floor does
+        """
+        low, high = _HEIGHTS_MM
+        least, most = (self.volume_below(z) / 1000 for z in (low, high))
+        if not least <= ml <= most:
+            raise InputError.one(
+                "cup.holds",
+                "holds_ml",
+                f"{ml:g} ml",
+                f"a cup of that floor holds {least:.3g} to {most:.3g} ml",
+                "Give it a larger or a smaller floor.",
+            )
+        from scipy.optimize import brentq
+
+        height = float(brentq(lambda z: self.volume_below(z) / 1000 - ml, low, high, xtol=1e-9))
+        return self.model_copy(update={"height_mm": round(height, 3)})
 
     def volume_between(self, y0: float, y1: float, z: float) -> float:
         """Volume [mm³] below ``z`` between two cross cuts at ``y0`` and ``y1`` [mm], added up over its height."""
