@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from archtop.core import InputError, LoafPlan, plan, read_loaf, standard_cupboard
 from archtop.core.document import mixings_of
 from archtop.core.pots import Pot
-from tests.core.conftest import OLIVE_COCONUT, box_with, rod
+from tests.core.conftest import OLIVE_COCONUT, box, box_with, rod
 from tests.core.test_casting import season, starts
 
 CUPBOARD = standard_cupboard()
@@ -238,3 +238,29 @@ def test_what_goes_into_the_whole_of_a_batch_shows_in_all_it_fills() -> None:
     red = next(colour for colour in dark.colours if colour.id == "red")
     assert red.forecast
     assert next(colour for colour in result.colours if colour.id == "red").forecast is None
+
+
+def test_a_thing_cast_in_several_fillings_is_offered_once_and_mixed_once() -> None:
+    """Eight, thirteen and twenty flowers in moulds of twelve hollows: five little pots become one."""
+    flowers = [
+        {
+            "id": f"f{n}",
+            "name": f"Flowers {n}",
+            "count": count,
+            "colour": "white",
+            "make": {"kind": "cavity", "mould": {"cavity_ml": size, "cavities": 12}},
+        }
+        for n, (count, size) in enumerate([(8, 1.5), (13, 3), (20, 5)], 1)
+    ]
+    document = box(pieces=flowers)
+    apart = plan(read_loaf(document), standard_cupboard())
+    small = next(pot for pot in apart.pots if pot.id == "cast-f1")
+    assert len(apart.pots) == 6
+    assert small.unweighable
+    assert [other.name for other in small.unweighable.with_pots] == ["Flowers 2", "Flowers 3"]
+    casts = list(dict.fromkeys(cast.together for pot in apart.pots for cast in pot.casts))
+    batch = {"id": "all", "name": "All flowers", "casts": casts}
+    pots = plan(read_loaf({**document, "batches": [batch]}), standard_cupboard()).pots
+    assert [pot.name for pot in pots] == ["All flowers", "Box"]
+    assert pots[0].unweighable is None
+    assert sum(bowl.ml for cast in pots[0].casts for bowl in cast.bowls) == pytest.approx(8 * 1.5 + 13 * 3 + 20 * 5)

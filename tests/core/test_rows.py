@@ -87,3 +87,23 @@ def test_a_shift_never_puts_more_row_joints_on_cuts(joints: list[float], bar: fl
         return
     assert shown(cuts) == shift.spoilt_now
     assert shift.spoilt_then <= shift.spoilt_now
+
+
+def test_sliced_at_the_open_end_alone_a_row_keeps_more_and_its_offcuts_lie_on_the_shelf() -> None:
+    """Five pieces of 51 mm less 1 mm off one end each: 5 mm of column 8 cm2 in section to keep."""
+    piece = rod(
+        outline={"kind": "rounded", "width_mm": 40, "height_mm": 20},
+        up_mm=30,
+        row={"piece_mm": 51, "slice_mm": 1, "faces": "one"},
+        casting={"mould_length_mm": 60},
+    )
+    result = plan(read_loaf(box_with(piece)), standard_cupboard())
+    row = result.embeds[0].row
+    assert row
+    assert (row.count, row.flat_mm) == (5, 50)
+    assert row.offcut_ml == pytest.approx(5 * AREA / 1000)
+    step = next(step for step in result.steps if step.key == "cast-rod.sliced")
+    assert "off the open face" in step.detail
+    (kept,) = step.moves
+    assert (kept.name, kept.kind) == ("Offcuts of Rod", "trimmings")
+    assert kept.grams == pytest.approx(row.offcut_ml, rel=0.08)

@@ -2025,12 +2025,18 @@ export interface components {
         /**
          * Cast
          * @description A casting that a pot fills: ``id`` of the pot it would have alone, and how much of which bowl it takes.
+         *
+         *     ``thing``: what is cast, whichever filling of it this is; ``together``: what names all of its fillings in a batch.
          */
         Cast: {
             /** Id */
             id: string;
             /** Name */
             name: string;
+            /** Thing */
+            thing: string;
+            /** Together */
+            together: string;
             /**
              * Kind
              * @enum {string}
@@ -4443,7 +4449,9 @@ export interface components {
         };
         /**
          * Row
-         * @description Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat at both ends.
+         * @description Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat.
+         *
+         *     ``faces``: at both ends, or only where its mould was open.
          */
         Row: {
             /** Piece Mm */
@@ -4453,6 +4461,12 @@ export interface components {
              * @default 1
              */
             slice_mm: number;
+            /**
+             * Faces
+             * @default both
+             * @enum {string}
+             */
+            faces: "both" | "one";
         };
         /**
          * RowPlan

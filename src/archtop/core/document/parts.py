@@ -123,22 +123,31 @@ class Figurine(Frozen):
 
 
 class Row(Frozen):
-    """Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat at both ends."""
+    """Pieces laid end to end instead of one column: each as long as it is cast, and sliced flat.
+
+    ``faces``: at both ends, or only where its mould was open.
+    """
 
     piece_mm: Annotated[float, Field(gt=0, le=2000)]
     slice_mm: Annotated[float, Field(ge=0, le=100)] = 1.0
+    faces: Literal["both", "one"] = "both"
 
     @model_validator(mode="after")
     def _something_left(self) -> Row:
-        if self.piece_mm - 2 * self.slice_mm < 1:
+        if self.flat_mm < 1:
             raise InputError.one(
                 "row.sliced_away",
                 "slice_mm",
                 self.slice_mm,
-                f"twice that leaves nothing of a piece of {self.piece_mm:g} mm",
+                f"{'twice that' if self.faces == 'both' else 'that'} leaves nothing of a piece of {self.piece_mm:g} mm",
                 "Slice less off.",
             )
         return self
+
+    @property
+    def flat_mm(self) -> float:
+        """How long a piece is once it is sliced [mm]."""
+        return self.piece_mm - (2 if self.faces == "both" else 1) * self.slice_mm
 
 
 class Painted(Frozen):

@@ -1,6 +1,6 @@
 """Pieces laid end to end: how many span the column's length, where they meet, and what slicing leaves over.
 
-Cavity castings have a raised rim that would leave gaps, so both ends are sliced off flat; the last piece is trimmed to
+Cavity castings have a raised rim that would leave gaps, so ends are sliced off flat; the last piece is trimmed to
 what is left of the length.
 """
 
@@ -33,7 +33,7 @@ def row_of(embed: Embed, area_mm2: float) -> RowPlan | None:
     """The row that makes up an embed, or ``None`` when it is one column; ``area_mm2``: of its section."""
     if embed.row is None:
         return None
-    flat = embed.row.piece_mm - 2 * embed.row.slice_mm
+    flat = embed.row.flat_mm
     whole = math.floor(embed.length_mm / flat + 1e-9)
     rest = embed.length_mm - whole * flat
     trimmed = rest >= _SLIVER_MM or whole == 0

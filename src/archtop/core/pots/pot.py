@@ -49,10 +49,15 @@ class CastBowl(Frozen):
 
 
 class Cast(Frozen):
-    """A casting that a pot fills: ``id`` of the pot it would have alone, and how much of which bowl it takes."""
+    """A casting that a pot fills: ``id`` of the pot it would have alone, and how much of which bowl it takes.
+
+    ``thing``: what is cast, whichever filling of it this is; ``together``: what names all of its fillings in a batch.
+    """
 
     id: str
     name: str
+    thing: str
+    together: str
     kind: PotKind
     bowls: tuple[CastBowl, ...]
 

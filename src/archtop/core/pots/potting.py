@@ -67,13 +67,14 @@ def pots_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan) -> tuple[Pot,
 
 
 class _ToCast(NamedTuple):
-    """A casting with the bowls that it needs; ``after``: what must be firm before."""
+    """A casting with the bowls that it needs; ``thing``: what is cast, whichever filling; ``after``: firm before."""
 
     pot: PotId
     name: str
     kind: PotKind
     formula: str | None
     needs: list[PortionNeed]
+    thing: str
     after: PotId | None = None
 
 
@@ -126,7 +127,14 @@ def _cast(cast: _ToCast, bowls: Mapping[str, PortionNeed]) -> Cast:
     taken = tuple(
         CastBowl(key=bowls[need.key].key, name=bowls[need.key].name, ml=need.volume_ml) for need in cast.needs
     )
-    return Cast(id=str(cast.pot), name=cast.name, kind=cast.kind, bowls=taken)
+    return Cast(
+        id=str(cast.pot),
+        name=cast.name,
+        thing=cast.thing,
+        together=str(cast.pot.first),
+        kind=cast.kind,
+        bowls=taken,
+    )
 
 
 def _with_others(loaf: Loaf, pots: Sequence[Pot]) -> tuple[Pot, ...]:
@@ -139,10 +147,16 @@ def _with_others(loaf: Loaf, pots: Sequence[Pot]) -> tuple[Pot, ...]:
         return any(after.get(cast) in ours for cast in theirs) or any(after.get(cast) in theirs for cast in ours)
 
     def told(pot: Pot) -> Pot:
+        own = PotId.parse(pot.id).first
+        # Cast together, all fillings of a thing are one: it is offered once, by its own name.
         others = tuple(
-            OtherPot(id=other.id, name=other.name)
+            OtherPot(id=other.id, name=other.casts[0].thing if other.kind != "batch" else other.name)
             for other in pots
-            if other.casts and other.formula == pot.formula and other.id != pot.id and not apart(pot, other)
+            if other.casts
+            and other.formula == pot.formula
+            and PotId.parse(other.id) == (first := PotId.parse(other.id).first)
+            and first != own
+            and not apart(pot, other)
         )
         helped = pot.unweighable and pot.unweighable.model_copy(update={"with_pots": others[:_NAMED]})
         return pot.model_copy(update={"unweighable": helped}) if helped else pot
@@ -180,12 +194,15 @@ def _columns(of: ResolvedLoaf, potter: Potter, i: int) -> Iterator[_ToCast]:
         figure, own = None, PotId.cast(embed.id).filling(filling.number)
         if embed.figure and inner:
             figure = PotId.cast(embed.id, "figure").filling(filling.number)
-            name = filling.named(f"{embed.figure.name} of {embed.name}")
+            thing = f"{embed.figure.name} of {embed.name}"
+            name = filling.named(thing)
             needs = _casting(f"{embed.id}-figure", name, embed.figure.colour, inner * length / 1000 * filling.out)
-            yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs)
+            yield _ToCast(figure, name, "column", embed.figure.formula or embed.formula, needs, thing)
         if not embed.casting.melted:
             volume, name = (area - inner) * length / 1000 * filling.out, filling.named(embed.name)
-            yield _ToCast(own, name, "column", embed.formula, _column_bowls(potter, embed, name, volume), figure)
+            yield _ToCast(
+                own, name, "column", embed.formula, _column_bowls(potter, embed, name, volume), embed.name, figure
+            )
 
 
 def _small_pieces(of: ResolvedLoaf, potter: Potter, piece: Pieces) -> Iterator[_ToCast]:
@@ -203,7 +220,7 @@ def _blocks(of: ResolvedLoaf) -> Iterator[_ToCast]:
             formula = of.formula_of(shreds.formula).id
             volume = block_g(shreds.grams * of.loaf.moulds) / of.density[formula]
             needs = _casting(shreds.id, shreds.name, shreds.colour, volume)
-            yield _ToCast(PotId.cast(shreds.id), shreds.name, "block", formula, needs)
+            yield _ToCast(PotId.cast(shreds.id), shreds.name, "block", formula, needs, shreds.name)
 
 
 def _one_filling(piece: Pieces, filling: Filling, potter: Potter) -> Iterator[_ToCast]:
@@ -211,16 +228,17 @@ def _one_filling(piece: Pieces, filling: Filling, potter: Potter) -> Iterator[_T
     figures, own = None, PotId.cast(piece.id).filling(filling.number)
     if also := how.also:
         figures = PotId.cast(piece.id, "figures").filling(filling.number)
-        name = filling.named(f"{also.name.capitalize()} of {piece.name}")
+        thing = f"{also.name.capitalize()} of {piece.name}"
+        name = filling.named(thing)
         needs = _casting(f"{piece.id}-figures", name, also.colour, also.takes_ml)
-        yield _ToCast(figures, name, "cavity", piece.formula, needs)
+        yield _ToCast(figures, name, "cavity", piece.formula, needs, thing)
     needs = [
         need
         for colour, ml in volumes_of(piece, how).items()
         for need in _casting(*potter.named(piece, colour), colour, ml)
     ]
     if kind:
-        yield _ToCast(own, filling.named(piece.name), kind, piece.formula, needs, figures)
+        yield _ToCast(own, filling.named(piece.name), kind, piece.formula, needs, piece.name, figures)
 
 
 def _film(set_mm: float | None, cupboard: Cupboard) -> Figure:

@@ -7,10 +7,10 @@ of what they sink into, and what still stands out of it takes its place in the n
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
-from archtop.core.base import Figure, Frozen, InputError, Mend, Problem
+from archtop.core.base import Figure, Frozen, InputError, Mend
 from archtop.core.document import Lay, Pour, Press, Work
 from archtop.core.document.work.effects import Filled
 from archtop.core.geometry import Inside, Mould, Prism
@@ -96,6 +96,8 @@ class _Filling:
         self.proud: list[_Proud] = []
         self.layers: list[Layer] = []
         self.pressed_mm2 = 0.0
+        # The last pour to a level, by its place in the work, and the level before it [mm].
+        self.last: tuple[Pour, int, float] | None = None
 
     def walk(self, work: Sequence[Work]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
         fills = tuple(self.step(step, i) for i, step in enumerate(work))
@@ -133,6 +135,7 @@ class _Filling:
         """Batter up to a level, around what stands in it."""
         before = self.level
         self.level = self.meant(step, i)
+        self.last = (step, i, before) if step.by == "level" else None
         added = self.inside.batter_below(self.level) - self.filled
         covered = sum(item.covered(before, self.level) for item in self.proud)
         room = added - covered
@@ -222,11 +225,22 @@ class _Filling:
             self.level = self.inside.level_for(self.filled)
         except InputError as error:
             problem = error.problems[0]
-            raise InputError(
-                Problem(code=problem.code, field=f"work.{i}", value=doing, limit=problem.limit, remedy=problem.remedy)
-            ) from error
+            told = {"field": f"work.{i}", "value": doing, "mends": tuple(self.poured_lower())}
+            raise InputError(problem.model_copy(update=told)) from error
         if self.layers:
             self.layers[-1] = self.layers[-1].model_copy(update={"high_mm": self.level})
+
+    def poured_lower(self) -> Iterator[Mend]:
+        """The last pour made so much lower that all stays under the rim, where that leaves anything of it."""
+        if self.last is None:
+            return
+        step, i, before = self.last
+        rim, to_mm = self.mould.height_mm, step.to_mm
+        over = self.filled - self.inside.batter_below(rim)
+        per_mm = (self.mould.volume_below(to_mm) - self.mould.volume_below(to_mm - 0.1)) / 0.1
+        lower = math.floor(10 * (to_mm - over / per_mm)) / 10
+        if lower > before + 1:
+            yield Mend(says=f"Pour {step.name} to {lower:g} mm", field=f"work.{i}.to_mm", value=lower)
 
 
 def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> float:

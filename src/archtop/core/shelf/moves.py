@@ -26,6 +26,9 @@ from archtop.core.resolved import ResolvedLoaf
 
 __all__ = ["ShelfMove", "shelf_moves"]
 
+# Less than this is not kept.
+_OFFCUT_ML = 0.5
+
 
 class ShelfMove(Frozen):
     """Onto the shelf (positive) or off it: ``lot`` names what lies there, ``own`` what this loaf itself makes."""
@@ -91,6 +94,9 @@ def _castings(of: ResolvedLoaf, embeds: Mapping[str, EmbedPlan]) -> Iterator[tup
             for filling in fillings_of(loaf, embed):
                 pot = PotId.cast(embed.id).filling(filling.number)
                 yield pot.step("cast"), (_column(embed, embeds[embed.id], filling.out),)
+                if (row := embeds[embed.id].row) and row.offcut_ml > _OFFCUT_ML:
+                    grams = filling.out * row.offcut_ml * of.piece_density[embed.id]
+                    yield pot.step("sliced"), (_offcuts(embed, grams),)
     for piece in loaf.pieces:
         for filling in () if piece.lot else fillings_of(loaf, piece):
             moves = tuple(_made(piece, filling.out, of.piece_density[piece.id]))
@@ -108,17 +114,22 @@ def _made(piece: Pieces, count: int, density: float) -> Iterator[ShelfMove]:
     """So many pieces, and what cutting them leaves."""
     how = piece.make.made(count)
     yield _small(piece, how.each_ml * density, count)
-    if how.left_ml > 0.5:
-        yield ShelfMove(
-            lot=None,
-            own=f"{piece.id}-offcuts",
-            name=f"Offcuts of {piece.name}",
-            kind="trimmings",
-            colour=piece.colour,
-            material=piece.material,
-            count=0,
-            grams=how.left_ml * density,
-        )
+    if how.left_ml > _OFFCUT_ML:
+        yield _offcuts(piece, how.left_ml * density)
+
+
+def _offcuts(thing: Embed | Pieces, grams: float) -> ShelfMove:
+    """What is sliced or cut off, to be kept."""
+    return ShelfMove(
+        lot=None,
+        own=f"{thing.id}-offcuts",
+        name=f"Offcuts of {thing.name}",
+        kind="trimmings",
+        colour=thing.colour,
+        material="silicone",
+        count=0,
+        grams=grams,
+    )
 
 
 def _shreds(loaf: Loaf, step: Pour, shreds: Shreds, sign: int) -> ShelfMove:

@@ -9,7 +9,7 @@ from archtop.core.document import Casting, Embed, Filling, Loaf, Pieces, filling
 from archtop.core.embeds import row_of
 from archtop.core.pots import Cast, Melted, Pot, Sprinkled, cast_length
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, each_of, on_dry
+from archtop.core.steps.step import ALCOHOL_CAUTION, POWDER_CAUTION, Amount, Step, each_of, on_dry
 from archtop.core.steps.thinning import thinned_name, thinning_step
 from archtop.core.trade import BASE_CAUTION
 
@@ -133,9 +133,9 @@ def painting_steps(loaf: Loaf, sprinkled: Sequence[Sprinkled]) -> Iterator[Step]
             do="shape",
             title=f"Paint {thing.name}: {painted.where}",
             detail=f"{each_of(loaf.moulds)}With a soft brush, dry or in a drop of alcohol; let it dry before it is "
-            "laid in. No flame near the alcohol.",
+            "laid in.",
             amounts=on_dry(key, sprinkled),
-            cautions=(POWDER_CAUTION,),
+            cautions=(POWDER_CAUTION, ALCOHOL_CAUTION),
         )
 
 
@@ -155,7 +155,8 @@ def _sliced(of: ResolvedLoaf, named: PotId, name: str) -> Iterator[Step]:
     row = row_of(embed, of.prisms[embed.id].profile.area) if embed else None
     if embed is None or embed.row is None or row is None:
         return
-    slices = f"slice {embed.row.slice_mm:g} mm off both faces, " if embed.row.slice_mm else ""
+    faces = "both faces" if embed.row.faces == "both" else "the open face"
+    slices = f"slice {embed.row.slice_mm:g} mm off {faces}, " if embed.row.slice_mm else ""
     yield Step(
         key=str(named.step("sliced")),
         stage=name,

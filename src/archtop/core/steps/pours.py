@@ -13,7 +13,7 @@ from archtop.core.document.work.words import Around, Words
 from archtop.core.pots import PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.steps.also_filled import filling_steps
-from archtop.core.steps.step import POWDER_CAUTION, Amount, Step, each_of, on_dry
+from archtop.core.steps.step import ALCOHOL_CAUTION, POWDER_CAUTION, Amount, Step, each_of, on_dry
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
 
@@ -63,7 +63,7 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
             title="Spritz again in an hour",
             detail="From an arm's length, over all of the top.",
             amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
-            cautions=("Alcohol burns: no flame near, windows open.",),
+            cautions=(ALCOHOL_CAUTION,),
         )
 
 

@@ -10,7 +10,7 @@ from archtop.core.chemistry import Role
 from archtop.core.pots import Sprinkled
 from archtop.core.shelf import ShelfMove
 
-__all__ = ["POWDER_CAUTION", "SCENT_CAUTION", "Amount", "Step", "Verb", "each_of", "on_dry"]
+__all__ = ["ALCOHOL_CAUTION", "POWDER_CAUTION", "SCENT_CAUTION", "Amount", "Step", "Verb", "each_of", "on_dry"]
 
 Verb = Literal[
     "prepare",
@@ -37,6 +37,7 @@ Verb = Literal[
 POWDER_CAUTION = "Fine powders are not to be breathed: weigh them slowly, away from a draught, or masked."
 
 
+ALCOHOL_CAUTION = "Alcohol burns: no flame near, windows open."
 SCENT_CAUTION = "Concentrated scent: gloves on, fresh air, off the skin; the supplier's sheet goes before this page."
 
 

@@ -1,6 +1,11 @@
 import type { Embed } from "../../api/types";
 import { FieldRow } from "../../ui/Drawer";
-import { CheckField, NumberField } from "../../ui/fields";
+import { CheckField, NumberField, SelectField } from "../../ui/fields";
+
+const FACES = [
+	["both", "Both ends"],
+	["one", "The open end"],
+] as const;
 
 interface Props {
 	embed: Embed;
@@ -12,7 +17,7 @@ interface Props {
 /** One column, or pieces laid end to end. */
 export function RowFields({ embed, says, onChange }: Props) {
 	const row = embed.row ?? null;
-	const fresh = { piece_mm: Math.round(embed.length_mm / 5) + 2, slice_mm: 1 };
+	const fresh = { piece_mm: Math.round(embed.length_mm / 5) + 2, slice_mm: 1, faces: "both" as const };
 	return (
 		<>
 			<CheckField
@@ -33,6 +38,12 @@ export function RowFields({ embed, says, onChange }: Props) {
 						quantity="length"
 						value={row.slice_mm}
 						onChange={(slice_mm) => onChange({ ...row, slice_mm })}
+					/>
+					<SelectField
+						label="Sliced at"
+						value={row.faces ?? "both"}
+						options={FACES}
+						onChange={(faces) => onChange({ ...row, faces })}
 					/>
 				</FieldRow>
 			)}

@@ -17,7 +17,8 @@ export function CannotWeigh({ pot, name, why }: Props) {
 	const { scales } = live.plan;
 	const { main, offered } = scales;
 	const castings = castingsOf(live.plan);
-	const inPot = (id: string) => castings.filter((casting) => casting.pot === id).map((casting) => casting.id);
+	const inPot = (id: string) =>
+		(live.plan.pots.find((item) => item.id === id)?.casts ?? []).map((cast) => cast.together);
 	const finer = offered.find((scale) => Math.abs(scale.step_g - (why.finer_step_g ?? 0)) < 1e-9);
 	return (
 		<div role="note" aria-label={`${name} cannot be weighed`} className="rounded-xl border border-lye p-3">

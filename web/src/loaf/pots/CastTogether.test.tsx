@@ -13,7 +13,14 @@ import { CastTogether } from "./CastTogether";
 const pot = (id: string, formula = "f", casts = [id]) => ({
 	id: `pot-${id}`,
 	formula,
-	casts: casts.map((cast) => ({ id: `cast-${cast}`, name: cast.toUpperCase(), kind: "column", bowls: [] })),
+	casts: casts.map((cast) => ({
+		id: `cast-${cast}`,
+		name: cast.toUpperCase(),
+		thing: cast.toUpperCase(),
+		together: `cast-${cast}`,
+		kind: "column",
+		bowls: [],
+	})),
 });
 const face = { step_g: 5, unit: "g", unit_g: 1, digits: 0 };
 const scales = { main: face, fine: face, offered: [face, { ...face, step_g: 1 }] };

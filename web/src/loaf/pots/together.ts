@@ -9,10 +9,13 @@ export interface Casting {
 	readonly pot: string;
 }
 
-export const castingsOf = (plan: Pick<LoafPlan, "pots">): Casting[] =>
-	plan.pots.flatMap((pot) =>
-		pot.casts.map((cast) => ({ id: cast.id, name: cast.name, formula: pot.formula, pot: pot.id })),
+/** Everything that is cast, each thing once however often its mould is filled: a batch takes all of its fillings. */
+export const castingsOf = (plan: Pick<LoafPlan, "pots">): Casting[] => {
+	const all = plan.pots.flatMap((pot) =>
+		pot.casts.map((cast) => ({ id: cast.together, name: cast.thing, formula: pot.formula, pot: pot.id })),
 	);
+	return all.filter((casting, at) => all.findIndex(({ id }) => id === casting.id) === at);
+};
 
 /** These castings out of one pot; what they were mixed with before comes along. */
 export function castTogether(of: readonly Casting[], ids: readonly string[]) {
@@ -21,7 +24,10 @@ export function castTogether(of: readonly Casting[], ids: readonly string[]) {
 		const joined = batches.filter((batch) => batch.casts.some((cast) => ids.includes(cast)));
 		const casts = [...new Set([...joined.flatMap((batch) => batch.casts), ...ids])];
 		const first = joined[0];
-		const names = of.filter((casting) => casts.includes(casting.id)).map((casting) => casting.name);
+		const namesOf = (ids: readonly string[]) =>
+			of.filter((casting) => ids.includes(casting.id)).map((casting) => casting.name);
+		// A name that somebody gave stays; one that only counts what is in it counts anew.
+		const given = first && first.name !== called(namesOf(first.casts)) ? first.name : null;
 		const batch = {
 			id:
 				first?.id ??
@@ -29,7 +35,7 @@ export function castTogether(of: readonly Casting[], ids: readonly string[]) {
 					"batch",
 					batches.map((item) => item.id),
 				),
-			name: first?.name ?? called(names),
+			name: given ?? called(namesOf(casts)),
 			casts,
 		};
 		return { ...loaf, batches: [...batches.filter((item) => !joined.includes(item)), batch] };

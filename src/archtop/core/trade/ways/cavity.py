@@ -34,5 +34,5 @@ class CavityMake(Way):
     def made(self, count: int) -> Made:
         """As many fillings as the mould's hollows ask for."""
         fillings = self.mould.fillings(count)
-        says = "one filling" if fillings == 1 else f"{fillings} fillings of the mould"
+        says = "one mouldful" if fillings == 1 else f"{fillings} mouldfuls"
         return whole(self.mould.cavity_ml, count, fillings, says)
