@@ -46,7 +46,7 @@ export function CastTogether() {
 							castings={offered}
 							inside={(casting) => mine.includes(casting)}
 							onPut={(casting) => edit(castTogether(castings, [...batch.casts, casting.id]))}
-							onTake={(casting) => edit(castAlone(casting.id))}
+							onTake={(casting) => edit(castAlone(castings, casting.id))}
 						/>
 					</fieldset>
 				);

@@ -35,8 +35,8 @@ describe("castings out of one pot", () => {
 		expect(of(dissolve("batch")(both))).toEqual([["C and D", "cast-c", "cast-d"]]);
 	});
 	it("have pots of their own again where only one is left", () => {
-		expect(of(castAlone("cast-a")(two))).toEqual([]);
+		expect(of(castAlone(castings, "cast-a")(two))).toEqual([]);
 		const three = castTogether(castings, ["cast-a", "cast-c"])(two);
-		expect(of(castAlone("cast-a")(three))).toEqual([["A and B", "cast-b", "cast-c"]]);
+		expect(of(castAlone(castings, "cast-a")(three))).toEqual([["B and C", "cast-b", "cast-c"]]);
 	});
 });

@@ -1,6 +1,8 @@
 import type { Loaf, LoafPlan } from "../../api/types";
 import { freeId } from "../editor/changes";
 
+type Batch = NonNullable<Loaf["batches"]>[number];
+
 /** A casting as the plan tells it, and the pot that it is mixed in. */
 export interface Casting {
 	readonly id: string;
@@ -24,10 +26,6 @@ export function castTogether(of: readonly Casting[], ids: readonly string[]) {
 		const joined = batches.filter((batch) => batch.casts.some((cast) => ids.includes(cast)));
 		const casts = [...new Set([...joined.flatMap((batch) => batch.casts), ...ids])];
 		const first = joined[0];
-		const namesOf = (ids: readonly string[]) =>
-			of.filter((casting) => ids.includes(casting.id)).map((casting) => casting.name);
-		// A name that somebody gave stays; one that only counts what is in it counts anew.
-		const given = first && first.name !== called(namesOf(first.casts)) ? first.name : null;
 		const batch = {
 			id:
 				first?.id ??
@@ -35,7 +33,7 @@ export function castTogether(of: readonly Casting[], ids: readonly string[]) {
 					"batch",
 					batches.map((item) => item.id),
 				),
-			name: given ?? called(namesOf(casts)),
+			name: nameFor(of, casts, first),
 			casts,
 		};
 		return { ...loaf, batches: [...batches.filter((item) => !joined.includes(item)), batch] };
@@ -44,13 +42,25 @@ export function castTogether(of: readonly Casting[], ids: readonly string[]) {
 
 /** One casting in a pot of its own again; a batch of one is none. */
 export const castAlone =
-	(id: string) =>
+	(of: readonly Casting[], id: string) =>
 	(loaf: Loaf): Loaf => ({
 		...loaf,
 		batches: (loaf.batches ?? [])
-			.map((batch) => ({ ...batch, casts: batch.casts.filter((cast) => cast !== id) }))
+			.map((batch) => {
+				const casts = batch.casts.filter((cast) => cast !== id);
+				return casts.length === batch.casts.length
+					? batch
+					: { ...batch, casts, name: nameFor(of, casts, batch) };
+			})
 			.filter((batch) => batch.casts.length > 1),
 	});
+
+/** A name that somebody gave stays; one that only tells what is in a batch tells it anew. */
+function nameFor(of: readonly Casting[], casts: readonly string[], before: Batch | undefined): string {
+	const namesOf = (ids: readonly string[]) =>
+		of.filter((casting) => ids.includes(casting.id)).map((casting) => casting.name);
+	return before && before.name !== called(namesOf(before.casts)) ? before.name : called(namesOf(casts));
+}
 
 /** A batch by what it fills, as long as that can be read. */
 const called = (names: readonly string[]): string =>
