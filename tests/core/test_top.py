@@ -148,7 +148,7 @@ PATTERNS = ["rows", "staggered", "border", "wave", "fill", "each bar", "each par
 @given(st.sampled_from(PATTERNS), st.floats(6, 40), st.integers(1, 6), st.floats(-100, 60))
 def test_every_pattern_stays_on_the_top_and_balances(pattern: Any, size: float, rows: int, overlap: float) -> None:
     made, one = run(pattern, size=size, rows=rows, overlap_percent=overlap)
-    spots = spots_of(made, one, AREA, BARS, parts=2)
+    spots = spots_of(made, one, AREA, BARS, parts=[2] * len(BARS))
     assert all(0 <= spot.y <= 250 and abs(spot.x) <= 45.01 for spot in spots)
     if pattern in ("rows", "each bar", "each part", "border") and spots:
         assert sum(spot.x for spot in spots) == pytest.approx(0, abs=1e-6)
@@ -157,7 +157,7 @@ def test_every_pattern_stays_on_the_top_and_balances(pattern: Any, size: float, 
 
 def test_one_to_each_bar_and_to_each_half() -> None:
     made, one = run("each part")
-    halves = spots_of(made, one, AREA, BARS, parts=2)
+    halves = spots_of(made, one, AREA, BARS, parts=[2] * len(BARS))
     assert [sum(1 for s in halves if y0 < s.y < y1) for y0, y1 in BARS] == [2] * 10
     assert {spot.x for spot in halves} == {-22.5, 22.5}
     made, one = run("each bar", rows=1)
@@ -417,3 +417,76 @@ def test_the_face_shows_what_the_cut_goes_through() -> None:
     through = [spot for spot in spots if abs(spot.y - top.middle.y) < 22.5]
     assert len(top.middle.bumps) == len(through)
     assert shapely.box(-45, 0, 45, 1).contains(shapely.Point(top.middle.bumps[0].x, 0.5))
+
+
+def test_thirteen_are_halved_and_four_left_whole() -> None:
+    """Seventeen slices of 14 mm: 30 bars, each slice in its own number of them, and everything counts so."""
+    whole = [{"bar": bar, "note": "For the table", "parts": 1} for bar in (1, 6, 11, 16)]
+    cuts = {"bar_mm": 14, "kerf_mm": 0.6, "parts": 2, "specials": whole}
+    ball = {**BEADS, "count": 26}
+    dots = {
+        "id": "dot",
+        "name": "Dots",
+        "tip": "t",
+        "colours": ["white"],
+        "pattern": "each part",
+        "motif": {"kind": "kiss", "size_mm": 8, "height_mm": 5},
+    }
+    tips = [{"id": "t", "name": "Round", "kind": "plain", "opening_mm": 6}]
+    result = planned(cuts=cuts, pieces=[ball], frosting={"tips": tips, "runs": [dots]})
+    bars = result.cuts.bars
+    assert [bar.parts for bar in bars] == [1 if bar.number in (1, 6, 11, 16) else 2 for bar in bars]
+    assert result.cuts.in_all == 13 * 2 + 4 == 30
+    assert [result.cuts.slice_of(n).number for n in (1, 2, 3, 4, 30)] == [1, 2, 2, 3, 17]
+    # One dot on each bar: two on a halved slice, one in the middle of a whole one.
+    assert result.top.runs[0].per_bar == tuple(bar.parts for bar in bars)
+    step = next(step for step in result.steps if step.key == "loaf.cut")
+    assert "Bar 6: For the table, left whole." in step.detail
+    labels = {amount.key: amount.label for amount in step.amounts}
+    assert labels["bar-6"] == "Bar 6"
+    assert labels["bar-7"].startswith("Slice 7, 2 × ")
+
+
+def test_a_lengthwise_cut_goes_through_what_lies_on_it() -> None:
+    """One row of dollops along the middle: whole bars spare them, halves cut every one."""
+    row = {
+        "id": "row",
+        "name": "Row",
+        "tip": "t",
+        "colours": ["white"],
+        "pattern": "each bar",
+        "rows": 3,
+        "motif": {"kind": "kiss", "size_mm": 14, "height_mm": 8},
+    }
+    tips = [{"id": "t", "name": "Round", "kind": "plain", "opening_mm": 6}]
+    frosting = {"tips": tips, "runs": [row]}
+    whole, halved = (planned(cuts={"bar_mm": 25, "parts": n}, frosting=frosting).top.runs[0] for n in (1, 2))
+    assert "misses all" in whole.says
+    # One to each bar, whatever rows were set before.
+    assert len(whole.spots) == 9
+    assert halved.cut == 9
+    assert "goes through 9" in halved.says
+
+
+def test_what_is_strewn_keeps_off_the_lengthwise_cut_and_a_pin_on_it_is_told() -> None:
+    scatter = {"items": [{"pieces": "bead", "count": 8}]}
+    pieces = [{**BEADS, "count": 8}]
+    cuts = {"bar_mm": 60, "parts": 2}
+    free = planned(cuts=cuts, pieces=pieces, top={"scatter": scatter}).top.scatter
+    assert free
+    assert all(abs(piece.x) > piece.radius for piece in free.strewn)
+    pin = {"pieces": "bead", "number": 0, "x": 0, "y": 30}
+    held = planned(cuts=cuts, pieces=pieces, top={"scatter": {**scatter, "pins": [pin]}}).top.scatter
+    assert held
+    assert held.leaning == 1
+
+
+def test_a_hand_that_moves_one_piece_moves_no_other() -> None:
+    before = {piece.number: (piece.x, piece.y) for piece in strewn(12).strewn}
+    held = strewn(12, pins=(Pin(pieces="bit", number=5, x=11, y=37),))
+    after = {piece.number: (piece.x, piece.y) for piece in held.strewn}
+    assert {number for number in before if before[number] != after[number]} == {5}
+    assert after[5] == (11, 37)
+
+
+BEADS = {"id": "bead", "name": "Beads", "count": 4, "colour": "white", "make": {"kind": "ball", "diameter_mm": 10}}

@@ -44,6 +44,7 @@ class PreviewBump(Frozen):
     x: float
     wide_mm: float
     high_mm: float
+    up_mm: float | None = None
     srgb: str
     kind: str
 
@@ -110,7 +111,9 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
             crown=plan.top.middle.crown,
             coat=shares(base.colours) if base else (),
             bumps=tuple(
-                PreviewBump(x=b.x, wide_mm=b.wide_mm, high_mm=b.high_mm, srgb=srgb[b.colour], kind=b.kind)
+                PreviewBump(
+                    x=b.x, wide_mm=b.wide_mm, high_mm=b.high_mm, up_mm=b.up_mm, srgb=srgb[b.colour], kind=b.kind
+                )
                 for b in plan.top.middle.bumps
             ),
         )

@@ -1506,6 +1506,8 @@ export interface components {
             wide_mm: number;
             /** High Mm */
             high_mm: number;
+            /** Up Mm */
+            up_mm?: number | null;
             /** Srgb */
             srgb: string;
             /** Kind */
@@ -1988,6 +1990,8 @@ export interface components {
         /**
          * Bump
          * @description A motif or piece as a cut face shows it: its middle across, its foot's width, its height there [mm].
+         *
+         *     ``up_mm``: its foot over the level.
          */
         Bump: {
             /** X */
@@ -1996,6 +2000,8 @@ export interface components {
             wide_mm: number;
             /** High Mm */
             high_mm: number;
+            /** Up Mm */
+            up_mm: number;
             /** Colour */
             colour: string;
             /** Kind */
@@ -2478,7 +2484,7 @@ export interface components {
          * CutPlan
          * @description Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
          *
-         *     ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
+         *     ``spread_g``: heaviest less lightest of those that are cut as usual; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
          *     cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not cut, a bar each.
          */
         CutPlan: {
@@ -4638,6 +4644,8 @@ export interface components {
         /**
          * ScatterItem
          * @description So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
+         *
+         *     ``sunk_mm``: how deep each is pressed into what it lies on.
          */
         ScatterItem: {
             /** Pieces */
@@ -4649,6 +4657,11 @@ export interface components {
              * @default false
              */
             may_be_cut: boolean;
+            /**
+             * Sunk Mm
+             * @default 0
+             */
+            sunk_mm: number;
         };
         /**
          * ScatterPlan
@@ -4983,17 +4996,24 @@ export interface components {
         };
         /**
          * SpecialBar
-         * @description A bar that is not like the others, and why.
+         * @description A bar that is not like the others, and why; ``parts``: into how many it is cut, where that is another number.
          */
         SpecialBar: {
             /** Bar */
             bar: number;
-            /** Note */
+            /**
+             * Note
+             * @default
+             */
             note: string;
+            /** Parts */
+            parts?: number | null;
         };
         /**
          * Spot
          * @description Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°].
+         *
+         *     ``up_mm``: over the level, on what lies under it.
          */
         Spot: {
             /** X */
@@ -5005,6 +5025,11 @@ export interface components {
              * @default 0
              */
             turn_deg: number;
+            /**
+             * Up Mm
+             * @default 0
+             */
+            up_mm: number;
         };
         /**
          * Sprinkled
@@ -5104,6 +5129,8 @@ export interface components {
         /**
          * Strewn
          * @description A piece where it lies: across, along, radius [mm], the bar it belongs to; whether it is pinned, or touches.
+         *
+         *     ``up_mm``: its lowest point over the level, on what lies under it.
          */
         Strewn: {
             /** Pieces */
@@ -5124,6 +5151,11 @@ export interface components {
             touches: boolean;
             /** Leans */
             leans: boolean;
+            /**
+             * Up Mm
+             * @default 0
+             */
+            up_mm: number;
         };
         /**
          * Strip

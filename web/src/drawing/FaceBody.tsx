@@ -72,6 +72,9 @@ interface TopProps {
 	under?: { shares: FaceLook["layers"][number]["shares"]; pattern: string };
 }
 
+/** What stands on something covers it. */
+const lowerFirst = (a: { up?: number | null }, b: { up?: number | null }) => (a.up ?? 0) - (b.up ?? 0);
+
 /** Mound, coat and what is piped, where the face is cut. */
 function TopOn({ id, top, level, half, scale, under }: TopProps) {
 	const risen = (x: number) => level + heightAt(top.crown, x);
@@ -91,11 +94,11 @@ function TopOn({ id, top, level, half, scale, under }: TopProps) {
 			{top.crown.length > 0 && (
 				<polygon points={`${over(0)} ${foot}`} fill={fillOf(under?.shares ?? [], under?.pattern ?? "")} />
 			)}
-			{top.bumps.map((bump) => (
+			{[...top.bumps].sort(lowerFirst).map((bump) => (
 				<path
 					key={`${bump.kind} ${bump.x} ${bump.srgb} ${bump.wide}`}
 					d={sidePath(bump.kind, bump.wide, bump.high)}
-					transform={`translate(${scale.x(bump.x)} ${scale.y(risen(bump.x) + top.coat.mm)}) scale(${scale.pxPerMm} ${-scale.pxPerMm})`}
+					transform={`translate(${scale.x(bump.x)} ${scale.y(bump.up == null ? risen(bump.x) + top.coat.mm : level + bump.up)}) scale(${scale.pxPerMm} ${-scale.pxPerMm})`}
 					fill={bump.srgb}
 					stroke="#14263f"
 					strokeOpacity=".45"

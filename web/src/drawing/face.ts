@@ -14,6 +14,8 @@ export interface TopLook {
 	readonly coat: { readonly mm: number; readonly shares: readonly Share[] };
 	readonly bumps: readonly {
 		readonly x: number;
+		/** Its foot over the level; where it is not known, it stands on mound and coat. */
+		readonly up?: number | null;
 		readonly wide: number;
 		readonly high: number;
 		readonly srgb: string;
@@ -23,11 +25,9 @@ export interface TopLook {
 
 /** How high it stands over the level [mm]. */
 export const topHeight = (top: TopLook | null): number =>
-	top
-		? Math.max(0, ...top.crown.map(([, high = 0]) => high)) +
-			top.coat.mm +
-			Math.max(0, ...top.bumps.map((bump) => bump.high))
-		: 0;
+	top ? Math.max(ground(top), ...top.bumps.map((bump) => (bump.up ?? ground(top)) + bump.high)) : 0;
+
+const ground = (top: TopLook): number => Math.max(0, ...top.crown.map(([, high = 0]) => high)) + top.coat.mm;
 
 export interface FaceLook {
 	/** Inside of the mould where the face is cut [mm]. */

@@ -76,8 +76,9 @@ export function lookOf(
 	const top = {
 		crown: on.crown,
 		coat: paint.coat,
-		bumps: on.bumps.map(({ x, wide_mm, high_mm, colour, kind }) => ({
+		bumps: on.bumps.map(({ x, wide_mm, high_mm, up_mm, colour, kind }) => ({
 			x,
+			up: up_mm,
 			wide: wide_mm,
 			high: high_mm,
 			srgb: paint.colour(colour),

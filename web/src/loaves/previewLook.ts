@@ -16,8 +16,9 @@ const topOf = (top: Preview["top"]): FaceLook["top"] =>
 		? {
 				crown: top.crown ?? [],
 				coat: { mm: top.coat_mm, shares: top.coat },
-				bumps: top.bumps.map(({ x, wide_mm, high_mm, srgb, kind }) => ({
+				bumps: top.bumps.map(({ x, wide_mm, high_mm, up_mm, srgb, kind }) => ({
 					x,
+					up: up_mm,
 					wide: wide_mm,
 					high: high_mm,
 					srgb,

@@ -2,13 +2,14 @@
 
 from archtop.core.cuts.also_cut import AlsoCut, also_cut
 from archtop.core.cuts.cutter import CutHow, how_to_cut
-from archtop.core.cuts.cutting import GAP_MM, CutPlan, Solid, TopLoad, bars_along, cut_loaf, cut_positions
+from archtop.core.cuts.cutting import GAP_MM, Bar, CutPlan, Solid, TopLoad, bars_along, cut_loaf, cut_positions
 from archtop.core.cuts.joints import CutShift, best_shift, joints_of
 from archtop.core.cuts.solid import solid_of
 
 __all__ = [
     "GAP_MM",
     "AlsoCut",
+    "Bar",
     "CutHow",
     "CutPlan",
     "CutShift",

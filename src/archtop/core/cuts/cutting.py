@@ -64,7 +64,7 @@ class Bar(Frozen):
 class CutPlan(Frozen):
     """Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
 
-    ``spread_g``: heaviest less lightest; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
+    ``spread_g``: heaviest less lightest of those that are cut as usual; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
     cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not cut, a bar each.
     """
 
@@ -80,7 +80,12 @@ class CutPlan(Frozen):
 
     def slice_of(self, number: int) -> Bar:
         """The slice that a bar comes from; halves and strips are numbered one by one, mould after mould."""
-        return self.bars[(number - 1) // self.bars[0].parts % len(self.bars)]
+        left = (number - 1) % sum(bar.parts for bar in self.bars)
+        for bar in self.bars:
+            left -= bar.parts
+            if left < 0:
+                return bar
+        return self.bars[-1]
 
 
 class TopLoad(Frozen):
@@ -213,7 +218,6 @@ def cut_loaf(
     if cuts.front_slice_mm == 0 or mould.whole:
         spans_to_weigh[0] = (front, spans[0][1])
     weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
-    parts = 1 if mould.whole else cuts.parts
     bars = tuple(
         Bar(
             number=i + 1,
@@ -232,7 +236,7 @@ def cut_loaf(
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(_face(mould, y0)),
-            parts=parts,
+            parts=(parts := 1 if mould.whole else cuts.parts_of(i + 1)),
             part_g=weights[i] / parts,
             note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
         )
@@ -247,7 +251,7 @@ def cut_loaf(
         whole=mould.whole,
         slices=slices,
         halfway=_shown(prisms, mould.length_mm / 2),
-        spread_g=_spread(weights),
+        spread_g=_spread([bar.part_g for bar in bars if mould.whole or bar.parts == cuts.parts] or weights),
         kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
         total_g=total,
     )

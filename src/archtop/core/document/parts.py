@@ -302,10 +302,11 @@ class Pieces(Frozen):
 
 
 class SpecialBar(Frozen):
-    """A bar that is not like the others, and why."""
+    """A bar that is not like the others, and why; ``parts``: into how many it is cut, where that is another number."""
 
     bar: Annotated[int, Field(ge=1, le=400)]
-    note: Name
+    note: Annotated[str, Field(max_length=120)] = ""
+    parts: Annotated[int, Field(ge=1, le=12)] | None = None
 
 
 class MovedWire(Frozen):
@@ -338,6 +339,11 @@ class Cuts(Frozen):
     cutter_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
     box_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
     moved: Annotated[tuple[MovedWire, ...], Field(max_length=400)] = ()
+
+    def parts_of(self, bar: int) -> int:
+        """Into how many bars side by side that slice is cut, counted from 1."""
+        own = (special.parts for special in self.specials if special.bar == bar and special.parts is not None)
+        return next(own, self.parts)
 
 
 class Brings(Frozen):

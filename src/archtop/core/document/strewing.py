@@ -18,11 +18,15 @@ Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
 
 class ScatterItem(Frozen):
-    """So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them."""
+    """So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
+
+    ``sunk_mm``: how deep each is pressed into what it lies on.
+    """
 
     pieces: Key
     count: Annotated[int, Field(ge=1, le=2000)]
     may_be_cut: bool = False
+    sunk_mm: Annotated[float, Field(ge=0, le=200)] = 0.0
 
 
 class Pin(Frozen):

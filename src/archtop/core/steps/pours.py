@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from archtop.core.base import LOAF, in_words
-from archtop.core.cuts import CutHow, CutPlan
+from archtop.core.cuts import Bar, CutHow, CutPlan
 from archtop.core.document import Embed, Loaf
 from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
@@ -130,10 +130,15 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
     words = [*how.reasons]
     if marks.parts > 1:
         first = "Lengthwise first, then across" if marks.strips_first else "Across first"
-        words.append(f"{first}: every slice gives {marks.parts} bars.")
+        most = "where nothing else is said, a slice" if _own_parts(loaf) else "every slice"
+        words.append(f"{first}: {most} gives {marks.parts} bars.")
     if marks.sample != "none":
         words.append(f"The {marks.sample} end is the sample.")
-    words += [f"Bar {special.bar}: {special.note}." for special in marks.specials]
+    for special in marks.specials:
+        own = special.parts if special.parts != marks.parts else None
+        into = "" if own is None else "left whole" if own == 1 else f"into {own}"
+        if told := ", ".join(word for word in (special.note, into) if word):
+            words.append(f"Bar {special.bar}: {told}.")
     return Step(
         key=str(LOAF.step("cut")),
         stage=loaf.name,
@@ -143,11 +148,21 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
         amounts=(
             Amount(key="bar", label="Bar", value=cuts.bars[0].to_mm - cuts.bars[0].from_mm, unit="mm"),
             *(
-                Amount(key=f"bar-{bar.number}", label=f"Bar {bar.number}", value=bar.weight.value, unit="g")
+                Amount(key=f"bar-{bar.number}", label=_slice_words(bar), value=bar.weight.value, unit="g")
                 for bar in cuts.bars
             ),
         ),
     )
+
+
+def _own_parts(loaf: Loaf) -> bool:
+    """Whether a slice is cut into another number than the others."""
+    return any(special.parts not in (None, loaf.cuts.parts) for special in loaf.cuts.specials)
+
+
+def _slice_words(bar: Bar) -> str:
+    """What is weighed: a bar, or a slice before it is cut into its parts."""
+    return f"Bar {bar.number}" if bar.parts == 1 else f"Slice {bar.number}, {bar.parts} × {bar.part_g:.0f} g"
 
 
 def _turning_out(loaf: Loaf, cuts: CutPlan) -> Step:

@@ -18,10 +18,12 @@ from archtop.core.top.bags import BagPlan, bags_of, hands_of
 from archtop.core.top.budget import ColourNeed, budget_of
 from archtop.core.top.crown import Line, along
 from archtop.core.top.loads import loads_of
-from archtop.core.top.runs import TopArea
+from archtop.core.top.runs import Spot, TopArea
 from archtop.core.top.runs_planned import Ground, RunPlan, TipPlan, reach_of, run_plan, tip_plan
 from archtop.core.top.scatter import ScatterPlan, strew
+from archtop.core.top.surface import Body, Rest, Surface
 from archtop.core.top.top_faces import TopFace, top_face
+from archtop.core.top.wires import wires_of
 from archtop.core.trade import MOTIFS, Finish, cut_on_side
 
 __all__ = ["FinishPlan", "TopPlan", "mound_colours", "topping_of", "whole_on_top"]
@@ -89,8 +91,9 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     mound_ml, base_ml = _mound_ml(loaf, area), _base_ml(loaf, area)
     colours = budget_of(frosting, runs, base_ml)
     scatter = _strewn(of, area, bars)
+    surface, runs, scatter = _on_each_other(of, level_mm, area, runs, scatter)
     highest = max((run.motif.high_mm for run in runs), default=0.0)
-    high, middle = _high_mm(of, highest), (area.front + area.back) / 2
+    high, middle = max(surface.highest_mm, _peaks_mm(loaf)), (area.front + area.back) / 2
     return TopPlan(
         front_mm=area.front,
         back_mm=area.back,
@@ -143,12 +146,46 @@ def _base_ml(loaf: Loaf, area: TopArea) -> float:
     return area.area_mm2 * base.thick_mm / 1000 if base else 0.0
 
 
-def _high_mm(of: ResolvedLoaf, highest_motif_mm: float) -> float:
-    """Over the level: crown, base coat, and the higher of motifs and pieces."""
-    crown, base = of.loaf.top.crown, of.loaf.frosting.base if of.loaf.frosting else None
-    pieces = max((of.made[item.pieces].size_mm[-1] for item in of.loaf.top.scatter.items), default=0.0)
-    crowned = crown.mound_mm + crown.swell_mm + crown.texture_mm
-    return crowned + (base.thick_mm if base else 0.0) + max(highest_motif_mm, pieces)
+def _on_each_other(
+    of: ResolvedLoaf, level_mm: float, area: TopArea, runs: Sequence[RunPlan], scatter: ScatterPlan | None
+) -> tuple[Surface, tuple[RunPlan, ...], ScatterPlan | None]:
+    """Everything set down in its order, each on what lies under it."""
+    loaf, surface = of.loaf, Surface(area)
+    coat = loaf.frosting.base if loaf.frosting else None
+    surface.crowned(loaf.top.crown, coat.thick_mm if coat else 0.0)
+    for prism in of.prisms.values():
+        if prism.top > level_mm:
+            surface.stands_out(prism, level_mm)
+    placed = []
+    for run in runs:
+        rests = surface.piped(run.spots, run.motif)
+        spots = zip(run.spots, rests, strict=True)
+        placed.append(run.model_copy(update={"spots": tuple(_up(spot, rest) for spot, rest in spots)}))
+    if scatter is None:
+        return surface, tuple(placed), None
+    sunk = {item.pieces: item.sunk_mm for item in loaf.top.scatter.items}
+    strewn = []
+    for piece in scatter.strewn:
+        body = _body(of, piece.pieces, piece.radius)
+        rest = surface.set_down(Spot(x=piece.x, y=piece.y), body, sunk[piece.pieces])
+        strewn.append(piece.model_copy(update={"up_mm": rest.up_mm}))
+    return surface, tuple(placed), scatter.model_copy(update={"strewn": tuple(strewn)})
+
+
+def _peaks_mm(loaf: Loaf) -> float:
+    """How high the batter's own peaks reach, coat and all: the surface knows their mean [mm]."""
+    crown, base = loaf.top.crown, loaf.frosting.base if loaf.frosting else None
+    return crown.mound_mm + crown.swell_mm + crown.texture_mm + (base.thick_mm if base else 0.0)
+
+
+def _up(spot: Spot, rest: Rest) -> Spot:
+    return spot.model_copy(update={"up_mm": rest.up_mm})
+
+
+def _body(of: ResolvedLoaf, key: str, radius: float) -> Body:
+    """A piece as it lies: balls are round underneath, all else stands flat."""
+    high = of.made[key].size_mm[-1]
+    return Body(radius, radius, high, "round" if of.pieces[key].make.kind == "ball" else "flat")
 
 
 def _tall(of: ResolvedLoaf) -> tuple[str, ...]:
@@ -194,7 +231,7 @@ def _strewn(of: ResolvedLoaf, area: TopArea, bars: Sequence[tuple[float, float]]
         return None
     # Lying down a piece takes the circle around its two longer sides' mean.
     radii = {key: (how.size_mm[0] + how.size_mm[1]) / 4 for key, how in of.made.items()}
-    return strew(top.scatter, radii, area, bars, top.clear)
+    return strew(top.scatter, radii, area, bars, top.clear, wires=wires_of(of.loaf.cuts, area, bars))
 
 
 def mound_colours(loaf: Loaf) -> tuple[tuple[str, float], ...]:

@@ -28,11 +28,15 @@ _LEAF_DEG = 55.0
 
 
 class Spot(Frozen):
-    """Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°]."""
+    """Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°].
+
+    ``up_mm``: over the level, on what lies under it.
+    """
 
     x: float
     y: float
     turn_deg: float = 0.0
+    up_mm: float = 0.0
 
 
 class TopArea(Frozen):
@@ -72,13 +76,13 @@ def spots_of(
     area: TopArea,
     bars: Sequence[tuple[float, float]],
     *,
-    parts: int = 1,
+    parts: Sequence[int] = (),
     clear: Sequence[Clear] = (),
 ) -> tuple[Spot, ...]:
     """Every place of a run, front to back; what would stand over the edge or in a part kept clear is left out.
 
     :param bars: from and to of every bar [mm]
-    :param parts: into how many a slice across is cut
+    :param parts: into how many each slice across is cut; one where nothing is said
     """
     front = area.front if run.from_mm is None else max(run.from_mm, area.front)
     back = area.back if run.to_mm is None else min(run.to_mm, area.back)
@@ -118,10 +122,15 @@ def spots_of(
         case "fill":
             spots = _filled(front, back, area.half_wide, motif, pitch)
         case "each bar":
-            spots = [Spot(x=x, y=(y0 + y1) / 2) for y0, y1 in bars for x in xs]
+            # One to each, whatever rows there were before.
+            spots = [Spot(x=run.across_mm, y=(y0 + y1) / 2) for y0, y1 in bars]
         case "each part":
-            middles = [((i + 0.5) / parts - 0.5) * 2 * area.half_wide for i in range(parts)]
-            spots = [Spot(x=x, y=(y0 + y1) / 2) for y0, y1 in bars for x in middles]
+            cut = [*parts, *[1] * (len(bars) - len(parts))]
+            spots = [
+                Spot(x=((i + 0.5) / many - 0.5) * 2 * area.half_wide, y=(y0 + y1) / 2)
+                for (y0, y1), many in zip(bars, cut, strict=True)
+                for i in range(many)
+            ]
         case "rings":
             spots = _ringed(run.rows, area, motif, pitch)
     # A leaf's point may hang over the edge; its middle may not.

@@ -12,6 +12,7 @@ from archtop.core.base import Figure, Frozen, InputError, Rate
 from archtop.core.document import Frosting, Loaf
 from archtop.core.rheology import stiffest_through
 from archtop.core.top.runs import Spot, TopArea, spots_of
+from archtop.core.top.wires import wires_of
 from archtop.core.trade import Bead, Motif, MotifName, Tip, bead_of, motif_of, opening_of
 
 __all__ = ["Ground", "RunPlan", "TipPlan", "reach_of", "run_plan", "tip_plan"]
@@ -83,9 +84,10 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         )
     bead = bead_of(tip)
     motif = motif_of(run.motif, bead, density_g_ml, own)
-    spots = spots_of(run, motif, area, bars, parts=loaf.cuts.parts, clear=loaf.top.clear)
-    edges = [] if area.whole else [edge for pair in bars for edge in pair]
-    cut = sum(1 for spot in spots if any(abs(spot.y - edge) < reach_of(spot, motif) for edge in edges))
+    parts = [loaf.cuts.parts_of(i) for i in range(1, len(bars) + 1)]
+    spots = spots_of(run, motif, area, bars, parts=parts, clear=loaf.top.clear)
+    wires = wires_of(loaf.cuts, area, bars)
+    cut = sum(wires.crosses(spot.x, spot.y, _reach_across(spot, motif), reach_of(spot, motif)) for spot in spots)
     return RunPlan(
         id=run.id,
         name=run.name,
@@ -116,6 +118,12 @@ def _times(one: Figure, count: int, per: float, unit: Literal["ml", "min"]) -> F
         how=f"{count} × {one.value:.{digits}f} {one.unit}: {one.how}",
         source=one.source,
     )
+
+
+def _reach_across(spot: Spot, motif: Motif) -> float:
+    """How far a motif reaches across the loaf from its middle [mm]."""
+    turn = math.radians(spot.turn_deg)
+    return motif.long_mm / 2 * abs(math.sin(turn)) + motif.wide_mm / 2 * abs(math.cos(turn))
 
 
 def reach_of(spot: Spot, motif: Motif) -> float:

@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from archtop.core.base import Frozen, InputError
 from archtop.core.document import Clear, Scatter, ScatterItem
 from archtop.core.top.runs import TopArea
+from archtop.core.top.wires import Wires
 
 __all__ = [
     "ScatterPlan",
@@ -34,7 +35,10 @@ _LEAST_APART_MM = 0.5
 
 
 class Strewn(Frozen):
-    """A piece where it lies: across, along, radius [mm], the bar it belongs to; whether it is pinned, or touches."""
+    """A piece where it lies: across, along, radius [mm], the bar it belongs to; whether it is pinned, or touches.
+
+    ``up_mm``: its lowest point over the level, on what lies under it.
+    """
 
     pieces: str
     number: int
@@ -45,6 +49,7 @@ class Strewn(Frozen):
     pinned: bool
     touches: bool
     leans: bool
+    up_mm: float = 0.0
 
 
 class ScatterPlan(Frozen):
@@ -64,11 +69,14 @@ def strew(
     area: TopArea,
     bars: Sequence[tuple[float, float]],
     clear: Sequence[Clear] = (),
+    *,
+    wires: Wires | None = None,
 ) -> ScatterPlan:
     """Strew pieces over the bars.
 
     :param radii: of each kind of piece, lying down [mm]
     :param bars: from and to of every bar [mm]
+    :param wires: all cuts, lengthwise ones too; those between the bars alone where they are not told
     :raises InputError: ``scatter.no_bars``; ``scatter.pin`` when a pin names a piece that is not strewn
     """
     if not bars:
@@ -83,7 +91,8 @@ def strew(
                 f"{counts.get(pin.pieces, 0)} of them are strewn",
                 "Let it go, or strew more.",
             )
-    return _Strewing(scatter, radii, area, bars, clear).plan()
+    across = Wires(() if area.whole else tuple(edge for pair in bars for edge in pair), ())
+    return _Strewing(scatter, radii, area, bars, clear, wires=wires or across).plan()
 
 
 class _Strewing:
@@ -96,30 +105,36 @@ class _Strewing:
         area: TopArea,
         bars: Sequence[tuple[float, float]],
         clear: Sequence[Clear],
+        *,
+        wires: Wires,
     ) -> None:
         self.scatter, self.radii, self.area, self.bars, self.clear = scatter, radii, area, list(bars), clear
+        self.wires = wires
         self.random = np.random.default_rng(scatter.seed)
         self.cuttable = {item.pieces for item in scatter.items if item.may_be_cut}
         self.lying: list[tuple[str, int, float, float, float, bool]] = []
         self.lacking: dict[str, int] = {}
 
     def plan(self) -> ScatterPlan:
-        pinned = {(pin.pieces, pin.number): pin for pin in self.scatter.pins}
-        for pin in self.scatter.pins:
-            self.lying.append((pin.pieces, pin.number, pin.x, pin.y, self.radii[pin.pieces], True))
         for item in sorted(self.scatter.items, key=lambda item: -self.radii[item.pieces]):
-            free = [number for number in range(item.count) if (item.pieces, number) not in pinned]
-            self.share_out(item, free)
+            self.share_out(item)
+        # A hand that moves one piece moves no other: all are strewn first, and those that are held put where they are.
+        held = {(pin.pieces, pin.number): pin for pin in self.scatter.pins}
+        strewn = [item for item in self.lying if item[:2] not in held]
+        for key, number in held:
+            if (key, number) not in [item[:2] for item in self.lying]:
+                self.lacking[key] -= 1
+        self.lying = [*strewn, *((p.pieces, p.number, p.x, p.y, self.radii[p.pieces], True) for p in held.values())]
+        self.lacking = {key: many for key, many in self.lacking.items() if many}
         return self.told()
 
-    def share_out(self, item: ScatterItem, free: list[int]) -> None:
+    def share_out(self, item: ScatterItem) -> None:
         """As many for every bar as for every other, what is left over to bars drawn by lot."""
         radius = self.radii[item.pieces]
-        has = [sum(1 for k, _, _, y, _, _ in self.lying if k == item.pieces and y0 <= y <= y1) for y0, y1 in self.bars]
         each, over = divmod(item.count, len(self.bars))
         lucky = set(self.random.permutation(len(self.bars))[:over].tolist())
-        due = [max(0, each + (1 if i in lucky else 0) - has[i]) for i in range(len(self.bars))]
-        numbers = list(free)
+        due = [each + (1 if i in lucky else 0) for i in range(len(self.bars))]
+        numbers = list(range(item.count))
         for i in self.random.permutation(len(self.bars)).tolist():
             wanted = min(due[i], len(numbers))
             for place in self.fill_bar(item, self.bars[i], wanted):
@@ -168,6 +183,9 @@ class _Strewing:
             xs = self.random.uniform(-wide, wide, tries)
             ys = self.random.uniform(low, max(high, low), tries)
             room = self.room(xs, ys, radius)
+            if not may_be_cut:
+                for line in self.wires.lines_at((low + high) / 2):
+                    room = np.where(np.abs(xs - line) < radius + self.scatter.line_mm, -np.inf, room)
             if tight:
                 # The edges of the top count as neighbours, or the corners would be wasted.
                 room = np.where(room >= self.scatter.apart_mm, -np.minimum(room, wide - np.abs(xs)), -np.inf)
@@ -209,7 +227,7 @@ class _Strewing:
                 if j != i
             )
             bar = next((n for n, (y0, y1) in enumerate(self.bars) if y0 <= y <= y1), None)
-            crossed = not self.area.whole and any(abs(y - edge) < radius for pair in self.bars for edge in pair)
+            crossed = self.wires.crosses(x, y, radius, radius)
             leans = crossed and key not in self.cuttable
             strewn.append(
                 Strewn(

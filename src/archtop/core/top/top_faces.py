@@ -16,11 +16,15 @@ __all__ = ["Bump", "TopFace", "top_face"]
 
 
 class Bump(Frozen):
-    """A motif or piece as a cut face shows it: its middle across, its foot's width, its height there [mm]."""
+    """A motif or piece as a cut face shows it: its middle across, its foot's width, its height there [mm].
+
+    ``up_mm``: its foot over the level.
+    """
 
     x: float
     wide_mm: float
     high_mm: float
+    up_mm: float
     colour: str
     kind: str
 
@@ -51,6 +55,7 @@ def top_face(
                         x=spot.x,
                         wide_mm=wide * there,
                         high_mm=run.motif.high_mm * there,
+                        up_mm=spot.up_mm,
                         colour=colour,
                         kind=run.kind,
                     )
@@ -64,6 +69,7 @@ def top_face(
                     x=piece.x,
                     wide_mm=2 * piece.radius * there,
                     high_mm=high * there,
+                    up_mm=piece.up_mm,
                     colour=of.pieces[piece.pieces].colour,
                     kind="piece",
                 )

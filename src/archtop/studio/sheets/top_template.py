@@ -44,12 +44,12 @@ class Mark:
     bold: bool = False
 
 
-def top_marks(loaf: Loaf, plan: LoafPlan) -> tuple[Mark, ...]:
+def top_marks(plan: LoafPlan) -> tuple[Mark, ...]:
     """Everything on the template, from the front end along and from the left edge across."""
-    return tuple(_marks(loaf, plan))
+    return tuple(_marks(plan))
 
 
-def _marks(loaf: Loaf, plan: LoafPlan) -> Iterator[Mark]:
+def _marks(plan: LoafPlan) -> Iterator[Mark]:
     top = plan.top
     front, back, half = top.front_mm, top.back_mm, top.half_wide_mm
     long, wide = back - front, 2 * half
@@ -59,8 +59,10 @@ def _marks(loaf: Loaf, plan: LoafPlan) -> Iterator[Mark]:
         for edge in (bar.from_mm, bar.to_mm):
             yield Mark("line", edge - front, 0, edge - front, wide, bold=True)
         yield Mark("word", (bar.from_mm + bar.to_mm) / 2 - front, wide + 4, text=str(bar.number))
-    for i in range(1, loaf.cuts.parts):
-        yield Mark("line", 0, wide * i / loaf.cuts.parts, long, wide * i / loaf.cuts.parts, bold=True)
+    for bar in plan.cuts.bars:
+        for i in range(1, bar.parts):
+            across = wide * i / bar.parts
+            yield Mark("line", bar.from_mm - front, across, bar.to_mm - front, across, bold=True)
     for run in top.runs:
         for spot in run.spots:
             yield Mark(
@@ -83,7 +85,7 @@ def template_svg(loaf: Loaf, plan: LoafPlan) -> str:
         f"<title>{escape(loaf.name)}: the top, 1:1</title>",
         _svg_word(0, -6, f"{loaf.name}: the top, 1:1. Front end to the left.", "start", 4.2),
     ]
-    for mark in top_marks(loaf, plan):
+    for mark in top_marks(plan):
         parts.append(_svg(mark))
     foot = wide + 12
     parts += [
@@ -118,7 +120,7 @@ def template_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
     width, height = PAPERS[paper]
     page = Canvas(data, pagesize=(width, height))
     page.setTitle(f"{loaf.name}: the top")
-    marks = top_marks(loaf, plan)
+    marks = top_marks(plan)
     top = plan.top
     long, wide = top.back_mm - top.front_mm, 2 * top.half_wide_mm
     # The loaf lies along the page's long side: its length runs down, so that most tops take two pages at most.

@@ -47,7 +47,7 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 							key={`${run.id} ${spot.x} ${spot.y} ${spot.turn_deg}`}
 							d={sidePath(run.kind, wide, run.motif.high_mm)}
 							x={scale.x(spot.y)}
-							y={scale.y(rise(spot.y) + coat.mm)}
+							y={scale.y(level + spot.up_mm)}
 							px={scale.pxPerMm}
 							srgb={colour(run.colours[i % run.colours.length] ?? "")}
 						/>
@@ -59,7 +59,7 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 					key={`${piece.pieces} ${piece.number}`}
 					d={sidePath("piece", 2 * piece.radius, pieceHigh(piece.pieces))}
 					x={scale.x(piece.y)}
-					y={scale.y(rise(piece.y) + coat.mm + top.stands.value * 0.6)}
+					y={scale.y(level + piece.up_mm)}
 					px={scale.pxPerMm}
 					srgb={pieceColour(piece.pieces)}
 				/>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Bar, CutFacePicture } from "../../api/types";
+import type { Bar, CutFacePicture, Loaf } from "../../api/types";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
@@ -23,7 +23,7 @@ export function CutPlace() {
 	const { units } = useUnits();
 	const { plan } = live;
 	const { bars, slices } = plan.cuts;
-	const parts = bars[0]?.parts ?? 1;
+	const inEach = bars.reduce((sum, bar) => sum + bar.parts, 0);
 	const [outcome, setOutcome] = useState<Outcome>({ seed: 1, laterMin: 0, back: false });
 	const [beside, setBeside] = useState("");
 	const faces = useFaces(live.of, id, outcome);
@@ -51,7 +51,7 @@ export function CutPlace() {
 					<div className="min-w-0 space-y-2 text-sm">
 						<p>
 							<strong className="text-lg">
-								{bars.length} {parts > 1 ? `slices, ${bars.length * parts} bars` : "bars"}
+								{bars.length} {inEach > bars.length ? `slices, ${inEach} bars` : "bars"}
 								{plan.cuts.moulds > 1 && ` of each of ${plan.cuts.moulds}: ${plan.cuts.in_all} in all`}
 							</strong>
 							, {plan.cuts.moulds > 1 && "each "}
@@ -96,6 +96,8 @@ export function CutPlace() {
 	);
 }
 
+type Special = NonNullable<Loaf["cuts"]["specials"]>[number];
+
 interface BarItemProps {
 	bar: Bar;
 	face: CutFacePicture | undefined;
@@ -111,7 +113,7 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 			<BarFace document={live.of} plan={live.plan} bar={bar} face={face} />
 			<p className="mt-1 flex items-center justify-between gap-1 font-bold">
 				<span className="flex-1">
-					{live.plan.cuts.whole ? "Each cup" : `Bar ${bar.number}`}
+					{live.plan.cuts.whole ? "Each cup" : `${bar.parts > 1 ? "Slice" : "Bar"} ${bar.number}`}
 					{bar.parts > 1 && (
 						<span className="font-normal text-soft">
 							{" "}
@@ -144,28 +146,45 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 	);
 }
 
-/** What is special about a bar: who gets it, what it is kept for. */
+/** What is special about a bar: who gets it, what it is kept for, and where it is cut otherwise than the others. */
 function SpecialNote({ bar }: { bar: number }) {
 	const { document, edit } = useEditor();
-	const specials = document.cuts.specials ?? [];
-	const note = specials.find((item) => item.bar === bar)?.note ?? "";
-	const set = (next: string) =>
+	const own = document.cuts.specials?.find((item) => item.bar === bar);
+	const change = (next: Partial<Special>) =>
 		edit((loaf) => {
+			const before = (loaf.cuts.specials ?? []).find((item) => item.bar === bar);
 			const others = (loaf.cuts.specials ?? []).filter((item) => item.bar !== bar);
-			return {
-				...loaf,
-				cuts: { ...loaf.cuts, specials: next ? [...others, { bar, note: next }] : others },
-			};
+			const changed: Special = { note: "", parts: null, ...before, ...next, bar };
+			const stays = changed.note || changed.parts;
+			return { ...loaf, cuts: { ...loaf.cuts, specials: stays ? [...others, changed] : others } };
 		}, `special ${bar}`);
+	const field =
+		"rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line";
 	return (
-		<input
-			className="w-full rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line"
-			aria-label={`What is special about bar ${bar}`}
-			placeholder="special?"
-			maxLength={120}
-			value={note}
-			onChange={(event) => set(event.target.value)}
-		/>
+		<span className="flex items-center gap-1">
+			<input
+				className={`${field} min-w-0 flex-1`}
+				aria-label={`What is special about bar ${bar}`}
+				placeholder="special?"
+				maxLength={120}
+				value={own?.note ?? ""}
+				onChange={(event) => change({ note: event.target.value })}
+			/>
+			<select
+				className={field}
+				aria-label={`Bar ${bar} is cut`}
+				value={own?.parts ?? ""}
+				onChange={(event) => change({ parts: Number(event.target.value) || null })}
+			>
+				<option value="">as all</option>
+				<option value="1">left whole</option>
+				{[2, 3, 4, 6].map((parts) => (
+					<option key={parts} value={parts}>
+						into {parts}
+					</option>
+				))}
+			</select>
+		</span>
 	);
 }
 

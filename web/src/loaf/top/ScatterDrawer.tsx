@@ -57,6 +57,12 @@ export function ScatterDrawer() {
 								<X aria-hidden className="size-4" />
 							</Button>
 						</div>
+						<NumberField
+							label="Pressed in by"
+							quantity="length"
+							value={item.sunk_mm ?? 0}
+							onChange={(sunk_mm) => patch({ sunk_mm })}
+						/>
 						<CheckField
 							label="The wire may go through them"
 							checked={item.may_be_cut ?? false}
@@ -69,7 +75,7 @@ export function ScatterDrawer() {
 				<Button
 					onClick={() =>
 						setItems(
-							[...scatter.items, { pieces: unused.id, count: unused.count, may_be_cut: false }],
+							[...scatter.items, { pieces: unused.id, count: unused.count, may_be_cut: false, sunk_mm: 0 }],
 							"strewn",
 						)
 					}

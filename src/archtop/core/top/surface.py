@@ -1,0 +1,178 @@
+"""The top as one surface: how high it stands everywhere, each thing resting on what lies under its foot.
+
+A height field over the loaf's level. Frosting is laid over what is there and adds its own thickness, so that its volume
+keeps; motifs of one run lie into each other and not on each other. What is firm rests on the highest point under it, a
+ball in the hollow that it finds, and may be pressed in.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from functools import lru_cache
+from typing import Literal, NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from archtop.core.document import Crown
+from archtop.core.geometry import Prism
+from archtop.core.top.runs import Spot, TopArea
+from archtop.core.trade import Motif
+
+__all__ = ["STEP_MM", "Body", "Rest", "Surface"]
+
+Array = NDArray[np.float64]
+
+# Fine enough for a ruler, coarse enough for a drag.
+STEP_MM = 0.5
+# What reaches out over an edge of the top is followed so far [mm].
+_BEYOND_MM = 30.0
+
+Foot = Literal["flat", "round"]
+
+
+class Body(NamedTuple):
+    """Something firm: its two half axes along and across, its height [mm], and whether it stands flat or is round."""
+
+    half_long: float
+    half_wide: float
+    high: float
+    foot: Foot = "flat"
+
+
+class Rest(NamedTuple):
+    """Where something came to rest: its lowest and its highest point over the level [mm]."""
+
+    up_mm: float
+    top_mm: float
+
+
+class Surface:
+    """Heights over the level [mm] on a grid of ``STEP_MM``, shape (along, across).
+
+    :param area: the top
+    """
+
+    def __init__(self, area: TopArea) -> None:
+        across, along = area.half_wide + _BEYOND_MM, (area.back - area.front) / 2 + _BEYOND_MM
+        middle = (area.front + area.back) / 2
+        columns, rows = (math.ceil(half / STEP_MM) for half in (across, along))
+        self.area = area
+        self.xs: Array = STEP_MM * np.arange(-columns, columns + 1, dtype=np.float64)
+        self.ys: Array = middle + STEP_MM * np.arange(-rows, rows + 1, dtype=np.float64)
+        self.heights: Array = np.zeros((len(self.ys), len(self.xs)))
+
+    def crowned(self, crown: Crown, coat_mm: float) -> None:
+        """The batter's own shape, and the coat on it."""
+        if crown.mound_mm + crown.swell_mm + crown.texture_mm + coat_mm == 0:
+            return
+        inside = self.area.holds(self.xs[None, :], self.ys[:, None])
+        across = (self.xs / self.area.half_wide)[None, :]
+        along = ((2 * self.ys - self.area.front - self.area.back) / (self.area.back - self.area.front))[:, None]
+        rise = crown.mound_mm * (1 - across**2) + crown.swell_mm * (1 - along**2) + crown.texture_mm / 2
+        self.heights += np.where(inside, np.maximum(rise, 0.0) + coat_mm, 0.0)
+
+    def stands_out(self, prism: Prism, level_mm: float) -> None:
+        """A column that reaches out of the batter."""
+        top = _upper(prism.points, self.xs) - level_mm
+        there = (self.ys >= prism.y0) & (self.ys <= prism.y1)
+        reached = np.maximum(self.heights[there], np.where(np.isfinite(top), top, -np.inf))
+        self.heights[there] = np.maximum(reached, 0.0)
+
+    def piped(self, spots: Sequence[Spot], motif: Motif) -> list[Rest]:
+        """A run laid over what is there; where each of its motifs stands, and how high."""
+        if not spots:
+            return []
+        feet = [self._under(spot, motif.long_mm / 2, motif.wide_mm / 2) for spot in spots]
+        top, left = min(foot.rows.start for foot in feet), min(foot.columns.start for foot in feet)
+        low, right = max(foot.rows.stop for foot in feet), max(foot.columns.stop for foot in feet)
+        laid: Array = np.zeros((low - top, right - left))
+        for rows, columns, dome in feet:
+            here = laid[rows.start - top : rows.stop - top, columns.start - left : columns.stop - left]
+            np.maximum(here, motif.high_mm * dome, out=here)
+        places = [self._at(spot.x, spot.y) for spot in spots]
+        found = [self.heights[place] for place in places]
+        self.heights[top:low, left:right] += laid
+        return [Rest(float(up), float(self.heights[place])) for up, place in zip(found, places, strict=True)]
+
+    def set_down(self, spot: Spot, body: Body, sunk_mm: float = 0.0) -> Rest:
+        """Something firm where it comes to rest, pressed in by so much [mm]."""
+        rows, columns, dome = self._under(spot, body.half_long, body.half_wide)
+        under, within = self.heights[rows, columns], dome > 0
+        if not within.any():
+            up = self.at(spot.x, spot.y) - sunk_mm
+            return Rest(up, up + body.high)
+        if body.foot == "round":
+            # Its underside curves away: the middle of its height less the half ellipsoid.
+            lifted, shape = under - body.high / 2 * (1 - dome), body.high / 2 * (1 + dome)
+        else:
+            lifted, shape = under, body.high * dome
+        up = float(lifted[within].max()) - sunk_mm
+        np.maximum(under, np.where(within, up + shape, 0.0), out=under)
+        return Rest(up, up + body.high)
+
+    def at(self, x: float, y: float) -> float:
+        """Height over the level [mm] at a place."""
+        return float(self.heights[self._at(x, y)])
+
+    @property
+    def highest_mm(self) -> float:
+        """The highest point over the level [mm]."""
+        return float(self.heights.max(initial=0.0))
+
+    @property
+    def volume_ml(self) -> float:
+        """Everything over the level [ml]."""
+        return float(self.heights.sum()) * STEP_MM**2 / 1000
+
+    def _at(self, x: float, y: float) -> tuple[int, int]:
+        row = round((y - self.ys[0]) / STEP_MM)
+        column = round((x - self.xs[0]) / STEP_MM)
+        return min(max(row, 0), len(self.ys) - 1), min(max(column, 0), len(self.xs) - 1)
+
+    def _under(self, spot: Spot, half_long: float, half_wide: float) -> _Under:
+        """The part of the grid under a foot, with the half ellipsoid over it."""
+        stamp = _dome(round(spot.turn_deg, 2), round(half_long, 3), round(half_wide, 3))
+        row, column = self._at(spot.x, spot.y)
+        reach_y, reach_x = stamp.shape[0] // 2, stamp.shape[1] // 2
+        top, left = max(row - reach_y, 0), max(column - reach_x, 0)
+        low, right = min(row + reach_y + 1, len(self.ys)), min(column + reach_x + 1, len(self.xs))
+        dome = stamp[top - row + reach_y : low - row + reach_y, left - column + reach_x : right - column + reach_x]
+        return _Under(slice(top, low), slice(left, right), dome)
+
+
+class _Under(NamedTuple):
+    """Rows and columns under a foot, and a half ellipsoid one high over them, nothing outside its edge."""
+
+    rows: slice
+    columns: slice
+    dome: Array
+
+
+@lru_cache(maxsize=512)
+def _dome(turn_deg: float, half_long: float, half_wide: float) -> Array:
+    """A half ellipsoid one high on the grid, its middle in the middle; shape (along, across), both odd."""
+    turn = math.radians(turn_deg)
+    cos, sin = math.cos(turn), math.sin(turn)
+    reach_y, reach_x = math.hypot(half_long * cos, half_wide * sin), math.hypot(half_long * sin, half_wide * cos)
+    dy = STEP_MM * np.arange(-math.ceil(reach_y / STEP_MM), math.ceil(reach_y / STEP_MM) + 1)[:, None]
+    dx = STEP_MM * np.arange(-math.ceil(reach_x / STEP_MM), math.ceil(reach_x / STEP_MM) + 1)[None, :]
+    along, across = dy * cos + dx * sin, dx * cos - dy * sin
+    found: Array = np.sqrt(np.maximum(0.0, 1 - (along / half_long) ** 2 - (across / half_wide) ** 2))
+    return found
+
+
+def _upper(points: Array, xs: Array) -> Array:
+    """The highest point of an outline over each x; minus infinity where it does not reach.
+
+    :param points: corners [mm], shape (n, 2); ``xs``: shape (m,)
+    """
+    top: Array = np.full(len(xs), -np.inf)
+    for (x0, z0), (x1, z1) in zip(points, np.roll(points, -1, axis=0), strict=True):
+        low, high = min(x0, x1), max(x0, x1)
+        here = (xs >= low) & (xs <= high)
+        share = (xs[here] - x0) / (x1 - x0) if abs(x1 - x0) > 1e-9 else np.zeros(int(here.sum()))
+        z = z0 + share * (z1 - z0) if abs(x1 - x0) > 1e-9 else np.full(int(here.sum()), max(z0, z1))
+        top[here] = np.maximum(top[here], z)
+    return top

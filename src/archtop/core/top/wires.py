@@ -1,0 +1,47 @@
+"""Every cut that goes through the top: across between bars, and lengthwise where slices are cut into parts."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from archtop.core.document import Cuts
+from archtop.core.top.runs import TopArea
+
+__all__ = ["Wires", "wires_of"]
+
+
+class Wires(NamedTuple):
+    """Where wires go: ``across`` at these places along the loaf; ``lengthwise``: from, to along, places across [mm]."""
+
+    across: tuple[float, ...]
+    lengthwise: tuple[tuple[float, float, tuple[float, ...]], ...]
+
+    def crosses(self, x: float, y: float, reach_x: float, reach_y: float) -> bool:
+        """Whether a wire goes through what lies there, so far to each side [mm]."""
+        return any(abs(y - at) < reach_y for at in self.across) or any(
+            low - reach_y < y < high + reach_y and any(abs(x - line) < reach_x for line in lines)
+            for low, high, lines in self.lengthwise
+        )
+
+    def lines_at(self, y: float) -> tuple[float, ...]:
+        """Where a bar that lies there is cut lengthwise [mm]."""
+        return next((lines for low, high, lines in self.lengthwise if low <= y <= high), ())
+
+
+def wires_of(cuts: Cuts, area: TopArea, bars: Sequence[tuple[float, float]]) -> Wires:
+    """All wires of a loaf; none where everything is turned out whole.
+
+    :param bars: from and to of every bar [mm]
+    """
+    if area.whole:
+        return Wires((), ())
+    halves = [(i, cuts.parts_of(i)) for i in range(1, len(bars) + 1)]
+    return Wires(
+        tuple(edge for pair in bars for edge in pair),
+        tuple(
+            (*bars[i - 1], tuple((2 * k / parts - 1) * area.half_wide for k in range(1, parts)))
+            for i, parts in halves
+            if parts > 1
+        ),
+    )
