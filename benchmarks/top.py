@@ -7,7 +7,7 @@ from functools import partial
 import numpy as np
 
 from archtop.core.document import Scatter, ScatterItem
-from archtop.core.top import TopArea, strew
+from archtop.core.top import Foot, TopArea, strew
 from benchmarks.timing import line, median_ms
 
 __all__ = ["run"]
@@ -24,9 +24,9 @@ def run() -> None:
         area = TopArea(front=0.0, back=long, half_wide=half, area_mm2=long * 2 * half)
         edges = [(i * 25.0, (i + 1) * 25.0) for i in range(bars)]
         scatter = Scatter(items=(ScatterItem(pieces="bit", count=count),), seed=1)
-        radii = {"bit": _RADIUS_MM}
-        found = strew(scatter, radii, area, edges)
-        took = median_ms(partial(strew, scatter, radii, area, edges), 5)
+        feet = {"bit": Foot(_RADIUS_MM, _RADIUS_MM)}
+        found = strew(scatter, feet, area, edges)
+        took = median_ms(partial(strew, scatter, feet, area, edges), 5)
         sums = [sum(share.values()) for share in found.shares]
         cuts, spread, touching = _at_random(count, area, edges)
         line(

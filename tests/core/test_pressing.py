@@ -173,3 +173,15 @@ def test_pieces_too_thick_for_the_narrow_beside_a_column(across: float, said: bo
     narrow = [remark.text for remark in result.remarks if remark.code == "pieces.wider_than_gap"]
     assert bool(narrow) == said
     assert all("13 mm between Rod and the wall" in text for text in narrow)
+
+
+def test_what_was_pressed_in_last_stands_out_and_is_told_to_the_wire() -> None:
+    """Balls of 20 mm two fifths in stand 12 mm out; a tenth in 18 mm, which an upright wire would drag."""
+    low, high = planned(FIRST, press(5, 40)), planned(FIRST, press(5, 10))
+    assert low.top.high_mm == pytest.approx(12)
+    assert low.cut_how.lies == "upright"
+    assert high.top.high_mm == pytest.approx(18)
+    assert high.cut_how.lies == "on its side"
+    assert "Beads" in high.cut_how.reasons[0]
+    covered = planned(FIRST, press(5, 10), {**FIRST, "id": "then", "to_mm": 65})
+    assert covered.top.high_mm == 0

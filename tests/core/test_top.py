@@ -16,7 +16,8 @@ from archtop.core import InputError, LoafPlan, calculate, plan, read_loaf, stand
 from archtop.core.bench.clock import bowls_of
 from archtop.core.document import Clear, Pin, Run, Scatter, ScatterItem
 from archtop.core.resolved import resolve
-from archtop.core.top import TopArea, spots_of, strew
+from archtop.core.top import Foot, TopArea, spots_of, strew
+from archtop.core.top.scatter import reach_across, reach_along
 from archtop.core.trade import MotifSize, Tip, bead_of, motif_of, opening_of, sine_length
 from tests.core.conftest import box, frosted
 
@@ -187,7 +188,7 @@ def test_what_is_kept_clear_stays_clear() -> None:
 
 def strewn(count: int, radius: float = 5, **more: Any) -> Any:
     scatter = Scatter(items=(ScatterItem(pieces="bit", count=count),), **more)
-    return strew(scatter, {"bit": radius}, AREA, BARS)
+    return strew(scatter, {"bit": Foot(radius, radius)}, AREA, BARS)
 
 
 @settings(max_examples=25)
@@ -236,7 +237,7 @@ def test_more_than_fit_says_how_many_do() -> None:
 
 def test_what_cannot_be_strewn_is_refused() -> None:
     with pytest.raises(InputError, match="there must be a bar"):
-        strew(Scatter(items=(ScatterItem(pieces="bit", count=3),)), {"bit": 5}, AREA, [])
+        strew(Scatter(items=(ScatterItem(pieces="bit", count=3),)), {"bit": Foot(5, 5)}, AREA, [])
     with pytest.raises(InputError, match="Let it go, or strew more"):
         strewn(2, pins=(Pin(pieces="bit", number=5, x=0, y=0),))
     with pytest.raises(InputError, match="less than or equal to"):
@@ -490,3 +491,35 @@ def test_a_hand_that_moves_one_piece_moves_no_other() -> None:
 
 
 BEADS = {"id": "bead", "name": "Beads", "count": 4, "colour": "white", "make": {"kind": "ball", "diameter_mm": 10}}
+
+
+FIGURE = {
+    "id": "bead",
+    "name": "Figures",
+    "count": 6,
+    "colour": "white",
+    "make": {"kind": "cutter", "outline": {"kind": "rounded", "width_mm": 40, "height_mm": 20}, "slab_mm": 10},
+}
+
+
+@pytest.mark.parametrize(("lies", "across", "along"), [("across", 20, 10), ("along", 10, 20)])
+def test_a_figure_lies_as_it_is_and_hangs_over_no_edge(lies: str, across: float, along: float) -> None:
+    """Forty millimetres by twenty: its long side one way, its short side the other, wires and edges clear of both."""
+    scatter = {"items": [{"pieces": "bead", "count": 6, "lies": lies}]}
+    result = planned(cuts={"bar_mm": 48}, pieces=[FIGURE], top={"scatter": scatter})
+    assert result.top.scatter
+    assert len(result.top.scatter.strewn) == 6
+    for piece in result.top.scatter.strewn:
+        assert (reach_across(piece), reach_along(piece)) == (pytest.approx(across), pytest.approx(along))
+        assert abs(piece.x) + across <= 45 + 1e-6
+    assert result.top.scatter.leaning == 0
+    assert "misses all" in result.top.scatter.says
+
+
+def test_figures_that_fall_any_way_keep_apart() -> None:
+    scatter = {"items": [{"pieces": "bead", "count": 6, "lies": "any way"}], "apart_mm": 2}
+    found = planned(cuts={"bar_mm": 48}, pieces=[FIGURE], top={"scatter": scatter}).top.scatter
+    assert found
+    assert len({round(piece.turn_deg) for piece in found.strewn}) > 3
+    assert found.touching == 0
+    assert found.leaning == 0

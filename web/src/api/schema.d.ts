@@ -2484,8 +2484,9 @@ export interface components {
          * CutPlan
          * @description Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
          *
-         *     ``spread_g``: heaviest less lightest of those that are cut as usual; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
-         *     cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not cut, a bar each.
+         *     ``spread_g``: heaviest less lightest of those that are cut as usual; ``kerf_loss_g``: what the wire carries off. All
+         *     of one mould; ``moulds`` are cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not
+         *     cut, a bar each.
          */
         CutPlan: {
             /** Bars */
@@ -4645,7 +4646,7 @@ export interface components {
          * ScatterItem
          * @description So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
          *
-         *     ``sunk_mm``: how deep each is pressed into what it lies on.
+         *     ``sunk_mm``: how deep each is pressed into what it lies on; ``lies``: how one that is longer than wide lies.
          */
         ScatterItem: {
             /** Pieces */
@@ -4657,6 +4658,12 @@ export interface components {
              * @default false
              */
             may_be_cut: boolean;
+            /**
+             * Lies
+             * @default across
+             * @enum {string}
+             */
+            lies: "across" | "along" | "any way";
             /**
              * Sunk Mm
              * @default 0
@@ -5128,9 +5135,10 @@ export interface components {
         };
         /**
          * Strewn
-         * @description A piece where it lies: across, along, radius [mm], the bar it belongs to; whether it is pinned, or touches.
+         * @description A piece where it lies: across, along [mm], the bar it belongs to; whether it is pinned, or touches.
          *
-         *     ``up_mm``: its lowest point over the level, on what lies under it.
+         *     ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
+         *     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it.
          */
         Strewn: {
             /** Pieces */
@@ -5143,6 +5151,12 @@ export interface components {
             y: number;
             /** Radius */
             radius: number;
+            /** Half Long */
+            half_long: number;
+            /** Half Wide */
+            half_wide: number;
+            /** Turn Deg */
+            turn_deg: number;
             /** Bar */
             bar: number | null;
             /** Pinned */

@@ -11,7 +11,7 @@ from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.document import Scatter
 from archtop.core.rheology import COMFORTABLE_GRIP_N, PALM_M2, highest_heap, push_pa, stiffest_through
-from archtop.core.top import ScatterPlan, TopArea, strew
+from archtop.core.top import Foot, ScatterPlan, TopArea, strew
 from archtop.core.trade import Bead, Motif, MotifSize, Tip, bead_of, motif_of
 
 __all__ = [
@@ -140,7 +140,8 @@ def scatter(given: ScatterInput) -> ScatterPlan:
         )
     step = given.long_mm / max(given.bars, 1)
     area = TopArea(front=0.0, back=given.long_mm, half_wide=given.wide_mm / 2, area_mm2=given.long_mm * given.wide_mm)
-    return strew(given.scatter, given.radii_mm, area, [(i * step, (i + 1) * step) for i in range(given.bars)])
+    feet = {key: Foot(radius, radius) for key, radius in given.radii_mm.items()}
+    return strew(given.scatter, feet, area, [(i * step, (i + 1) * step) for i in range(given.bars)])
 
 
 class BagsInput(Frozen):

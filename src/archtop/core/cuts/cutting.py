@@ -64,8 +64,9 @@ class Bar(Frozen):
 class CutPlan(Frozen):
     """Bars front to back. ``halfway``: embeds that a cut through the middle of the loaf shows.
 
-    ``spread_g``: heaviest less lightest of those that are cut as usual; ``kerf_loss_g``: what the wire carries off. All of one mould; ``moulds`` are
-    cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not cut, a bar each.
+    ``spread_g``: heaviest less lightest of those that are cut as usual; ``kerf_loss_g``: what the wire carries off. All
+    of one mould; ``moulds`` are cut alike, ``in_all``: bars that come off all of them. ``whole``: turned out and not
+    cut, a bar each.
     """
 
     bars: tuple[Bar, ...]

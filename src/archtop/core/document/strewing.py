@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -20,12 +20,13 @@ Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 class ScatterItem(Frozen):
     """So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
 
-    ``sunk_mm``: how deep each is pressed into what it lies on.
+    ``sunk_mm``: how deep each is pressed into what it lies on; ``lies``: how one that is longer than wide lies.
     """
 
     pieces: Key
     count: Annotated[int, Field(ge=1, le=2000)]
     may_be_cut: bool = False
+    lies: Literal["across", "along", "any way"] = "across"
     sunk_mm: Annotated[float, Field(ge=0, le=200)] = 0.0
 
 

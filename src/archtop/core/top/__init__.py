@@ -3,10 +3,11 @@
 from archtop.core.top.plan import FinishPlan, TopPlan, mound_colours, topping_of, whole_on_top
 from archtop.core.top.runs import TopArea, spots_of
 from archtop.core.top.runs_planned import RunPlan
-from archtop.core.top.scatter import ScatterPlan, strew
+from archtop.core.top.scatter import Foot, ScatterPlan, strew
 
 __all__ = [
     "FinishPlan",
+    "Foot",
     "RunPlan",
     "ScatterPlan",
     "TopArea",

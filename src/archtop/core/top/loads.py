@@ -8,7 +8,7 @@ from archtop.core.cuts import TopLoad
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, reach_of
-from archtop.core.top.scatter import ScatterPlan
+from archtop.core.top.scatter import ScatterPlan, reach_along
 
 __all__ = ["loads_of"]
 
@@ -36,7 +36,8 @@ def loads_of(
             loads.append(TopLoad(from_mm=spot.y - reach, to_mm=spot.y + reach, grams=grams))
     for piece in scatter.strewn if scatter else ():
         grams = of.made[piece.pieces].each_ml * of.piece_density[piece.pieces]
-        loads.append(TopLoad(from_mm=piece.y - piece.radius, to_mm=piece.y + piece.radius, grams=grams))
+        reach = reach_along(piece)
+        loads.append(TopLoad(from_mm=piece.y - reach, to_mm=piece.y + reach, grams=grams))
     return tuple(loads)
 
 

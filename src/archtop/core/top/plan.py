@@ -7,11 +7,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.cuts import TopLoad, bars_along
-from archtop.core.document import Loaf, Pour
+from archtop.core.document import Loaf, Pour, Press
 from archtop.core.geometry import Inside, Mould
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.bags import BagPlan, bags_of, hands_of
@@ -20,7 +20,7 @@ from archtop.core.top.crown import Line, along
 from archtop.core.top.loads import loads_of
 from archtop.core.top.runs import Spot, TopArea
 from archtop.core.top.runs_planned import Ground, RunPlan, TipPlan, reach_of, run_plan, tip_plan
-from archtop.core.top.scatter import ScatterPlan, strew
+from archtop.core.top.scatter import Foot, ScatterPlan, Strewn, reach_along, strew
 from archtop.core.top.surface import Body, Rest, Surface
 from archtop.core.top.top_faces import TopFace, top_face
 from archtop.core.top.wires import wires_of
@@ -93,7 +93,9 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     scatter = _strewn(of, area, bars)
     surface, runs, scatter = _on_each_other(of, level_mm, area, runs, scatter)
     highest = max((run.motif.high_mm for run in runs), default=0.0)
-    high, middle = max(surface.highest_mm, _peaks_mm(loaf)), (area.front + area.back) / 2
+    out = _pressed_out(of)
+    high = max(surface.highest_mm, _peaks_mm(loaf), *out.values())
+    middle = (area.front + area.back) / 2
     return TopPlan(
         front_mm=area.front,
         back_mm=area.back,
@@ -123,7 +125,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         faces=tuple(top_face(middle if area.whole else y0, of, area, runs, scatter) for y0, _ in bars),
         middle=top_face(middle, of, area, runs, scatter),
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),
-        on_side=cut_on_side(loaf.top.finishes, _tall(of)),
+        on_side=cut_on_side(loaf.top.finishes, _tall(of, out)),
         loads=loads_of(of, area, runs, scatter),
     )
 
@@ -166,8 +168,8 @@ def _on_each_other(
     sunk = {item.pieces: item.sunk_mm for item in loaf.top.scatter.items}
     strewn = []
     for piece in scatter.strewn:
-        body = _body(of, piece.pieces, piece.radius)
-        rest = surface.set_down(Spot(x=piece.x, y=piece.y), body, sunk[piece.pieces])
+        spot = Spot(x=piece.x, y=piece.y, turn_deg=piece.turn_deg)
+        rest = surface.set_down(spot, _body(of, piece), sunk[piece.pieces])
         strewn.append(piece.model_copy(update={"up_mm": rest.up_mm}))
     return surface, tuple(placed), scatter.model_copy(update={"strewn": tuple(strewn)})
 
@@ -182,15 +184,30 @@ def _up(spot: Spot, rest: Rest) -> Spot:
     return spot.model_copy(update={"up_mm": rest.up_mm})
 
 
-def _body(of: ResolvedLoaf, key: str, radius: float) -> Body:
+def _body(of: ResolvedLoaf, piece: Strewn) -> Body:
     """A piece as it lies: balls are round underneath, all else stands flat."""
-    high = of.made[key].size_mm[-1]
-    return Body(radius, radius, high, "round" if of.pieces[key].make.kind == "ball" else "flat")
+    high = of.made[piece.pieces].size_mm[-1]
+    round_under = of.pieces[piece.pieces].make.kind == "ball"
+    return Body(piece.half_long, piece.half_wide, high, "round" if round_under else "flat")
 
 
-def _tall(of: ResolvedLoaf) -> tuple[str, ...]:
-    items = of.loaf.top.scatter.items
-    return tuple(of.pieces[item.pieces].name for item in items if of.made[item.pieces].size_mm[-1] > _TALL_MM)
+def _pressed_out(of: ResolvedLoaf) -> dict[str, float]:
+    """How far pieces that were pressed in last stand out of the batter [mm], by their id."""
+    out: dict[str, float] = {}
+    for step in of.loaf.work:
+        if isinstance(step, Pour):
+            # What is poured after them closes around them: how far is the filling's to say.
+            out.clear()
+        elif isinstance(step, Press):
+            high = of.made[step.pieces].size_mm[-1] * (1 - step.sunk_percent / 100)
+            out[step.pieces] = max(high, out.get(step.pieces, 0.0))
+    return out
+
+
+def _tall(of: ResolvedLoaf, pressed_out: Mapping[str, float]) -> tuple[str, ...]:
+    """What stands so far out that an upright wire would drag it."""
+    strewn = {item.pieces: of.made[item.pieces].size_mm[-1] - item.sunk_mm for item in of.loaf.top.scatter.items}
+    return tuple(of.pieces[key].name for key, high in {**strewn, **pressed_out}.items() if high > _TALL_MM)
 
 
 def _volume(runs: Sequence[RunPlan], colours: Sequence[ColourNeed], base_ml: float) -> Figure:
@@ -229,9 +246,8 @@ def _strewn(of: ResolvedLoaf, area: TopArea, bars: Sequence[tuple[float, float]]
     top = of.loaf.top
     if not top.scatter.items:
         return None
-    # Lying down a piece takes the circle around its two longer sides' mean.
-    radii = {key: (how.size_mm[0] + how.size_mm[1]) / 4 for key, how in of.made.items()}
-    return strew(top.scatter, radii, area, bars, top.clear, wires=wires_of(of.loaf.cuts, area, bars))
+    feet = {key: Foot(how.size_mm[0] / 2, how.size_mm[1] / 2) for key, how in of.made.items()}
+    return strew(top.scatter, feet, area, bars, top.clear, wires=wires_of(of.loaf.cuts, area, bars))
 
 
 def mound_colours(loaf: Loaf) -> tuple[tuple[str, float], ...]:
@@ -255,7 +271,7 @@ def whole_on_top(loaf: Loaf, top: TopPlan) -> tuple[tuple[float, float], ...]:
     ]
     cuttable = {item.pieces for item in loaf.top.scatter.items if item.may_be_cut}
     pieces = [
-        (piece.y, piece.radius)
+        (piece.y, reach_along(piece))
         for piece in (top.scatter.strewn if top.scatter else ())
         if piece.pinned and piece.pieces not in cuttable
     ]

@@ -10,7 +10,7 @@ from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.crown import Line, across
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, reach_of
-from archtop.core.top.scatter import ScatterPlan
+from archtop.core.top.scatter import ScatterPlan, reach_across, reach_along
 
 __all__ = ["Bump", "TopFace", "top_face"]
 
@@ -61,13 +61,14 @@ def top_face(
                     )
                 )
     for piece in scatter.strewn if scatter else ():
-        if abs(piece.y - y) < piece.radius:
-            there = math.sqrt(1 - ((piece.y - y) / piece.radius) ** 2)
+        reach = reach_along(piece)
+        if abs(piece.y - y) < reach:
+            there = math.sqrt(1 - ((piece.y - y) / reach) ** 2)
             high = of.made[piece.pieces].size_mm[-1]
             bumps.append(
                 Bump(
                     x=piece.x,
-                    wide_mm=2 * piece.radius * there,
+                    wide_mm=2 * reach_across(piece) * there,
                     high_mm=high * there,
                     up_mm=piece.up_mm,
                     colour=of.pieces[piece.pieces].colour,

@@ -70,7 +70,8 @@ def _marks(plan: LoafPlan) -> Iterator[Mark]:
             )
     if top.scatter:
         for piece in top.scatter.strewn:
-            yield Mark("ellipse", piece.y - front, piece.x + half, piece.radius, piece.radius, bold=True)
+            at = piece.y - front, piece.x + half
+            yield Mark("ellipse", *at, piece.half_long, piece.half_wide, piece.turn_deg, bold=True)
 
 
 def template_svg(loaf: Loaf, plan: LoafPlan) -> str:

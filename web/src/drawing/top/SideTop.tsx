@@ -57,7 +57,7 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 			{top.scatter?.strewn.map((piece) => (
 				<Standing
 					key={`${piece.pieces} ${piece.number}`}
-					d={sidePath("piece", 2 * piece.radius, pieceHigh(piece.pieces))}
+					d={sidePath("piece", longOf(piece), pieceHigh(piece.pieces))}
 					x={scale.x(piece.y)}
 					y={scale.y(level + piece.up_mm)}
 					px={scale.pxPerMm}
@@ -66,6 +66,12 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 			))}
 		</g>
 	);
+}
+
+/** How long a piece looks from the side, turned as it lies. */
+function longOf({ half_long, half_wide, turn_deg }: NonNullable<Props["top"]["scatter"]>["strewn"][number]) {
+	const turn = (turn_deg * Math.PI) / 180;
+	return 2 * Math.hypot(half_long * Math.cos(turn), half_wide * Math.sin(turn));
 }
 
 interface StandingProps {

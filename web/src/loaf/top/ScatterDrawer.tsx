@@ -5,6 +5,12 @@ import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
 import { patchScatter, topOf } from "./topChanges";
 
+const LIES = [
+	["across", "Across the loaf"],
+	["along", "Along it"],
+	["any way", "Any way"],
+] as const;
+
 /** Pieces strewn over the top. */
 export function ScatterDrawer() {
 	const { document, edit, live } = useEditor();
@@ -57,6 +63,12 @@ export function ScatterDrawer() {
 								<X aria-hidden className="size-4" />
 							</Button>
 						</div>
+						<SelectField
+							label="Longer ones lie"
+							value={item.lies ?? "across"}
+							options={LIES}
+							onChange={(lies) => patch({ lies })}
+						/>
 						<NumberField
 							label="Pressed in by"
 							quantity="length"
@@ -75,7 +87,10 @@ export function ScatterDrawer() {
 				<Button
 					onClick={() =>
 						setItems(
-							[...scatter.items, { pieces: unused.id, count: unused.count, may_be_cut: false, sunk_mm: 0 }],
+							[
+								...scatter.items,
+								{ pieces: unused.id, count: unused.count, may_be_cut: false, sunk_mm: 0, lies: "across" },
+							],
 							"strewn",
 						)
 					}

@@ -226,12 +226,17 @@ interface ShapeProps {
 	bad: boolean;
 }
 
+const span = (corners: readonly (readonly number[])[], axis: 0 | 1) => {
+	const values = corners.map((corner) => corner[axis] ?? 0);
+	return Math.max(...values) - Math.min(...values);
+};
+
 /** A piece as it is: by the outline of its cutter, or round, with a light on it. */
 function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
 	const { document } = useEditor();
 	const make = document.pieces.find((item) => item.id === piece.pieces)?.make;
 	const edge = { stroke: bad ? "#b3261e" : "#14263f", strokeWidth: bad ? 3 : 1.2 };
-	const r = piece.radius * px;
+	const r = piece.half_wide * px;
 	if (make?.kind === "cutter" && make.outline.kind === "polygon") {
 		const corners = make.outline.points;
 		const middle = (axis: 0 | 1) => {
@@ -239,8 +244,9 @@ function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
 			return (Math.min(...values) + Math.max(...values)) / 2;
 		};
 		const [mx, my] = [middle(0), middle(1)];
-		// Strewn as they fall, but each always the same way.
-		const turn = (piece.number * 137.5) % 360;
+		// Its longer side lies as the plan says; the outline itself may be drawn upright.
+		const [wide, high] = [span(corners, 0), span(corners, 1)];
+		const turn = piece.turn_deg + (wide < high ? 90 : 0);
 		return (
 			<polygon
 				points={corners.map(([a = 0, b = 0]) => `${(a - mx) * px},${(my - b) * px}`).join(" ")}
@@ -253,7 +259,15 @@ function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
 	}
 	return (
 		<>
-			<circle cx={cx} cy={cy} r={r} fill={srgb} {...edge} />
+			<ellipse
+				cx={cx}
+				cy={cy}
+				rx={piece.half_long * px}
+				ry={piece.half_wide * px}
+				transform={`rotate(${piece.turn_deg} ${cx} ${cy})`}
+				fill={srgb}
+				{...edge}
+			/>
 			<path
 				d={`M${cx - r * 0.5} ${cy - r * 0.35}q${r * 0.4} ${-r * 0.35} ${r * 0.8} 0`}
 				fill="none"
