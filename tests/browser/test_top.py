@@ -144,3 +144,28 @@ def test_the_bench_pipes_by_the_picture(page: Page, desk: Desk) -> None:
     page.keyboard.press("Space")
     expect(page.locator("[data-run='lamps'] use").first).to_be_visible()
     assert violations(page) == []
+
+
+def test_some_slices_are_halved_others_left_whole_and_pieces_stand_on_every_bar(page: Page, desk: Desk) -> None:
+    desk.start("Favours by the bar")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    card = page.locator("[data-pieces='pieces']")
+    card.get_by_label("Made by").select_option(label="Balls or beads")
+    desk.wait_until_saved()
+    desk.go("Cut")
+    page.get_by_label("Each slice gives").fill("2")
+    expect(page.get_by_text("9 slices, 18 bars")).to_be_visible()
+    page.get_by_label("Bar 3 is cut").select_option(label="left whole")
+    expect(page.get_by_text("9 slices, 17 bars")).to_be_visible()
+    expect(page.locator("[data-bar='3']")).to_contain_text("Bar 3")
+    expect(page.locator("[data-bar='4']")).to_contain_text("Slice 4")
+    desk.go("Top")
+    page.get_by_role("heading", level=3).filter(has_text="Pieces on top").first.get_by_role("button").click()
+    page.get_by_role("button", name="Strew pieces").click()
+    page.get_by_label("The same place on every bar").check()
+    page.get_by_label("Place 1 across").fill("-20")
+    expect(page.locator("[data-strewn]")).to_have_count(9)
+    page.get_by_label("Pressed in by").fill("3")
+    desk.wait_until_saved()
+    assert violations(page) == []

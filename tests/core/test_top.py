@@ -523,3 +523,25 @@ def test_figures_that_fall_any_way_keep_apart() -> None:
     assert len({round(piece.turn_deg) for piece in found.strewn}) > 3
     assert found.touching == 0
     assert found.leaning == 0
+
+
+def test_one_flat_piece_and_three_balls_on_every_bar() -> None:
+    """Drawn once on one bar and repeated; the flat one goes from side to side by turns; all of it counted."""
+    flat = {**FIGURE, "id": "flat", "name": "Flat ones", "count": 5}
+    balls = {**BEADS, "count": 15}
+    left = {"pieces": "flat", "count": 5, "each_bar": [{"x": -20, "along_percent": 50}], "mirrored": True}
+    right = [{"x": x, "along_percent": 50} for x in (12, 24, 36)]
+    scatter = {"items": [left, {"pieces": "bead", "count": 15, "each_bar": right}]}
+    result = planned(cuts={"bar_mm": 48, "kerf_mm": 0}, pieces=[flat, balls], top={"scatter": scatter}).top.scatter
+    assert result
+    assert result.lacking == {}
+    assert result.shares == ({"flat": 1, "bead": 3},) * 5
+    flats = sorted((piece.y, piece.x) for piece in result.strewn if piece.pieces == "flat")
+    assert flats == [(24 + 48 * n, 20 if n % 2 else -20) for n in range(5)]
+    few = {"items": [{**left, "count": 3}]}
+    assert len(planned(pieces=[flat], cuts={"bar_mm": 48}, top={"scatter": few}).top.scatter.strewn) == 3
+    many = {"items": [{**left, "count": 9}]}
+    told = planned(pieces=[{**flat, "count": 9}], cuts={"bar_mm": 48}, top={"scatter": many}).top.scatter
+    assert told
+    assert told.lacking == {"flat": 4}
+    assert "4 find no place" in told.says

@@ -179,7 +179,8 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     fills, embeds, top = shape.fills, shape.embeds, shape.top
     mixed = _mixed(of, shape)
     cuts, shift = _cuts(of, fills, embeds, top)
-    cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in mixed.colours})
+    over = top.scatter.leaning if top.scatter else 0
+    cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in mixed.colours}, over)
     shelf = shelf_uses(of, _each_g(of, embeds))
     also = also_cut(of)
     moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts, also)

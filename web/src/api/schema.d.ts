@@ -3982,6 +3982,22 @@ export interface components {
             by_mm: number;
         };
         /**
+         * OnBar
+         * @description A place on a bar: across from the loaf's centre line [mm], and how far along the bar [%].
+         */
+        OnBar: {
+            /**
+             * X
+             * @default 0
+             */
+            x: number;
+            /**
+             * Along Percent
+             * @default 50
+             */
+            along_percent: number;
+        };
+        /**
          * OneOnAnother
          * @description Each colour once the one under it bears it.
          */
@@ -4647,6 +4663,8 @@ export interface components {
          * @description So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
          *
          *     ``sunk_mm``: how deep each is pressed into what it lies on; ``lies``: how one that is longer than wide lies.
+         *     ``each_bar``: the same places on every bar, front to back, in place of being strewn; ``mirrored``: every other bar the
+         *     other way round.
          */
         ScatterItem: {
             /** Pieces */
@@ -4658,6 +4676,16 @@ export interface components {
              * @default false
              */
             may_be_cut: boolean;
+            /**
+             * Each Bar
+             * @default []
+             */
+            each_bar: components["schemas"]["OnBar"][];
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
             /**
              * Lies
              * @default across

@@ -27,11 +27,12 @@ class CutHow(Frozen):
     mind: tuple[str, ...]
 
 
-def how_to_cut(loaf: Loaf, on_side: str | None, shown: Mapping[str, str]) -> CutHow:
+def how_to_cut(loaf: Loaf, on_side: str | None, shown: Mapping[str, str], over_a_cut: int = 0) -> CutHow:
     """How to cut a loaf.
 
     :param on_side: why its top asks for it to lie on its side, if it does
     :param shown: what each colour looks like, as sRGB, by its id
+    :param over_a_cut: how many pieces on top lie where the wire goes, and should not
     """
     hard = tuple(_hard(loaf))
     reasons = [on_side] if on_side else []
@@ -40,6 +41,9 @@ def how_to_cut(loaf: Loaf, on_side: str | None, shown: Mapping[str, str]) -> Cut
             f"A thin knife along a guide: {', '.join(hard)} {'is' if len(hard) == 1 else 'are'} harder than the loaf "
             "and would bend a wire or be pulled out by it."
         )
+    if over_a_cut:
+        lies = "1 piece on top lies" if over_a_cut == 1 else f"{over_a_cut} pieces on top lie"
+        reasons.append(f"{lies} where it goes: take them off first, or move them.")
     return CutHow(
         tool="knife" if hard else "wire",
         lies="on its side" if on_side else "upright",

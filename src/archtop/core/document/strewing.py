@@ -9,6 +9,7 @@ from pydantic import Field
 from archtop.core.base import Frozen
 
 __all__ = [
+    "OnBar",
     "Pin",
     "Scatter",
     "ScatterItem",
@@ -17,15 +18,26 @@ __all__ = [
 Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
 
+class OnBar(Frozen):
+    """A place on a bar: across from the loaf's centre line [mm], and how far along the bar [%]."""
+
+    x: Annotated[float, Field(ge=-2000, le=2000)] = 0.0
+    along_percent: Annotated[float, Field(ge=0, le=100)] = 50.0
+
+
 class ScatterItem(Frozen):
     """So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
 
     ``sunk_mm``: how deep each is pressed into what it lies on; ``lies``: how one that is longer than wide lies.
+    ``each_bar``: the same places on every bar, front to back, in place of being strewn; ``mirrored``: every other bar
+    the other way round.
     """
 
     pieces: Key
     count: Annotated[int, Field(ge=1, le=2000)]
     may_be_cut: bool = False
+    each_bar: Annotated[tuple[OnBar, ...], Field(max_length=40)] = ()
+    mirrored: bool = False
     lies: Literal["across", "along", "any way"] = "across"
     sunk_mm: Annotated[float, Field(ge=0, le=200)] = 0.0
 

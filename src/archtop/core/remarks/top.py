@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from archtop.core.document import Loaf
 from archtop.core.remarks.remark import Remark
@@ -14,6 +14,8 @@ __all__ = ["remarks_on_top"]
 _FINE_MM = 1.5
 # Amounts nearer than this are the same to a hand.
 _NEAR = 0.03
+# Of more than so many pieces the numbers are not told.
+_NAMED = 4
 
 
 def remarks_on_top(loaf: Loaf, top: TopPlan) -> tuple[Remark, ...]:
@@ -77,21 +79,33 @@ def _on_scatter(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
             text=f"{lacking} of {counts[key]} {names[key]} find no place: {counts[key] - lacking} do.",
             remedy="Strew fewer or smaller ones, let them lie closer, or let the wire go through them.",
         )
-    for piece in top.scatter.strewn:
-        if piece.leans:
+    for key, name in names.items():
+        mine = [piece for piece in top.scatter.strewn if piece.pieces == key]
+        if lean := [piece.number + 1 for piece in mine if piece.leans]:
             yield Remark(
                 code="scatter.leans",
-                where=piece.pieces,
-                text=f"{names[piece.pieces]} {piece.number + 1} lies over a cut.",
-                remedy="Move it, or let the wire go through it.",
+                where=key,
+                text=f"{_numbered(name, lean)} over a cut.",
+                remedy="Move it, or let the wire go through it."
+                if len(lean) == 1
+                else "Move them, cut thicker bars, or let the wire go through them.",
             )
-        if piece.touches:
+        if touch := [piece.number + 1 for piece in mine if piece.touches]:
             yield Remark(
                 code="scatter.touches",
-                where=piece.pieces,
-                text=f"{names[piece.pieces]} {piece.number + 1} lies on another piece.",
-                remedy="Move it.",
+                where=key,
+                text=f"{_numbered(name, touch)} on another piece.",
+                remedy="Move it." if len(touch) == 1 else "Move them apart, or use smaller ones.",
             )
+
+
+def _numbered(name: str, numbers: Sequence[int]) -> str:
+    """Which of its kind lie somewhere, each by its number as long as that can be read."""
+    if len(numbers) == 1:
+        return f"{name} {numbers[0]} lies"
+    if len(numbers) <= _NAMED:
+        return f"{name} {', '.join(str(number) for number in numbers[:-1])} and {numbers[-1]} lie"
+    return f"{len(numbers)} of {name} lie"
 
 
 def _on_cut(top: TopPlan) -> Iterator[Remark]:

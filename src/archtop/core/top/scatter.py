@@ -187,8 +187,12 @@ class _Strewing:
         self.lacking: dict[str, int] = {}
 
     def plan(self) -> ScatterPlan:
+        for item in self.scatter.items:
+            if item.each_bar:
+                self.set_out(item)
         for item in sorted(self.scatter.items, key=lambda item: -self.feet[item.pieces].radius):
-            self.share_out(item)
+            if not item.each_bar:
+                self.share_out(item)
         # A hand that moves one piece moves no other: all are strewn first, and those that are held put where they are.
         held = {(pin.pieces, pin.number): pin for pin in self.scatter.pins}
         turns = {lying[:2]: lying.turn_deg for lying in self.lying}
@@ -201,6 +205,19 @@ class _Strewing:
             self.lying.append(_Lying(*key, pin.x, pin.y, turn, pinned=True))
         self.lacking = {key: many for key, many in self.lacking.items() if many}
         return self.told()
+
+    def set_out(self, item: ScatterItem) -> None:
+        """The same places on every bar, as long as there are pieces."""
+        turn = _TURNS.get(item.lies, 0.0)
+        for number in range(item.count):
+            n, k = divmod(number, len(item.each_bar))
+            if n == len(self.bars):
+                self.lacking[item.pieces] = item.count - number
+                return
+            (low, high), place = self.bars[n], item.each_bar[k]
+            x = -place.x if item.mirrored and n % 2 else place.x
+            y = low + place.along_percent / 100 * (high - low)
+            self.lying.append(_Lying(item.pieces, number, x, y, turn))
 
     def share_out(self, item: ScatterItem) -> None:
         """As many for every bar as for every other, what is left over to bars drawn by lot."""

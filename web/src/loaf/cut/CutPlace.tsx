@@ -161,9 +161,9 @@ function SpecialNote({ bar }: { bar: number }) {
 	const field =
 		"rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line";
 	return (
-		<span className="flex items-center gap-1">
+		<span className="block">
 			<input
-				className={`${field} min-w-0 flex-1`}
+				className={`${field} w-full`}
 				aria-label={`What is special about bar ${bar}`}
 				placeholder="special?"
 				maxLength={120}
@@ -171,7 +171,7 @@ function SpecialNote({ bar }: { bar: number }) {
 				onChange={(event) => change({ note: event.target.value })}
 			/>
 			<select
-				className={field}
+				className={`${field} mt-1 min-h-7 w-full`}
 				aria-label={`Bar ${bar} is cut`}
 				value={own?.parts ?? ""}
 				onChange={(event) => change({ parts: Number(event.target.value) || null })}

@@ -3,6 +3,7 @@ import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { CheckField, NumberField, SelectField } from "../../ui/fields";
 import { useEditor } from "../editor/EditorContext";
+import { EachBarRows } from "./EachBarRows";
 import { patchScatter, topOf } from "./topChanges";
 
 const LIES = [
@@ -63,6 +64,7 @@ export function ScatterDrawer() {
 								<X aria-hidden className="size-4" />
 							</Button>
 						</div>
+						<EachBarRows item={item} bars={live.plan.cuts.bars.length} onChange={patch} />
 						<SelectField
 							label="Longer ones lie"
 							value={item.lies ?? "across"}
@@ -89,7 +91,15 @@ export function ScatterDrawer() {
 						setItems(
 							[
 								...scatter.items,
-								{ pieces: unused.id, count: unused.count, may_be_cut: false, sunk_mm: 0, lies: "across" },
+								{
+									pieces: unused.id,
+									count: unused.count,
+									may_be_cut: false,
+									sunk_mm: 0,
+									lies: "across",
+									each_bar: [],
+									mirrored: false,
+								},
 							],
 							"strewn",
 						)
