@@ -24,8 +24,8 @@ MOMENTS = [
 
 
 @pytest.mark.parametrize("moment", MOMENTS)
-def test_the_demo_makes_sense_on_any_day(owner: User, moment: str, settings, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("archtop.studio.actions.season._EFFORT", 0.5)
+def test_the_demo_makes_sense_on_any_day(owner: User, moment: str, settings) -> None:
+    settings.SEASON_EFFORT = 0.5
     settings.CLOCK_AHEAD = dt.datetime.fromisoformat(moment).replace(tzinfo=dt.UTC) - dt.datetime.now(dt.UTC)
     load_loaves(owner)
     season = open_season(replan(owner))

@@ -20,8 +20,8 @@ pytestmark = pytest.mark.django_db
 
 
 @pytest.fixture(autouse=True)
-def _quick(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("archtop.studio.actions.season._EFFORT", 1.0)
+def _quick(settings) -> None:
+    settings.SEASON_EFFORT = 1.0
 
 
 def day(days: int) -> str:

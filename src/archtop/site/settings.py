@@ -18,6 +18,9 @@ DEMO = os.environ.get("ARCHTOP_DEMO") == "1"
 DEBUG = os.environ.get("ARCHTOP_DEBUG") == "1"
 WEB_DIST = Path(os.environ.get("ARCHTOP_WEB", Path(__file__).resolve().parents[3] / "web" / "dist"))
 
+# How much the solver may do while a person waits: about seconds of one quiet core.
+SEASON_EFFORT = float(os.environ.get("ARCHTOP_EFFORT", "1.5"))
+
 # By how much the studio's clock is ahead of the machine's.
 CLOCK_AHEAD = dt.timedelta()
 if _moment := os.environ.get("ARCHTOP_NOW"):

@@ -9,6 +9,7 @@ import secrets
 from collections.abc import Iterator, Mapping
 from typing import Any, NamedTuple
 
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 
@@ -55,8 +56,6 @@ __all__ = [
 _READY_AT = dt.time(9)
 # An ordinary loaf is poured, cut and cured; a loaf with only a pour date is ready so long after it.
 _AFTER_POUR = dt.timedelta(days=31)
-# How much the solver may do while a person waits.
-_EFFORT = 1.5
 
 
 class MouldCount(Frozen):
@@ -219,7 +218,9 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
     planned = plan_season(
         [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
-        SeasonTerms(hours_of(season), now, moulds=season.moulds, pins=pins, before=before, effort=_EFFORT),
+        SeasonTerms(
+            hours_of(season), now, moulds=season.moulds, pins=pins, before=before, effort=settings.SEASON_EFFORT
+        ),
         [tuple(pair) for pair in season.together],
         cupboard_of_studio().rates,
     )
