@@ -34,7 +34,6 @@ export function TopView({ upTo }: { upTo?: string }) {
 	const last = top.runs.findIndex((run) => run.id === upTo);
 	const runs = last < 0 ? top.runs : top.runs.slice(0, last + 1);
 	const edges = cuts.whole ? [] : cuts.bars.flatMap((bar) => [bar.from_mm, bar.to_mm]);
-	const parts = cuts.whole ? 1 : (of.cuts.parts ?? 1);
 	// An oval is a rectangle whose corners are as round as they can be.
 	const round = top.oval ? { rx: (long * px) / 2, ry: top.half_wide_mm * px } : { rx: 3, ry: 3 };
 	return (
@@ -85,18 +84,21 @@ export function TopView({ upTo }: { upTo?: string }) {
 					/>
 				))}
 				<CutLines edges={edges} x={x} from={y(-top.half_wide_mm) - 8} to={y(top.half_wide_mm) + 8} />
-				{Array.from({ length: parts - 1 }, (_, i) => {
-					const across = y(((i + 1) / parts - 0.5) * 2 * top.half_wide_mm);
-					return (
-						<path
-							key={across}
-							d={`M${x(top.front_mm) - 6} ${across}H${x(top.back_mm) + 6}`}
-							stroke="#14263f"
-							strokeWidth="1.2"
-							strokeDasharray="6 4"
-						/>
-					);
-				})}
+				{cuts.bars.flatMap((bar) =>
+					Array.from({ length: bar.parts - 1 }, (_, i) => {
+						const across = y(((i + 1) / bar.parts - 0.5) * 2 * top.half_wide_mm);
+						return (
+							<path
+								key={`${bar.number} ${across}`}
+								d={`M${x(bar.from_mm)} ${across}H${x(bar.to_mm)}`}
+								stroke="#14263f"
+								strokeWidth="1.2"
+								strokeDasharray="6 4"
+								aria-hidden
+							/>
+						);
+					}),
+				)}
 				{(cuts.whole ? [] : cuts.bars).map((bar) => (
 					<text
 						key={bar.number}
