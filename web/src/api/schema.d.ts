@@ -4663,8 +4663,8 @@ export interface components {
          * @description So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
          *
          *     ``sunk_mm``: how deep each is pressed into what it lies on; ``lies``: how one that is longer than wide lies.
-         *     ``each_bar``: the same places on every bar, front to back, in place of being strewn; ``mirrored``: every other bar the
-         *     other way round.
+         *     ``each_bar``: the same places on every bar, front to back, in place of being strewn; ``mirrored``: every other bar
+         *     the other way round.
          */
         ScatterItem: {
             /** Pieces */
