@@ -50,6 +50,15 @@ export const PAGES: readonly GuidePage[] = [
 						all. Your own moulds are kept on the shelf of moulds.
 					</li>
 					<li>
+						<strong>Also filled</strong>: other moulds from the same pot, a second box or a tray of cups,
+						filled from its bowls right after the loaf.
+					</li>
+					<li>
+						A shape may be <strong>drawn by hand</strong>: press around it, point by point; a smooth curve
+						goes through them. A jar may be brushed onto a column or onto pieces; what is kept back may be
+						coloured anew.
+					</li>
+					<li>
 						A pour is told as a level, as so far under the rim, or as so much batter. Shreds in it have each
 						their colour, and come from the shelf or from a block that is cast, grated and dried for it. A
 						column may have several colours: by turns, side by side or one on another, with a stick through
@@ -128,7 +137,12 @@ export const PAGES: readonly GuidePage[] = [
 				<p>
 					Tips by their openings, motifs from one squeeze, runs of them over the loaf. The frosting each takes
 					and how long hands need are told by colour; five motifs on your scale overrule the shape. Pieces are
-					strewn fairly, so that every bar gets its share and the wire misses what it should.
+					strewn fairly, so that every bar gets its share and the wire misses what it should, or stand in the
+					same places on every bar. Moving one by hand moves no other.
+				</p>
+				<p>
+					The top is one surface: each run lies on what was there before it, and pieces rest on that, or are
+					pressed in as deep as you say. Heights, the rim and the drawings follow.
 				</p>
 				<p>
 					Say of each finish what it is of, and it is weighed at the bench, bought and named on the label. A
@@ -240,6 +254,10 @@ export const PAGES: readonly GuidePage[] = [
 					how height and thickness tell; not the exact pattern. Wires move by hand or are found for equal
 					weights or even faces. Put a photograph of the real bar beside its prediction; two presses tell its
 					scale.
+				</p>
+				<p>
+					Each slice may give several bars, and any slice another number than the others: thirteen halved,
+					four left whole. Weights, the bench and the label count them so.
 				</p>
 			</>
 		),
