@@ -178,7 +178,7 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], object]]] = {
     "notes": (DESK, _notes),
     "notebook": (DESK, lambda page: page.goto(f"{BASE}/notebook")),
     "numbers": (DESK, _numbers),
-    "guide": (DESK, lambda page: page.goto(f"{BASE}/guide/notes")),
+    "guide": (DESK, lambda page: page.goto(f"{BASE}/guide/section")),
     "shelf": (DESK, _shelf),
     "cupboard": (DESK, _cupboard),
 }

@@ -1694,7 +1694,8 @@ export interface components {
          * AlsoCut
          * @description Bars or cups of another mould: ``count`` of all ``moulds``, and one's weight.
          *
-         *     ``level_mm``, ``each_ml``: how high and with how much each mould is filled; ``whole``: turned out and not cut.
+         *     ``level_mm``, ``each_ml``: how high and with how much each mould is filled; ``whole``: turned out and not cut;
+         *     ``cups``: on trays.
          */
         AlsoCut: {
             /** Id */
@@ -1711,6 +1712,8 @@ export interface components {
             count: number;
             /** Whole */
             whole: boolean;
+            /** Cups */
+            cups: boolean;
             weight: components["schemas"]["Figure"];
             cured: components["schemas"]["Figure"];
         };

@@ -36,7 +36,7 @@ export const PAGES: readonly GuidePage[] = [
 						<strong>Mould</strong>: measure inside, with the liner in. Leaning and bowed walls are counted.
 					</li>
 					<li>
-						<strong>Work</strong>: what is done in which order: pours to a height, columns laid in, pieces
+						<strong>Inside</strong>: what is done in which order: pours to a height, columns laid in, pieces
 						pressed in, a wire drawn through, a line dusted. Each pour says how it goes in: layer, drops, pot
 						swirl, from a corner, in plops.
 					</li>
@@ -45,9 +45,9 @@ export const PAGES: readonly GuidePage[] = [
 						drawing (SVG) or a model (STL), or taken from the shelf.
 					</li>
 					<li>
-						<strong>Mould</strong>: a box, or cups on a tray, and how many of it are filled alike from one
-						batch. Levels, pieces and the top are told of one of them; pots, castings, bars and costs are of
-						all. Your own moulds are kept on the shelf of moulds.
+						Of a mould, a box or cups on a tray, several may be filled alike from one batch. Levels, pieces
+						and the top are told of one of them; pots, castings, bars and costs are of all. Your own moulds
+						are kept on the shelf of moulds.
 					</li>
 					<li>
 						<strong>Also filled</strong>: other moulds from the same pot, a second box or a tray of cups,

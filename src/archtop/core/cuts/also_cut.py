@@ -12,7 +12,8 @@ __all__ = ["AlsoCut", "also_cut"]
 class AlsoCut(Frozen):
     """Bars or cups of another mould: ``count`` of all ``moulds``, and one's weight.
 
-    ``level_mm``, ``each_ml``: how high and with how much each mould is filled; ``whole``: turned out and not cut.
+    ``level_mm``, ``each_ml``: how high and with how much each mould is filled; ``whole``: turned out and not cut;
+    ``cups``: on trays.
     """
 
     id: str
@@ -22,6 +23,7 @@ class AlsoCut(Frozen):
     moulds: int
     count: int
     whole: bool
+    cups: bool
     weight: Figure
     cured: Figure
 
@@ -42,6 +44,7 @@ def also_cut(of: ResolvedLoaf) -> tuple[AlsoCut, ...]:
                 moulds=item.moulds,
                 count=item.pieces,
                 whole=item.parts == 1,
+                cups=item.mould.whole,
                 weight=Figure.within(
                     grams,
                     "g",

@@ -14,7 +14,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from archtop.core.geometry import Mould, Prism
+from archtop.core.geometry import Mould, Prism, spans_over
 
 __all__ = ["CELL_MM", "COLUMNS", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
 
@@ -92,7 +92,7 @@ class Spans:
         self.high = np.full((COLUMNS, STACKED), np.inf)
         count = np.zeros(COLUMNS, dtype=int)
         for outline in outlines:
-            bottom, top = _spans(outline, self.xs)
+            bottom, top = spans_over(outline, self.xs)
             rows = np.flatnonzero(np.isfinite(bottom) & (count < STACKED))
             self.low[rows, count[rows]], self.high[rows, count[rows]] = np.maximum(bottom[rows], 0), top[rows]
             count[rows] += 1
@@ -138,19 +138,6 @@ class Spans:
             free=free,
             straight=float(area[-1] / (2 * self.half)),
         )
-
-
-def _spans(outline: Array, xs: Array) -> tuple[Array, Array]:
-    """Lowest and highest point of an outline over each x; not a number where it does not reach."""
-    start, end = outline, np.roll(outline, -1, axis=0)
-    x0, x1 = start[:, :1], end[:, :1]
-    crosses = (np.minimum(x0, x1) <= xs) & (xs <= np.maximum(x0, x1)) & (np.abs(x1 - x0) > 1e-12)
-    share = (xs - x0) / np.where(np.abs(x1 - x0) > 1e-12, x1 - x0, 1.0)
-    z = np.where(crosses, start[:, 1:] + share * (end[:, 1:] - start[:, 1:]), np.nan)
-    hit = crosses.any(axis=0)
-    bottom, top = np.full(len(xs), np.nan), np.full(len(xs), np.nan)
-    bottom[hit], top[hit] = np.nanmin(z[:, hit], axis=0), np.nanmax(z[:, hit], axis=0)
-    return bottom, top
 
 
 def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:

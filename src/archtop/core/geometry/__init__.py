@@ -24,6 +24,7 @@ from archtop.core.geometry.outline import (
     holes_of,
     points_of,
     shape_of,
+    spans_over,
 )
 from archtop.core.geometry.prism import Clearance, Prism, clearance_of, overlap_mm2
 from archtop.core.geometry.profile import Profile
@@ -69,4 +70,5 @@ __all__ = [
     "read_stl",
     "read_svg",
     "shape_of",
+    "spans_over",
 ]

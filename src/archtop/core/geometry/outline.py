@@ -37,6 +37,7 @@ __all__ = [
     "holes_of",
     "points_of",
     "shape_of",
+    "spans_over",
 ]
 
 Points = NDArray[np.float64]
@@ -297,6 +298,22 @@ def holes_of(outline: OutlineKind) -> tuple[Points, ...]:
 def shape_of(outline: OutlineKind) -> shapely.Polygon:
     """The outline with its holes, for set operations and areas."""
     return shapely.Polygon(points_of(outline), holes_of(outline))
+
+
+def spans_over(outline: Points, xs: Points) -> tuple[Points, Points]:
+    """Lowest and highest point of an outline over each x; not a number where it does not reach.
+
+    :param outline: corners [mm], shape (n, 2); ``xs``: shape (m,), as both answers
+    """
+    start, end = outline, np.roll(outline, -1, axis=0)
+    x0, x1 = start[:, :1], end[:, :1]
+    crosses = (np.minimum(x0, x1) <= xs) & (xs <= np.maximum(x0, x1)) & (np.abs(x1 - x0) > 1e-12)
+    share = (xs - x0) / np.where(np.abs(x1 - x0) > 1e-12, x1 - x0, 1.0)
+    z = np.where(crosses, start[:, 1:] + share * (end[:, 1:] - start[:, 1:]), np.nan)
+    hit = crosses.any(axis=0)
+    bottom, top = np.full(len(xs), np.nan), np.full(len(xs), np.nan)
+    bottom[hit], top[hit] = np.nanmin(z[:, hit], axis=0), np.nanmax(z[:, hit], axis=0)
+    return bottom, top
 
 
 def _arc(cx: float, cz: float, radius: float, start: float, sweep: float) -> Points:

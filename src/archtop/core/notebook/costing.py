@@ -70,9 +70,9 @@ def cost_of(result: LoafPlan, prices: Mapping[str, float], per_hour: float = 0.0
     moulds = result.cuts.moulds
     on_top = result.top.minutes.value + result.top.rest_min
     pour = pour_min(len(result.fills), on_top, moulds, result.cuts.whole)
-    pour += sum(fill_min(item.moulds, item.whole) for item in result.also_cut)
+    pour += sum(fill_min(item.moulds, item.cups) for item in result.also_cut)
     cut = cut_min(moulds, result.cuts.whole)
-    cut += sum(also_out_min(item.moulds, item.whole) for item in result.also_cut)
+    cut += sum(also_out_min(item.moulds, item.cups) for item in result.also_cut)
     minutes = castings * _POT_MIN + pour + cut
     hours = Figure.within(
         minutes / 60,

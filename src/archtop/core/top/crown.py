@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+from typing import TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
+
 from archtop.core.document import Crown
 from archtop.core.top.runs import TopArea
 
@@ -9,14 +14,16 @@ __all__ = ["Line", "across", "along", "rise_mm"]
 
 # Where something stands and how high [mm].
 Line = tuple[tuple[float, float], ...]
+P = TypeVar("P", float, NDArray[np.float64])
 
 _PARTS = 24
 
 
-def rise_mm(crown: Crown, area: TopArea, x: float, y: float) -> float:
+def rise_mm(crown: Crown, area: TopArea, x: P, y: P) -> P:
     """Height over the level [mm] at ``x`` across and ``y`` along: a mound across, a swell along, half of the texture.
 
-    Both are parabolas that end at the walls, so that each brings two thirds of its height times the area.
+    A place, or a grid of them. Both are parabolas that end at the walls: each brings two thirds of its height times the
+    area.
 
     >>> area = TopArea(front=0, back=200, half_wide=40, area_mm2=16000)
     >>> [round(rise_mm(Crown(mound_mm=6, swell_mm=3), area, x, y), 2) for x, y in ((0, 100), (40, 100), (0, 0))]

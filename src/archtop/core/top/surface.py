@@ -16,7 +16,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core.document import Crown
-from archtop.core.geometry import Prism
+from archtop.core.geometry import Prism, spans_over
+from archtop.core.top.crown import rise_mm
 from archtop.core.top.runs import Spot, TopArea
 from archtop.core.trade import Motif
 
@@ -71,14 +72,12 @@ class Surface:
         if crown.mound_mm + crown.swell_mm + crown.texture_mm + coat_mm == 0:
             return
         inside = self.area.holds(self.xs[None, :], self.ys[:, None])
-        across = (self.xs / self.area.half_wide)[None, :]
-        along = ((2 * self.ys - self.area.front - self.area.back) / (self.area.back - self.area.front))[:, None]
-        rise = crown.mound_mm * (1 - across**2) + crown.swell_mm * (1 - along**2) + crown.texture_mm / 2
+        rise = rise_mm(crown, self.area, self.xs[None, :], self.ys[:, None])
         self.heights += np.where(inside, np.maximum(rise, 0.0) + coat_mm, 0.0)
 
     def stands_out(self, prism: Prism, level_mm: float) -> None:
         """A column that reaches out of the batter."""
-        top = _upper(prism.points, self.xs) - level_mm
+        top = spans_over(prism.points, self.xs)[1] - level_mm
         there = (self.ys >= prism.y0) & (self.ys <= prism.y1)
         reached = np.maximum(self.heights[there], np.where(np.isfinite(top), top, -np.inf))
         self.heights[there] = np.maximum(reached, 0.0)
@@ -167,18 +166,3 @@ def _dome(turn_deg: float, half_long: float, half_wide: float) -> Array:
     along, across = dy * cos + dx * sin, dx * cos - dy * sin
     found: Array = np.sqrt(np.maximum(0.0, 1 - (along / half_long) ** 2 - (across / half_wide) ** 2))
     return found
-
-
-def _upper(points: Array, xs: Array) -> Array:
-    """The highest point of an outline over each x; minus infinity where it does not reach.
-
-    :param points: corners [mm], shape (n, 2); ``xs``: shape (m,)
-    """
-    top: Array = np.full(len(xs), -np.inf)
-    for (x0, z0), (x1, z1) in zip(points, np.roll(points, -1, axis=0), strict=True):
-        low, high = min(x0, x1), max(x0, x1)
-        here = (xs >= low) & (xs <= high)
-        share = (xs[here] - x0) / (x1 - x0) if abs(x1 - x0) > 1e-9 else np.zeros(int(here.sum()))
-        z = z0 + share * (z1 - z0) if abs(x1 - x0) > 1e-9 else np.full(int(here.sum()), max(z0, z1))
-        top[here] = np.maximum(top[here], z)
-    return top

@@ -98,6 +98,14 @@ export function MouldFields({ mould, count, onPatch, onTake, onCount, children }
 	);
 }
 
+interface LeaningProps {
+	label: string;
+	value: number;
+	onChange: (degrees: number) => void;
+}
+
+const Leaning = (props: LeaningProps) => <NumberField suffix="°" digits={1} {...props} />;
+
 function BoxFields({ mould, onChange }: { mould: Box; onChange: (change: Partial<Box>) => void }) {
 	return (
 		<>
@@ -108,17 +116,13 @@ function BoxFields({ mould, onChange }: { mould: Box; onChange: (change: Partial
 					options={MATERIALS}
 					onChange={(material) => onChange({ material })}
 				/>
-				<NumberField
+				<Leaning
 					label="Walls lean out"
-					suffix="°"
-					digits={1}
 					value={mould.draft_deg}
 					onChange={(draft_deg) => onChange({ draft_deg })}
 				/>
-				<NumberField
+				<Leaning
 					label="Ends lean out"
-					suffix="°"
-					digits={1}
 					value={mould.end_draft_deg}
 					onChange={(end_draft_deg) => onChange({ end_draft_deg })}
 				/>
@@ -163,10 +167,8 @@ function CupFields({ mould, onChange }: { mould: Cup; onChange: (change: Partial
 				/>
 			</FieldRow>
 			<FieldRow>
-				<NumberField
+				<Leaning
 					label="Walls lean out"
-					suffix="°"
-					digits={1}
 					value={mould.draft_deg}
 					onChange={(draft_deg) => onChange({ draft_deg })}
 				/>

@@ -9,6 +9,7 @@ import numpy as np
 from pydantic import Field
 
 from archtop.core.base import InputError, Kind
+from archtop.core.geometry.inverse import reached_at
 from archtop.core.geometry.moulds.mould import MouldOutline
 from archtop.core.geometry.outline import Points
 
@@ -84,9 +85,7 @@ class CupMould(Kind):
                 f"a cup of that floor holds {least:.3g} to {most:.3g} ml",
                 "Give it a larger or a smaller floor.",
             )
-        from scipy.optimize import brentq
-
-        height = float(brentq(lambda z: self.volume_below(z) / 1000 - ml, low, high, xtol=1e-9))
+        height = reached_at(self.volume_below, ml * 1000, low, high)
         return self.model_copy(update={"height_mm": round(height, 3)})
 
     def volume_between(self, y0: float, y1: float, z: float) -> float:
