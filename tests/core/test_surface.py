@@ -108,6 +108,15 @@ def test_pressed_in_it_stands_so_much_lower() -> None:
     assert (rest.up_mm, rest.top_mm) == (pytest.approx(4), pytest.approx(24))
 
 
+def test_a_piece_larger_than_the_loaf_takes_no_more_room_than_there_is() -> None:
+    """A disc of four metres: level on the top, and reckoned on the grid of the top alone."""
+    surface = Surface(AREA)
+    rest = surface.set_down(Spot(x=0, y=100), Body(2000, 2000, 10))
+    assert (rest.up_mm, rest.top_mm) == (0, 10)
+    assert surface.highest_mm == pytest.approx(10)
+    assert surface.at(-45, 0) == pytest.approx(10, abs=0.05)
+
+
 def test_a_column_that_stands_out_is_there_for_what_is_piped() -> None:
     """A rod of 50 mm with its middle at the level stands 25 mm out of it."""
     surface = Surface(AREA)

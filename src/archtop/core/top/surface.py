@@ -33,7 +33,7 @@ _BEYOND_MM = 30.0
 # guess, as a share of the way to the edge.
 _BEARS = 0.6
 
-Foot = Literal["flat", "round"]
+Underside = Literal["flat", "round"]
 
 
 class Body(NamedTuple):
@@ -42,7 +42,7 @@ class Body(NamedTuple):
     half_long: float
     half_wide: float
     high: float
-    foot: Foot = "flat"
+    underside: Underside = "flat"
 
 
 class Rest(NamedTuple):
@@ -79,8 +79,7 @@ class Surface:
         """A column that reaches out of the batter."""
         top = spans_over(prism.points, self.xs)[1] - level_mm
         there = (self.ys >= prism.y0) & (self.ys <= prism.y1)
-        reached = np.maximum(self.heights[there], np.where(np.isfinite(top), top, -np.inf))
-        self.heights[there] = np.maximum(reached, 0.0)
+        self.heights[there] = np.maximum(self.heights[there], np.where(np.isfinite(top), top, 0.0))
 
     def piped(self, spots: Sequence[Spot], motif: Motif) -> list[Rest]:
         """A run laid over what is there; where each of its motifs stands, and how high."""
@@ -105,15 +104,13 @@ class Surface:
         if not within.any():
             up = self.at(spot.x, spot.y) - sunk_mm
             return Rest(up, up + body.high)
-        if body.foot == "round":
+        if body.underside == "round":
             # Its underside curves away: the middle of its height less the half ellipsoid.
             lifted, shape = under - body.high / 2 * (1 - dome), body.high / 2 * (1 + dome)
         else:
             lifted, shape = under, body.high * dome
-            borne = dome >= math.sqrt(1 - _BEARS**2)
-            within = borne if borne.any() else within
-        up = float(lifted[within].max()) - sunk_mm
-        within = dome > 0
+        bears = dome >= math.sqrt(1 - _BEARS**2) if body.underside == "flat" else within
+        up = float(lifted[bears if bears.any() else within].max()) - sunk_mm
         np.maximum(under, np.where(within, up + shape, 0.0), out=under)
         return Rest(up, up + body.high)
 
@@ -138,7 +135,8 @@ class Surface:
 
     def _under(self, spot: Spot, half_long: float, half_wide: float) -> _Under:
         """The part of the grid under a foot, with the half ellipsoid over it."""
-        stamp = _dome(round(spot.turn_deg, 2), round(half_long, 3), round(half_wide, 3))
+        most = STEP_MM * max(self.heights.shape)
+        stamp = _dome(round(spot.turn_deg, 2), round(half_long, 3), round(half_wide, 3), most)
         row, column = self._at(spot.x, spot.y)
         reach_y, reach_x = stamp.shape[0] // 2, stamp.shape[1] // 2
         top, left = max(row - reach_y, 0), max(column - reach_x, 0)
@@ -155,12 +153,16 @@ class _Under(NamedTuple):
     dome: Array
 
 
-@lru_cache(maxsize=512)
-def _dome(turn_deg: float, half_long: float, half_wide: float) -> Array:
-    """A half ellipsoid one high on the grid, its middle in the middle; shape (along, across), both odd."""
+@lru_cache(maxsize=256)
+def _dome(turn_deg: float, half_long: float, half_wide: float, most_mm: float) -> Array:
+    """A half ellipsoid one high on the grid, its middle in the middle; shape (along, across), both odd.
+
+    :param most_mm: as far to each side as it is followed: no further than there is a top [mm]
+    """
     turn = math.radians(turn_deg)
     cos, sin = math.cos(turn), math.sin(turn)
-    reach_y, reach_x = math.hypot(half_long * cos, half_wide * sin), math.hypot(half_long * sin, half_wide * cos)
+    reach_y = min(math.hypot(half_long * cos, half_wide * sin), most_mm)
+    reach_x = min(math.hypot(half_long * sin, half_wide * cos), most_mm)
     dy = STEP_MM * np.arange(-math.ceil(reach_y / STEP_MM), math.ceil(reach_y / STEP_MM) + 1)[:, None]
     dx = STEP_MM * np.arange(-math.ceil(reach_x / STEP_MM), math.ceil(reach_x / STEP_MM) + 1)[None, :]
     along, across = dy * cos + dx * sin, dx * cos - dy * sin
