@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from django.contrib.auth.models import User
 
-from archtop.core import read_loaf, standard_cupboard
+from archtop.core import Lot, read_loaf, standard_cupboard
 from archtop.core.base import Rate
 from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, press, save_loaf
@@ -26,7 +26,7 @@ from archtop.studio.actions.learning import (
 from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf, Observation, OwnRate
-from tests.core.conftest import box
+from tests.core.conftest import box, box_with, rod
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -219,3 +219,16 @@ def test_a_plan_is_kept_while_loaf_and_cupboard_stand(owner: User) -> None:
     document, longer = Plans(cupboard).of(saved)
     assert document.loaf.mould.length_mm == 300
     assert longer.total_to_mix_g > first.total_to_mix_g
+
+
+def test_what_moves_on_the_shelf_changes_only_the_plans_that_name_it(owner: User) -> None:
+    there = Lot(key="rods", name="Rods", kind="column", made_on=dt.date(2026, 1, 1), srgb="#aa8855", count=2, grams=900)
+    cupboard = standard_cupboard()
+    with_it = Plans(cupboard.model_copy(update={"lots": {"rods": there}}))
+    emptier = Plans(cupboard.model_copy(update={"lots": {"rods": there.model_copy(update={"count": 0})}}))
+    apart = create_loaf(owner, read_loaf(box()))
+    assert emptier.of(apart)[1] is with_it.of(apart)[1]
+    named = create_loaf(owner, read_loaf(box_with(rod(lot="rods"))))
+    before, after = (plans.of(named)[1].shelf for plans in (with_it, emptier))
+    assert [use.there_count for use in before] == [2]
+    assert [(use.there_count, use.fits) for use in after] == [(0, False)]

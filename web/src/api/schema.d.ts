@@ -3229,18 +3229,10 @@ export interface components {
         /**
          * Hanger
          * @description A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
-         *
-         *     ``shape``: the path in the section, so many ``turns`` of it, or ``drawn``: through the points of ``path`` (across
-         *     from the centre line, up from the floor [mm]). ``wire_mm``: how thick the wire is.
          */
         Hanger: {
             /** Id */
             id: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "hanger";
             /**
              * Name
              * @default Hanger
@@ -3270,6 +3262,11 @@ export interface components {
              * @default 3
              */
             wire_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "hanger";
         };
         /**
          * HangerPath
@@ -4324,20 +4321,11 @@ export interface components {
         };
         /**
          * Pour
-         * @description Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
-         *
-         *     ``by``: told as a level, as so many ``under_mm`` under the rim, or as ``batter_ml`` of batter into one mould.
-         *     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``thickness``: the stage it is poured at, where
-         *     that is not left to the clock.
+         * @description Batter poured until its level stands at a height; its fields are those of :class:`Poured`.
          */
         Pour: {
             /** Id */
             id: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "pour";
             /** Name */
             name: string;
             /**
@@ -4384,6 +4372,11 @@ export interface components {
             technique: components["schemas"]["Layer"] | components["schemas"]["Drops"] | components["schemas"]["MiniDrops"] | components["schemas"]["PotSwirl"] | components["schemas"]["Corner"] | components["schemas"]["Plops"];
             /** Thickness */
             thickness?: ("emulsion" | "thin" | "light" | "medium" | "thick" | "pudding") | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "pour";
         };
         /**
          * Poured

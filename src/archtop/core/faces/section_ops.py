@@ -9,7 +9,8 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from archtop.core.document import Hanger, Lay, Loaf, Pour
+from archtop.core.document import Loaf, Pour
+from archtop.core.document.work import Poured, Wire
 from archtop.core.faces.opcodes import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 from archtop.core.faces.physics import Landing, landing, wire_reach
 from archtop.core.faces.pot_swirl import pot_colours
@@ -102,14 +103,14 @@ class Telling:
         self.tables.append(self.spans.slice(low, high))
         self.op(LAYER, source, low, high, float(len(self.tables) - 1))
 
-    def lay(self, step: Lay, heights: tuple[float, float]) -> None:
+    def lay(self, embed: str, heights: tuple[float, float]) -> None:
         """A solid that stands there from now on."""
         before, after = heights
-        outline = self.section.outline(self.of.prisms[step.embed], self.y)
+        outline = self.section.outline(self.of.prisms[embed], self.y)
         old = self.table(before)
         if outline is not None:
             self.outlines.append(outline)
-            self.laid.append(step.embed)
+            self.laid.append(embed)
             self.spans = Spans(self.outlines, self.section.half)
             self.grids.append(obstacle_of(self.outlines, self.section.half, self.section.height))
         if before > 0:
@@ -120,12 +121,12 @@ class Telling:
         before, after = heights
         self.op(LAY, NOWHERE, self.table(after), self.table(before))
 
-    def draw(self, step: Hanger, i: int, level: float) -> None:
+    def draw(self, wire: Wire, i: int, level: float) -> None:
         """The wire's path as strokes one after the other, as it strays along the loaf."""
         pa = max(self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour))
-        reach = min(max(wire_reach(step.wire_mm, _DRAWN_MM_S, pa), 2.0), 0.9 * self.section.half)
+        reach = min(max(wire_reach(wire.wire_mm, _DRAWN_MM_S, pa), 2.0), 0.9 * self.section.half)
         height = self.of.fills[i].level_after_mm
-        path = path_of(step, self.section.half, height)
+        path = path_of(wire, self.section.half, height)
         path[:, 0] += [_WANDER * self.section.half * self.of.wander(self.y, i, "wire", n) for n in range(len(path))]
         xi, zeta = self.section.straight(path[:, 0], np.minimum(path[:, 1], height))
         grid = len(self.grids) - 1
@@ -170,7 +171,7 @@ class Telling:
         """Batter that leans from a wall."""
         self.op(CORNER, source, side * self.half, -side * 2 * self.half, before, high)
 
-    def pour(self, step: Pour, i: int, heights: tuple[float, float]) -> None:
+    def pour(self, step: Poured, i: int, heights: tuple[float, float]) -> None:
         """New batter between two heights, as its technique brings it."""
         before, after = heights
         pa = self.of.yield_pa.get(step.id, _UNTOLD_PA)
@@ -301,6 +302,6 @@ def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
     return found
 
 
-def _breaks(step: Pour, pa: float, area: float) -> bool:
+def _breaks(step: Poured, pa: float, area: float) -> bool:
     """Whether a pass of that area breaks the layer it falls onto; from low down a spatula takes its fall."""
     return step.fall_mm > _SPATULA_MM and landing(area, step.fall_mm, pa).plunge_mm > _FLAT_MM

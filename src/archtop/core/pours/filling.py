@@ -11,8 +11,9 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Mend
-from archtop.core.document import Lay, Pour, Press, Work
-from archtop.core.document.work.effects import Filled
+from archtop.core.document import Work
+from archtop.core.document.work import Poured
+from archtop.core.document.work.effects import Filled, Pressed
 from archtop.core.geometry import Inside, Mould, Prism
 from archtop.core.geometry.inverse import reached_at
 from archtop.core.trade import LOOSE_PIECES, SHREDS_G_ML, Made, packing_of
@@ -97,7 +98,7 @@ class _Filling:
         self.layers: list[Layer] = []
         self.pressed_mm2 = 0.0
         # The last pour to a level, by its place in the work, and the level before it [mm].
-        self.last: tuple[Pour, int, float] | None = None
+        self.last: tuple[Poured, int, float] | None = None
 
     def walk(self, work: Sequence[Work]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
         fills = tuple(self.step(step, i) for i, step in enumerate(work))
@@ -131,7 +132,7 @@ class _Filling:
         wide = math.cbrt(self.made[pieces].each_ml * 1000)
         return InFace(pieces=pieces, wide_mm=wide, count=max(1, round(count * wide / self.mould.length_mm)))
 
-    def pour(self, step: Pour, i: int) -> Filled:
+    def pour(self, step: Poured, i: int) -> Filled:
         """Batter up to a level, around what stands in it."""
         before = self.level
         self.level = self.meant(step, i)
@@ -145,7 +146,7 @@ class _Filling:
         self.pressed_mm2 = 0.0
         return Filled(added, stirred, room)
 
-    def meant(self, step: Pour, i: int) -> float:
+    def meant(self, step: Poured, i: int) -> float:
         """The level that a pour is to come to [mm], however that is told."""
         match step.by:
             case "level":
@@ -157,7 +158,7 @@ class _Filling:
         _refuse_bad_target(step, (f"work.{i}.{field}", value), (level, self.level), self.mould)
         return level
 
-    def level_with(self, step: Pour, i: int) -> float:
+    def level_with(self, step: Poured, i: int) -> float:
         """The level to which so much batter comes, with what is stirred into it; a little over the rim if it would."""
         wanted, low, high = step.batter_ml * 1000, self.level, self.mould.height_mm
 
@@ -170,21 +171,21 @@ class _Filling:
             return high + (wanted + stirred - batter(high)) / self.inside.surface_at(high)
         return reached_at(batter, wanted + stirred, low, high)
 
-    def lay(self, step: Lay, i: int) -> Filled:
+    def lay(self, embed: str, i: int) -> Filled:
         """A solid goes in, and the level finds its place around it."""
-        self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[step.embed]))
-        self.rise(i, f"laying {step.embed}")
+        self.inside = Inside(self.mould, (*self.inside.pieces, self.prisms[embed]))
+        self.rise(i, f"laying {embed}")
         return Filled()
 
-    def press(self, step: Press, i: int) -> Filled:
+    def press(self, pressed: Pressed, i: int) -> Filled:
         """Pieces go under in part, and the level rises."""
-        crowded = self.find_place(step, i)
-        piece = self.made[step.pieces]
-        volume = piece.each_ml * step.count * 1000
-        sunk = volume * step.sunk_percent / 100
+        crowded = self.find_place(pressed, i)
+        piece = self.made[pressed.pieces]
+        volume = piece.each_ml * pressed.count * 1000
+        sunk = volume * pressed.sunk_percent / 100
         self.filled += sunk
-        self.rise(i, f"pressing in {step.pieces}")
-        height = piece.size_mm[-1] * (1 - step.sunk_percent / 100)
+        self.rise(i, f"pressing in {pressed.pieces}")
+        height = piece.size_mm[-1] * (1 - pressed.sunk_percent / 100)
         self.proud.append(_Proud(volume - sunk, self.level + height))
         return Filled(sunk, sunk, crowded=crowded)
 
@@ -196,22 +197,26 @@ class _Filling:
             )
         return Filled()
 
-    def find_place(self, step: Press, i: int) -> float:
+    def find_place(self, pressed: Pressed, i: int) -> float:
         """How crowded the surface then is [%]; refuses what finds no place on it."""
         if not self.layers:
             raise InputError.one(
-                "press.nothing_poured", f"work.{i}", step.pieces, "there is nothing to press it into", "Pour before it."
+                "press.nothing_poured",
+                f"work.{i}",
+                pressed.pieces,
+                "there is nothing to press it into",
+                "Pour before it.",
             )
-        piece = self.made[step.pieces]
+        piece = self.made[pressed.pieces]
         surface = self.inside.surface_at(self.level)
         free = surface - self.pressed_mm2
-        taken = piece.footprint_mm2 * step.count
+        taken = piece.footprint_mm2 * pressed.count
         if taken > free:
             fit = int(free // piece.footprint_mm2)
             raise InputError.one(
                 "press.no_place",
                 f"work.{i}.count",
-                step.count,
+                pressed.count,
                 f"the surface is {surface / 100:.0f} cm², {self.pressed_mm2 / 100:.0f} cm² of it taken, and each takes "
                 f"{piece.footprint_mm2 / 100:.1f} cm² lying close to the next",
                 f"Press in {fit} at most." if fit else "Press them into another pour.",
@@ -243,7 +248,7 @@ class _Filling:
             yield Mend(says=f"Pour {step.name} to {lower:g} mm", field=f"work.{i}.to_mm", value=lower)
 
 
-def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> float:
+def _stirred_mm3(step: Poured, i: int, room: float, made: Mapping[str, Made]) -> float:
     """Volume [mm³] that shreds and small pieces take of a pour with ``room`` [mm³] for everything."""
     shreds = sum(item.grams for item in step.shreds) / SHREDS_G_ML * 1000
     pieces = sum(made[item.pieces].each_ml * item.count for item in step.pieces) * 1000
@@ -264,7 +269,7 @@ def _stirred_mm3(step: Pour, i: int, room: float, made: Mapping[str, Made]) -> f
     return shreds + pieces
 
 
-def _refuse_bad_target(step: Pour, told: tuple[str, float], levels: tuple[float, float], mould: Mould) -> None:
+def _refuse_bad_target(step: Poured, told: tuple[str, float], levels: tuple[float, float], mould: Mould) -> None:
     """Refuse a level over the rim or under what is poured already.
 
     :param told: the field that says where to, and its value

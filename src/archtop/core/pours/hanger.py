@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from archtop.core.base import Frozen, InputError
 from archtop.core.document import Hanger, Lay, Loaf
+from archtop.core.document.work import Wire
 from archtop.core.geometry import Mould, Prism
 from archtop.core.pours.filling import Fill
 
@@ -30,7 +31,7 @@ class HangerPath(Frozen):
     points: tuple[tuple[float, float], ...]
 
 
-def path_of(step: Hanger, half_mm: float, level_mm: float) -> Array:
+def path_of(step: Wire, half_mm: float, level_mm: float) -> Array:
     """Points of the path, across from the centre line and up from the floor [mm], shape (n, 2), in and out from above.
 
     :param half_mm: half of the section's least width under the level

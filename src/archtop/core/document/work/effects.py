@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, NamedTuple, Protocol
+from dataclasses import dataclass
+from typing import NamedTuple, Protocol
 
-if TYPE_CHECKING:
-    from archtop.core.document.work.hanger import Hanger
-    from archtop.core.document.work.lay import Lay
-    from archtop.core.document.work.pour import Pour
-    from archtop.core.document.work.press import Press
+from archtop.core.document.work.poured import Poured
+from archtop.core.document.work.wire import Wire
 
-__all__ = ["Filled", "Filling", "Telling"]
+__all__ = ["Filled", "Filling", "Pressed", "Telling"]
 
 
 class Filled(NamedTuple):
@@ -25,16 +23,25 @@ class Filled(NamedTuple):
     crowded: float = 0.0
 
 
+@dataclass(frozen=True)
+class Pressed:
+    """So many pieces of a kind pressed in, so much of each under the surface [%]."""
+
+    pieces: str
+    count: int
+    sunk_percent: float
+
+
 class Filling(Protocol):
     """The mould as it fills."""
 
-    def pour(self, step: Pour, i: int) -> Filled:
+    def pour(self, step: Poured, i: int) -> Filled:
         """Batter up to a level."""
 
-    def lay(self, step: Lay, i: int) -> Filled:
+    def lay(self, embed: str, i: int) -> Filled:
         """A solid goes in, and the level finds its place around it."""
 
-    def press(self, step: Press, i: int) -> Filled:
+    def press(self, pressed: Pressed, i: int) -> Filled:
         """Pieces go under in part, and the level rises."""
 
     def leave(self, name: str, do: str, i: int) -> Filled:
@@ -44,16 +51,16 @@ class Filling(Protocol):
 class Telling(Protocol):
     """A cut face as the work is told for it; heights are those of the straightened section [mm]."""
 
-    def pour(self, step: Pour, i: int, heights: tuple[float, float]) -> None:
+    def pour(self, step: Poured, i: int, heights: tuple[float, float]) -> None:
         """New batter between two heights, as its technique brings it."""
 
-    def lay(self, step: Lay, heights: tuple[float, float]) -> None:
+    def lay(self, embed: str, heights: tuple[float, float]) -> None:
         """A solid that stands there from now on."""
 
     def settle(self, heights: tuple[float, float]) -> None:
         """What lies there is stretched from one height to the other."""
 
-    def draw(self, step: Hanger, i: int, level: float) -> None:
+    def draw(self, wire: Wire, i: int, level: float) -> None:
         """A wire drawn through it."""
 
     def sieve(self, i: int, colour: str, volume_mm3: float, level: float) -> None:

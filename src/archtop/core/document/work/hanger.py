@@ -2,13 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Literal
 
-from pydantic import Field
-
-from archtop.core.document.ids import Name, Place
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.kind import NamedStep
+from archtop.core.document.work.wire import Wire
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Hanger"]
@@ -21,22 +18,13 @@ _PATHS = {
 }
 
 
-class Hanger(NamedStep):
-    """A wire as long as the loaf drawn through what has been poured; it leaves no level changed.
-
-    ``shape``: the path in the section, so many ``turns`` of it, or ``drawn``: through the points of ``path`` (across
-    from the centre line, up from the floor [mm]). ``wire_mm``: how thick the wire is.
-    """
+class Hanger(Wire):
+    """A wire as long as the loaf drawn through what has been poured; it leaves no level changed."""
 
     label = "Draw a wire"
     help = "A wire as long as the loaf drawn through what has been poured."
 
     do: Literal["hanger"] = "hanger"
-    name: Name = "Hanger"
-    shape: Literal["up and down", "side to side", "loops", "drawn"] = "up and down"
-    turns: Annotated[int, Field(ge=1, le=20)] = 4
-    path: Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)] = ()
-    wire_mm: Annotated[float, Field(ge=0.5, le=20)] = 3.0
 
     def fills(self, mould: Filling, i: int) -> Filled:
         """The level stays."""

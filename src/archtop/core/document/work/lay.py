@@ -28,11 +28,11 @@ class Lay(StepKind):
 
     def fills(self, mould: Filling, i: int) -> Filled:
         """The level rises around it."""
-        return mould.lay(self, i)
+        return mould.lay(self.embed, i)
 
     def tells(self, face: Telling, i: int, heights: tuple[float, float]) -> None:  # noqa: ARG002
         """It stands in the face."""
-        face.lay(self, heights)
+        face.lay(self.embed, heights)
 
     def words(self, around: Around) -> Words:
         """Which way it lies, and from when on it is carried."""

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from archtop.core.document.ids import Id
-from archtop.core.document.work.effects import Filled, Filling, Telling
+from archtop.core.document.work.effects import Filled, Filling, Pressed, Telling
 from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
 
@@ -31,7 +31,7 @@ class Press(NamedStep):
 
     def fills(self, mould: Filling, i: int) -> Filled:
         """The level rises by what goes under."""
-        return mould.press(self, i)
+        return mould.press(Pressed(self.pieces, self.count, self.sunk_percent), i)
 
     def tells(self, face: Telling, i: int, heights: tuple[float, float]) -> None:  # noqa: ARG002
         """What lies under them is stretched to the new level."""
