@@ -277,6 +277,10 @@ class Desk:
             # Its keys are heard once it stands there.
             self.page.get_by_text(re.compile(r"\d+ of \d+ done")).wait_for()
 
+    def open_on_top(self, name: str) -> None:
+        """Pull a thing of the top's list open."""
+        self.page.locator("[data-top-thing]").filter(has_text=name).get_by_role("button", name=name).nth(1).click()
+
     def pull(self, drawer: str) -> None:
         """Pull a drawer out."""
         self.page.get_by_role("heading", level=3).filter(has_text=drawer).first.get_by_role("button").click()

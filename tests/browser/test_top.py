@@ -27,11 +27,12 @@ def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-run='run'] use")).to_have_count(39)
     expect(page.get_by_role("region", name="Bags and hands")).to_contain_text("1 bag with Round 10")
     first = grams_to_hold_back(page, "Uncoloured")
+    desk.open_on_top("Kisses")
     page.get_by_label("Size mm").fill("26")
     expect(page.locator("[data-run='run'] use")).to_have_count(27)
     assert grams_to_hold_back(page, "Uncoloured") != first
-    page.get_by_label("Motif").select_option(label="Leaves")
-    page.get_by_label("Leaves point to both sides").check()
+    page.get_by_role("radio", name="Leaves").check()
+    page.get_by_label("Points").first.select_option(label="To both sides")
     expect(page.locator("[data-run='run'] use")).to_have_count(54)
     page.get_by_label("Five of them weigh").fill("20")
     page.get_by_role("button", name=re.compile("^Frosting of Kisses")).click()
@@ -55,7 +56,7 @@ def test_every_demo_top_is_drawn_and_accessible(page: Page, names: tuple[str, ..
         page.goto(f"{href}/top")
         expect(page.get_by_role("img", name="The top from the side")).to_be_visible()
         assert page.locator("[data-run] use").count() > 20, name
-        for drawer in ("Shape", "Frosting", "Tips", "Pieces on top", "Finishes", "Kept clear"):
+        for drawer in ("Shape", "Frosting", "Tips", "Kept clear"):
             page.get_by_role("heading", level=3).filter(has_text=re.compile(f"^{drawer}")).first.get_by_role(
                 "button"
             ).click()
@@ -76,7 +77,6 @@ def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> No
     desk.wait_until_saved()
     others = page.locator("[data-strewn]").nth(4)
     before = others.bounding_box()
-    desk.pull("Pieces on top")
     page.get_by_role("button", name="Again, otherwise").click()
     expect(piece).to_have_attribute("aria-label", re.compile("held"))
     page.wait_for_timeout(600)
@@ -91,6 +91,7 @@ def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> No
     expect(page.get_by_role("list", name="Worth a word")).to_contain_text("lies over a cut")
     page.keyboard.press("Delete")
     expect(piece).not_to_have_attribute("aria-label", re.compile("held"))
+    desk.open_on_top("Tassel caps")
     page.get_by_label("How many").fill("18")
     expect(page.get_by_role("table", name="What every bar has on top")).to_contain_text("Tassel caps")
     page.get_by_label("How many").fill("40")
@@ -100,11 +101,10 @@ def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> No
 def test_salt_sends_the_loaf_onto_its_side_and_a_spritz_is_cautioned(page: Page, desk: Desk) -> None:
     desk.start("Salted")
     desk.go("Top")
-    desk.pull("Finishes")
-    page.get_by_role("button", name="Add a finish").click()
+    page.get_by_role("button", name="Sprinkle or spray").click()
     expect(page.get_by_role("note", name="Caution")).to_contain_text("no flame near")
     page.get_by_label("It is").select_option(label="Salt")
-    page.get_by_label("Finish 1").fill("Sea salt")
+    page.get_by_label("Called").fill("Sea salt")
     expect(page.get_by_text("Cut it lying on its side").first).to_be_visible()
     desk.pull("Shape")
     page.get_by_label("Mound across").fill("8")
@@ -161,9 +161,8 @@ def test_some_slices_are_halved_others_left_whole_and_pieces_stand_on_every_bar(
     expect(page.locator("[data-bar='3']")).to_contain_text("Bar 3")
     expect(page.locator("[data-bar='4']")).to_contain_text("Slice 4")
     desk.go("Top")
-    page.get_by_role("heading", level=3).filter(has_text="Pieces on top").first.get_by_role("button").click()
-    page.get_by_role("button", name="Strew pieces").click()
-    page.get_by_label("The same place on every bar").check()
+    page.get_by_role("button", name="Set pieces").click()
+    page.get_by_label("Where").select_option(label="The same on every bar")
     page.get_by_label("Place 1 across").fill("-20")
     expect(page.locator("[data-strewn]")).to_have_count(9)
     page.get_by_label("Pressed in by").fill("3")

@@ -99,7 +99,9 @@ def test_a_spritz_in_its_hour_or_not_at_all(cut: bool, told: bool) -> None:
 
 def season_of(**pins: Pin) -> SeasonPlan:
     """A loaf with a column and a second spritz, for some weeks from now."""
-    loaf = read_loaf(box_with(rod(), top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]}))
+    loaf = read_loaf(
+        box_with(rod(), top={"finishes": [{"id": "spritz", "kind": "spritz", "name": "Alcohol", "amount": 6}]})
+    )
     item = SeasonLoaf("l", loaf, plan(loaf, CUPBOARD), NOW + dt.timedelta(days=60))
     return plan_season(
         [item], SeasonTerms(StudioHours(), NOW, pins={f"l/{key}": pin for key, pin in pins.items()}, effort=2.0)
@@ -112,7 +114,9 @@ JOBS = ("cast.rod", "out.rod", "fit", "pour", "spritz", "cut")
 @given(st.integers(0, len(JOBS)), st.floats(0.1, 400))
 def test_however_far_and_however_long_ago_a_loaf_was_worked_the_rest_can_be_planned(done: int, hours: float) -> None:
     """Whatever a bench log says cannot be undone by a plan, so a plan must never refuse it."""
-    loaf = read_loaf(box_with(rod(), top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]}))
+    loaf = read_loaf(
+        box_with(rod(), top={"finishes": [{"id": "spritz", "kind": "spritz", "name": "Alcohol", "amount": 6}]})
+    )
     network = network_of(loaf, plan(loaf, CUPBOARD), "l")
     pins = {f"l/{key}": Pin(start=ago(hours), done=True, at_end=True) for key in JOBS[max(done - 1, 0) : done]}
     found = already_done(network, pins, NOW)

@@ -111,9 +111,9 @@ def test_much_water_in_the_lye_is_told_by_its_strength() -> None:
 
 def test_a_spritz_passed_over_or_never_planned() -> None:
     """Found by its kind, whatever it is called: titles are words, and may be in another language one day."""
-    misted = read_loaf(box(top={"finishes": [{"kind": "spritz", "name": "Rocía", "amount": 6}]}))
-    plain = read_loaf(box(top={"finishes": [{"kind": "salt", "name": "Spritz of salt", "amount": 6}]}))
-    for step in ("loaf.spritz-again", "loaf.finish.0"):
+    misted = read_loaf(box(top={"finishes": [{"id": "spritz", "kind": "spritz", "name": "Rocía", "amount": 6}]}))
+    plain = read_loaf(box(top={"finishes": [{"id": "salt", "kind": "salt", "name": "Spritz of salt", "amount": 6}]}))
+    for step in ("loaf.spritz-again", "loaf.finish.spritz"):
         facts = Facts(skipped=("Anything",), skipped_steps=(step,))
         found = of("ash", Circumstance(resolve(misted, CUPBOARD), plan(misted, CUPBOARD), facts))
         (skipped,) = [cause for says, cause in found.items() if "spritz" in says]

@@ -145,7 +145,7 @@ def test_rings_stay_on_the_top(oval: bool, rows: int, wide: float, long: float) 
         | {"pattern": "rings", "rows": rows}
     )
     motif = motif_of(run.motif, bead_of(Tip(id="t", name="T", kind="plain", opening_mm=10)), 1.0, {})
-    spots = spots_of(run, motif, area, [(0, long)])
+    spots = spots_of(run, motif, area, [(0, long)]).spots
     outline = shapely.box(-wide / 2, 0, wide / 2, long)
     if oval:
         outline = shapely.affinity.scale(shapely.Point(0, long / 2).buffer(1, 256), wide / 2, long / 2)

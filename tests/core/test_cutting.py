@@ -100,5 +100,5 @@ def test_what_is_harder_than_the_loaf_is_cut_with_a_knife() -> None:
     shelved = how(embeds=[rod("old", 30, casting=None) | {"lot": "old-column"}])
     assert shelved.tool == "knife"
     assert "Old" in shelved.reasons[0]
-    salted = how(top={"finishes": [{"name": "Salt", "kind": "salt"}]})
+    salted = how(top={"finishes": [{"id": "salt", "name": "Salt", "kind": "salt"}]})
     assert (salted.tool, salted.lies) == ("wire", "on its side")

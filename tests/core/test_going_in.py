@@ -301,7 +301,7 @@ def test_a_scent_called_otherwise_is_weighed_under_its_bottles_name() -> None:
 
 # --- finishes ---
 
-DUST = {"kind": "dust", "name": "Gold dust", "amount": 1.13, "of": {"shelf": "colourant", "key": "gold"}}
+DUST = {"id": "dust", "kind": "dust", "name": "Gold dust", "amount": 1.13, "of": {"shelf": "colourant", "key": "gold"}}
 
 
 def test_a_finish_is_weighed_bought_and_named_alike() -> None:
@@ -331,7 +331,13 @@ def test_a_dusted_line_takes_from_its_colours_jars() -> None:
 
 
 def test_a_drizzle_is_a_jar_in_oil_that_fills_its_volume() -> None:
-    drizzle = {"kind": "drizzle", "name": "Drizzle", "amount": 10, "of": {"shelf": "colourant", "key": "gold"}}
+    drizzle = {
+        "id": "drizzle",
+        "kind": "drizzle",
+        "name": "Drizzle",
+        "amount": 10,
+        "of": {"shelf": "colourant", "key": "gold"},
+    }
     result = made(top={"finishes": [drizzle]}, sizing={"fine_step_g": 0.001})
     powder, oil = result.sprinkled
     density = CUPBOARD.fats["sunflower-oleic"].density_g_ml
@@ -354,7 +360,9 @@ def test_a_finish_of_nothing_or_of_the_wrong_shelf_is_refused_at_its_field(chang
 
 
 def test_a_finish_of_which_nobody_has_said_what_it_is_of_is_told() -> None:
-    result = made(top={"finishes": [{**DUST, "of": None}, {"kind": "spritz", "name": "Spritz", "amount": 5}]})
+    result = made(
+        top={"finishes": [{**DUST, "of": None}, {"id": "spritz", "kind": "spritz", "name": "Spritz", "amount": 5}]}
+    )
     assert [remark.text for remark in result.remarks if remark.code == "finish.of"] == [
         "Nobody has said what Gold dust is of: it stands on no shopping list and on no label."
     ]

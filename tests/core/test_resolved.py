@@ -135,7 +135,7 @@ def test_names_are_spelt_and_parsed_in_one_way() -> None:
         box_with(
             rod("tower"),
             rod("mast", 20, across_mm=35),
-            top={"finishes": [{"kind": "spritz", "name": "Mist", "amount": 6}]},
+            top={"finishes": [{"id": "spritz", "kind": "spritz", "name": "Mist", "amount": 6}]},
         )
     )
     result = plan(loaf, CUPBOARD)

@@ -15,7 +15,7 @@ from archtop.core import LoafPlan, plan, read_loaf, standard_cupboard
 from archtop.core.document import Crown
 from archtop.core.geometry import Circle, Prism, points_of
 from archtop.core.top.runs import Spot, TopArea
-from archtop.core.top.surface import STEP_MM, Body, Surface
+from archtop.core.top.surface import STEP_MM, Body, PressedIn, Surface
 from archtop.core.trade import Bead, Motif, MotifSize, Tip, bead_of, motif_of
 from tests.core.conftest import box, box_with, rod
 
@@ -38,7 +38,8 @@ def dome_ml(motif: Motif) -> float:
 def test_a_crown_has_its_volume(mound: float, swell: float, coat: float) -> None:
     """Parabolas bring two thirds of their height, a coat all of it."""
     surface = Surface(AREA)
-    surface.crowned(Crown(mound_mm=mound, swell_mm=swell), coat)
+    surface.crowned(Crown(mound_mm=mound, swell_mm=swell))
+    surface.coated(coat)
     expected = AREA.area_mm2 * ((mound + swell) * 2 / 3 + coat) / 1000
     assert surface.volume_ml == pytest.approx(expected, rel=0.012, abs=0.01)
     assert surface.highest_mm == pytest.approx(mound + swell + coat, rel=1e-3)
@@ -103,8 +104,8 @@ def test_a_ball_rests_where_a_ray_from_below_says(ball: float, size: float, high
 
 def test_pressed_in_it_stands_so_much_lower() -> None:
     surface = Surface(AREA)
-    surface.crowned(Crown(), 10)
-    rest = surface.set_down(Spot(x=0, y=100), Body(10, 10, 20), sunk_mm=6)
+    surface.coated(10)
+    rest = surface.set_down(Spot(x=0, y=100), Body(10, 10, 20), PressedIn(6))
     assert (rest.up_mm, rest.top_mm) == (pytest.approx(4), pytest.approx(24))
 
 
@@ -160,7 +161,15 @@ def test_balls_on_dollops_stand_on_them_and_are_told_with_the_rim() -> None:
 
 
 def test_what_is_piped_beside_and_on_a_proud_column_differs() -> None:
-    run = {"id": "r", "name": "Leaves", "tip": "t", "colours": ["white"], "pattern": "rows", "rows": 3}
+    run = {
+        "id": "r",
+        "name": "Leaves",
+        "tip": "t",
+        "colours": ["white"],
+        "pattern": "rows",
+        "rows": 3,
+        "keeps_off": False,
+    }
     tips = [{"id": "t", "name": "Round", "kind": "plain", "opening_mm": 10}]
     frosting = {"tips": tips, "runs": [{**run, "motif": {"kind": "kiss", "size_mm": 12, "height_mm": 6}}]}
     result = plan(read_loaf(box_with(rod(up_mm=40), to_mm=55, frosting=frosting)), standard_cupboard())

@@ -17,7 +17,7 @@ from archtop.core.bench.clock import bowls_of
 from archtop.core.document import Clear, Pin, Run, Scatter, ScatterItem
 from archtop.core.resolved import resolve
 from archtop.core.top import Foot, TopArea, spots_of, strew
-from archtop.core.top.scatter import reach_across, reach_along
+from archtop.core.top.strewn import reach_across, reach_along
 from archtop.core.trade import MotifSize, Tip, bead_of, motif_of, opening_of, sine_length
 from tests.core.conftest import box, frosted
 
@@ -106,10 +106,10 @@ def test_a_double_row_of_leaves() -> None:
         colours=("a",),
         motif=MotifSize(kind="leaf", size_mm=34),
         rows=2,
-        both_sides=True,
+        points="both sides",
         overlap_percent=78,
     )
-    count = len(spots_of(run, one, AREA, BARS))
+    count = len(spots_of(run, one, AREA, BARS).spots)
     assert count * one.volume.value == pytest.approx(250, rel=0.2)
     assert count * one.time.value / 60 == pytest.approx(20, rel=0.2)
 
@@ -149,7 +149,7 @@ PATTERNS = ["rows", "staggered", "border", "wave", "fill", "each bar", "each par
 @given(st.sampled_from(PATTERNS), st.floats(6, 40), st.integers(1, 6), st.floats(-100, 60))
 def test_every_pattern_stays_on_the_top_and_balances(pattern: Any, size: float, rows: int, overlap: float) -> None:
     made, one = run(pattern, size=size, rows=rows, overlap_percent=overlap)
-    spots = spots_of(made, one, AREA, BARS, parts=[2] * len(BARS))
+    spots = spots_of(made, one, AREA, BARS, strips=[[(-45, 0), (0, 45)]] * len(BARS)).spots
     assert all(0 <= spot.y <= 250 and abs(spot.x) <= 45.01 for spot in spots)
     if pattern in ("rows", "each bar", "each part", "border") and spots:
         assert sum(spot.x for spot in spots) == pytest.approx(0, abs=1e-6)
@@ -158,17 +158,17 @@ def test_every_pattern_stays_on_the_top_and_balances(pattern: Any, size: float, 
 
 def test_one_to_each_bar_and_to_each_half() -> None:
     made, one = run("each part")
-    halves = spots_of(made, one, AREA, BARS, parts=[2] * len(BARS))
+    halves = spots_of(made, one, AREA, BARS, strips=[[(-45, 0), (0, 45)]] * len(BARS)).spots
     assert [sum(1 for s in halves if y0 < s.y < y1) for y0, y1 in BARS] == [2] * 10
     assert {spot.x for spot in halves} == {-22.5, 22.5}
     made, one = run("each bar", rows=1)
-    assert [spot.y for spot in spots_of(made, one, AREA, BARS)] == [12.5 + 25 * i for i in range(10)]
+    assert [spot.y for spot in spots_of(made, one, AREA, BARS).spots] == [12.5 + 25 * i for i in range(10)]
 
 
 @given(st.floats(8, 30))
 def test_a_fill_does_not_pile_up(size: float) -> None:
     made, one = run("fill", size=size)
-    spots = spots_of(made, one, AREA, BARS)
+    spots = spots_of(made, one, AREA, BARS).spots
     gaps = [math.hypot(a.x - b.x, a.y - b.y) for i, a in enumerate(spots) for b in spots[:i]]
     assert not gaps or min(gaps) >= size * 0.85
     covered = len(spots) * math.pi / 4 * size**2 / 22500
@@ -178,7 +178,7 @@ def test_a_fill_does_not_pile_up(size: float) -> None:
 def test_what_is_kept_clear_stays_clear() -> None:
     made, one = run("fill", size=10)
     clear = [Clear(from_mm=100, to_mm=150, left_mm=-20, right_mm=20)]
-    spots = spots_of(made, one, AREA, BARS, clear=clear)
+    spots = spots_of(made, one, AREA, BARS, clear=clear).spots
     assert spots
     assert not any(95 < s.y < 155 and -25 < s.x < 25 for s in spots)
 
@@ -229,7 +229,7 @@ def test_a_pin_over_a_cut_or_on_another_is_told() -> None:
 def test_more_than_fit_says_how_many_do() -> None:
     found = strewn(200, radius=10)
     lie = len(found.strewn)
-    assert found.lacking == {"bit": 200 - lie}
+    assert [(lack.pieces, lack.many) for lack in found.lacking] == [("bit", 200 - lie)]
     assert 20 <= lie < 200
     again = strewn(lie, radius=10)
     assert len(again.strewn) >= lie * 0.9
@@ -307,11 +307,11 @@ def test_strewn_pieces_must_have_been_made() -> None:
     ("finish", "side"), [("salt", True), ("glitter", True), ("seeds", True), ("spritz", False), ("drizzle", False)]
 )
 def test_what_a_wire_drags_is_cut_lying(finish: str, side: bool) -> None:
-    result = planned(top={"finishes": [{"kind": finish, "name": finish.title(), "amount": 3}]})
+    result = planned(top={"finishes": [{"id": "last", "kind": finish, "name": finish.title(), "amount": 3}]})
     assert bool(result.top.on_side) == side
     cut = next(step for step in result.steps if step.key == "loaf.cut")
     assert ("lying on its side" in cut.detail) == side
-    assert any(step.key == "loaf.finish.0" for step in result.steps)
+    assert any(step.key == "loaf.finish.last" for step in result.steps)
     assert any(step.key == "loaf.spritz-again" for step in result.steps) == (finish == "spritz")
 
 
@@ -382,16 +382,20 @@ def test_a_top_too_high_for_the_cutter_or_the_box_is_told() -> None:
     high = planned(frosting=frosting).level_mm + 30
 
     def told(**more: Any) -> dict[str, str]:
-        spritz = {"finishes": [{"name": "Salt", "kind": "salt", "amount": 20}]} if more.pop("salt", False) else {}
+        spritz = (
+            {"finishes": [{"id": "salt", "name": "Salt", "kind": "salt", "amount": 20}]}
+            if more.pop("salt", False)
+            else {}
+        )
         remarks = planned(frosting=frosting, cuts={"bar_mm": 25} | more, top=spritz).remarks
-        return {remark.code: remark.remedy for remark in remarks if remark.code.startswith("top.over")}
+        return {remark.code: remark.remedy for remark in remarks if remark.code in ("top.over_box", "top.cut_clash")}
 
     assert told() == {}
     assert told(cutter_mm=high + 1, box_mm=high + 1) == {}
-    assert "lying" not in told(cutter_mm=high - 1)["top.over_cutter"]
+    assert "lying" not in told(cutter_mm=80)["top.cut_clash"]
     assert "10 mm lower" in told(box_mm=high - 10)["top.over_box"]
     # Salt makes it lie: then its width of 90 mm must go through.
-    assert set(told(salt=True, cutter_mm=89)) == {"top.over_cutter"}
+    assert set(told(salt=True, cutter_mm=89)) == {"top.cut_clash"}
     assert told(salt=True, cutter_mm=90) == {}
 
 
@@ -529,12 +533,12 @@ def test_one_flat_piece_and_three_balls_on_every_bar() -> None:
     """Drawn once on one bar and repeated; the flat one goes from side to side by turns; all of it counted."""
     flat = {**FIGURE, "id": "flat", "name": "Flat ones", "count": 5}
     balls = {**BEADS, "count": 15}
-    left = {"pieces": "flat", "count": 5, "each_bar": [{"x": -20, "along_percent": 50}], "mirrored": True}
+    left = {"pieces": "flat", "count": 5, "placing": {"kind": "each bar", "places": [{"x": -20}], "mirrored": True}}
     right = [{"x": x, "along_percent": 50} for x in (12, 24, 36)]
-    scatter = {"items": [left, {"pieces": "bead", "count": 15, "each_bar": right}]}
+    scatter = {"items": [left, {"pieces": "bead", "count": 15, "placing": {"kind": "each bar", "places": right}}]}
     result = planned(cuts={"bar_mm": 48, "kerf_mm": 0}, pieces=[flat, balls], top={"scatter": scatter}).top.scatter
     assert result
-    assert result.lacking == {}
+    assert result.lacking == ()
     assert result.shares == ({"flat": 1, "bead": 3},) * 5
     flats = sorted((piece.y, piece.x) for piece in result.strewn if piece.pieces == "flat")
     assert flats == [(24 + 48 * n, 20 if n % 2 else -20) for n in range(5)]
@@ -543,5 +547,5 @@ def test_one_flat_piece_and_three_balls_on_every_bar() -> None:
     many = {"items": [{**left, "count": 9}]}
     told = planned(pieces=[{**flat, "count": 9}], cuts={"bar_mm": 48}, top={"scatter": many}).top.scatter
     assert told
-    assert told.lacking == {"flat": 4}
+    assert [(lack.pieces, lack.many) for lack in told.lacking] == [("flat", 4)]
     assert "4 find no place" in told.says

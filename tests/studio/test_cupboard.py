@@ -183,7 +183,13 @@ def test_an_additive_that_cannot_be_is_refused_at_its_field(studio: Studio, chan
 
 def test_what_a_finish_is_of_cannot_be_taken_out_under_it(studio: Studio, loaf: Loaf) -> None:
     document = studio.get(f"/loaves/{loaf.pk}").json()["document"]
-    dust = {"kind": "dust", "name": "Dust", "amount": 2, "of": {"shelf": "colourant", "key": "jar-orange"}}
+    dust = {
+        "id": "dust",
+        "kind": "dust",
+        "name": "Dust",
+        "amount": 2,
+        "of": {"shelf": "colourant", "key": "jar-orange"},
+    }
     document["top"]["finishes"] = [dust]
     for colour in document["colours"]:
         colour["colourants"] = [dose for dose in colour["colourants"] if dose["colourant"] != "jar-orange"]

@@ -91,7 +91,7 @@ def ended(block: dict[str, Any], at: dt.datetime) -> bool:
 
 
 def test_a_loaf_that_is_cut_has_only_its_curing_left(studio: Studio, owner: User) -> None:
-    loaf = ready_loaf(owner, top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]})
+    loaf = ready_loaf(owner, top={"finishes": [{"id": "spritz", "kind": "spritz", "name": "Alcohol", "amount": 6}]})
     poured = wall_clock.now() - dt.timedelta(hours=30)
     pressed = {"cast-col.cast": -48, "loaf.lay.col": -1, "loaf.cover": 0, "loaf.spritz-again": 1, "loaf.cut": 28}
     for step, hours in pressed.items():
@@ -105,7 +105,7 @@ def test_a_loaf_that_is_cut_has_only_its_curing_left(studio: Studio, owner: User
 
 
 def test_a_spritz_that_was_missed_is_told_and_the_rest_goes_on(studio: Studio, owner: User) -> None:
-    loaf = ready_loaf(owner, top={"finishes": [{"kind": "spritz", "name": "Alcohol", "amount": 6}]})
+    loaf = ready_loaf(owner, top={"finishes": [{"id": "spritz", "kind": "spritz", "name": "Alcohol", "amount": 6}]})
     press(loaf, uuid.uuid4(), "loaf.cover", "done", wall_clock.now() - dt.timedelta(hours=5))
     season = studio.send("POST", "/season/plan").json()
     (missed,) = season["plan"]["missed"]

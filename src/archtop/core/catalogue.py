@@ -12,7 +12,18 @@ from archtop.core.chemistry import STAGE_SAYS
 from archtop.core.document import STEPS
 from archtop.core.geometry import MOULDS, OUTLINES
 from archtop.core.rheology import stages
-from archtop.core.trade import COLUMN_POURS, FINISHES, MOTIFS, TECHNIQUES, TIPS, WAYS, FinishKind, MotifKind, TipKind
+from archtop.core.trade import (
+    COLUMN_POURS,
+    FINISHES,
+    MOTIFS,
+    PLACINGS,
+    TECHNIQUES,
+    TIPS,
+    WAYS,
+    FinishKind,
+    MotifKind,
+    TipKind,
+)
 
 __all__ = ["Catalogue", "catalogue"]
 
@@ -29,6 +40,7 @@ class Catalogue(Frozen):
     outlines: tuple[CatalogueEntry, ...]
     moulds: tuple[CatalogueEntry, ...]
     column_pours: tuple[CatalogueEntry, ...]
+    placings: tuple[CatalogueEntry, ...]
     stages: tuple[CatalogueEntry, ...]
     additive_stages: tuple[CatalogueEntry, ...]
 
@@ -45,6 +57,7 @@ def catalogue() -> Catalogue:
         outlines=OUTLINES.catalogue(),
         moulds=MOULDS.catalogue(),
         column_pours=COLUMN_POURS.catalogue(),
+        placings=PLACINGS.catalogue(),
         stages=tuple(
             CatalogueEntry(kind=stage.key, label=stage.name.capitalize(), help=stage.sign, defaults={})
             for stage in stages()
@@ -67,7 +80,12 @@ def _motifs(kinds: Mapping[str, type[MotifKind]]) -> tuple[CatalogueEntry, ...]:
 
 def _tips(kinds: Mapping[str, type[TipKind]]) -> tuple[CatalogueEntry, ...]:
     return tuple(
-        CatalogueEntry(kind=name, label=tip.label, help=tip.help, defaults={"uses": list(tip.uses)})
+        CatalogueEntry(
+            kind=name,
+            label=tip.label,
+            help=tip.help,
+            defaults={"uses": list(tip.uses), "opening_mm": tip.usual_mm, "thick_mm": tip.usual_thick_mm},
+        )
         for name, tip in kinds.items()
     )
 

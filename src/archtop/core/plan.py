@@ -12,15 +12,18 @@ from archtop.core.base import Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Measures, measures_of
 from archtop.core.cuts import (
     AlsoCut,
+    AsItStands,
     CutHow,
     CutPlan,
     CutShift,
+    StampPlan,
     also_cut,
     best_shift,
     cut_loaf,
     how_to_cut,
     joints_of,
     solid_of,
+    stamping_of,
 )
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.embeds import EmbedPlan, embed_plan, fit_pieces
@@ -68,6 +71,7 @@ from archtop.core.remarks import (
     Mixed,
     Remark,
     remarks_on,
+    remarks_on_cut,
     remarks_on_days,
     remarks_on_ingredients,
     remarks_on_small,
@@ -144,6 +148,7 @@ class LoafPlan(Frozen):
     cuts: CutPlan
     cut_shift: CutShift | None
     cut_how: CutHow
+    stamp: StampPlan | None
     also_cut: tuple[AlsoCut, ...]
     shelf: tuple[ShelfUse, ...]
     schedule: tuple[Task, ...]
@@ -179,8 +184,8 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     fills, embeds, top = shape.fills, shape.embeds, shape.top
     mixed = _mixed(of, shape)
     cuts, shift = _cuts(of, fills, embeds, top)
-    over = top.scatter.leaning if top.scatter else 0
-    cut_how = how_to_cut(loaf, top.on_side, {colour.id: colour.shown for colour in mixed.colours}, over)
+    cut_how = how_to_cut(loaf, _as_it_stands(of, top), {colour.id: colour.shown for colour in mixed.colours})
+    stamp = stamping_of(loaf.cuts, cuts.bars, shape.level_mm)
     shelf = shelf_uses(of, _each_g(of, embeds))
     also = also_cut(of)
     moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts, also)
@@ -188,7 +193,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     kneaded = _kneaded(of)
     holds, dry = (shape.embed_holds, shape.layer_holds), (mixed.sprinkled, mixed.melted)
     schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates)
-    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, also, *dry)
+    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, also, *dry, stamp)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
@@ -211,11 +216,12 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
+        stamp=stamp,
         also_cut=also,
         shelf=shelf,
         schedule=schedule,
         steps=bench_steps(of, told),
-        remarks=(*_remarks(of, shape, mixed, cuts, shelf), *remarks_on_days(loaf, schedule)),
+        remarks=(*_remarks(of, shape, mixed, cuts, shelf), *remarks_on_cut(cut_how), *remarks_on_days(loaf, schedule)),
         cautions=LYE_CAUTIONS,
     )
 
@@ -317,6 +323,20 @@ def _cuts(
     if cuts.whole:
         return cuts, None
     return cuts, best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top))
+
+
+def _as_it_stands(of: ResolvedLoaf, top: TopPlan) -> AsItStands:
+    loaf, lots = of.loaf, of.cupboard.lots
+    # A loaf is cut a day after it was poured, or two: to whole days that is the same.
+    old = {key: (loaf.pour_on - lot.made_on).days for key, lot in lots.items()} if loaf.pour_on else {}
+    return AsItStands(
+        high_mm=loaf.mould.height_mm + top.over_rim_mm,
+        wide_mm=2 * top.half_wide_mm,
+        tops_mm=top.high_mm,
+        on_side=top.on_side,
+        over_a_cut=top.scatter.leaning if top.scatter else 0,
+        old=old,
+    )
 
 
 def _each_g(of: ResolvedLoaf, embeds: Sequence[EmbedPlan]) -> dict[str, float]:

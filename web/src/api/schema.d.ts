@@ -1691,6 +1691,22 @@ export interface components {
             stage?: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last") | null;
         };
         /**
+         * AlongLine
+         * @description Evenly along a line through points: across from the centre line, along from the front [mm].
+         */
+        AlongLine: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "along a line";
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+        };
+        /**
          * AlsoCut
          * @description Bars or cups of another mould: ``count`` of all ``moulds``, and one's weight.
          *
@@ -1860,7 +1876,8 @@ export interface components {
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          *
          *     ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
-         *     face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``.
+         *     face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``; ``strips``: from and to of each
+         *     across the loaf; ``left_g``: what is left beside the last of them.
          */
         Bar: {
             /** Number */
@@ -1886,6 +1903,13 @@ export interface components {
             parts: number;
             /** Part G */
             part_g: number;
+            /** Strips */
+            strips: [
+                number,
+                number
+            ][];
+            /** Left G */
+            left_g: number;
             /** Note */
             note: string;
         };
@@ -2009,6 +2033,17 @@ export interface components {
             colour: string;
             /** Kind */
             kind: string;
+        };
+        /**
+         * ByLot
+         * @description Strewn as if by chance.
+         */
+        ByLot: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "strewn";
         };
         /**
          * ByTurns
@@ -2466,22 +2501,31 @@ export interface components {
         /**
          * CutHow
          * @description The tool, how the loaf lies, and why; ``mind``: what else to mind while cutting.
+         *
+         *     ``through_mm``: as high as it lies then; ``clash``: what speaks against cutting it so, where something does;
+         *     ``way``: the nearest way out of that.
          */
         CutHow: {
             /**
              * Tool
              * @enum {string}
              */
-            tool: "wire" | "knife";
+            tool: "wire" | "knife" | "kitchen knife";
             /**
              * Lies
              * @enum {string}
              */
-            lies: "upright" | "on its side";
+            lies: "upright" | "on its side" | "upside down";
+            /** Through Mm */
+            through_mm: number;
             /** Reasons */
             reasons: string[];
             /** Mind */
             mind: string[];
+            /** Clash */
+            clash?: string | null;
+            /** Way */
+            way?: string | null;
         };
         /**
          * CutPlan
@@ -2537,9 +2581,11 @@ export interface components {
          *     ``slices``: so many, each as thick as that makes them, in place of ``bar_mm``.
          *
          *     ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
-         *     ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
-         *     at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
-         *     box; ``None``: no limit that is known. ``moved``: wires moved by hand; one that there no longer is moves nothing.
+         *     ``strip_mm``: into strips so wide, as many as there are, in place of ``parts``; ``strips_first``: the loaf is cut
+         *     lengthwise into them before it is sliced; ``sample``: the end that is kept to look at. ``tool``, ``lies``: what cuts
+         *     it and how it lies then; ``None``: as it asks for. ``cutter_mm``: the highest loaf that goes through one's cutter;
+         *     ``box_mm``: the highest bar that goes into one's box; ``None``: no limit that is known. ``moved``: wires moved by
+         *     hand; one that there no longer is moves nothing.
          */
         Cuts: {
             /**
@@ -2569,6 +2615,8 @@ export interface components {
              * @default 1
              */
             parts: number;
+            /** Strip Mm */
+            strip_mm?: number | null;
             /**
              * Strips First
              * @default false
@@ -2585,6 +2633,10 @@ export interface components {
              * @default []
              */
             specials: components["schemas"]["SpecialBar"][];
+            /** Tool */
+            tool?: ("wire" | "knife" | "kitchen knife") | null;
+            /** Lies */
+            lies?: ("upright" | "on its side" | "upside down") | null;
             /** Cutter Mm */
             cutter_mm?: number | null;
             /** Box Mm */
@@ -2594,6 +2646,7 @@ export interface components {
              * @default []
              */
             moved: components["schemas"]["MovedWire"][];
+            stamp?: components["schemas"]["Stamp"] | null;
         };
         /**
          * CutterMake
@@ -2751,6 +2804,36 @@ export interface components {
              * @default 1.5
              */
             amount_g: number;
+        };
+        /**
+         * EachBar
+         * @description The same places on every bar, front to back, or on every ``every``-th from the ``first`` on.
+         *
+         *     ``mirrored``: every other of these bars the other way round.
+         */
+        EachBar: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "each bar";
+            /** Places */
+            places: components["schemas"]["OnBar"][];
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
         };
         /**
          * Embed
@@ -3006,11 +3089,13 @@ export interface components {
         };
         /**
          * Finish
-         * @description One finish [g, or ml of a drizzle or a spritz]; ``when``: before or after the pieces are placed.
+         * @description One finish [g, or ml of a drizzle or a spritz]; ``when``: in its turn, or on the firm loaf before it is cut.
          *
          *     ``of``: what of the cupboard it is; ``None``: nobody has said.
          */
         Finish: {
+            /** Id */
+            id: string;
             /**
              * Kind
              * @enum {string}
@@ -3025,10 +3110,10 @@ export interface components {
             amount: number;
             /**
              * When
-             * @default after pieces
+             * @default in its turn
              * @enum {string}
              */
-            when: "before pieces" | "after pieces";
+            when: "in its turn" | "before cutting";
             of?: components["schemas"]["FromShelf"] | null;
         };
         /**
@@ -3036,13 +3121,15 @@ export interface components {
          * @description A finish in words.
          */
         FinishPlan: {
+            /** Id */
+            id: string;
             /** Name */
             name: string;
             /** Kind */
             kind: string;
             amount: components["schemas"]["Figure"];
-            /** After Pieces */
-            after_pieces: boolean;
+            /** Before Cutting */
+            before_cutting: boolean;
             /** Says */
             says: string;
         };
@@ -3319,6 +3406,44 @@ export interface components {
             count: number;
         };
         /**
+         * InRows
+         * @description In so many rows along the loaf, one every ``every_mm`` in each, the rows ``apart_mm`` from middle to middle.
+         *
+         *     ``off_mm``: how far their middle lies from the loaf's; ``staggered``: every other row half a step on.
+         */
+        InRows: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rows";
+            /**
+             * Rows
+             * @default 1
+             */
+            rows: number;
+            /**
+             * Every Mm
+             * @default 25
+             */
+            every_mm: number;
+            /**
+             * Apart Mm
+             * @default 25
+             */
+            apart_mm: number;
+            /**
+             * Off Mm
+             * @default 0
+             */
+            off_mm: number;
+            /**
+             * Staggered
+             * @default false
+             */
+            staggered: boolean;
+        };
+        /**
          * Ingredient
          * @description What goes into a whole pot; ``stage``: when, where it is no oil, lye or water; ``fine``: on the fine scale.
          */
@@ -3409,6 +3534,20 @@ export interface components {
             place: "by weight" | "any order" | "colourants";
         };
         /**
+         * Lack
+         * @description Pieces that find no place: how many, why, and the nearest ways to help.
+         */
+        Lack: {
+            /** Pieces */
+            pieces: string;
+            /** Many */
+            many: number;
+            /** Why */
+            why: string;
+            /** Ways */
+            ways: components["schemas"]["Mend"][];
+        };
+        /**
          * LateFat
          * @description A fat stirred in after trace as the superfat: outside the lye sum, counted on top of the oils.
          */
@@ -3495,10 +3634,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 9
+             * @default 10
              * @constant
              */
-            version: 9;
+            version: 10;
             /** Name */
             name: string;
             /**
@@ -3575,7 +3714,8 @@ export interface components {
              *         "pins": [],
              *         "seed": 1
              *       },
-             *       "finishes": []
+             *       "finishes": [],
+             *       "order": []
              *     }
              */
             top: components["schemas"]["Top"];
@@ -3592,12 +3732,16 @@ export interface components {
              *       "front_slice_mm": 0,
              *       "back_slice_mm": 0,
              *       "parts": 1,
+             *       "strip_mm": null,
              *       "strips_first": false,
              *       "sample": "none",
              *       "specials": [],
+             *       "tool": null,
+             *       "lies": null,
              *       "cutter_mm": null,
              *       "box_mm": null,
-             *       "moved": []
+             *       "moved": [],
+             *       "stamp": null
              *     }
              */
             cuts: components["schemas"]["Cuts"];
@@ -3762,6 +3906,7 @@ export interface components {
             cuts: components["schemas"]["CutPlan"];
             cut_shift: components["schemas"]["CutShift"] | null;
             cut_how: components["schemas"]["CutHow"];
+            stamp: components["schemas"]["StampPlan"] | null;
             /** Also Cut */
             also_cut: components["schemas"]["AlsoCut"][];
             /** Shelf */
@@ -3944,7 +4089,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
+            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
             /** Size Mm */
             size_mm: number;
             /** Height Mm */
@@ -3996,6 +4141,50 @@ export interface components {
              * @default 50
              */
             along_percent: number;
+        };
+        /**
+         * OnMotifs
+         * @description One on each motif of a run, or on every ``every``-th from the ``first`` on, front to back.
+         */
+        OnMotifs: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "on motifs";
+            /** Run */
+            run: string;
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /**
+             * Every
+             * @default 1
+             */
+            every: number;
+        };
+        /**
+         * OnParts
+         * @description How many of a run or of a kind of pieces each part of each bar has, front to back and left to right.
+         *
+         *     ``fewest``, ``most``: of the bars that are cut as usual.
+         */
+        OnParts: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "run" | "pieces";
+            /** Id */
+            id: string;
+            /** Bars */
+            bars: number[][];
+            /** Fewest */
+            fewest: number;
+            /** Most */
+            most: number;
         };
         /**
          * OneOnAnother
@@ -4321,7 +4510,7 @@ export interface components {
         };
         /**
          * Pour
-         * @description Batter poured until its level stands at a height; its fields are those of :class:`Poured`.
+         * @description Batter poured until its level stands at a height; its fields are those of :class:`BatterPour`.
          */
         Pour: {
             /** Id */
@@ -4511,8 +4700,12 @@ export interface components {
          * Run
          * @description A motif repeated. ``overlap_percent``: how far each lies over the last; ``spread_mm``: the width that rows share.
          *
-         *     ``colours``: side by side in one bag. ``both_sides``: leaves of a row point to both. ``wave_mm``: how far a wave
-         *     swings. ``from_mm``, ``to_mm``: the part of the loaf; ``None``: all of it.
+         *     ``apart_mm``: rows so far from middle to middle, as many as fit, in place of ``rows``. ``colours``: side by side in
+         *     one bag; ``more_bags``: others that take turns with it, a motif from each. ``points``: along the run, to both of its
+         *     sides, or outward from the loaf's middle; ``turn_deg``: turned so much further. ``wave_mm``: how far a wave swings.
+         *     ``curve``: points of a line drawn by hand, across and along. ``from_mm``, ``to_mm``: the part of the loaf; ``None``:
+         *     all of it; ``bars``: those bars alone, by number. ``keeps_off``: it goes beside columns that stand out and between
+         *     pieces that lie there before it. ``passes``: how often it is gone over, each time on the last.
          */
         Run: {
             /** Id */
@@ -4525,16 +4718,23 @@ export interface components {
             /** Colours */
             colours: string[];
             /**
+             * More Bags
+             * @default []
+             */
+            more_bags: string[][];
+            /**
              * Pattern
              * @default rows
              * @enum {string}
              */
-            pattern: "rows" | "staggered" | "border" | "rings" | "wave" | "fill" | "each bar" | "each part";
+            pattern: "rows" | "staggered" | "border" | "rings" | "wave" | "curve" | "fill" | "each bar" | "each part";
             /**
              * Rows
              * @default 1
              */
             rows: number;
+            /** Apart Mm */
+            apart_mm?: number | null;
             /**
              * Overlap Percent
              * @default 0
@@ -4548,25 +4748,56 @@ export interface components {
             /** Spread Mm */
             spread_mm?: number | null;
             /**
-             * Both Sides
-             * @default false
+             * Points
+             * @default along
+             * @enum {string}
              */
-            both_sides: boolean;
+            points: "along" | "both sides" | "outward";
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
             /**
              * Wave Mm
              * @default 15
              */
             wave_mm: number;
+            /**
+             * Curve
+             * @default []
+             */
+            curve: [
+                number,
+                number
+            ][];
             /** From Mm */
             from_mm?: number | null;
             /** To Mm */
             to_mm?: number | null;
+            /**
+             * Bars
+             * @default []
+             */
+            bars: number[];
+            /**
+             * Keeps Off
+             * @default true
+             */
+            keeps_off: boolean;
+            /**
+             * Passes
+             * @default 1
+             */
+            passes: number;
         };
         /**
          * RunPlan
          * @description A run: one motif, where each stands, what all take. ``cut``: how many of them a wire goes through.
          *
-         *     ``per_bar``: how many stand in each bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
+         *     ``bags``: those that take turns, each with its colours side by side; ``left_out``: how many find no place, by the
+         *     reason. ``passes``: how often it is gone over: the places are told as often. ``per_bar``: how many stand in each
+         *     bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
          */
         RunPlan: {
             /** Id */
@@ -4577,14 +4808,20 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
+            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
             /** Tip */
             tip: string;
-            /** Colours */
-            colours: string[];
+            /** Bags */
+            bags: string[][];
             motif: components["schemas"]["Motif"];
             /** Spots */
             spots: components["schemas"]["Spot"][];
+            /** Left Out */
+            left_out: {
+                [key: string]: number;
+            };
+            /** Passes */
+            passes: number;
             /** Per Bar */
             per_bar: number[];
             /** Cut */
@@ -4625,7 +4862,7 @@ export interface components {
         };
         /**
          * Scatter
-         * @description Everything strewn over the top. ``apart_mm``: the least gap between pieces; ``line_mm``: and to a cut.
+         * @description Everything set or strewn on the top. ``apart_mm``: the least gap between pieces; ``line_mm``: and to a cut.
          */
         Scatter: {
             /**
@@ -4656,11 +4893,12 @@ export interface components {
         };
         /**
          * ScatterItem
-         * @description So many of some small pieces strewn over the top; ``may_be_cut``: the wire may go through them.
+         * @description So many of some small pieces on the top; ``may_be_cut``: the wire may go through them.
          *
-         *     ``sunk_mm``: how deep each is pressed into what it lies on; ``lies``: how one that is longer than wide lies.
-         *     ``each_bar``: the same places on every bar, front to back, in place of being strewn; ``mirrored``: every other bar
-         *     the other way round.
+         *     ``placing``: how their places are found; ``lies``: how one that is longer than wide lies; ``leans_deg``: how far its
+         *     length is tilted up from lying [°], 90 where it stands on its end. ``sunk_mm``: how deep each is pressed into what
+         *     it lies on; ``rim``: what it pushes aside is pushed back up around it; ``trail_mm``: how far each is drawn in along
+         *     its length, which leaves a groove behind it.
          */
         ScatterItem: {
             /** Pieces */
@@ -4673,15 +4911,12 @@ export interface components {
              */
             may_be_cut: boolean;
             /**
-             * Each Bar
-             * @default []
+             * Placing
+             * @default {
+             *       "kind": "strewn"
+             *     }
              */
-            each_bar: components["schemas"]["OnBar"][];
-            /**
-             * Mirrored
-             * @default false
-             */
-            mirrored: boolean;
+            placing: components["schemas"]["ByLot"] | components["schemas"]["EachBar"] | components["schemas"]["OnMotifs"] | components["schemas"]["InRows"] | components["schemas"]["AlongLine"];
             /**
              * Lies
              * @default across
@@ -4689,10 +4924,25 @@ export interface components {
              */
             lies: "across" | "along" | "any way";
             /**
+             * Leans Deg
+             * @default 0
+             */
+            leans_deg: number;
+            /**
              * Sunk Mm
              * @default 0
              */
             sunk_mm: number;
+            /**
+             * Rim
+             * @default false
+             */
+            rim: boolean;
+            /**
+             * Trail Mm
+             * @default 0
+             */
+            trail_mm: number;
         };
         /**
          * ScatterPlan
@@ -4706,9 +4956,7 @@ export interface components {
                 [key: string]: number;
             }[];
             /** Lacking */
-            lacking: {
-                [key: string]: number;
-            };
+            lacking: components["schemas"]["Lack"][];
             /** Touching */
             touching: number;
             /** Leaning */
@@ -5027,11 +5275,15 @@ export interface components {
         };
         /**
          * SpecialBar
-         * @description A bar that is not like the others, and why; ``parts``: into how many it is cut, where that is another number.
+         * @description A bar that is not like the others, or all from ``bar`` to ``to``, and why.
+         *
+         *     ``parts``: into how many each is cut, where that is another number; ``times``: as thick as so many bars.
          */
         SpecialBar: {
             /** Bar */
             bar: number;
+            /** To */
+            to?: number | null;
             /**
              * Note
              * @default
@@ -5039,6 +5291,11 @@ export interface components {
             note: string;
             /** Parts */
             parts?: number | null;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
         };
         /**
          * Spot
@@ -5086,6 +5343,70 @@ export interface components {
             exact_g: number;
             /** Moulds */
             moulds: number;
+        };
+        /**
+         * Stamp
+         * @description A stamp pressed into every bar once it is cut: how wide and high [mm], and where on the bar's face.
+         *
+         *     ``across_percent``, ``up_percent``: its middle from the left and from below. ``colour``: whose jar is brushed onto
+         *     it; ``None``: it is pressed in dry.
+         */
+        Stamp: {
+            /**
+             * Name
+             * @default Stamp
+             */
+            name: string;
+            /**
+             * Wide Mm
+             * @default 25
+             */
+            wide_mm: number;
+            /**
+             * High Mm
+             * @default 25
+             */
+            high_mm: number;
+            /**
+             * Across Percent
+             * @default 50
+             */
+            across_percent: number;
+            /**
+             * Up Percent
+             * @default 50
+             */
+            up_percent: number;
+            /** Colour */
+            colour?: string | null;
+        };
+        /**
+         * StampPlan
+         * @description A stamp on a bar's face: its left edge and its lower edge from the bar's own [mm], and when it is pressed in [h].
+         *
+         *     ``earliest_h``, ``latest_h``: after the cut; ``bars``: of one mould.
+         */
+        StampPlan: {
+            /** Name */
+            name: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Up Mm */
+            up_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Earliest H */
+            earliest_h: number;
+            /** Latest H */
+            latest_h: number;
+            /** Bars */
+            bars: number;
+            /** Colour */
+            colour: string | null;
+            /** Says */
+            says: string;
         };
         /**
          * Star
@@ -5162,7 +5483,8 @@ export interface components {
          * @description A piece where it lies: across, along [mm], the bar it belongs to; whether it is pinned, or touches.
          *
          *     ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
-         *     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it.
+         *     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it; ``high_mm``: its height;
+         *     ``round``: it is a ball.
          */
         Strewn: {
             /** Pieces */
@@ -5194,6 +5516,16 @@ export interface components {
              * @default 0
              */
             up_mm: number;
+            /**
+             * High Mm
+             * @default 0
+             */
+            high_mm: number;
+            /**
+             * Round
+             * @default false
+             */
+            round: boolean;
         };
         /**
          * Strip
@@ -5390,6 +5722,9 @@ export interface components {
         /**
          * Top
          * @description What is on top besides frosting: its crown, parts kept clear, pieces strewn, finishes.
+         *
+         *     ``order``: in which everything is put on, by the names that :mod:`archtop.core.document.top_order` gives; what is
+         *     not in it comes where it usually does.
          */
         Top: {
             /**
@@ -5421,6 +5756,11 @@ export interface components {
              * @default []
              */
             finishes: components["schemas"]["Finish"][];
+            /**
+             * Order
+             * @default []
+             */
+            order: string[];
         };
         /**
          * TopFace
@@ -5451,7 +5791,9 @@ export interface components {
         };
         /**
          * TopPlan
-         * @description Everything about the top; ``faces``: as every bar's front shows it, ``middle``: halfway along.
+         * @description Everything about the top; ``order``: of all that is put on, by the names of its steps.
+         *
+         *     ``faces``: as every bar's front shows it, ``middle``: halfway along.
          *
          *     ``ridge``: the batter's own height from end to end.
          *
@@ -5472,6 +5814,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Order */
+            order: string[];
             /** Tips */
             tips: components["schemas"]["TipPlan"][];
             /** Runs */
@@ -5503,6 +5847,8 @@ export interface components {
             on_side: string | null;
             /** Loads */
             loads: components["schemas"]["TopLoad"][];
+            /** On Parts */
+            on_parts: components["schemas"]["OnParts"][];
         };
         /**
          * Unweighable
@@ -6695,6 +7041,8 @@ export interface components {
             moulds: components["schemas"]["CatalogueEntry"][];
             /** Column Pours */
             column_pours: components["schemas"]["CatalogueEntry"][];
+            /** Placings */
+            placings: components["schemas"]["CatalogueEntry"][];
             /** Stages */
             stages: components["schemas"]["CatalogueEntry"][];
             /** Additive Stages */

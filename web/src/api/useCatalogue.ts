@@ -12,6 +12,7 @@ type Family =
 	| "outlines"
 	| "moulds"
 	| "column_pours"
+	| "placings"
 	| "stages"
 	| "additive_stages";
 

@@ -14,6 +14,8 @@ interface Props {
 	/** Where a typed point begins. */
 	start: readonly [number, number];
 	canGo: boolean;
+	/** What the two numbers of a point are called. */
+	axes?: readonly [string, string];
 	onAdd: (x: number, z: number) => void;
 	onLastAway: () => void;
 	/** Everything drawn under the points. */
@@ -21,7 +23,17 @@ interface Props {
 }
 
 /** Points set by hand: pressed on a drawing, or typed beside it. */
-export function PointBoard({ label, box, points, start, canGo, onAdd, onLastAway, children }: Props) {
+export function PointBoard({
+	label,
+	box,
+	points,
+	start,
+	canGo,
+	axes = ["Across", "Up"],
+	onAdd,
+	onLastAway,
+	children,
+}: Props) {
 	const [typed, setTyped] = useState({ x: start[0], z: start[1] });
 	const scale = fitScale(box, WIDTH, HEIGHT, MARGINS);
 	return (
@@ -45,13 +57,13 @@ export function PointBoard({ label, box, points, start, canGo, onAdd, onLastAway
 			</svg>
 			<div className="grid grid-cols-[1fr_1fr_auto_auto] items-end gap-2">
 				<NumberField
-					label="Across"
+					label={axes[0]}
 					quantity="length"
 					value={typed.x}
 					onChange={(x) => setTyped({ ...typed, x })}
 				/>
 				<NumberField
-					label="Up"
+					label={axes[1]}
 					quantity="length"
 					value={typed.z}
 					onChange={(z) => setTyped({ ...typed, z })}

@@ -184,14 +184,15 @@ def _thinner(frosting: Frosting, kept: Mapping[str, float]) -> Frosting | None:
     """Piped smaller, so that what is kept of each colour suffices: a volume goes with the cube of a size."""
     runs = []
     for run in frosting.runs:
-        colours = tuple(colour for colour in run.colours if kept[colour] > _NEXT_TO_NONE)
-        if colours:
-            share = min(kept[colour] for colour in colours) ** (1 / 3)
+        bags = [tuple(colour for colour in bag if kept[colour] > _NEXT_TO_NONE) for bag in run.bags]
+        bags = [bag for bag in bags if bag]
+        if bags:
+            share = min(kept[colour] for bag in bags for colour in bag) ** (1 / 3)
             high = run.motif.height_mm
             motif = run.motif.model_copy(
                 update={"size_mm": run.motif.size_mm * share, "height_mm": high * share if high else None}
             )
-            runs.append(run.model_copy(update={"colours": colours, "motif": motif}))
+            runs.append(run.model_copy(update={"colours": bags[0], "more_bags": tuple(bags[1:]), "motif": motif}))
     base = frosting.base
     if base:
         thick, shares = _what_is_there(

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Mend, Rate
+from archtop.core.cuts.strips import Strips, cut_half_mm, strips_of
 from archtop.core.document import Cuts
 from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
@@ -44,7 +45,8 @@ class Bar(Frozen):
     """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
 
     ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
-    face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``.
+    face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``; ``strips``: from and to of each
+    across the loaf; ``left_g``: what is left beside the last of them.
     """
 
     number: int
@@ -58,6 +60,8 @@ class Bar(Frozen):
     mould: MouldOutline
     parts: int
     part_g: float
+    strips: tuple[tuple[float, float], ...]
+    left_g: float
     note: str
 
 
@@ -113,7 +117,8 @@ class Solid(Frozen):
 def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ...]:
     """From and to [mm] of every whole bar.
 
-    A wire takes ``kerf_mm`` at each cut: between bars, and between a bar and an end slice.
+    A wire takes ``kerf_mm`` at each cut: between bars, and between a bar and an end slice. A bar as thick as several
+    takes what the wires between them would have taken too; one that no longer fits whole is as thick as there is room.
 
     :raises InputError: ``cuts.none`` when not one bar fits; ``cuts.wire`` when a wire moved by hand leaves no bar
     """
@@ -130,10 +135,9 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
             f"no whole bar fits into {length_mm:g} mm less its end slices",
             "Cut thinner bars or smaller slices.",
         )
-    starts = [front + i * pitch for i in range(count)]
-    ends = [start + bar_mm for start in starts]
+    starts, ends = _thick_as_told(front, pitch, count, cuts)
     for move in cuts.moved:
-        if move.wire < count:
+        if move.wire < len(starts):
             ends[move.wire - 1] += move.by_mm
             starts[move.wire] += move.by_mm
     for i, (start, end) in enumerate(zip(starts, ends, strict=True)):
@@ -147,6 +151,19 @@ def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ..
                 Mend(says="All wires where they were", field="cuts.moved", value=[]),
             )
     return tuple(zip(starts, ends, strict=True))
+
+
+def _thick_as_told(front: float, pitch: float, count: int, cuts: Cuts) -> tuple[list[float], list[float]]:
+    """Where bars begin and end when there is room for so many usual ones, some as thick as several."""
+    starts: list[float] = []
+    ends: list[float] = []
+    taken = 0
+    while taken < count:
+        times = min(cuts.times_of(len(starts) + 1), count - taken)
+        starts.append(front + taken * pitch)
+        taken += times
+        ends.append(front + taken * pitch - cuts.kerf_mm)
+    return starts, ends
 
 
 def _bar_mm(room_mm: float, cuts: Cuts) -> float:
@@ -219,6 +236,9 @@ def cut_loaf(
     if cuts.front_slice_mm == 0 or mould.whole:
         spans_to_weigh[0] = (front, spans[0][1])
     weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
+    half = cut_half_mm(mould, solid.level_mm)
+    wide, whole = 2 * half, Strips(((-half, half),))
+    strips = [whole if mould.whole else strips_of(cuts, i + 1, half) for i in range(len(spans))]
     bars = tuple(
         Bar(
             number=i + 1,
@@ -237,9 +257,11 @@ def cut_loaf(
             joints_mm=_joints_within(prisms, y0 + TRIMMED_MM, y1 - TRIMMED_MM),
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(_face(mould, y0)),
-            parts=(parts := 1 if mould.whole else cuts.parts_of(i + 1)),
-            part_g=weights[i] / parts,
-            note=", ".join(special.note for special in cuts.specials if special.bar == i + 1),
+            parts=len(strips[i].parts),
+            part_g=weights[i] * _share(strips[i].parts[0], wide),
+            strips=strips[i].parts,
+            left_g=weights[i] * _share(strips[i].left, wide),
+            note=cuts.notes_of(i + 1),
         )
         for i, (y0, y1) in enumerate(spans)
     )
@@ -252,10 +274,23 @@ def cut_loaf(
         whole=mould.whole,
         slices=slices,
         halfway=_shown(prisms, mould.length_mm / 2),
-        spread_g=_spread([bar.part_g for bar in bars if mould.whole or bar.parts == cuts.parts] or weights),
-        kerf_loss_g=max(0.0, total - sum(weights) - sum(part.weight_g for part in slices)),
+        spread_g=_spread(
+            [bar.part_g for i, bar in enumerate(bars, 1) if cuts.own_parts_of(i) is None and cuts.times_of(i) == 1]
+            or weights
+        ),
+        kerf_loss_g=max(0.0, total - sum(_kept_g(bar) for bar in bars) - sum(part.weight_g for part in slices)),
         total_g=total,
     )
+
+
+def _share(strip: tuple[float, float] | None, wide: float) -> float:
+    """Share of the width that a strip takes."""
+    return (strip[1] - strip[0]) / wide if strip else 0.0
+
+
+def _kept_g(bar: Bar) -> float:
+    """What of a slice is bars, and what is left beside them [g]."""
+    return bar.parts * bar.part_g + bar.left_g
 
 
 def _face(mould: Mould, y0: float) -> float:

@@ -8,6 +8,7 @@ from archtop.core.document.also_filled import AlsoFilled
 from archtop.core.document.consistency import colours_used, pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
 from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
+from archtop.core.document.cuts import Cuts, SpecialBar, Stamp
 from archtop.core.document.fillings import MOST_FILLINGS, Filling, fillings_of
 from archtop.core.document.ids import LotKey
 from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
@@ -20,7 +21,6 @@ from archtop.core.document.parts import (
     Casting,
     Colour,
     Crown,
-    Cuts,
     Embed,
     Figurine,
     Frosting,
@@ -30,7 +30,6 @@ from archtop.core.document.parts import (
     Poured,
     Row,
     Sizing,
-    SpecialBar,
     Top,
     WholePot,
     frosting_colours,
@@ -39,6 +38,7 @@ from archtop.core.document.piping import Clear, Run
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
+from archtop.core.document.top_order import OnTop, in_order, set_down_together
 from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, painted_things, scent_doses
 from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Shreds, Work
 
@@ -73,6 +73,7 @@ __all__ = [
     "LotKey",
     "LotKind",
     "Mixing",
+    "OnTop",
     "Painted",
     "Pieces",
     "Pin",
@@ -86,6 +87,7 @@ __all__ = [
     "Shreds",
     "Sizing",
     "SpecialBar",
+    "Stamp",
     "Top",
     "WholePot",
     "Work",
@@ -97,12 +99,14 @@ __all__ = [
     "colours_used",
     "fillings_of",
     "frosting_colours",
+    "in_order",
     "mixings_of",
     "painted_things",
     "pieces_used",
     "read_cupboard",
     "read_loaf",
     "scent_doses",
+    "set_down_together",
     "shreds_stirred_in",
     "standard_cupboard",
     "stock_key",

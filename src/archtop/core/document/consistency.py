@@ -50,6 +50,7 @@ def _twice(loaf: Contents) -> list[Problem]:
         "shreds": [item.id for step in loaf.work if isinstance(step, Pour) for item in step.shreds],
         "top.scatter": [item.pieces for item in loaf.top.scatter.items],
         "frosting.tips": [tip.id for tip in loaf.frosting.tips] if loaf.frosting else [],
+        "top.finishes": [finish.id for finish in loaf.top.finishes],
         "frosting.runs": [run.id for run in loaf.frosting.runs] if loaf.frosting else [],
         "work": pours,
     }
@@ -69,8 +70,15 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
         refs.append(("frosting.formula", "formulas", loaf.frosting.formula))
     for i, run in enumerate(loaf.frosting.runs if loaf.frosting else ()):
         refs += [(f"frosting.runs.{i}.colours.{j}", "colours", colour) for j, colour in enumerate(run.colours)]
+        for n, bag in enumerate(run.more_bags):
+            refs += [(f"frosting.runs.{i}.more_bags.{n}.{j}", "colours", colour) for j, colour in enumerate(bag)]
         refs.append((f"frosting.runs.{i}.tip", "tips", run.tip))
-    refs += [(f"top.scatter.items.{i}.pieces", "pieces", item.pieces) for i, item in enumerate(loaf.top.scatter.items)]
+    for i, strewn in enumerate(loaf.top.scatter.items):
+        refs.append((f"top.scatter.items.{i}.pieces", "pieces", strewn.pieces))
+        run_under = strewn.placing.on_run
+        refs += [(f"top.scatter.items.{i}.placing.run", "runs", run_under)] if run_under else []
+    if loaf.cuts.stamp and loaf.cuts.stamp.colour:
+        refs.append(("cuts.stamp.colour", "colours", loaf.cuts.stamp.colour))
     for i, embed in enumerate(loaf.embeds):
         refs += [] if embed.poured else [(f"embeds.{i}.colour", "colours", embed.colour)]
         refs += [(f"embeds.{i}.formula", "formulas", embed.formula)] if embed.formula else []
@@ -104,6 +112,7 @@ def _dangling(loaf: Contents) -> list[Problem]:
         "blends": {b.id for b in loaf.blends},
         "pieces": {p.id for p in loaf.pieces},
         "tips": {tip.id for tip in loaf.frosting.tips} if loaf.frosting else set(),
+        "runs": {run.id for run in loaf.frosting.runs} if loaf.frosting else set(),
         "embeds": {e.id for e in loaf.embeds},
     }
     return [

@@ -10,12 +10,12 @@ from pydantic import Field
 from archtop.core.base import Frozen
 from archtop.core.chemistry import Formula, ScentBlend
 from archtop.core.document.also_filled import AlsoFilled
+from archtop.core.document.cuts import Cuts
 from archtop.core.document.ids import Id, Name
 from archtop.core.document.parts import (
     Batch,
     Brings,
     Colour,
-    Cuts,
     Embed,
     Frosting,
     Kept,
@@ -30,7 +30,7 @@ from archtop.core.geometry import AnyMould
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 9
+VERSION: Final = 10
 
 
 class Contents(Frozen):
@@ -41,7 +41,7 @@ class Contents(Frozen):
     """
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[9] = VERSION
+    version: Literal[10] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None

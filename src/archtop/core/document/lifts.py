@@ -127,6 +127,61 @@ def _lift_to_9(data: dict[str, Any]) -> dict[str, Any]:
     return {**data, "version": 9}
 
 
+def _lift_to_10(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 10 puts everything on the top in one order, names finishes, and tells how pieces find their places.
+
+    Until then runs went over whatever stood there, and finishes came before the pieces or after them.
+    """
+    top = data.get("top")
+    lifted = {**data, "version": 10}
+    if isinstance(data.get("frosting"), dict) and isinstance(data["frosting"].get("runs"), list):
+        runs = [_over_all(run) for run in data["frosting"]["runs"]]
+        lifted["frosting"] = {**data["frosting"], "runs": runs}
+    if isinstance(top, dict):
+        lifted["top"] = _in_one_order(data, top)
+    return lifted
+
+
+def _over_all(run: Any) -> Any:
+    if not isinstance(run, dict):
+        return run
+    kept = {key: value for key, value in run.items() if key != "both_sides"}
+    return {**kept, "keeps_off": False, "points": "both sides" if run.get("both_sides") else "along"}
+
+
+def _in_one_order(data: dict[str, Any], top: dict[str, Any]) -> dict[str, Any]:
+    lifted, finishes, scatter = dict(top), top.get("finishes"), top.get("scatter")
+    items = scatter.get("items") if isinstance(scatter, dict) else None
+    if isinstance(items, list):
+        lifted["scatter"] = {**top["scatter"], "items": [_with_placing(item) for item in items]}
+    if not isinstance(finishes, list) or not all(isinstance(finish, dict) for finish in finishes):
+        return lifted
+    lifted["finishes"] = [
+        {"id": str(i), **{key: value for key, value in finish.items() if key != "when"}}
+        for i, finish in enumerate(finishes)
+    ]
+    before = {i for i, finish in enumerate(finishes) if finish.get("when") == "before pieces"}
+    if before:
+        runs = (data.get("frosting") or {}).get("runs") or []
+        piped = [f"pipe.{run['id']}" for run in runs if isinstance(run, dict) and "id" in run]
+        set_on = [f"strew.{item['pieces']}" for item in items or [] if isinstance(item, dict) and "pieces" in item]
+        first, last = (
+            [f"finish.{i}" for i in range(len(finishes)) if (i in before) == early] for early in (True, False)
+        )
+        lifted["order"] = ["base", *piped, *first, *set_on, *last]
+    return lifted
+
+
+def _with_placing(item: Any) -> Any:
+    if not isinstance(item, dict):
+        return item
+    kept = {key: value for key, value in item.items() if key not in ("each_bar", "mirrored")}
+    if not item.get("each_bar"):
+        return kept
+    placing = {"kind": "each bar", "places": item["each_bar"], "mirrored": item.get("mirrored", False)}
+    return {**kept, "placing": placing}
+
+
 def _with_shreds(step: dict[str, Any]) -> dict[str, Any]:
     kept = {key: value for key, value in step.items() if key not in ("shreds_g", "grated", "shreds_lot")}
     if not step.get("shreds_g"):
@@ -179,4 +234,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     6: _lift_to_7,
     7: _lift_to_8,
     8: _lift_to_9,
+    9: _lift_to_10,
 }

@@ -30,7 +30,6 @@ __all__ = [
     "Casting",
     "Colour",
     "Crown",
-    "Cuts",
     "Embed",
     "Figurine",
     "Frosting",
@@ -40,7 +39,6 @@ __all__ = [
     "Poured",
     "Row",
     "Sizing",
-    "SpecialBar",
     "Top",
     "WholePot",
     "frosting_colours",
@@ -256,7 +254,7 @@ class Frosting(Frozen):
 def frosting_colours(frosting: Frosting) -> tuple[str, ...]:
     """Every colour of a frosting, each once, the base coat's first."""
     under = [share.colour for share in (frosting.base.colours if frosting.base else ())]
-    return tuple(dict.fromkeys([*under, *(colour for run in frosting.runs for colour in run.colours)]))
+    return tuple(dict.fromkeys([*under, *(colour for run in frosting.runs for colour in run.all_colours)]))
 
 
 class Crown(Frozen):
@@ -269,12 +267,17 @@ class Crown(Frozen):
 
 
 class Top(Frozen):
-    """What is on top besides frosting: its crown, parts kept clear, pieces strewn, finishes."""
+    """What is on top besides frosting: its crown, parts kept clear, pieces strewn, finishes.
+
+    ``order``: in which everything is put on, by the names that :mod:`archtop.core.document.top_order` gives; what is
+    not in it comes where it usually does.
+    """
 
     crown: Crown = Crown()
     clear: Annotated[tuple[Clear, ...], Field(max_length=20)] = ()
     scatter: Scatter = Scatter()
     finishes: Annotated[tuple[Finish, ...], Field(max_length=12)] = ()
+    order: Annotated[tuple[Annotated[str, Field(max_length=60)], ...], Field(max_length=80)] = ()
 
 
 class Pieces(Frozen):
@@ -299,51 +302,6 @@ class Pieces(Frozen):
     def colours(self) -> tuple[str, ...]:
         """Every colour that shows in a piece, each once."""
         return tuple(dict.fromkeys(self.make.colours(self.colour)))
-
-
-class SpecialBar(Frozen):
-    """A bar that is not like the others, and why; ``parts``: into how many it is cut, where that is another number."""
-
-    bar: Annotated[int, Field(ge=1, le=400)]
-    note: Annotated[str, Field(max_length=120)] = ""
-    parts: Annotated[int, Field(ge=1, le=12)] | None = None
-
-
-class MovedWire(Frozen):
-    """A wire between two bars moved by hand along the loaf: its number from the front, and by how much [mm]."""
-
-    wire: Annotated[int, Field(ge=1, le=400)]
-    by_mm: Annotated[float, Field(ge=-250, le=250)]
-
-
-class Cuts(Frozen):
-    """Bars across the loaf: thickness, what the wire takes, and the slices left at both ends.
-
-    ``slices``: so many, each as thick as that makes them, in place of ``bar_mm``.
-
-    ``parts``: every slice across is cut into so many bars side by side (halves for favours, bars of a wide slab);
-    ``strips_first``: the loaf is cut lengthwise into them before it is sliced; ``sample``: the end that is kept to look
-    at. ``cutter_mm``: the highest loaf that goes through one's cutter; ``box_mm``: the highest bar that goes into one's
-    box; ``None``: no limit that is known. ``moved``: wires moved by hand; one that there no longer is moves nothing.
-    """
-
-    bar_mm: Annotated[float, Field(ge=5, le=500)] = 25.0
-    slices: Annotated[int, Field(ge=1, le=400)] | None = None
-    kerf_mm: Annotated[float, Field(ge=0, le=5)] = 0.6
-    front_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
-    back_slice_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
-    parts: Annotated[int, Field(ge=1, le=12)] = 1
-    strips_first: bool = False
-    sample: Literal["none", "front", "back"] = "none"
-    specials: Annotated[tuple[SpecialBar, ...], Field(max_length=60)] = ()
-    cutter_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
-    box_mm: Annotated[float, Field(ge=20, le=1000)] | None = None
-    moved: Annotated[tuple[MovedWire, ...], Field(max_length=400)] = ()
-
-    def parts_of(self, bar: int) -> int:
-        """Into how many bars side by side that slice is cut, counted from 1."""
-        own = (special.parts for special in self.specials if special.bar == bar and special.parts is not None)
-        return next(own, self.parts)
 
 
 class Brings(Frozen):

@@ -10,7 +10,7 @@ import shapely
 from numpy.typing import NDArray
 
 from archtop.core.document import Loaf, Pour
-from archtop.core.document.work import Poured, Wire
+from archtop.core.document.work import BatterPour, Wire
 from archtop.core.faces.opcodes import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 from archtop.core.faces.physics import Landing, landing, wire_reach
 from archtop.core.faces.pot_swirl import pot_colours
@@ -171,7 +171,7 @@ class Telling:
         """Batter that leans from a wall."""
         self.op(CORNER, source, side * self.half, -side * 2 * self.half, before, high)
 
-    def pour(self, step: Poured, i: int, heights: tuple[float, float]) -> None:
+    def pour(self, step: BatterPour, i: int, heights: tuple[float, float]) -> None:
         """New batter between two heights, as its technique brings it."""
         before, after = heights
         pa = self.of.yield_pa.get(step.id, _UNTOLD_PA)
@@ -302,6 +302,6 @@ def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
     return found
 
 
-def _breaks(step: Poured, pa: float, area: float) -> bool:
+def _breaks(step: BatterPour, pa: float, area: float) -> bool:
     """Whether a pass of that area breaks the layer it falls onto; from low down a spatula takes its fall."""
     return step.fall_mm > _SPATULA_MM and landing(area, step.fall_mm, pa).plunge_mm > _FLAT_MM

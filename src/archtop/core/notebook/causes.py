@@ -122,7 +122,7 @@ def _water(of: Circumstance) -> str | None:
 def _spritz(of: Circumstance) -> str | None:
     """Whether alcohol was sprayed, as the plan's own steps of that kind say."""
     finishes = of.loaf.top.finishes
-    steps = {LOAF.step("finish", str(i)) for i, finish in enumerate(finishes) if finish.of_kind.again_h}
+    steps = {LOAF.step("finish", finish.id) for finish in finishes if finish.of_kind.again_h}
     if not steps:
         return "no spritz in the plan"
     titles = {StepKey.parse(step.key): step.title for step in of.result.steps}

@@ -94,7 +94,7 @@ def _finished(of: ResolvedLoaf) -> Iterator[Sprinkled]:
     for i, finish in enumerate(of.loaf.top.finishes):
         if finish.of is None or not finish.of_kind.shelves:
             continue
-        step = str(LOAF.step("finish", str(i)))
+        step = str(LOAF.step("finish", finish.id))
         thing = _thing(of, i, finish, finish.of)
         if finish.of_kind.unit == "g":
             yield _weighed(of, step, finish.of.shelf, thing, finish.amount)

@@ -12,7 +12,7 @@ from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Mend
 from archtop.core.document import Work
-from archtop.core.document.work import Poured
+from archtop.core.document.work import BatterPour
 from archtop.core.document.work.effects import Filled, Pressed
 from archtop.core.geometry import Inside, Mould, Prism
 from archtop.core.geometry.inverse import reached_at
@@ -98,7 +98,7 @@ class _Filling:
         self.layers: list[Layer] = []
         self.pressed_mm2 = 0.0
         # The last pour to a level, by its place in the work, and the level before it [mm].
-        self.last: tuple[Poured, int, float] | None = None
+        self.last: tuple[BatterPour, int, float] | None = None
 
     def walk(self, work: Sequence[Work]) -> tuple[tuple[Fill, ...], tuple[Layer, ...]]:
         fills = tuple(self.step(step, i) for i, step in enumerate(work))
@@ -132,7 +132,7 @@ class _Filling:
         wide = math.cbrt(self.made[pieces].each_ml * 1000)
         return InFace(pieces=pieces, wide_mm=wide, count=max(1, round(count * wide / self.mould.length_mm)))
 
-    def pour(self, step: Poured, i: int) -> Filled:
+    def pour(self, step: BatterPour, i: int) -> Filled:
         """Batter up to a level, around what stands in it."""
         before = self.level
         self.level = self.meant(step, i)
@@ -146,7 +146,7 @@ class _Filling:
         self.pressed_mm2 = 0.0
         return Filled(added, stirred, room)
 
-    def meant(self, step: Poured, i: int) -> float:
+    def meant(self, step: BatterPour, i: int) -> float:
         """The level that a pour is to come to [mm], however that is told."""
         match step.by:
             case "level":
@@ -158,7 +158,7 @@ class _Filling:
         _refuse_bad_target(step, (f"work.{i}.{field}", value), (level, self.level), self.mould)
         return level
 
-    def level_with(self, step: Poured, i: int) -> float:
+    def level_with(self, step: BatterPour, i: int) -> float:
         """The level to which so much batter comes, with what is stirred into it; a little over the rim if it would."""
         wanted, low, high = step.batter_ml * 1000, self.level, self.mould.height_mm
 
@@ -248,7 +248,7 @@ class _Filling:
             yield Mend(says=f"Pour {step.name} to {lower:g} mm", field=f"work.{i}.to_mm", value=lower)
 
 
-def _stirred_mm3(step: Poured, i: int, room: float, made: Mapping[str, Made]) -> float:
+def _stirred_mm3(step: BatterPour, i: int, room: float, made: Mapping[str, Made]) -> float:
     """Volume [mm³] that shreds and small pieces take of a pour with ``room`` [mm³] for everything."""
     shreds = sum(item.grams for item in step.shreds) / SHREDS_G_ML * 1000
     pieces = sum(made[item.pieces].each_ml * item.count for item in step.pieces) * 1000
@@ -269,7 +269,7 @@ def _stirred_mm3(step: Poured, i: int, room: float, made: Mapping[str, Made]) ->
     return shreds + pieces
 
 
-def _refuse_bad_target(step: Poured, told: tuple[str, float], levels: tuple[float, float], mould: Mould) -> None:
+def _refuse_bad_target(step: BatterPour, told: tuple[str, float], levels: tuple[float, float], mould: Mould) -> None:
     """Refuse a level over the rim or under what is poured already.
 
     :param told: the field that says where to, and its value

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from archtop.core.cuts import CutPlan
+from archtop.core.cuts import Bar, CutPlan
 from archtop.core.document import Loaf
 from archtop.core.embeds import EmbedPlan
 from archtop.core.pots import Pot, scale_of, ways_to_weigh
@@ -114,14 +114,32 @@ def _on_cuts(loaf: Loaf, cuts: CutPlan) -> Iterator[Remark]:
         yield Remark(
             code="bars.uneven",
             where="cuts",
-            text=f"The heaviest bar outweighs the lightest by {cuts.spread_g.value:.0f} g.",
-            remedy=f"{_level_to(loaf, cuts)}, or move the cuts (more than 50 g is too much; common practice).",
+            text=_outweighs(cuts),
+            remedy=f"{_level_to(loaf, cuts)} (more than 50 g is too much; common practice).",
         )
 
 
+def _outweighs(cuts: CutPlan) -> str:
+    heavy, light = _extremes(cuts)
+    return (
+        f"Bar {heavy.number} is the heaviest with {heavy.part_g:.0f} g and outweighs bar {light.number}, the lightest, "
+        f"by {cuts.spread_g.value:.0f} g."
+    )
+
+
+def _extremes(cuts: CutPlan) -> tuple[Bar, Bar]:
+    """The heaviest and the lightest of those that the spread is told of."""
+    pairs = [(one, other) for one in cuts.bars for other in cuts.bars]
+    spread = cuts.spread_g.value
+    return min(pairs, key=lambda pair: abs(pair[0].part_g - pair[1].part_g - spread))
+
+
 def _level_to(loaf: Loaf, cuts: CutPlan) -> str:
-    """What to level: the difference goes, as near as matters, with the swell."""
-    swell = loaf.top.crown.swell_mm
+    """What evens them: the difference goes, as near as matters, with the swell, and else with how thick a bar is."""
+    swell, (heavy, light) = loaf.top.crown.swell_mm, _extremes(cuts)
+    thick = light.to_mm - light.from_mm
+    thicker = thick * (heavy.part_g - _BAR_SPREAD_G) / light.part_g - thick
+    wire = f"cut bar {light.number} {thicker:.1f} mm thicker"
     if swell <= 0:
-        return "Level the top"
-    return f"Level the swell to {swell * _BAR_SPREAD_G / cuts.spread_g.value:.0f} mm"
+        return wire[0].upper() + wire[1:]
+    return f"Level the swell to {swell * _BAR_SPREAD_G / cuts.spread_g.value:.0f} mm, or {wire}"

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from archtop.core.cuts import CutHow
 from archtop.core.document import Loaf
 from archtop.core.remarks.remark import Remark
 from archtop.core.top import TopPlan
 
-__all__ = ["remarks_on_top"]
+__all__ = ["remarks_on_cut", "remarks_on_top"]
 
 # A passage narrower than this is closed by a lump of colour or a petal in the batter [mm]; a stated guess.
 _FINE_MM = 1.5
@@ -20,7 +21,7 @@ _NAMED = 4
 
 def remarks_on_top(loaf: Loaf, top: TopPlan) -> tuple[Remark, ...]:
     """Everything worth a word about the top."""
-    return (*_on_runs(top), *_on_held_back(loaf, top), *_on_scatter(loaf, top), *_on_cut(top), *_on_height(loaf, top))
+    return (*_on_runs(top), *_on_held_back(loaf, top), *_on_scatter(loaf, top), *_on_height(loaf, top))
 
 
 def _on_runs(top: TopPlan) -> Iterator[Remark]:
@@ -72,13 +73,22 @@ def _on_scatter(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
         return
     names = {piece.id: piece.name for piece in loaf.pieces}
     counts = {item.pieces: item.count for item in loaf.top.scatter.items}
-    for key, lacking in top.scatter.lacking.items():
+    for lack in top.scatter.lacking:
+        all_of_it, fit = counts[lack.pieces], counts[lack.pieces] - lack.many
         yield Remark(
             code="scatter.too_many",
-            where=key,
-            text=f"{lacking} of {counts[key]} {names[key]} find no place: {counts[key] - lacking} do.",
-            remedy="Strew fewer or smaller ones, let them lie closer, or let the wire go through them.",
+            where=lack.pieces,
+            text=f"{lack.many} of {all_of_it} {names[lack.pieces]} find no place: {lack.why}, {fit} do.",
+            remedy=f"{' or '.join(way.says for way in lack.ways)}, as offered beside them.",
         )
+    for shares in top.on_parts:
+        if shares.kind == "pieces" and shares.most - shares.fewest > 1:
+            yield Remark(
+                code="scatter.unfair",
+                where=shares.id,
+                text=f"Some bars have {shares.fewest} {names[shares.id]} and some {shares.most}.",
+                remedy="Move some over, or set them the same on every bar.",
+            )
     for key, name in names.items():
         mine = [piece for piece in top.scatter.strewn if piece.pieces == key]
         if lean := [piece.number + 1 for piece in mine if piece.leans]:
@@ -108,29 +118,21 @@ def _numbered(name: str, numbers: Sequence[int]) -> str:
     return f"{len(numbers)} of {name} lie"
 
 
-def _on_cut(top: TopPlan) -> Iterator[Remark]:
-    if top.on_side:
-        yield Remark(code="top.on_side", where="cuts", text=top.on_side, remedy="Mark the lines on its side as well.")
+def remarks_on_cut(how: CutHow) -> tuple[Remark, ...]:
+    """What speaks against cutting it as it is to be cut, and that it lies on its side."""
+    found = []
+    if how.lies == "on its side":
+        found.append(
+            Remark(code="top.on_side", where="cuts", text=how.reasons[0], remedy="Mark the lines on its side as well.")
+        )
+    if how.clash:
+        found.append(Remark(code="top.cut_clash", where="cuts", text=how.clash, remedy=how.way or ""))
+    return tuple(found)
 
 
 def _on_height(loaf: Loaf, top: TopPlan) -> Iterator[Remark]:
-    """The loaf with its top against what it must go through and into."""
-    high = loaf.mould.height_mm + top.over_rim_mm
-    lying = 2 * top.half_wide_mm
-    cutter, box = loaf.cuts.cutter_mm, loaf.cuts.box_mm
-    # Lying on its side, it is as high as it is wide.
-    through = lying if top.on_side else high
-    if cutter is not None and through > cutter:
-        fits_lying = not top.on_side and lying <= cutter
-        yield Remark(
-            code="top.over_cutter",
-            where="cuts",
-            text=f"The loaf stands {through:.0f} mm high {'on its side' if top.on_side else 'with its top'}; the "
-            f"cutter takes {cutter:g} mm.",
-            remedy=f"Cut it lying on its side, where it is {lying:.0f} mm high."
-            if fits_lying
-            else "Cut it with a knife along a guide, or make it lower.",
-        )
+    """The loaf with its top against the box its bars go into."""
+    high, box = loaf.mould.height_mm + top.over_rim_mm, loaf.cuts.box_mm
     if box is not None and high > box:
         yield Remark(
             code="top.over_box",

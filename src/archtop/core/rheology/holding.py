@@ -23,6 +23,7 @@ __all__ = [
     "needed_buried",
     "needed_on_surface",
     "needed_sphere",
+    "needed_to_carry",
     "needed_under_stream",
     "stage_at",
     "stages",
@@ -35,6 +36,8 @@ DEEP_FACTOR: Final = (
 )  # 11.94, rough cylinder: Randolph & Houlsby 1984, Géotechnique 34(4):613
 _SPHERE: Final = 0.048  # Beris, Tsamopoulos, Armstrong & Brown 1985, J. Fluid Mech. 158:219
 _STREAM_FACTOR: Final = 6.0  # stagnation pressure against bearing capacity, rounded up from 5.14
+# Bearing capacity of a rough round foot, over the yield stress in shear.
+_FOOT_FACTOR = 6.05
 
 
 class Stage(Frozen):
@@ -106,6 +109,20 @@ def needed_sphere(difference_kg_m3: float, diameter_m: float) -> float:
     :param diameter_m: of the ball [m]
     """
     return _SPHERE * abs(difference_kg_m3) * STANDARD_GRAVITY * diameter_m
+
+
+def needed_to_carry(density_kg_m3: float, high_m: float) -> float:
+    """Yield stress [Pa] of a surface that carries what is piped on it, and that does not sink: ρ·g·h / 6.05.
+
+    The factor is that of a rough round foot on a plastic ground (Eason & Shield 1960, ZAMP 11:33; from memory).
+
+    >>> round(needed_to_carry(950, 0.02))
+    31
+
+    :param density_kg_m3: of what is piped [kg/m³]
+    :param high_m: how high it stands [m]
+    """
+    return density_kg_m3 * STANDARD_GRAVITY * high_m / _FOOT_FACTOR
 
 
 def needed_under_stream(density_kg_m3: float, fall_m: float) -> float:

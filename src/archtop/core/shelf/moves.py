@@ -18,6 +18,7 @@ from archtop.core.document import (
     Press,
     Shreds,
     fillings_of,
+    set_down_together,
     shreds_stirred_in,
 )
 from archtop.core.embeds import EmbedPlan
@@ -165,6 +166,9 @@ def _into_the_loaf(
                 moves += [_shreds(loaf, step, item, -1) for item in step.shreds if item.lot or item.cast]
                 if moves:
                     yield LOAF.step("pour", step.id), tuple(moves)
+    for kinds, key in set_down_together(loaf):
+        placed = [item for item in loaf.top.scatter.items if item.pieces in kinds]
+        yield LOAF.step(*key.split(".", 1)), tuple(taken(item.pieces, item.count) for item in placed)
 
 
 def _put_by(

@@ -6,7 +6,7 @@ from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 from archtop.core.base import FROSTING, StepKey
-from archtop.core.cuts import AlsoCut, CutHow, CutPlan
+from archtop.core.cuts import AlsoCut, CutHow, CutPlan, StampPlan
 from archtop.core.document import fillings_of
 from archtop.core.pots import Melted, Pot, PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
@@ -15,8 +15,9 @@ from archtop.core.shelf import ShelfMove
 from archtop.core.steps.also_filled import turning_out_steps
 from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps, painting_steps
 from archtop.core.steps.pot import pot_steps
-from archtop.core.steps.pours import Poured, cutting_step, loaf_steps
+from archtop.core.steps.pours import Poured, cutting_step, loaf_steps, stamping_step
 from archtop.core.steps.step import Step
+from archtop.core.steps.top import firm_top_steps
 from archtop.core.top import TopPlan
 
 __all__ = ["Planned", "bench_steps"]
@@ -41,6 +42,7 @@ class Planned(NamedTuple):
     also_cut: Sequence[AlsoCut]
     sprinkled: Sequence[Sprinkled]
     melted: Sequence[Melted]
+    stamp: StampPlan | None
 
 
 def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
@@ -70,7 +72,11 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
             steps += loaf_steps(
                 loaf, Poured(top, planned.fills, planned.embed_holds, planned.layer_holds, planned.sprinkled, heat)
             )
+    # Common practice: what dusts or glitters goes on the day after, on the firm loaf, right before the cut.
+    steps += firm_top_steps(loaf, top, planned.sprinkled)
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
+    if planned.stamp:
+        steps.append(stamping_step(loaf, planned.stamp))
     steps += turning_out_steps(loaf, planned.also_cut)
     moves = {str(key): found for key, found in planned.moves.items()}
     return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from archtop.core.base import LOAF, in_words
-from archtop.core.cuts import Bar, CutHow, CutPlan
-from archtop.core.document import Embed, Loaf
+from archtop.core.cuts import Bar, CutHow, CutPlan, StampPlan
+from archtop.core.document import Cuts, Embed, Loaf, SpecialBar
 from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
 from archtop.core.pots import PotHeat, Sprinkled
@@ -17,7 +17,7 @@ from archtop.core.steps.step import ALCOHOL_CAUTION, POWDER_CAUTION, Amount, Ste
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
 
-__all__ = ["Poured", "cutting_step", "loaf_steps"]
+__all__ = ["Poured", "cutting_step", "loaf_steps", "stamping_step"]
 
 
 class Poured(NamedTuple):
@@ -61,7 +61,7 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
             stage=loaf.name,
             do="wait",
             title="Spritz again in an hour",
-            detail="From an arm's length, over all of the top.",
+            detail="An hour after the first, from an arm's length, over all of the top.",
             amounts=(Amount(key="hour", label="After", value=60, unit="min"),),
             cautions=(ALCOHOL_CAUTION,),
         )
@@ -128,17 +128,15 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
     if cuts.whole:
         return _turning_out(loaf, cuts)
     words = [*how.reasons]
-    if marks.parts > 1:
+    usual = max((bar.parts for i, bar in enumerate(cuts.bars, 1) if marks.own_parts_of(i) is None), default=1)
+    if usual > 1:
+        wide = f", each {marks.strip_mm:.0f} mm wide" if marks.strip_mm else ""
         first = "Lengthwise first, then across" if marks.strips_first else "Across first"
         most = "where nothing else is said, a slice" if _own_parts(loaf) else "every slice"
-        words.append(f"{first}: {most} gives {marks.parts} bars.")
+        words.append(f"{first}: {most} gives {usual} bars{wide}.")
     if marks.sample != "none":
         words.append(f"The {marks.sample} end is the sample.")
-    for special in marks.specials:
-        own = special.parts if special.parts != marks.parts else None
-        into = "" if own is None else "left whole" if own == 1 else f"into {own}"
-        if told := ", ".join(word for word in (special.note, into) if word):
-            words.append(f"Bar {special.bar}: {told}.")
+    words += [told for special in marks.specials if (told := _special_words(marks, special))]
     return Step(
         key=str(LOAF.step("cut")),
         stage=loaf.name,
@@ -153,6 +151,30 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
             ),
         ),
     )
+
+
+def stamping_step(loaf: Loaf, stamp: StampPlan) -> Step:
+    """The stamp pressed into every bar, in its window after the cut."""
+    colours = {colour.id: colour.name for colour in loaf.colours}
+    brushed = f" Brush {colours[stamp.colour]} thinly onto the stamp for each." if stamp.colour else ""
+    return Step(
+        key=str(LOAF.step("stamp")),
+        stage=loaf.name,
+        do="place",
+        title=f"Stamp the bars: {stamp.name}",
+        detail=f"{stamp.bars * loaf.moulds} bars. {stamp.says}{brushed}",
+        cautions=(POWDER_CAUTION,) if stamp.colour else (),
+    )
+
+
+def _special_words(marks: Cuts, special: SpecialBar) -> str:
+    """What is done otherwise with one bar or with several."""
+    own = special.parts if special.parts != marks.parts else None
+    into = "" if own is None else "left whole" if own == 1 else f"into {own}"
+    thick = f"as thick as {in_words(special.times)}" if special.times > 1 else ""
+    told = ", ".join(word for word in (special.note, thick, into) if word)
+    which = f"Bars {special.bars[0]} to {special.bars[-1]}" if len(special.bars) > 1 else f"Bar {special.bar}"
+    return f"{which}: {told}." if told else ""
 
 
 def _own_parts(loaf: Loaf) -> bool:

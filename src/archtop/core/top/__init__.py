@@ -1,9 +1,11 @@
 """The top: where every motif and piece stands, and what frosting that takes."""
 
+from archtop.core.top.foot import Foot
 from archtop.core.top.plan import FinishPlan, TopPlan, mound_colours, topping_of, whole_on_top
 from archtop.core.top.runs import TopArea, spots_of
 from archtop.core.top.runs_planned import RunPlan
-from archtop.core.top.scatter import Foot, ScatterPlan, strew
+from archtop.core.top.scatter import strew
+from archtop.core.top.strewn import ScatterPlan
 
 __all__ = [
     "FinishPlan",

@@ -29,10 +29,11 @@ def bags_of(frosting: Frosting, runs: Sequence[RunPlan]) -> tuple[BagPlan, ...]:
     """Bags by tip and colours side by side; two rather than one that is filled again."""
     together: dict[tuple[str, tuple[str, ...]], list[RunPlan]] = {}
     for run in runs:
-        together.setdefault((run.tip, run.colours), []).append(run)
+        for colours in run.bags:
+            together.setdefault((run.tip, colours), []).append(run)
     bags = []
     for (tip, colours), sharing in together.items():
-        volume = sum(run.volume.value for run in sharing) * (1 + frosting.waste_percent / 100)
+        volume = sum(run.volume.value / len(run.bags) for run in sharing) * (1 + frosting.waste_percent / 100)
         count = max(1, math.ceil(volume / (frosting.bag_ml * _FILLED) - 1e-9))
         bags.append(
             BagPlan(

@@ -31,8 +31,8 @@ def budget_of(frosting: Frosting | None, runs: Sequence[RunPlan], base_ml: float
         return ()
     piped: dict[str, float] = {}
     for run in runs:
-        for colour in run.colours:
-            piped[colour] = piped.get(colour, 0.0) + run.volume.value / len(run.colours)
+        for colour in dict.fromkeys(colour for bag in run.bags for colour in bag):
+            piped[colour] = piped.get(colour, 0.0) + run.volume.value * run.share_of(colour)
     under = {share.colour: base_ml * share.percent / 100 for share in (frosting.base.colours if frosting.base else ())}
     all_piped = sum(piped.values())
     found = []

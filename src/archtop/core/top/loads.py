@@ -8,7 +8,7 @@ from archtop.core.cuts import TopLoad
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, reach_of
-from archtop.core.top.scatter import ScatterPlan, reach_along
+from archtop.core.top.strewn import ScatterPlan, reach_along
 
 __all__ = ["loads_of"]
 

@@ -10,20 +10,20 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.cuts import TopLoad, bars_along
-from archtop.core.document import Loaf, Pour, Press
+from archtop.core.cuts import TopLoad, bars_along, cut_half_mm
+from archtop.core.document import Loaf, Pour, Press, in_order
 from archtop.core.geometry import Inside, Mould
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.bags import BagPlan, bags_of, hands_of
 from archtop.core.top.budget import ColourNeed, budget_of
 from archtop.core.top.crown import Line, along
+from archtop.core.top.fair import OnParts, on_parts
 from archtop.core.top.loads import loads_of
-from archtop.core.top.runs import Spot, TopArea
-from archtop.core.top.runs_planned import Ground, RunPlan, TipPlan, reach_of, run_plan, tip_plan
-from archtop.core.top.scatter import Foot, ScatterPlan, Strewn, reach_along, strew
-from archtop.core.top.surface import Body, Rest, Surface
+from archtop.core.top.put_on import body_of, put_on
+from archtop.core.top.runs import TopArea
+from archtop.core.top.runs_planned import RunPlan, TipPlan, reach_of, tip_plan
+from archtop.core.top.strewn import ScatterPlan, reach_along
 from archtop.core.top.top_faces import TopFace, top_face
-from archtop.core.top.wires import wires_of
 from archtop.core.trade import MOTIFS, Finish, cut_on_side
 
 __all__ = ["FinishPlan", "TopPlan", "mound_colours", "topping_of", "whole_on_top"]
@@ -39,15 +39,18 @@ _WITH_BARS = ("each bar", "each part")
 class FinishPlan(Frozen):
     """A finish in words."""
 
+    id: str
     name: str
     kind: str
     amount: Figure
-    after_pieces: bool
+    before_cutting: bool
     says: str
 
 
 class TopPlan(Frozen):
-    """Everything about the top; ``faces``: as every bar's front shows it, ``middle``: halfway along.
+    """Everything about the top; ``order``: of all that is put on, by the names of its steps.
+
+    ``faces``: as every bar's front shows it, ``middle``: halfway along.
 
     ``ridge``: the batter's own height from end to end.
 
@@ -60,6 +63,7 @@ class TopPlan(Frozen):
     half_wide_mm: float
     oval: bool
     ridge: Line
+    order: tuple[str, ...]
     tips: tuple[TipPlan, ...]
     runs: tuple[RunPlan, ...]
     colours: tuple[ColourNeed, ...]
@@ -78,6 +82,7 @@ class TopPlan(Frozen):
     finishes: tuple[FinishPlan, ...]
     on_side: str | None
     loads: tuple[TopLoad, ...]
+    on_parts: tuple[OnParts, ...]
 
 
 def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
@@ -86,12 +91,11 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     :raises InputError: ``run.tip``; ``tip.wider_than_bag``; of the scatter
     """
     loaf, frosting = of.loaf, of.loaf.frosting
-    area, bars = _area_of(loaf.mould, level_mm), bars_along(loaf.mould, loaf.cuts)
-    runs = _runs(of, Ground(loaf, area, bars))
+    area = _area_of(loaf.mould, level_mm)
+    bars = bars_along(loaf.mould, loaf.cuts)
+    surface, runs, scatter = put_on(of, level_mm, area, bars)
     mound_ml, base_ml = _mound_ml(loaf, area), _base_ml(loaf, area)
     colours = budget_of(frosting, runs, base_ml)
-    scatter = _strewn(of, area, bars)
-    surface, runs, scatter = _on_each_other(of, level_mm, area, runs, scatter)
     highest = max((run.motif.high_mm for run in runs), default=0.0)
     out = _pressed_out(of)
     high = max(surface.highest_mm, _peaks_mm(loaf), *out.values())
@@ -102,6 +106,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         half_wide_mm=area.half_wide,
         oval=area.oval,
         ridge=along(loaf.top.crown, area),
+        order=tuple(thing.name for thing in in_order(loaf)),
         tips=tuple(tip_plan(tip) for tip in (frosting.tips if frosting else ())),
         runs=runs,
         colours=colours,
@@ -127,15 +132,8 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),
         on_side=cut_on_side(loaf.top.finishes, _tall(of, out)),
         loads=loads_of(of, area, runs, scatter),
+        on_parts=on_parts(loaf, area.half_wide, bars, runs, scatter),
     )
-
-
-def _runs(of: ResolvedLoaf, ground: Ground) -> tuple[RunPlan, ...]:
-    frosting = of.loaf.frosting
-    if frosting is None:
-        return ()
-    density = of.density[frosting.formula or of.loaf.formula]
-    return tuple(run_plan(ground, frosting, i, density, of.cupboard.rates) for i in range(len(frosting.runs)))
 
 
 def _mound_ml(loaf: Loaf, area: TopArea) -> float:
@@ -148,47 +146,10 @@ def _base_ml(loaf: Loaf, area: TopArea) -> float:
     return area.area_mm2 * base.thick_mm / 1000 if base else 0.0
 
 
-def _on_each_other(
-    of: ResolvedLoaf, level_mm: float, area: TopArea, runs: Sequence[RunPlan], scatter: ScatterPlan | None
-) -> tuple[Surface, tuple[RunPlan, ...], ScatterPlan | None]:
-    """Everything set down in its order, each on what lies under it."""
-    loaf, surface = of.loaf, Surface(area)
-    coat = loaf.frosting.base if loaf.frosting else None
-    surface.crowned(loaf.top.crown, coat.thick_mm if coat else 0.0)
-    for prism in of.prisms.values():
-        if prism.top > level_mm:
-            surface.stands_out(prism, level_mm)
-    placed = []
-    for run in runs:
-        rests = surface.piped(run.spots, run.motif)
-        spots = zip(run.spots, rests, strict=True)
-        placed.append(run.model_copy(update={"spots": tuple(_up(spot, rest) for spot, rest in spots)}))
-    if scatter is None:
-        return surface, tuple(placed), None
-    sunk = {item.pieces: item.sunk_mm for item in loaf.top.scatter.items}
-    strewn = []
-    for piece in scatter.strewn:
-        spot = Spot(x=piece.x, y=piece.y, turn_deg=piece.turn_deg)
-        rest = surface.set_down(spot, _body(of, piece), sunk[piece.pieces])
-        strewn.append(piece.model_copy(update={"up_mm": rest.up_mm}))
-    return surface, tuple(placed), scatter.model_copy(update={"strewn": tuple(strewn)})
-
-
 def _peaks_mm(loaf: Loaf) -> float:
     """How high the batter's own peaks reach, coat and all: the surface knows their mean [mm]."""
     crown, base = loaf.top.crown, loaf.frosting.base if loaf.frosting else None
     return crown.mound_mm + crown.swell_mm + crown.texture_mm + (base.thick_mm if base else 0.0)
-
-
-def _up(spot: Spot, rest: Rest) -> Spot:
-    return spot.model_copy(update={"up_mm": rest.up_mm})
-
-
-def _body(of: ResolvedLoaf, piece: Strewn) -> Body:
-    """A piece as it lies: balls are round underneath, all else stands flat."""
-    high = of.made[piece.pieces].size_mm[-1]
-    round_under = of.pieces[piece.pieces].make.kind == "ball"
-    return Body(piece.half_long, piece.half_wide, high, "round" if round_under else "flat")
 
 
 def _pressed_out(of: ResolvedLoaf) -> dict[str, float]:
@@ -206,7 +167,7 @@ def _pressed_out(of: ResolvedLoaf) -> dict[str, float]:
 
 def _tall(of: ResolvedLoaf, pressed_out: Mapping[str, float]) -> tuple[str, ...]:
     """What stands so far out that an upright wire would drag it."""
-    strewn = {item.pieces: of.made[item.pieces].size_mm[-1] - item.sunk_mm for item in of.loaf.top.scatter.items}
+    strewn = {item.pieces: body_of(of, item).high - item.sunk_mm for item in of.loaf.top.scatter.items}
     return tuple(of.pieces[key].name for key, high in {**strewn, **pressed_out}.items() if high > _TALL_MM)
 
 
@@ -224,9 +185,10 @@ def _volume(runs: Sequence[RunPlan], colours: Sequence[ColourNeed], base_ml: flo
 
 def _finish(finish: Finish) -> FinishPlan:
     return FinishPlan(
+        id=finish.id,
         name=finish.name,
         kind=finish.kind,
-        after_pieces=finish.when == "after pieces",
+        before_cutting=finish.when == "before cutting",
         amount=Figure.exact(finish.amount, finish.of_kind.unit, "as written in the loaf"),
         says=finish.of_kind.says,
     )
@@ -237,17 +199,8 @@ def _area_of(mould: Mould, level_mm: float) -> TopArea:
     surface = Inside(mould).surface_at(level_mm)
     middle = mould.half_width(mould.length_mm / 2, level_mm)
     oval = mould.half_width(front, level_mm) < 1e-6 * middle
-    # Bowed walls are narrowest at the ends: what fits there fits everywhere.
-    half = middle if oval else min(mould.half_width(0.0, level_mm), middle)
+    half = cut_half_mm(mould, level_mm)
     return TopArea(front=front, back=back, half_wide=half, area_mm2=surface, oval=oval, whole=mould.whole)
-
-
-def _strewn(of: ResolvedLoaf, area: TopArea, bars: Sequence[tuple[float, float]]) -> ScatterPlan | None:
-    top = of.loaf.top
-    if not top.scatter.items:
-        return None
-    feet = {key: Foot(how.size_mm[0] / 2, how.size_mm[1] / 2) for key, how in of.made.items()}
-    return strew(top.scatter, feet, area, bars, top.clear, wires=wires_of(of.loaf.cuts, area, bars))
 
 
 def mound_colours(loaf: Loaf) -> tuple[tuple[str, float], ...]:

@@ -9,11 +9,13 @@ from typing import Literal, NamedTuple
 import shapely
 
 from archtop.core.base import Figure, Frozen, InputError, Rate
+from archtop.core.cuts import strips_of
 from archtop.core.document import Frosting, Loaf
 from archtop.core.rheology import stiffest_through
+from archtop.core.top.free import FreeTop
 from archtop.core.top.runs import Spot, TopArea, spots_of
 from archtop.core.top.wires import wires_of
-from archtop.core.trade import Bead, Motif, MotifName, Tip, bead_of, motif_of, opening_of
+from archtop.core.trade import MOTIFS, Bead, Motif, MotifName, Tip, bead_of, motif_of, opening_of
 
 __all__ = ["Ground", "RunPlan", "TipPlan", "reach_of", "run_plan", "tip_plan"]
 
@@ -30,16 +32,20 @@ class TipPlan(Frozen):
 class RunPlan(Frozen):
     """A run: one motif, where each stands, what all take. ``cut``: how many of them a wire goes through.
 
-    ``per_bar``: how many stand in each bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
+    ``bags``: those that take turns, each with its colours side by side; ``left_out``: how many find no place, by the
+    reason. ``passes``: how often it is gone over: the places are told as often. ``per_bar``: how many stand in each
+    bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
     """
 
     id: str
     name: str
     kind: MotifName
     tip: str
-    colours: tuple[str, ...]
+    bags: tuple[tuple[str, ...], ...]
     motif: Motif
     spots: tuple[Spot, ...]
+    left_out: dict[str, int]
+    passes: int
     per_bar: tuple[int, ...]
     cut: int
     volume: Figure
@@ -47,13 +53,22 @@ class RunPlan(Frozen):
     most_pa: float
     says: str
 
+    def bag_of(self, spot: int) -> tuple[str, ...]:
+        """Colours of the bag that the motif of that number comes from."""
+        return self.bags[spot % len(self.bags)]
+
+    def share_of(self, colour: str) -> float:
+        """What share of the run is of a colour: bags take turns evenly, colours in one lie evenly side by side."""
+        return sum(bag.count(colour) / len(bag) for bag in self.bags) / len(self.bags)
+
 
 class Ground(NamedTuple):
-    """What runs are piped on: the loaf, its top's area, from and to of every bar [mm]."""
+    """What runs are piped on: the loaf, its top's area, its bars from and to [mm], what lies there."""
 
     loaf: Loaf
     area: TopArea
     bars: Sequence[tuple[float, float]]
+    free: FreeTop
 
 
 def tip_plan(tip: Tip) -> TipPlan:
@@ -76,7 +91,7 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
     :param own: what the studio has learned about its hands
     :raises InputError: ``run.tip`` when its tip is none of the loaf's; ``tip.wider_than_bag``
     """
-    run, (loaf, area, bars) = frosting.runs[i], ground
+    run, (loaf, area, bars, free) = frosting.runs[i], ground
     tip = next((tip for tip in frosting.tips if tip.id == run.tip), None)
     if tip is None:
         raise InputError.one(
@@ -84,8 +99,8 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         )
     bead = bead_of(tip)
     motif = motif_of(run.motif, bead, density_g_ml, own)
-    parts = [loaf.cuts.parts_of(i) for i in range(1, len(bars) + 1)]
-    spots = spots_of(run, motif, area, bars, parts=parts, clear=loaf.top.clear)
+    strips = [strips_of(loaf.cuts, i, area.half_wide).parts for i in range(1, len(bars) + 1)]
+    spots, left_out = spots_of(run, motif, area, bars, strips=strips, clear=loaf.top.clear, free=free)
     wires = wires_of(loaf.cuts, area, bars)
     cut = sum(wires.crosses(spot.x, spot.y, _reach_across(spot, motif), reach_of(spot, motif)) for spot in spots)
     return RunPlan(
@@ -93,16 +108,20 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         name=run.name,
         kind=run.motif.kind,
         tip=run.tip,
-        colours=run.colours,
+        bags=run.bags,
         motif=motif,
         spots=spots,
+        left_out=left_out,
+        passes=run.passes,
         per_bar=tuple(sum(1 for spot in spots if y0 <= spot.y <= y1) for y0, y1 in bars),
         cut=cut,
         volume=_times(motif.volume, len(spots), 1, "ml"),
         minutes=_times(motif.time, len(spots), 60, "min"),
         most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),
-        says=f"{len(spots)} × {run.motif.kind}, {motif.high_mm:.0f} mm high"
-        + ("" if area.whole else f"; the wire goes through {cut}" if cut else "; the wire misses all"),
+        says=f"{len(spots)} × {MOTIFS[run.motif.kind].label.lower()}, {motif.high_mm:.0f} mm high"
+        + (f", in {run.passes} passes one on the other" if run.passes > 1 else "")
+        + ("" if area.whole else f"; the wire goes through {cut}" if cut else "; the wire misses all")
+        + "".join(f"; {many} left out: {why}" for why, many in left_out.items()),
     )
 
 

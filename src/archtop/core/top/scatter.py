@@ -14,22 +14,18 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.base import Frozen, InputError
+from archtop.core.base import InputError
 from archtop.core.document import Clear, Scatter, ScatterItem
+from archtop.core.top.foot import Foot, edge_of
+from archtop.core.top.free import Lying
 from archtop.core.top.runs import TopArea
+from archtop.core.top.strewn import ScatterPlan, Strewn, in_words, lacks_of
 from archtop.core.top.wires import Wires
+from archtop.core.trade import OnTheTop, Place
 
-__all__ = [
-    "Foot",
-    "ScatterPlan",
-    "Strewn",
-    "reach_across",
-    "reach_along",
-    "strew",
-]
+__all__ = ["Strewing", "strew"]
 
 Array = NDArray[np.float64]
-Places = float | Array
 
 # Places tried for each piece: more look more even, and cost time.
 _CANDIDATES = 80
@@ -42,78 +38,6 @@ _NEAR_MM = 60.0
 _TURNS: Mapping[str, float] = {"across": 90.0, "along": 0.0}
 
 
-class Foot(NamedTuple):
-    """What a piece covers as it lies: half of it along itself and across itself [mm]."""
-
-    half_long: float
-    half_wide: float
-
-    @property
-    def radius(self) -> float:
-        """Of the round that takes as much from end to end and from side to side [mm]."""
-        return (self.half_long + self.half_wide) / 2
-
-    def reach(self, turn_deg: Places) -> tuple[Array, Array]:
-        """How far it reaches across the loaf and along it [mm], its length turned so far from the loaf's."""
-        turn = np.radians(turn_deg)
-        cos, sin = np.cos(turn), np.sin(turn)
-        across = np.hypot(self.half_long * sin, self.half_wide * cos)
-        return across, np.hypot(self.half_long * cos, self.half_wide * sin)
-
-    def towards(self, angle: Array, turn_deg: Places) -> Array:
-        """How far its edge is from its middle towards ``angle`` [rad], counted from the loaf's length [mm]."""
-        return _towards(self.half_long, self.half_wide, angle - np.radians(turn_deg))
-
-
-def _towards(half_long: Places, half_wide: Places, away: Array) -> Array:
-    """From the middle of an ellipse to its edge, ``away`` from its length [rad]."""
-    across, along = half_wide * np.cos(away), half_long * np.sin(away)
-    return np.asarray(half_long * half_wide / np.hypot(across, along))
-
-
-class Strewn(Frozen):
-    """A piece where it lies: across, along [mm], the bar it belongs to; whether it is pinned, or touches.
-
-    ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
-    from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it.
-    """
-
-    pieces: str
-    number: int
-    x: float
-    y: float
-    radius: float
-    half_long: float
-    half_wide: float
-    turn_deg: float
-    bar: int | None
-    pinned: bool
-    touches: bool
-    leans: bool
-    up_mm: float = 0.0
-
-
-def reach_along(piece: Strewn) -> float:
-    """How far a piece reaches along the loaf from its middle [mm]."""
-    return float(Foot(piece.half_long, piece.half_wide).reach(piece.turn_deg)[1])
-
-
-def reach_across(piece: Strewn) -> float:
-    """How far a piece reaches across the loaf from its middle [mm]."""
-    return float(Foot(piece.half_long, piece.half_wide).reach(piece.turn_deg)[0])
-
-
-class ScatterPlan(Frozen):
-    """Where everything lies; ``shares``: how many of each kind every bar has; ``lacking``: what found no place."""
-
-    strewn: tuple[Strewn, ...]
-    shares: tuple[dict[str, int], ...]
-    lacking: dict[str, int]
-    touching: int
-    leaning: int
-    says: str
-
-
 def strew(
     scatter: Scatter,
     feet: Mapping[str, Foot],
@@ -123,13 +47,20 @@ def strew(
     *,
     wires: Wires | None = None,
 ) -> ScatterPlan:
-    """Strew pieces over the bars.
+    """Strew pieces over the bars, and set those out that have places of their own.
+
+    Those that stand on motifs find none: see :class:`Strewing`.
 
     :param feet: of each kind of piece, lying down
     :param bars: from and to of every bar [mm]
     :param wires: all cuts, lengthwise ones too; those between the bars alone where they are not told
     :raises InputError: ``scatter.no_bars``; ``scatter.pin`` when a pin names a piece that is not strewn
     """
+    across = Wires(() if area.whole else tuple(edge for pair in bars for edge in pair), ())
+    return Strewing(scatter, feet, area, bars, clear, wires=wires or across).plan()
+
+
+def _refuse_what_cannot_be(scatter: Scatter, bars: Sequence[tuple[float, float]]) -> None:
     if not bars:
         raise InputError.one("scatter.no_bars", "cuts", 0, "there must be a bar to strew on", "Cut thinner bars.")
     counts = {item.pieces: item.count for item in scatter.items}
@@ -142,8 +73,6 @@ def strew(
                 f"{counts.get(pin.pieces, 0)} of them are strewn",
                 "Let it go, or strew more.",
             )
-    across = Wires(() if area.whole else tuple(edge for pair in bars for edge in pair), ())
-    return _Strewing(scatter, feet, area, bars, clear, wires=wires or across).plan()
 
 
 class _Lying(NamedTuple):
@@ -157,6 +86,15 @@ class _Lying(NamedTuple):
     pinned: bool = False
 
 
+class _Cell(NamedTuple):
+    """A bar, or a part of one that is cut lengthwise: along and across [mm]."""
+
+    front: float
+    back: float
+    left: float
+    right: float
+
+
 class _Place(NamedTuple):
     """Where a piece may lie."""
 
@@ -165,8 +103,11 @@ class _Place(NamedTuple):
     turn_deg: float
 
 
-class _Strewing:
-    """The top as it fills."""
+class Strewing:
+    """The top as it fills: all that does not stand on motifs lies there at once, the largest by lot first.
+
+    Parameters and errors are those of :func:`strew`; ``strips``: from and to across of the parts of every bar.
+    """
 
     def __init__(
         self,
@@ -177,74 +118,99 @@ class _Strewing:
         clear: Sequence[Clear],
         *,
         wires: Wires,
+        strips: Sequence[Sequence[tuple[float, float]]] = (),
     ) -> None:
+        _refuse_what_cannot_be(scatter, bars)
         self.scatter, self.feet, self.area, self.bars, self.clear = scatter, feet, area, list(bars), clear
         self.wires = wires
+        strips = strips or [[(-area.half_wide, area.half_wide)]] * len(bars)
+        self.cells = [_Cell(*bar, *across) for bar, parts in zip(bars, strips, strict=True) for across in parts]
         self.random = np.random.default_rng(scatter.seed)
         self.items = {item.pieces: item for item in scatter.items}
         self.all_round = all(foot.half_long == foot.half_wide for foot in feet.values())
         self.lying: list[_Lying] = []
         self.lacking: dict[str, int] = {}
+        self.lay_what_needs_no_run()
+
+    def lay_what_needs_no_run(self) -> None:
+        own = [item for item in self.scatter.items if not item.placing.by_lot]
+        for item in own:
+            if item.placing.on_run is None:
+                self.set_out(item, {})
+            else:
+                self.lacking[item.pieces] = item.count
+        strewn = [item for item in self.scatter.items if item.placing.by_lot]
+        for item in sorted(strewn, key=lambda item: -self.feet[item.pieces].radius):
+            self.share_out(item)
+        for item in self.scatter.items:
+            if item.placing.on_run is None:
+                self.hold(item)
+
+    def set_on(self, item: ScatterItem, motifs: Mapping[str, Sequence[Place]]) -> None:
+        """Pieces that stand on motifs, as soon as these are piped, by the id of their run."""
+        self.set_out(item, motifs)
+        self.hold(item)
+
+    def lies(self, pieces: str) -> list[tuple[int, Lying]]:
+        """Where all of a kind lie, with their numbers."""
+        return [
+            (lying.number, Lying(lying.x, lying.y, *self.feet[pieces], lying.turn_deg))
+            for lying in self.lying
+            if lying.pieces == pieces
+        ]
 
     def plan(self) -> ScatterPlan:
-        for item in self.scatter.items:
-            if item.each_bar:
-                self.set_out(item)
-        for item in sorted(self.scatter.items, key=lambda item: -self.feet[item.pieces].radius):
-            if not item.each_bar:
-                self.share_out(item)
-        # A hand that moves one piece moves no other: all are strewn first, and those that are held put where they are.
-        held = {(pin.pieces, pin.number): pin for pin in self.scatter.pins}
-        turns = {lying[:2]: lying.turn_deg for lying in self.lying}
-        for pin in held.values():
-            if (pin.pieces, pin.number) not in turns:
-                self.lacking[pin.pieces] -= 1
-        self.lying = [lying for lying in self.lying if lying[:2] not in held]
-        for key, pin in held.items():
-            turn = turns.get(key, _TURNS.get(self.items[pin.pieces].lies, 0.0))
-            self.lying.append(_Lying(*key, pin.x, pin.y, turn, pinned=True))
+        """Everything where it lies, and what is to be said of it."""
+        order = {item.pieces: i for i, item in enumerate(self.scatter.items)}
+        self.lying.sort(key=lambda lying: (lying.pinned, order[lying.pieces]))
         self.lacking = {key: many for key, many in self.lacking.items() if many}
         return self.told()
 
-    def set_out(self, item: ScatterItem) -> None:
-        """The same places on every bar, as long as there are pieces."""
+    def set_out(self, item: ScatterItem, motifs: Mapping[str, Sequence[Place]]) -> None:
+        """The places that its placing names, as long as there are pieces."""
         turn = _TURNS.get(item.lies, 0.0)
-        for number in range(item.count):
-            n, k = divmod(number, len(item.each_bar))
-            if n == len(self.bars):
-                self.lacking[item.pieces] = item.count - number
-                return
-            (low, high), place = self.bars[n], item.each_bar[k]
-            x = -place.x if item.mirrored and n % 2 else place.x
-            y = low + place.along_percent / 100 * (high - low)
-            self.lying.append(_Lying(item.pieces, number, x, y, turn))
+        there = OnTheTop(self.area.front, self.area.back, self.area.half_wide, self.bars, motifs)
+        places = item.placing.set_out(there, item.count)
+        self.lying += [_Lying(item.pieces, number, x, y, turn) for number, (x, y) in enumerate(places)]
+        self.lacking[item.pieces] = item.count - len(places)
+
+    def hold(self, item: ScatterItem) -> None:
+        """Those that a hand put down: it moves no other, for all are strewn first."""
+        held = {pin.number: pin for pin in self.scatter.pins if pin.pieces == item.pieces}
+        turns = {lying.number: lying.turn_deg for lying in self.lying if lying.pieces == item.pieces}
+        self.lying = [lying for lying in self.lying if lying.pieces != item.pieces or lying.number not in held]
+        for number, pin in held.items():
+            if number not in turns:
+                self.lacking[item.pieces] -= 1
+            turn = turns.get(number, _TURNS.get(item.lies, 0.0))
+            self.lying.append(_Lying(item.pieces, number, pin.x, pin.y, turn, pinned=True))
 
     def share_out(self, item: ScatterItem) -> None:
         """As many for every bar as for every other, what is left over to bars drawn by lot."""
-        each, over = divmod(item.count, len(self.bars))
-        lucky = set(self.random.permutation(len(self.bars))[:over].tolist())
-        due = [each + (1 if i in lucky else 0) for i in range(len(self.bars))]
+        each, over = divmod(item.count, len(self.cells))
+        lucky = set(self.random.permutation(len(self.cells))[:over].tolist())
+        due = [each + (1 if i in lucky else 0) for i in range(len(self.cells))]
         numbers = list(range(item.count))
-        for i in self.random.permutation(len(self.bars)).tolist():
+        for i in self.random.permutation(len(self.cells)).tolist():
             wanted = min(due[i], len(numbers))
-            for place in self.fill_bar(item, self.bars[i], wanted):
+            for place in self.fill(item, self.cells[i], wanted):
                 self.lying.append(_Lying(item.pieces, numbers.pop(0), *place))
         # Where a bar was full, any other may take what it could not.
         while numbers:
-            spare = next((p for bar in self.bars if (p := self.best_place(item, bar, tight=True))), None)
+            spare = next((p for cell in self.cells if (p := self.best_place(item, cell, tight=True))), None)
             if spare is None:
                 self.lacking[item.pieces] = len(numbers)
                 return
             self.lying.append(_Lying(item.pieces, numbers.pop(0), *spare))
 
-    def fill_bar(self, item: ScatterItem, bar: tuple[float, float], wanted: int) -> list[_Place]:
-        """Places for so many pieces in a bar; as many as fit, where even setting them close together does not help."""
+    def fill(self, item: ScatterItem, cell: _Cell, wanted: int) -> list[_Place]:
+        """Places for so many pieces in a cell; as many as fit, where even setting them close together does not help."""
         before = len(self.lying)
         best: list[_Place] = []
         for tight in (False, *(True,) * _CLOSE_TRIES):
             places: list[_Place] = []
             while len(places) < wanted:
-                place = self.best_place(item, bar, tight)
+                place = self.best_place(item, cell, tight)
                 if place is None:
                     break
                 places.append(place)
@@ -256,27 +222,26 @@ class _Strewing:
                 break
         return best
 
-    def best_place(self, item: ScatterItem, bar: tuple[float, float], tight: bool) -> _Place | None:
-        """The place in a bar farthest from what lies there, or ``tight``, as near to it as it may; or none."""
+    def best_place(self, item: ScatterItem, cell: _Cell, tight: bool) -> _Place | None:
+        """The place in a cell farthest from what lies there, or ``tight``, as near to it as it may; or none."""
         foot = self.feet[item.pieces]
         for tries in (_CANDIDATES, _HARD_TRIES):
             turns = self.turns(item, tries)
             reach_x, reach_y = foot.reach(turns)
             margin = np.maximum(np.zeros(tries) if item.may_be_cut else reach_y + self.scatter.line_mm, 0.0)
-            low, high = bar[0] + margin, bar[1] - margin
-            wide = self.area.half_wide - reach_x
+            low, high = cell.front + margin, cell.back - margin
+            left = cell.left + self.off_side(item, cell.left, reach_x)
+            right = cell.right - self.off_side(item, cell.right, reach_x)
+            middle, wide = (left + right) / 2, (right - left) / 2
             fits = (low <= high + 1e-9) & (wide >= 0)
             if not fits.any():
                 return None
-            xs = self.random.uniform(-1, 1, tries) * np.maximum(wide, 0.0)
+            xs = middle + self.random.uniform(-1, 1, tries) * np.maximum(wide, 0.0)
             ys = low + self.random.uniform(0, 1, tries) * np.maximum(high - low, 0.0)
             room = np.where(fits, self.room(xs, ys, foot, turns), -np.inf)
-            if not item.may_be_cut:
-                for line in self.wires.lines_at((bar[0] + bar[1]) / 2):
-                    room = np.where(np.abs(xs - line) < reach_x + self.scatter.line_mm, -np.inf, room)
             if tight:
                 # The edges of the top count as neighbours, or the corners would be wasted.
-                room = np.where(room >= self.scatter.apart_mm, -np.minimum(room, wide - np.abs(xs)), -np.inf)
+                room = np.where(room >= self.scatter.apart_mm, -np.minimum(room, wide - np.abs(xs - middle)), -np.inf)
                 best = int(np.argmax(room))
                 if np.isfinite(room[best]):
                     return _Place(float(xs[best]), float(ys[best]), float(turns[best]))
@@ -285,6 +250,12 @@ class _Strewing:
             if room[best] >= self.scatter.apart_mm:
                 return _Place(float(xs[best]), float(ys[best]), float(turns[best]))
         return None
+
+    def off_side(self, item: ScatterItem, side: float, reach_x: Array) -> Array:
+        """How far a middle keeps off a side of its cell [mm]: off the edge, and off a lengthwise cut."""
+        if abs(side) >= self.area.half_wide - 1e-6:
+            return reach_x
+        return np.zeros(len(reach_x)) if item.may_be_cut else reach_x + self.scatter.line_mm
 
     def turns(self, item: ScatterItem, count: int) -> Array:
         """How pieces lie [°]: as the document says, or each as it falls."""
@@ -309,7 +280,7 @@ class _Strewing:
             else:
                 angle = np.arctan2(dx, dy)
                 # The same from the other side: an ellipse is as far from its middle either way.
-                others = _towards(there[:, 3], there[:, 4], angle - np.radians(there[:, 2]))
+                others = edge_of(there[:, 3], there[:, 4], angle - np.radians(there[:, 2]))
                 room = (away - foot.towards(angle, turns[:, None]) - others).min(axis=1)
         reach_x, reach_y = foot.reach(turns)
         # On a round top the piece's own round decides, on a square one how far it reaches to each side.
@@ -339,10 +310,10 @@ class _Strewing:
         return ScatterPlan(
             strewn=strewn,
             shares=shares,
-            lacking=self.lacking,
+            lacking=lacks_of(self.scatter, self.lacking),
             touching=touching,
             leaning=leaning,
-            says=_says(shares, sum(self.lacking.values()), touching, None if self.area.whole else leaning),
+            says=in_words(shares, sum(self.lacking.values()), touching, None if self.area.whole else leaning),
         )
 
     def strewn(self, lying: _Lying) -> Strewn:
@@ -361,9 +332,18 @@ class _Strewing:
             turn_deg=lying.turn_deg,
             bar=next((n for n, (y0, y1) in enumerate(self.bars) if y0 <= lying.y <= y1), None),
             pinned=lying.pinned,
-            touches=any(self.gap(lying, other) < -_LEAST_APART_MM for other in self.lying if other is not lying),
+            touches=any(
+                self.gap(lying, other) < -_LEAST_APART_MM
+                for other in self.lying
+                if other is not lying and not self.stacked(lying, other)
+            ),
             leans=crossed and not self.items[lying.pieces].may_be_cut,
         )
+
+    def stacked(self, one: _Lying, other: _Lying) -> bool:
+        """Whether the one stands on the other on purpose: both on the same motif."""
+        runs = {self.items[lying.pieces].placing.on_run for lying in (one, other)}
+        return len(runs) == 1 and None not in runs and math.hypot(one.x - other.x, one.y - other.y) < _LEAST_APART_MM
 
     def gap(self, one: _Lying, other: _Lying) -> float:
         """Between two pieces [mm]; less than nothing where they lie on each other."""
@@ -375,19 +355,3 @@ class _Strewing:
         ends = self.feet[one.pieces].towards(angle, one.turn_deg)
         ends = ends + self.feet[other.pieces].towards(angle + math.pi, other.turn_deg)
         return away - float(ends)
-
-
-def _says(shares: Sequence[Mapping[str, int]], lacking: int, touching: int, leaning: int | None) -> str:
-    """A scatter in words; ``leaning``: over a wire, where one goes through it."""
-    sums = [sum(share.values()) for share in shares]
-    low, high = min(sums), max(sums)
-    words = [f"Every bar has {low}" if low == high else f"Bars have {low} to {high}"]
-    if leaning is None:
-        words = [f"Each has {low}"]
-    if lacking:
-        words.append(f"{lacking} find no place")
-    if touching:
-        words.append(f"{touching} touch")
-    if leaning is not None:
-        words.append(f"{leaning} would be cut" if leaning else "the wire misses all it should")
-    return ", ".join(words) + "."

@@ -13,6 +13,7 @@ from functools import lru_cache
 from typing import Literal, NamedTuple
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from archtop.core.document import Crown
@@ -21,7 +22,7 @@ from archtop.core.top.crown import rise_mm
 from archtop.core.top.runs import Spot, TopArea
 from archtop.core.trade import Motif
 
-__all__ = ["STEP_MM", "Body", "Rest", "Surface"]
+__all__ = ["STEP_MM", "Body", "PressedIn", "Rest", "Surface"]
 
 Array = NDArray[np.float64]
 
@@ -32,17 +33,34 @@ _BEYOND_MM = 30.0
 # A flat thing is borne by what lies under the inner part of its foot: what only its edge touches, it leans on. A stated
 # guess, as a share of the way to the edge.
 _BEARS = 0.6
+# How wide a rim stands that fingers push back up [mm]; a stated guess.
+_RIM_MM = 4.0
 
 Underside = Literal["flat", "round"]
 
 
 class Body(NamedTuple):
-    """Something firm: its two half axes along and across, its height [mm], and whether it stands flat or is round."""
+    """Something firm: its two half axes along and across, its height [mm], and whether it stands flat or is round.
+
+    ``outline``: of what is as high everywhere, its length along the first axis; ``None``: it is round above.
+    """
 
     half_long: float
     half_wide: float
     high: float
     underside: Underside = "flat"
+    outline: tuple[tuple[float, float], ...] | None = None
+
+
+class PressedIn(NamedTuple):
+    """How something is pressed in: so deep; whether what it pushes aside stands up around it; how far it was drawn."""
+
+    sunk_mm: float = 0.0
+    rim: bool = False
+    trail_mm: float = 0.0
+
+
+_LAID = PressedIn()
 
 
 class Rest(NamedTuple):
@@ -66,20 +84,29 @@ class Surface:
         self.xs: Array = STEP_MM * np.arange(-columns, columns + 1, dtype=np.float64)
         self.ys: Array = middle + STEP_MM * np.arange(-rows, rows + 1, dtype=np.float64)
         self.heights: Array = np.zeros((len(self.ys), len(self.xs)))
+        self._out = np.zeros(self.heights.shape, dtype=bool)
 
-    def crowned(self, crown: Crown, coat_mm: float) -> None:
-        """The batter's own shape, and the coat on it."""
-        if crown.mound_mm + crown.swell_mm + crown.texture_mm + coat_mm == 0:
+    def crowned(self, crown: Crown) -> None:
+        """The batter's own shape."""
+        if crown.mound_mm + crown.swell_mm + crown.texture_mm == 0:
             return
-        inside = self.area.holds(self.xs[None, :], self.ys[:, None])
         rise = rise_mm(crown, self.area, self.xs[None, :], self.ys[:, None])
-        self.heights += np.where(inside, np.maximum(rise, 0.0) + coat_mm, 0.0)
+        self.heights += np.where(self._inside(), np.maximum(rise, 0.0), 0.0)
+
+    def coated(self, thick_mm: float) -> None:
+        """A coat spread over all of it, but for columns that stand out."""
+        self.heights += np.where(self._inside() & ~self._out, thick_mm, 0.0)
+
+    def _inside(self) -> NDArray[np.bool_]:
+        return self.area.holds(self.xs[None, :], self.ys[:, None])
 
     def stands_out(self, prism: Prism, level_mm: float) -> None:
         """A column that reaches out of the batter."""
         top = spans_over(prism.points, self.xs)[1] - level_mm
         there = (self.ys >= prism.y0) & (self.ys <= prism.y1)
-        self.heights[there] = np.maximum(self.heights[there], np.where(np.isfinite(top), top, 0.0))
+        top = np.where(np.isfinite(top), top, 0.0)
+        self._out[there] |= top > self.heights[there]
+        self.heights[there] = np.maximum(self.heights[there], top)
 
     def piped(self, spots: Sequence[Spot], motif: Motif) -> list[Rest]:
         """A run laid over what is there; where each of its motifs stands, and how high."""
@@ -97,22 +124,75 @@ class Surface:
         self.heights[top:low, left:right] += laid
         return [Rest(float(up), float(self.heights[place])) for up, place in zip(found, places, strict=True)]
 
-    def set_down(self, spot: Spot, body: Body, sunk_mm: float = 0.0) -> Rest:
-        """Something firm where it comes to rest, pressed in by so much [mm]."""
+    def set_down(self, spot: Spot, body: Body, pressed: PressedIn = _LAID) -> Rest:
+        """Something firm where it comes to rest, pressed in as told."""
+        if body.outline:
+            return self._set_down_flat(spot, body, pressed, body.outline)
         rows, columns, dome = self._under(spot, body.half_long, body.half_wide)
         under, within = self.heights[rows, columns], dome > 0
         if not within.any():
-            up = self.at(spot.x, spot.y) - sunk_mm
+            up = self.at(spot.x, spot.y) - pressed.sunk_mm
             return Rest(up, up + body.high)
         if body.underside == "round":
             # Its underside curves away: the middle of its height less the half ellipsoid.
-            lifted, shape = under - body.high / 2 * (1 - dome), body.high / 2 * (1 + dome)
+            lifted, shape, below = under - body.high / 2 * (1 - dome), body.high / 2 * (1 + dome), 1 - dome
         else:
-            lifted, shape = under, body.high * dome
+            lifted, shape, below = under, body.high * dome, np.zeros(dome.shape)
         bears = dome >= math.sqrt(1 - _BEARS**2) if body.underside == "flat" else within
-        up = float(lifted[bears if bears.any() else within].max()) - sunk_mm
-        np.maximum(under, np.where(within, up + shape, 0.0), out=under)
+        up = float(lifted[bears if bears.any() else within].max()) - pressed.sunk_mm
+        if pressed.rim or pressed.trail_mm:
+            aside = np.where(within, np.maximum(under - up - body.high / 2 * below, 0.0), 0.0)
+            self._push_aside(spot, body, pressed, float(aside.sum()) * STEP_MM**2)
+        np.maximum(under, np.where(within, up + shape, -np.inf), out=under)
         return Rest(up, up + body.high)
+
+    def _set_down_flat(
+        self, spot: Spot, body: Body, pressed: PressedIn, outline: tuple[tuple[float, float], ...]
+    ) -> Rest:
+        """What is as high all over its outline; borne by what lies under the inner part of that."""
+        reach = max(math.hypot(*corner) for corner in outline)
+        rows, columns, _ = self._under(spot, reach, reach)
+        under, within = self.heights[rows, columns], self._covered(spot, outline, rows, columns)
+        inner = self._covered(spot, tuple((_BEARS * a, _BEARS * b) for a, b in outline), rows, columns)
+        bears = inner if inner.any() else within
+        up = (float(under[bears].max()) if bears.any() else self.at(spot.x, spot.y)) - pressed.sunk_mm
+        if pressed.rim or pressed.trail_mm:
+            aside = np.where(within, np.maximum(under - up, 0.0), 0.0)
+            self._push_aside(spot, body, pressed, float(aside.sum()) * STEP_MM**2)
+        np.maximum(under, np.where(within, up + body.high, -np.inf), out=under)
+        return Rest(up, up + body.high)
+
+    def _push_aside(self, spot: Spot, body: Body, pressed: PressedIn, mm3: float) -> None:
+        """What something pushes aside: into a rim around it, and out of the groove that it has left behind it."""
+        reach = math.hypot(body.half_long, body.half_wide) + pressed.trail_mm + _RIM_MM
+        rows = np.abs(self.ys - spot.y) <= reach
+        columns = np.abs(self.xs - spot.x) <= reach
+        along, across = _in_its_own_axes(self.xs[columns][None, :] - spot.x, self.ys[rows][:, None] - spot.y, spot)
+        here = self.heights[np.ix_(rows, columns)]
+        if pressed.trail_mm:
+            # From its middle back along its length, as deep in the middle as it sits and running out at the edges.
+            back = np.clip(along, -pressed.trail_mm - body.half_long, 0.0)
+            away = np.hypot(along - back, across)
+            depth = pressed.sunk_mm * np.maximum(1 - (away / body.half_wide) ** 2, 0.0)
+            here -= np.minimum(depth, np.maximum(here, 0.0))
+            mm3 += float(depth.sum()) * STEP_MM**2 if pressed.rim else 0.0
+            beside = (away > body.half_wide) & (away <= body.half_wide + _RIM_MM)
+        else:
+            beside = np.zeros(here.shape, dtype=bool)
+        if pressed.rim:
+            out = np.hypot(along / (body.half_long + _RIM_MM), across / (body.half_wide + _RIM_MM))
+            ring = (out <= 1) & (np.hypot(along / body.half_long, across / body.half_wide) > 1) | beside
+            ring &= self.area.holds(self.xs[columns][None, :], self.ys[rows][:, None])
+            here += np.where(ring, mm3 / max(ring.sum() * STEP_MM**2, STEP_MM**2), 0.0)
+        self.heights[np.ix_(rows, columns)] = here
+
+    def _covered(
+        self, spot: Spot, outline: tuple[tuple[float, float], ...], rows: slice, columns: slice
+    ) -> NDArray[np.bool_]:
+        """What an outline covers of a part of the grid."""
+        along, across = _in_its_own_axes(self.xs[columns][None, :] - spot.x, self.ys[rows][:, None] - spot.y, spot)
+        found: NDArray[np.bool_] = shapely.contains_xy(_prepared(outline), along, across)
+        return found
 
     def at(self, x: float, y: float) -> float:
         """Height over the level [mm] at a place."""
@@ -151,6 +231,20 @@ class _Under(NamedTuple):
     rows: slice
     columns: slice
     dome: Array
+
+
+def _in_its_own_axes(dx: Array, dy: Array, spot: Spot) -> tuple[Array, Array]:
+    """Places around a thing's middle as it lies [mm]: along its length and across it."""
+    turn = math.radians(spot.turn_deg)
+    cos, sin = math.cos(turn), math.sin(turn)
+    return dy * cos + dx * sin, dx * cos - dy * sin
+
+
+@lru_cache(maxsize=64)
+def _prepared(outline: tuple[tuple[float, float], ...]) -> shapely.Polygon:
+    shape = shapely.Polygon(outline)
+    shapely.prepare(shape)
+    return shape
 
 
 @lru_cache(maxsize=256)

@@ -10,7 +10,7 @@ from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.crown import Line, across
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, reach_of
-from archtop.core.top.scatter import ScatterPlan, reach_across, reach_along
+from archtop.core.top.strewn import ScatterPlan, reach_across, reach_along
 
 __all__ = ["Bump", "TopFace", "top_face"]
 
@@ -49,7 +49,8 @@ def top_face(
                 there = math.sqrt(1 - ((spot.y - y) / reach) ** 2)
                 turn = math.radians(spot.turn_deg)
                 wide = run.motif.wide_mm * abs(math.cos(turn)) + run.motif.long_mm * abs(math.sin(turn))
-                colour = run.colours[i % len(run.colours)]
+                bag = run.bag_of(i)
+                colour = bag[i // len(run.bags) % len(bag)]
                 bumps.append(
                     Bump(
                         x=spot.x,
@@ -64,12 +65,11 @@ def top_face(
         reach = reach_along(piece)
         if abs(piece.y - y) < reach:
             there = math.sqrt(1 - ((piece.y - y) / reach) ** 2)
-            high = of.made[piece.pieces].size_mm[-1]
             bumps.append(
                 Bump(
                     x=piece.x,
                     wide_mm=2 * reach_across(piece) * there,
-                    high_mm=high * there,
+                    high_mm=piece.high_mm * there,
                     up_mm=piece.up_mm,
                     colour=of.pieces[piece.pieces].colour,
                     kind="piece",

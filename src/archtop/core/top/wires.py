@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
+from archtop.core.cuts import strips_of
 from archtop.core.document import Cuts
 from archtop.core.top.runs import TopArea
 
@@ -24,10 +25,6 @@ class Wires(NamedTuple):
             for low, high, lines in self.lengthwise
         )
 
-    def lines_at(self, y: float) -> tuple[float, ...]:
-        """Where a bar that lies there is cut lengthwise [mm]."""
-        return next((lines for low, high, lines in self.lengthwise if low <= y <= high), ())
-
 
 def wires_of(cuts: Cuts, area: TopArea, bars: Sequence[tuple[float, float]]) -> Wires:
     """All wires of a loaf; none where everything is turned out whole.
@@ -36,12 +33,8 @@ def wires_of(cuts: Cuts, area: TopArea, bars: Sequence[tuple[float, float]]) -> 
     """
     if area.whole:
         return Wires((), ())
-    halves = [(i, cuts.parts_of(i)) for i in range(1, len(bars) + 1)]
+    lines = [strips_of(cuts, i, area.half_wide).lines for i in range(1, len(bars) + 1)]
     return Wires(
         tuple(edge for pair in bars for edge in pair),
-        tuple(
-            (*bars[i - 1], tuple((2 * k / parts - 1) * area.half_wide for k in range(1, parts)))
-            for i, parts in halves
-            if parts > 1
-        ),
+        tuple((*bar, across) for bar, across in zip(bars, lines, strict=True) if across),
     )

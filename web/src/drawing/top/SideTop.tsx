@@ -11,7 +11,6 @@ interface Props {
 	scale: Scale;
 	colour: (id: string) => string;
 	pieceColour: (pieces: string) => string;
-	pieceHigh: (pieces: string) => number;
 	/** What the last pour is made of: the mound is. */
 	last: readonly Share[];
 	coat: { mm: number; shares: readonly Share[] };
@@ -19,7 +18,7 @@ interface Props {
 }
 
 /** The top seen from the side: mound and coat, every motif and piece where it stands along the loaf. */
-export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, last, coat, patternId }: Props) {
+export function SideTop({ top, level, scale, colour, pieceColour, last, coat, patternId }: Props) {
 	const [front, back] = [top.front_mm, top.back_mm];
 	const rise = (y: number) => level + heightAt(top.ridge, y);
 	const places = top.ridge.length > 0 ? top.ridge.map(([y = 0]) => y) : [front, back];
@@ -44,12 +43,13 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 						run.motif.long_mm * Math.abs(Math.cos(turn)) + run.motif.wide_mm * Math.abs(Math.sin(turn));
 					return (
 						<Standing
-							key={`${run.id} ${spot.x} ${spot.y} ${spot.turn_deg}`}
+							// biome-ignore lint/suspicious/noArrayIndexKey: two passes stand at one place.
+							key={`${run.id} ${i}`}
 							d={sidePath(run.kind, wide, run.motif.high_mm)}
 							x={scale.x(spot.y)}
 							y={scale.y(level + spot.up_mm)}
 							px={scale.pxPerMm}
-							srgb={colour(run.colours[i % run.colours.length] ?? "")}
+							srgb={colour(colourOf(run.bags, i))}
 						/>
 					);
 				}),
@@ -57,7 +57,7 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 			{top.scatter?.strewn.map((piece) => (
 				<Standing
 					key={`${piece.pieces} ${piece.number}`}
-					d={sidePath("piece", longOf(piece), pieceHigh(piece.pieces))}
+					d={sidePath(piece.round ? "round" : "piece", longOf(piece), piece.high_mm)}
 					x={scale.x(piece.y)}
 					y={scale.y(level + piece.up_mm)}
 					px={scale.pxPerMm}
@@ -66,6 +66,12 @@ export function SideTop({ top, level, scale, colour, pieceColour, pieceHigh, las
 			))}
 		</g>
 	);
+}
+
+/** Which colour a motif shows from the side: bags take turns, and what lies side by side in one takes turns in it. */
+function colourOf(bags: readonly (readonly string[])[], i: number): string {
+	const bag = bags[i % bags.length] ?? [];
+	return bag[Math.floor(i / bags.length) % bag.length] ?? "";
 }
 
 /** How long a piece looks from the side, turned as it lies. */

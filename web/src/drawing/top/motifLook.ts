@@ -93,6 +93,13 @@ export function motifPatches(kind: MotifKind, long: number, wide: number): reado
 				{ d: wave(long * 1.05, w * 0.62), tone: "bead", width: Math.min(long * 0.2, w * 0.5), colour: 1 },
 				{ d: wave(long * 1.05, w * 0.62), tone: "light", width: long * 0.05 },
 			];
+		case "zigzag": {
+			const zig = `M${f(-l)} ${f(-w * 0.8)}L${f(0)} ${f(w * 0.8)}L${f(l)} ${f(-w * 0.8)}`;
+			return [
+				{ d: zig, tone: "bead", width: Math.min(l * 0.8, w) },
+				{ d: zig, tone: "light", width: l * 0.12 },
+			];
+		}
 		case "vine":
 			return [
 				{ d: wave(long * 1.02, w * 0.45), tone: "bead", width: wide * 0.5 },
@@ -173,6 +180,10 @@ export function sidePath(kind: string, wide: number, high: number): string {
 	if (kind === "ruffle") {
 		const r = Math.min(w, high) * 0.35;
 		return `M${f(-w)} 0V${f(high - r)}Q${f(-w)} ${f(high)} ${f(-w + r)} ${f(high)}H${f(w - r)}Q${f(w)} ${f(high)} ${f(w)} ${f(high - r)}V0Z`;
+	}
+	if (kind === "round") {
+		const [rx, ry] = [f(w), f(high / 2)];
+		return `M${f(-w)} ${ry}a${rx} ${ry} 0 1 0 ${f(wide)} 0a${rx} ${ry} 0 1 0 ${f(-wide)} 0Z`;
 	}
 	// Half an ellipse: what lies round lies so.
 	return `M${f(-w)} 0C${f(-w)} ${f(high * 1.33)} ${f(w)} ${f(high * 1.33)} ${f(w)} 0Z`;

@@ -5,6 +5,8 @@ import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
 import { CutsFields } from "../drawers/CutsFields";
 import { HeightLimits } from "../drawers/HeightLimits";
+import { barsOf, SpecialsFields } from "../drawers/SpecialsFields";
+import { StampFields } from "../drawers/StampFields";
 import { useEditor } from "../editor/EditorContext";
 import { RemarkList, Remarks } from "../section/Remarks";
 import { BarFace, barLook } from "./BarFace";
@@ -16,6 +18,8 @@ import { OutcomeFields } from "./OutcomeFields";
 import { ShiftOffer } from "./ShiftOffer";
 import { type Outcome, useFaces } from "./useFaces";
 import { WireStrip } from "./WireStrip";
+
+const TOOL = { wire: "Wire", knife: "Knife", "kitchen knife": "Kitchen knife" } as const;
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
@@ -47,6 +51,8 @@ export function CutPlace() {
 					<div className="space-y-2">
 						<CutsFields />
 						<HeightLimits />
+						<SpecialsFields />
+						<StampFields />
 					</div>
 					<div className="min-w-0 space-y-2 text-sm">
 						<p>
@@ -62,10 +68,16 @@ export function CutPlace() {
 						<WireStrip />
 						<p>
 							<strong>
-								{plan.cut_how.tool === "wire" ? "Wire" : "Knife"}, {plan.cut_how.lies}.
+								{TOOL[plan.cut_how.tool]}, {plan.cut_how.lies}:{" "}
+								{withUnit(plan.cut_how.through_mm, "length", units)} high.
 							</strong>{" "}
 							{[...plan.cut_how.reasons, ...plan.cut_how.mind].join(" ")}
 						</p>
+						{plan.cut_how.clash && (
+							<p className="rounded border border-brass bg-brass-wash p-2">
+								<strong>{plan.cut_how.clash}</strong> {plan.cut_how.way}
+							</p>
+						)}
 						<FindCuts />
 					</div>
 				</div>
@@ -149,15 +161,19 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 /** What is special about a bar: who gets it, what it is kept for, and where it is cut otherwise than the others. */
 function SpecialNote({ bar }: { bar: number }) {
 	const { document, edit } = useEditor();
-	const own = document.cuts.specials?.find((item) => item.bar === bar);
+	const own = document.cuts.specials?.find((item) => item.bar <= bar && bar <= (item.to ?? item.bar));
 	const change = (next: Partial<Special>) =>
 		edit((loaf) => {
-			const before = (loaf.cuts.specials ?? []).find((item) => item.bar === bar);
-			const others = (loaf.cuts.specials ?? []).filter((item) => item.bar !== bar);
-			const changed: Special = { note: "", parts: null, ...before, ...next, bar };
-			const stays = changed.note || changed.parts;
+			const there = loaf.cuts.specials ?? [];
+			const before = there.find((item) => item.bar <= bar && bar <= (item.to ?? item.bar));
+			const others = there.filter((item) => item !== before);
+			const changed: Special = { bar, note: "", parts: null, times: 1, ...before, ...next };
+			const stays = changed.note || changed.parts || changed.times > 1;
 			return { ...loaf, cuts: { ...loaf.cuts, specials: stays ? [...others, changed] : others } };
 		}, `special ${bar}`);
+	if (own && barsOf(own).length > 1) {
+		return <span className="block text-sm">{own.note || `one of bars ${own.bar} to ${own.to}`}</span>;
+	}
 	const field =
 		"rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line";
 	return (

@@ -9,6 +9,19 @@ const SAMPLES = [
 	["back", "The back end"],
 ] as const;
 
+const TOOLS = [
+	["", "What it asks for"],
+	["wire", "A wire"],
+	["knife", "A knife along a guide"],
+	["kitchen knife", "A plain kitchen knife"],
+] as const;
+const LIES = [
+	["", "As it asks for"],
+	["upright", "Upright"],
+	["on its side", "On its side"],
+	["upside down", "Upside down"],
+] as const;
+
 /** How the loaf is cut. */
 export function CutsFields() {
 	const { document, edit, live } = useEditor();
@@ -64,6 +77,13 @@ export function CutsFields() {
 					value={cuts.parts ?? 1}
 					onChange={(parts) => patch({ parts: Math.max(1, Math.round(parts)) })}
 				/>
+				<MaybeNumberField
+					label="Or strips so wide"
+					quantity="length"
+					placeholder="by number"
+					value={cuts.strip_mm ?? null}
+					onChange={(strip_mm) => patch({ strip_mm })}
+				/>
 				<SelectField
 					label="Sample from"
 					value={cuts.sample ?? "none"}
@@ -71,13 +91,27 @@ export function CutsFields() {
 					onChange={(sample) => patch({ sample })}
 				/>
 			</FieldRow>
-			{(cuts.parts ?? 1) > 1 && (
+			{((cuts.parts ?? 1) > 1 || cuts.strip_mm) && (
 				<CheckField
 					label="Cut lengthwise first, then across"
 					checked={cuts.strips_first ?? false}
 					onChange={(checked) => patch({ strips_first: checked })}
 				/>
 			)}
+			<FieldRow>
+				<SelectField
+					label="Cut with"
+					value={cuts.tool ?? ""}
+					options={TOOLS}
+					onChange={(tool) => patch({ tool: tool || null })}
+				/>
+				<SelectField
+					label="It lies"
+					value={cuts.lies ?? ""}
+					options={LIES}
+					onChange={(lies) => patch({ lies: lies || null })}
+				/>
+			</FieldRow>
 		</div>
 	);
 }

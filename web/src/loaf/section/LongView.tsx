@@ -91,7 +91,6 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					scale={scale}
 					colour={paint.colour}
 					pieceColour={paint.pieceColour}
-					pieceHigh={(id) => plan.made[id]?.size_mm[2] ?? 0}
 					last={paint.layers.at(-1)?.shares ?? []}
 					coat={paint.coat}
 					patternId="lv"

@@ -1,13 +1,17 @@
-import { ArrowDown, ArrowUp, Plus, X } from "lucide-react";
-import type { MotifKind, Run, TopRun } from "../../api/types";
-import { optionsOf, useCatalogue } from "../../api/useCatalogue";
+import { Plus, X } from "lucide-react";
+import type { Run, TopRun } from "../../api/types";
+import { paintOf } from "../../drawing/paint";
+import { BarsField } from "../../ui/BarsField";
 import { Button } from "../../ui/Button";
-import { Drawer, FieldRow } from "../../ui/Drawer";
+import { FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
-import { CheckField, NumberField, SelectField, TextField } from "../../ui/fields";
+import { CheckField, MaybeNumberField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
-import { addRun, moveRun, patchRun, removeRun } from "./topChanges";
+import { BagColours } from "./BagColours";
+import { LineBoard } from "./LineBoard";
+import { MotifChoice } from "./MotifChoice";
+import { patchRun } from "./topChanges";
 
 const PATTERNS: readonly (readonly [NonNullable<Run["pattern"]>, string])[] = [
 	["rows", "Rows"],
@@ -15,151 +19,64 @@ const PATTERNS: readonly (readonly [NonNullable<Run["pattern"]>, string])[] = [
 	["border", "Border"],
 	["rings", "Rings"],
 	["wave", "Wave"],
-	["fill", "All over"],
+	["curve", "Along a curve by hand"],
+	["fill", "All over, and in the gaps"],
 	["each bar", "One to each bar"],
 	["each part", "One to each part of a bar"],
 ];
-
-/** What is piped, in its order. */
-export function RunsDrawer() {
-	const { document, edit, live } = useEditor();
-	const runs = document.frosting?.runs ?? [];
-	const line = runs.map((run) => run.name).join(", ") || "Nothing piped";
-	return (
-		<Drawer id="runs" title="Piping" line={line}>
-			<ol className="space-y-2">
-				{runs.map((run, i) => (
-					<li key={run.id}>
-						<RunFields
-							run={run}
-							planned={live.plan.top.runs.find((item) => item.id === run.id)}
-							index={i}
-							last={i === runs.length - 1}
-						/>
-					</li>
-				))}
-			</ol>
-			<Button onClick={() => edit(addRun)}>
-				<Plus aria-hidden className="size-4" /> Add a run
-			</Button>
-		</Drawer>
-	);
-}
+const POINTS = [
+	["along", "Along it"],
+	["both sides", "To both sides"],
+	["outward", "Outward"],
+] as const;
+const IN_ROWS = new Set(["rows", "staggered", "wave"]);
 
 interface Props {
 	run: Run;
 	planned?: TopRun;
-	index: number;
-	last: boolean;
 }
 
-function RunFields({ run, planned, index, last }: Props) {
-	const { document, edit } = useEditor();
+/** A run: its motif, where it goes, what is in its bags. */
+export function RunFields({ run, planned }: Props) {
+	const { document, edit, live } = useEditor();
 	const { units } = useUnits();
-	const motifs = useCatalogue("motifs");
+	const paint = paintOf(live.of, live.plan);
 	const patch = (change: Partial<Run>) =>
 		edit(patchRun(run.id, change), `run ${run.id} ${Object.keys(change)}`);
 	const motif = (change: Partial<Run["motif"]>) => patch({ motif: { ...run.motif, ...change } });
 	const tips = document.frosting?.tips.map((tip) => [tip.id, tip.name] as const) ?? [];
-	const pattern = run.pattern ?? "rows";
-	const lies = pattern === "rows" || pattern === "staggered" || pattern === "wave";
 	return (
-		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-runs={run.id}>
-			<div className="flex items-end gap-1">
-				<div className="min-w-0 flex-1">
-					<TextField label={`Run ${index + 1}`} value={run.name} onChange={(name) => patch({ name })} />
-				</div>
-				<Button
-					look="quiet"
-					className="px-1.5!"
-					aria-label={`Pipe ${run.name} earlier`}
-					disabled={index === 0}
-					onClick={() => edit(moveRun(index, -1))}
-				>
-					<ArrowUp aria-hidden className="size-4" />
-				</Button>
-				<Button
-					look="quiet"
-					className="px-1.5!"
-					aria-label={`Pipe ${run.name} later`}
-					disabled={last}
-					onClick={() => edit(moveRun(index, 1))}
-				>
-					<ArrowDown aria-hidden className="size-4" />
-				</Button>
-				<Button
-					look="quiet"
-					className="px-1.5!"
-					aria-label={`Remove ${run.name}`}
-					onClick={() => edit(removeRun(run.id))}
-				>
-					<X aria-hidden className="size-4" />
-				</Button>
-			</div>
+		<div className="space-y-2" data-runs={run.id}>
+			<TextField label="Called" value={run.name} onChange={(name) => patch({ name })} />
+			<MotifChoice
+				value={run.motif.kind}
+				srgb={run.colours.map(paint.colour)}
+				onChange={(kind) => motif({ kind, height_mm: null })}
+			/>
 			<FieldRow>
-				<SelectField
-					label="Motif"
-					value={run.motif.kind}
-					options={optionsOf<MotifKind>(motifs)}
-					onChange={(kind) => motif({ kind, height_mm: null })}
-				/>
 				<NumberField
 					label="Size"
 					quantity="length"
 					value={run.motif.size_mm}
 					onChange={(size_mm) => motif({ size_mm })}
 				/>
+				<MaybeNumberField
+					label="Stands high"
+					quantity="length"
+					placeholder={planned ? planned.motif.high_mm.toFixed(0) : ""}
+					value={run.motif.height_mm ?? null}
+					onChange={(height_mm) => motif({ height_mm })}
+				/>
 				<SelectField label="Tip" value={run.tip} options={tips} onChange={(tip) => patch({ tip })} />
 			</FieldRow>
-			<FieldRow>
-				<SelectField
-					label="Where"
-					value={pattern}
-					options={PATTERNS}
-					onChange={(next) => patch({ pattern: next })}
-				/>
-				{(lies || pattern === "each bar" || pattern === "rings") && (
-					<NumberField
-						label={pattern === "rings" ? "Rings" : "Rows"}
-						digits={0}
-						value={run.rows ?? 1}
-						onChange={(rows) => patch({ rows: Math.max(1, Math.round(rows)) })}
-					/>
-				)}
-				{pattern !== "each bar" && pattern !== "each part" && (
-					<NumberField
-						label="Overlap"
-						suffix="%"
-						digits={0}
-						value={run.overlap_percent ?? 0}
-						onChange={(overlap_percent) => patch({ overlap_percent })}
-					/>
-				)}
-				{pattern === "wave" && (
-					<NumberField
-						label="Swings"
-						quantity="length"
-						value={run.wave_mm ?? 15}
-						onChange={(wave_mm) => patch({ wave_mm })}
-					/>
-				)}
-				{lies && (
-					<NumberField
-						label="Off the middle"
-						quantity="length"
-						value={run.across_mm ?? 0}
-						onChange={(across_mm) => patch({ across_mm })}
-					/>
-				)}
-			</FieldRow>
-			{run.motif.kind === "leaf" && (
-				<CheckField
-					label="Leaves point to both sides"
-					checked={run.both_sides ?? false}
-					onChange={(checked) => patch({ both_sides: checked })}
-				/>
-			)}
-			<BagColours run={run} onChange={(colours) => patch({ colours })} />
+			<WhereItGoes run={run} patch={patch} />
+			<BagColours
+				name={run.name}
+				bag={run.colours}
+				what="the bag"
+				onChange={(colours) => patch({ colours })}
+			/>
+			<MoreBags run={run} patch={patch} />
 			<NumberField
 				label="Five of them weigh, if you have weighed them"
 				quantity="weight"
@@ -181,38 +98,139 @@ function RunFields({ run, planned, index, last }: Props) {
 	);
 }
 
-/** Colours side by side in one bag. */
-function BagColours({ run, onChange }: { run: Run; onChange: (colours: string[]) => void }) {
-	const { document } = useEditor();
-	const options = document.colours.map((colour) => [colour.id, colour.name] as const);
-	const unused = options.find(([id]) => !run.colours.includes(id));
+interface PatchProps {
+	run: Run;
+	patch: (change: Partial<Run>) => void;
+}
+
+function WhereItGoes({ run, patch }: PatchProps) {
+	const { live } = useEditor();
+	const pattern = run.pattern ?? "rows";
+	const { front_mm, back_mm } = live.plan.top;
+	const line = [
+		[0, front_mm + (back_mm - front_mm) * 0.1],
+		[0, back_mm - (back_mm - front_mm) * 0.1],
+	] as [number, number][];
 	return (
-		<div className="flex flex-wrap items-end gap-2">
-			{run.colours.map((colour, i) => (
-				<div key={colour} className="flex items-end">
-					<SelectField
-						label={run.colours.length > 1 ? `Beside each other ${i + 1}` : "Colour"}
-						value={colour}
-						options={options}
-						onChange={(next) => onChange(run.colours.map((item, at) => (at === i ? next : item)))}
+		<>
+			<FieldRow>
+				<SelectField
+					label="Where"
+					value={pattern}
+					options={PATTERNS}
+					onChange={(next) =>
+						patch({ pattern: next, ...(next === "curve" && (run.curve?.length ?? 0) < 2 && { curve: line }) })
+					}
+				/>
+				{(IN_ROWS.has(pattern) || pattern === "rings") && (
+					<NumberField
+						label={pattern === "rings" ? "Rings" : "Rows"}
+						digits={0}
+						value={run.rows ?? 1}
+						onChange={(rows) => patch({ rows: Math.max(1, Math.round(rows)), apart_mm: null })}
 					/>
-					{run.colours.length > 1 && (
-						<Button
-							look="quiet"
-							className="px-2!"
-							aria-label={`Take colour ${i + 1} out of the bag of ${run.name}`}
-							onClick={() => onChange(run.colours.filter((_, at) => at !== i))}
-						>
-							<X aria-hidden className="size-4" />
-						</Button>
-					)}
+				)}
+				{IN_ROWS.has(pattern) && (
+					<MaybeNumberField
+						label="Or rows apart"
+						quantity="length"
+						placeholder="by number"
+						value={run.apart_mm ?? null}
+						onChange={(apart_mm) => patch({ apart_mm })}
+					/>
+				)}
+				{!pattern.startsWith("each") && (
+					<NumberField
+						label="Overlap"
+						suffix="%"
+						digits={0}
+						value={run.overlap_percent ?? 0}
+						onChange={(overlap_percent) => patch({ overlap_percent })}
+					/>
+				)}
+				{pattern === "wave" && (
+					<NumberField
+						label="Swings"
+						quantity="length"
+						value={run.wave_mm ?? 15}
+						onChange={(wave_mm) => patch({ wave_mm })}
+					/>
+				)}
+				{(IN_ROWS.has(pattern) || pattern === "each bar") && (
+					<NumberField
+						label="Off the middle"
+						quantity="length"
+						value={run.across_mm ?? 0}
+						onChange={(across_mm) => patch({ across_mm })}
+					/>
+				)}
+			</FieldRow>
+			{pattern === "curve" && (
+				<LineBoard label="Curve on the top" line={run.curve ?? []} onChange={(curve) => patch({ curve })} />
+			)}
+			<FieldRow>
+				<SelectField
+					label="Points"
+					value={run.points ?? "along"}
+					options={POINTS}
+					onChange={(points) => patch({ points })}
+				/>
+				<NumberField
+					label="Turned"
+					suffix="°"
+					digits={0}
+					value={run.turn_deg ?? 0}
+					onChange={(turn_deg) => patch({ turn_deg })}
+				/>
+				<NumberField
+					label="Gone over"
+					suffix="times"
+					digits={0}
+					min={1}
+					value={run.passes ?? 1}
+					onChange={(passes) => patch({ passes: Math.max(1, Math.round(passes)) })}
+				/>
+				<BarsField label="Only bars" bars={run.bars ?? []} onChange={(bars) => patch({ bars })} />
+			</FieldRow>
+			<CheckField
+				label="Keeps off columns that stand out, and off pieces set before it"
+				checked={run.keeps_off ?? true}
+				onChange={(keeps_off) => patch({ keeps_off })}
+			/>
+		</>
+	);
+}
+
+/** Bags of other mixes that take turns with the first, a motif from each. */
+function MoreBags({ run, patch }: PatchProps) {
+	const bags = run.more_bags ?? [];
+	const set = (more_bags: string[][]) => patch({ more_bags });
+	return (
+		<>
+			{bags.map((bag, i) => (
+				// biome-ignore lint/suspicious/noArrayIndexKey: a bag is its turn.
+				<div key={i} className="flex flex-wrap items-end gap-1">
+					<BagColours
+						name={run.name}
+						bag={bag}
+						what={`bag ${i + 2}`}
+						onChange={(colours) => set(bags.map((other, at) => (at === i ? colours : other)))}
+					/>
+					<Button
+						look="quiet"
+						className="px-2!"
+						aria-label={`No bag ${i + 2} for ${run.name}`}
+						onClick={() => set(bags.filter((_, at) => at !== i))}
+					>
+						<X aria-hidden className="size-4" />
+					</Button>
 				</div>
 			))}
-			{unused && run.colours.length < 4 && (
-				<Button look="quiet" onClick={() => onChange([...run.colours, unused[0]])}>
-					<Plus aria-hidden className="size-4" /> Another beside it
+			{bags.length < 3 && (
+				<Button look="quiet" onClick={() => set([...bags, [run.colours[0] ?? ""]])}>
+					<Plus aria-hidden className="size-4" /> Another bag that takes turns
 				</Button>
 			)}
-		</div>
+		</>
 	);
 }

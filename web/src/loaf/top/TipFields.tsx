@@ -70,7 +70,10 @@ function TipFields({ tip, planned, used }: Props) {
 					label="Opening"
 					value={tip.kind ?? "plain"}
 					options={optionsOf<TipKind>(kinds)}
-					onChange={(kind) => patch({ kind })}
+					onChange={(kind) => {
+						const usual = kinds.find((entry) => entry.kind === kind)?.defaults;
+						patch({ kind, opening_mm: Number(usual?.opening_mm), thick_mm: Number(usual?.thick_mm) });
+					}}
 				/>
 				<NumberField
 					label={slot ? "Long" : uses.includes("holes") ? "Each hole" : "Across"}

@@ -66,7 +66,6 @@ export function TopElevation() {
 						scale={side}
 						colour={paint.colour}
 						pieceColour={paint.pieceColour}
-						pieceHigh={(id) => plan.made[id]?.size_mm[2] ?? 0}
 						last={last}
 						coat={paint.coat}
 						patternId="el"

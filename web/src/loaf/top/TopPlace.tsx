@@ -9,24 +9,23 @@ import { useEditor } from "../editor/EditorContext";
 import { Remarks } from "../section/Remarks";
 import { BarShares } from "./BarShares";
 import { ClearDrawer } from "./ClearDrawer";
-import { CrownDrawer, FinishesDrawer } from "./CrownDrawer";
+import { CrownDrawer } from "./CrownDrawer";
 import { FrostingDrawer } from "./FrostingDrawer";
-import { RunsDrawer } from "./RunFields";
-import { ScatterDrawer } from "./ScatterDrawer";
 import { TipsDrawer } from "./TipFields";
 import { TopElevation } from "./TopElevation";
+import { TopList } from "./TopList";
 import { TopNumbers } from "./TopNumbers";
 import { TopView } from "./TopView";
 
 /** The top: what is piped, strewn and sprinkled, from above and from the side, to scale. */
 export function TopPlace() {
 	const { id, live } = useEditor();
-	const [open, setOpen] = useState(["runs"]);
+	const [open, setOpen] = useState(["list"]);
 	const { paper, papers, choose } = usePaper();
 	return (
 		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
 			<div className="space-y-3">
-				<div className="tray space-y-3 p-3">
+				<div className="tray z-10 space-y-3 p-3 lg:sticky lg:top-0">
 					<h2 className="text-base">
 						From above{" "}
 						<span className="font-normal text-soft">
@@ -60,10 +59,8 @@ export function TopPlace() {
 			<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
 				<CrownDrawer />
 				<FrostingDrawer />
-				<RunsDrawer />
+				<TopList />
 				<TipsDrawer />
-				<ScatterDrawer />
-				<FinishesDrawer />
 				<ClearDrawer />
 			</Accordion.Root>
 		</div>

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Strewn } from "../../api/types";
+import type { LoafPlan, Strewn, TopRun } from "../../api/types";
 import { fillOf, paintOf } from "../../drawing/paint";
 import { TogetherPattern } from "../../drawing/parts";
 import { TopMotifs } from "../../drawing/top/TopMotifs";
@@ -33,6 +33,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 	const ground = paint.coat.mm > 0 ? paint.coat.shares : (paint.layers.at(-1)?.shares ?? []);
 	const last = top.runs.findIndex((run) => run.id === upTo);
 	const runs = last < 0 ? top.runs : top.runs.slice(0, last + 1);
+	const bagsOf = (run: TopRun) => run.bags.map((bag) => bag.map(paint.colour));
 	const edges = cuts.whole ? [] : cuts.bars.flatMap((bar) => [bar.from_mm, bar.to_mm]);
 	// An oval is a rectangle whose corners are as round as they can be.
 	const round = top.oval ? { rx: (long * px) / 2, ry: top.half_wide_mm * px } : { rx: 3, ry: 3 };
@@ -62,11 +63,13 @@ export function TopView({ upTo }: { upTo?: string }) {
 					stroke="#14263f"
 					strokeWidth="1.5"
 				/>
-				<g clipPath="url(#top-edge)">
-					{runs.map((run) => (
-						<TopMotifs key={run.id} run={run} srgb={run.colours.map(paint.colour)} x={x} y={y} pxPerMm={px} />
-					))}
-				</g>
+				{upTo
+					? runs.map((run) => (
+							<g key={run.id} clipPath="url(#top-edge)">
+								<TopMotifs run={run} bags={bagsOf(run)} x={x} y={y} pxPerMm={px} />
+							</g>
+						))
+					: top.order.map((name) => <OnTop key={name} name={name} {...{ bagsOf, x, y, px }} />)}
 				{(of.top?.clear ?? []).map((part) => (
 					<rect
 						key={`${part.from_mm} ${part.left_mm} ${part.name}`}
@@ -85,19 +88,16 @@ export function TopView({ upTo }: { upTo?: string }) {
 				))}
 				<CutLines edges={edges} x={x} from={y(-top.half_wide_mm) - 8} to={y(top.half_wide_mm) + 8} />
 				{cuts.bars.flatMap((bar) =>
-					Array.from({ length: bar.parts - 1 }, (_, i) => {
-						const across = y(((i + 1) / bar.parts - 0.5) * 2 * top.half_wide_mm);
-						return (
-							<path
-								key={`${bar.number} ${across}`}
-								d={`M${x(bar.from_mm)} ${across}H${x(bar.to_mm)}`}
-								stroke="#14263f"
-								strokeWidth="1.2"
-								strokeDasharray="6 4"
-								aria-hidden
-							/>
-						);
-					}),
+					lengthwise(bar).map((across) => (
+						<path
+							key={`${bar.number} ${across}`}
+							d={`M${x(bar.from_mm)} ${y(across)}H${x(bar.to_mm)}`}
+							stroke="#14263f"
+							strokeWidth="1.2"
+							strokeDasharray="6 4"
+							aria-hidden
+						/>
+					)),
 				)}
 				{(cuts.whole ? [] : cuts.bars).map((bar) => (
 					<text
@@ -114,19 +114,53 @@ export function TopView({ upTo }: { upTo?: string }) {
 						{bar.note && " ✦"}
 					</text>
 				))}
-				{(upTo ? [] : (top.scatter?.strewn ?? [])).map((piece) => (
-					<StrewnPiece
-						key={`${piece.pieces} ${piece.number}`}
-						piece={piece}
-						srgb={paint.pieceColour(piece.pieces)}
-						x={x}
-						y={y}
-						px={px}
-					/>
-				))}
 			</svg>
 		</div>
 	);
+}
+
+/** Where a slice is cut lengthwise, what is left beside its last strip cut off too. */
+function lengthwise(bar: LoafPlan["cuts"]["bars"][number]): number[] {
+	const ends = bar.strips.map(([, right = 0]) => right);
+	return bar.left_g > 0 ? ends : ends.slice(0, -1);
+}
+
+interface OnTopProps {
+	name: string;
+	bagsOf: (run: TopRun) => string[][];
+	x: (along: number) => number;
+	y: (across: number) => number;
+	px: number;
+}
+
+/** One thing of the list, drawn on what was put there before it. */
+function OnTop({ name, bagsOf, x, y, px }: OnTopProps) {
+	const { live } = useEditor();
+	const { plan, of } = live;
+	const [kind, ...rest] = name.split(".");
+	const ref = rest.join(".");
+	if (kind === "pipe") {
+		const run = plan.top.runs.find((item) => item.id === ref);
+		return run ? (
+			<g clipPath="url(#top-edge)">
+				<TopMotifs run={run} bags={bagsOf(run)} x={x} y={y} pxPerMm={px} />
+			</g>
+		) : null;
+	}
+	if (kind !== "strew") return null;
+	const paint = paintOf(of, plan);
+	return plan.top.scatter?.strewn
+		.filter((piece) => piece.pieces === ref)
+		.map((piece) => (
+			<StrewnPiece
+				key={`${piece.pieces} ${piece.number}`}
+				piece={piece}
+				srgb={paint.pieceColour(piece.pieces)}
+				x={x}
+				y={y}
+				px={px}
+			/>
+		));
 }
 
 interface LinesProps {

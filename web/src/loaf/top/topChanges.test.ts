@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf } from "../../api/types";
-import { addFrosting, addRun, letGo, moveRun, patchRun, pinPiece, removeRun, topOf } from "./topChanges";
+import { addFrosting, addRun, letGo, moveTo, pinPiece, removeRun, topOf } from "./topChanges";
 
 const empty = { colours: [{ id: "plain" }], frosting: null } as unknown as Loaf;
 
@@ -14,9 +14,18 @@ describe("the top's changes", () => {
 		expect(removeRun("run-2")(removeRun("run")(two)).frosting).toBeNull();
 	});
 
-	it("keeps the order of piping as it is moved", () => {
-		const two = patchRun("run-2", { name: "Second" })(addRun(addFrosting(empty)));
-		expect(moveRun(1, -1)(two).frosting?.runs.map((run) => run.name)).toEqual(["Second", "Kisses"]);
+	it("moves a thing to a place of the list, and keeps the others as they were", () => {
+		const order = ["pipe.run", "strew.bead", "finish.mist"];
+		expect(topOf(moveTo(order, "finish.mist", 0)(empty)).order).toEqual([
+			"finish.mist",
+			"pipe.run",
+			"strew.bead",
+		]);
+		expect(topOf(moveTo(order, "pipe.run", 9)(empty)).order).toEqual([
+			"strew.bead",
+			"finish.mist",
+			"pipe.run",
+		]);
 	});
 
 	it("pins a piece once, moves it, and lets it go", () => {

@@ -7,6 +7,7 @@ const BARE: LoafTop = {
 	crown: { mound_mm: 0, swell_mm: 0, texture: "smooth", texture_mm: 0 },
 	clear: [],
 	finishes: [],
+	order: [],
 	scatter: { items: [], seed: 1, apart_mm: 2, line_mm: 1, pins: [] },
 };
 
@@ -49,13 +50,20 @@ export const newRun = (loaf: Loaf, tip: string): Run => ({
 	colours: [firstColour(loaf)],
 	pattern: "rows",
 	rows: 3,
+	apart_mm: null,
+	more_bags: [],
 	overlap_percent: 0,
 	across_mm: 0,
 	spread_mm: null,
-	both_sides: false,
+	points: "along",
+	turn_deg: 0,
 	wave_mm: 15,
+	curve: [],
 	from_mm: null,
 	to_mm: null,
+	bars: [],
+	keeps_off: true,
+	passes: 1,
 });
 
 /** A frosting to start from: three rows of kisses. */
@@ -113,16 +121,55 @@ export const removeRun =
 		return patchFrosting({ runs })(loaf);
 	};
 
-/** Moves a run up (−1) or down (+1) in the order of piping. */
-export const moveRun =
-	(index: number, by: -1 | 1) =>
+/** A thing put at a place of the list, counted from 0; ``order``: the list as it is. */
+export const moveTo =
+	(order: readonly string[], name: string, place: number) =>
 	(loaf: Loaf): Loaf => {
-		const runs = [...(loaf.frosting?.runs ?? [])];
-		const [run] = runs.splice(index, 1);
-		if (!run) return loaf;
-		runs.splice(Math.max(0, index + by), 0, run);
-		return patchFrosting({ runs })(loaf);
+		const rest = order.filter((other) => other !== name);
+		rest.splice(Math.max(0, Math.min(place, rest.length)), 0, name);
+		return patchTop({ order: rest })(loaf);
 	};
+
+export type Item = LoafTop["scatter"]["items"][number];
+
+export const newItem = (pieces: string, count: number): Item => ({
+	pieces,
+	count,
+	may_be_cut: false,
+	placing: { kind: "strewn" },
+	lies: "across",
+	leans_deg: 0,
+	sunk_mm: 0,
+	rim: false,
+	trail_mm: 0,
+});
+
+export const patchItem =
+	(pieces: string, change: Partial<Item>) =>
+	(loaf: Loaf): Loaf =>
+		patchScatter({
+			items: topOf(loaf).scatter.items.map((item) =>
+				item.pieces === pieces ? { ...item, ...change } : item,
+			),
+		})(loaf);
+
+/** Pieces no longer on the top: what held them goes with them. */
+export const removeItem =
+	(pieces: string) =>
+	(loaf: Loaf): Loaf => {
+		const { scatter } = topOf(loaf);
+		return patchScatter({
+			items: scatter.items.filter((item) => item.pieces !== pieces),
+			pins: scatter.pins.filter((pin) => pin.pieces !== pieces),
+		})(loaf);
+	};
+
+export const patchFinish =
+	(id: string, change: Partial<Finish>) =>
+	(loaf: Loaf): Loaf =>
+		patchTop({
+			finishes: topOf(loaf).finishes?.map((finish) => (finish.id === id ? { ...finish, ...change } : finish)),
+		})(loaf);
 
 /** Holds a piece where a hand put it, or moves one that is held. */
 export const pinPiece =
@@ -140,9 +187,10 @@ export const letGo =
 			pins: topOf(loaf).scatter.pins.filter((pin) => pin.pieces !== pieces || pin.number !== number),
 		})(loaf);
 
-export const newFinish = (): Finish => ({
+export const newFinish = (loaf: Loaf): Finish => ({
+	id: freeId("finish", topOf(loaf).finishes?.map((finish) => finish.id) ?? []),
 	kind: "spritz",
 	name: "Alcohol spritz",
 	amount: 5,
-	when: "after pieces",
+	when: "in its turn",
 });

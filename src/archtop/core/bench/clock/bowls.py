@@ -12,7 +12,7 @@ from archtop.core.learning import Pace, pace_from
 from archtop.core.plan import LoafPlan
 from archtop.core.pots import Portion, Pot
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.rheology import Growth, TraceEvent, needed_to_stand
+from archtop.core.rheology import Growth, TraceEvent, needed_to_carry, needed_to_stand
 
 __all__ = ["DOUBLES_PER_C", "Bowl", "Limit", "bowls_of"]
 
@@ -30,6 +30,8 @@ _PER_HARD, _USUAL_HARD = 0.8, 0.4
 # Thicker than this batter no longer levels under a spatula and a tap: the middle of the last stage.
 _LEVELS_PA = 120.0
 _OFF_MM = 2.0
+# A surface grips what is piped on it from light trace on, and no longer once it is as firm as curd. Both estimates.
+_TAKES_PA, _NO_BOND_PA = 6.0, 2000.0
 _ACCELERATES = {
     "accelerates": (0.5, 1.0, 2.0),
     "moves along": (0.15, 0.3, 0.5),
@@ -217,11 +219,33 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
                 most_pa=min(stiff, default=None),
                 why=hold_e.needed.how,
             )
+    if loaf.frosting:
+        yield from _grips(loaf, result, portion, _frosting_g_ml(result, pot))
+
+
+def _grips(loaf: Loaf, result: LoafPlan, portion: Portion, frosting_g_ml: float) -> Iterator[Limit]:
+    """When the batter on top takes the first thing piped on it; a coat under it lies on the batter in its place."""
+    last = [step for step in loaf.work if isinstance(step, Pour)][-1]
+    if not _has(last, portion.colour) or not result.top.runs or result.top.base_ml > 0:
+        return
+    run = result.top.runs[0]
+    least = max(needed_to_carry(1000 * frosting_g_ml, run.motif.high_mm / 1000), _TAKES_PA)
+    yield Limit(
+        key=f"grip.{run.id}",
+        what=f"{run.name} hold on {last.name}",
+        step=str(LOAF.step("pipe", run.id)),
+        least_pa=least,
+        most_pa=_NO_BOND_PA,
+        why=f"it carries {run.motif.high_mm:.0f} mm of frosting from ρ·g·h/6.05 on, and no leaf holds on it while it "
+        f"is as fluid as light trace ({_TAKES_PA:g} Pa, estimate); from about {_NO_BOND_PA:g} Pa on it is as firm as "
+        "curd and what is piped comes off again (a stated guess, from half of that to twice): spritz it then, or "
+        "roughen it with a fork",
+    )
 
 
 def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
     for run in result.top.runs:
-        if colour in run.colours:
+        if any(colour in bag for bag in run.bags):
             high, through = run.motif.high_mm, next(tip for tip in result.top.tips if tip.id == run.tip).bead
             yield Limit(
                 key=f"pipe.{run.id}",
@@ -232,6 +256,11 @@ def _piping(result: LoafPlan, pot: Pot, colour: str) -> Iterator[Limit]:
                 why=f"{high:.0f} mm stand (ρ·g·h/√3); a hand pushes it through a passage as narrow as "
                 f"{through.hydraulic_mm:.1f} mm",
             )
+
+
+def _frosting_g_ml(result: LoafPlan, own: Pot) -> float:
+    """Density of what is piped: of its own pot, or of the loaf's."""
+    return next((pot.density.value for pot in result.pots if pot.kind == "frosting"), own.density.value)
 
 
 def _has(step: Pour, colour: str) -> bool:

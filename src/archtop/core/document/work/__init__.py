@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 from archtop.core.base import Family
+from archtop.core.document.work.batter_pour import BatterPour, InPour, Shreds
 from archtop.core.document.work.dust import Dust
 from archtop.core.document.work.hanger import Hanger
 from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.lay import Lay
 from archtop.core.document.work.pour import Pour
-from archtop.core.document.work.poured import InPour, Poured, Shreds
 from archtop.core.document.work.press import Press
 from archtop.core.document.work.wire import Wire
 
-__all__ = ["STEPS", "Dust", "Hanger", "InPour", "Lay", "Pour", "Poured", "Press", "Shreds", "Wire", "Work"]
+__all__ = ["STEPS", "BatterPour", "Dust", "Hanger", "InPour", "Lay", "Pour", "Press", "Shreds", "Wire", "Work"]
 
 STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust))
 

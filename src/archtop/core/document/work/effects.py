@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import NamedTuple, Protocol
 
-from archtop.core.document.work.poured import Poured
+from archtop.core.document.work.batter_pour import BatterPour
 from archtop.core.document.work.wire import Wire
 
 __all__ = ["Filled", "Filling", "Pressed", "Telling"]
@@ -35,7 +35,7 @@ class Pressed:
 class Filling(Protocol):
     """The mould as it fills."""
 
-    def pour(self, step: Poured, i: int) -> Filled:
+    def pour(self, step: BatterPour, i: int) -> Filled:
         """Batter up to a level."""
 
     def lay(self, embed: str, i: int) -> Filled:
@@ -51,7 +51,7 @@ class Filling(Protocol):
 class Telling(Protocol):
     """A cut face as the work is told for it; heights are those of the straightened section [mm]."""
 
-    def pour(self, step: Poured, i: int, heights: tuple[float, float]) -> None:
+    def pour(self, step: BatterPour, i: int, heights: tuple[float, float]) -> None:
         """New batter between two heights, as its technique brings it."""
 
     def lay(self, embed: str, heights: tuple[float, float]) -> None:

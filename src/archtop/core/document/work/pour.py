@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
+from archtop.core.document.work.batter_pour import BatterPour
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.poured import Poured
 from archtop.core.document.work.words import Around, Words
 
 __all__ = ["Pour"]
@@ -14,8 +14,8 @@ __all__ = ["Pour"]
 _LOW_MM = 20.0
 
 
-class Pour(Poured):
-    """Batter poured until its level stands at a height; its fields are those of :class:`Poured`."""
+class Pour(BatterPour):
+    """Batter poured until its level stands at a height; its fields are those of :class:`BatterPour`."""
 
     label = "Pour"
     help = "Batter poured until its level stands at a height, in one colour or several."

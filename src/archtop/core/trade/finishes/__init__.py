@@ -36,15 +36,16 @@ class FromShelf(Frozen):
 
 
 class Finish(Frozen):
-    """One finish [g, or ml of a drizzle or a spritz]; ``when``: before or after the pieces are placed.
+    """One finish [g, or ml of a drizzle or a spritz]; ``when``: in its turn, or on the firm loaf before it is cut.
 
     ``of``: what of the cupboard it is; ``None``: nobody has said.
     """
 
+    id: Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
     kind: FinishName
     name: Annotated[str, Field(min_length=1, max_length=120)]
     amount: Annotated[float, Field(gt=0, le=2000)] = 2.0
-    when: Literal["before pieces", "after pieces"] = "after pieces"
+    when: Literal["in its turn", "before cutting"] = "in its turn"
     of: FromShelf | None = None
 
     @property

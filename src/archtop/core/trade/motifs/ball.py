@@ -12,7 +12,7 @@ class Ball(MotifKind):
     """A ball on the loaf: a cap."""
 
     kind = "ball"
-    label = "Balls"
+    label = "Dollops"
     help = "Squeeze and swirl off."
     aim_s = 1.5
     stands = True

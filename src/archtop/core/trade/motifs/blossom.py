@@ -14,7 +14,7 @@ class Blossom(MotifKind):
     """A blossom of petals on a turning nail."""
 
     kind = "blossom"
-    label = "Blossoms"
+    label = "Petal flowers"
     help = "A petal at a time on a turning nail."
     aim_s = 12.0
     squeezes = 5

@@ -14,7 +14,7 @@ class Coil(MotifKind):
     """Rings on each other, ever smaller."""
 
     kind = "coil"
-    label = "Coils"
+    label = "Rosettes"
     help = "Round and round without stopping."
     aim_s = 2.5
     stands = True

@@ -17,11 +17,12 @@ from archtop.core.trade.motifs.ruffle import Ruffle
 from archtop.core.trade.motifs.scallop import Scallop
 from archtop.core.trade.motifs.tuft import Tuft
 from archtop.core.trade.motifs.vine import Vine
+from archtop.core.trade.motifs.zigzag import Zigzag
 
 __all__ = ["MOTIFS", "MotifName"]
 
 MOTIFS: Final[Mapping[str, type[MotifKind]]] = {
-    motif.kind: motif for motif in (Kiss, Ball, Coil, Scallop, Rope, Ruffle, Leaf, Tuft, Blossom, Vine, Cloud)
+    motif.kind: motif for motif in (Kiss, Ball, Coil, Scallop, Rope, Ruffle, Zigzag, Leaf, Tuft, Blossom, Vine, Cloud)
 }
 
 if TYPE_CHECKING:

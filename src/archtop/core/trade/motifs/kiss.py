@@ -14,7 +14,7 @@ class Kiss(MotifKind):
     """A kiss: squeezed, then drawn up to a point."""
 
     kind = "kiss"
-    label = "Kisses"
+    label = "Stars and kisses"
     help = "Squeeze and pull up."
     aim_s = 1.5
     stands = True

@@ -14,7 +14,7 @@ class Scallop(MotifKind):
     """Half an ellipsoid, squeezed and dragged."""
 
     kind = "scallop"
-    label = "Scallops"
+    label = "Shells"
     help = "Squeeze, then drag."
     aim_s = 2.0
     natural = 0.5

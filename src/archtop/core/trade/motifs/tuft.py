@@ -12,7 +12,7 @@ class Tuft(MotifKind):
     """A tuft: strands that end half as thick."""
 
     kind = "tuft"
-    label = "Tufts"
+    label = "Grass"
     help = "Press and pull away."
     aim_s = 1.5
     stands = True

@@ -13,4 +13,5 @@ class ClosedStar(Star):
     kind = "closed star"
     label = "Closed star"
     help = "Deep, fine ridges."
+    usual_mm = 12.0
     inner = 0.45

@@ -18,6 +18,7 @@ class Grass(TipKind):
     kind = "grass"
     label = "Many holes"
     help = "Many strands at once."
+    usual_mm = 1.8
     uses = ("holes",)
 
     # Holes stand so far apart, middle to middle, as a multiple of a hole.

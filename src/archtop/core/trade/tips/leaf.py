@@ -15,6 +15,8 @@ class LeafTip(TipKind):
     kind = "leaf"
     label = "Leaf"
     help = "Leaves with a rib."
+    usual_mm = 9.0
+    usual_thick_mm = 3.0
     uses = ("thick_mm",)
 
     @classmethod

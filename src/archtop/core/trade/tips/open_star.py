@@ -13,4 +13,5 @@ class OpenStar(Star):
     kind = "open star"
     label = "Open star"
     help = "Soft ridges."
+    usual_mm = 14.0
     inner = 0.7

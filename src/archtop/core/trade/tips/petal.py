@@ -18,6 +18,8 @@ class Petal(TipKind):
     kind = "petal"
     label = "Petal"
     help = "Petals on a turning nail."
+    usual_mm = 14.0
+    usual_thick_mm = 3.0
     on_edge = True
     uses = ("thick_mm",)
 

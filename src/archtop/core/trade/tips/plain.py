@@ -15,6 +15,7 @@ class Plain(TipKind):
     kind = "plain"
     label = "Plain round"
     help = "A smooth round rope; balls and kisses."
+    usual_mm = 10.0
 
     @classmethod
     def opening(cls, tip: Measures) -> Opening:

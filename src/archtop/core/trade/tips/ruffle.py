@@ -15,6 +15,8 @@ class RuffleTip(TipKind):
     kind = "ruffle"
     label = "Ruffle"
     help = "A ribbon on its edge."
+    usual_mm = 16.0
+    usual_thick_mm = 2.0
     on_edge = True
     uses = ("thick_mm",)
 

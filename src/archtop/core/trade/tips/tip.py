@@ -57,6 +57,9 @@ class TipKind(ABC):
     on_edge: ClassVar[bool] = False
     # Which of a tip's measures matter to it, besides the opening and how long its narrow part is.
     uses: ClassVar[tuple[str, ...]] = ()
+    # A sensible size to begin with: the opening, and how thick a slot is [mm]. Common practice, no source.
+    usual_mm: ClassVar[float] = 10.0
+    usual_thick_mm: ClassVar[float] = 3.0
 
     @classmethod
     @abstractmethod

@@ -13,3 +13,5 @@ class VCut(LeafTip):
     kind = "V cut"
     label = "Bag cut to a V"
     help = "A bag cut to a point: leaves without a tip."
+    usual_mm = 10.0
+    usual_thick_mm = 4.0

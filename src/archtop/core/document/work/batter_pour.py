@@ -12,7 +12,7 @@ from archtop.core.document.shares import Shares
 from archtop.core.document.work.kind import NamedStep
 from archtop.core.trade import AnyTechnique, Grated, Layer, Technique, technique_of
 
-__all__ = ["InPour", "Poured", "Shreds"]
+__all__ = ["BatterPour", "InPour", "Shreds"]
 
 
 class InPour(Frozen):
@@ -46,7 +46,7 @@ class Shreds(Frozen):
         return self
 
 
-class Poured(NamedStep):
+class BatterPour(NamedStep):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
     ``by``: told as a level, as so many ``under_mm`` under the rim, or as ``batter_ml`` of batter into one mould.

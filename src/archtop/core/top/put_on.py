@@ -1,0 +1,153 @@
+"""Everything put on the top in its order, each thing on what lies under it.
+
+- ``put_on``: the surface that comes of it, runs and pieces where they stand
+- ``body_of``: a piece as it lies
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import NamedTuple
+
+import shapely
+
+from archtop.core.cuts import strips_of
+from archtop.core.document import ScatterItem, in_order
+from archtop.core.geometry import shape_of
+from archtop.core.resolved import ResolvedLoaf
+from archtop.core.top.foot import Foot
+from archtop.core.top.free import FreeTop, Lying, standing_out
+from archtop.core.top.runs import Spot, TopArea
+from archtop.core.top.runs_planned import Ground, RunPlan, run_plan
+from archtop.core.top.scatter import Strewing
+from archtop.core.top.strewn import ScatterPlan, Strewn
+from archtop.core.top.surface import Body, PressedIn, Rest, Surface
+from archtop.core.top.wires import wires_of
+from archtop.core.trade import Place
+from archtop.core.trade.ways.cutter import CutterMake
+
+__all__ = ["PutOn", "body_of", "put_on"]
+
+
+class PutOn(NamedTuple):
+    """The surface with everything on it, and all runs and pieces where they stand."""
+
+    surface: Surface
+    runs: tuple[RunPlan, ...]
+    scatter: ScatterPlan | None
+
+
+def put_on(of: ResolvedLoaf, level_mm: float, area: TopArea, bars: Sequence[tuple[float, float]]) -> PutOn:
+    """Put everything on a loaf filled to ``level_mm``.
+
+    :param bars: from and to of every bar [mm]
+    :raises InputError: ``run.tip``; ``tip.wider_than_bag``; of the scatter
+    """
+    return _Putting(of, level_mm, area, bars).all()
+
+
+def body_of(of: ResolvedLoaf, item: ScatterItem) -> Body:
+    """A piece as it lies: balls are round underneath, all else stands flat; what leans is as high as its tilted box."""
+    (long, wide, high), piece = of.made[item.pieces].size_mm, of.pieces[item.pieces]
+    if piece.make.kind == "ball":
+        return Body(long / 2, wide / 2, high, "round")
+    if item.leans_deg:
+        lean = math.radians(item.leans_deg)
+        cos, sin = math.cos(lean), math.sin(lean)
+        return Body((long * cos + high * sin) / 2, wide / 2, high * cos + long * sin)
+    make = piece.make
+    if isinstance(make, CutterMake) and math.isclose(make.slab_mm, high):
+        return Body(long / 2, wide / 2, high, outline=_lengthwise(make))
+    return Body(long / 2, wide / 2, high)
+
+
+def _lengthwise(make: CutterMake) -> tuple[tuple[float, float], ...]:
+    """A cutter's outline around its middle, its longer side along the first axis."""
+    shape = shape_of(make.outline)
+    left, low, right, high = shape.bounds
+    ring = shapely.get_coordinates(shape.exterior)[:-1] - [(left + right) / 2, (low + high) / 2]
+    if right - left >= high - low:
+        return tuple((float(x), float(-y)) for x, y in ring)
+    return tuple((float(y), float(x)) for x, y in ring)
+
+
+class _Putting:
+    """The top as it comes about."""
+
+    def __init__(self, of: ResolvedLoaf, level_mm: float, area: TopArea, bars: Sequence[tuple[float, float]]) -> None:
+        loaf, top = of.loaf, of.loaf.top
+        self.of, self.area, self.bars = of, area, bars
+        self.items = {item.pieces: item for item in top.scatter.items}
+        self.bodies = {key: body_of(of, item) for key, item in self.items.items()}
+        self.surface = Surface(area)
+        self.surface.crowned(top.crown)
+        for prism in of.prisms.values():
+            if prism.top > level_mm:
+                self.surface.stands_out(prism, level_mm)
+        self.out = standing_out(of.prisms.values(), level_mm)
+        self.motifs: dict[str, tuple[Place, ...]] = {}
+        self.lying: list[Lying] = []
+        self.rests: dict[tuple[str, int], Rest] = {}
+        self.strewing: Strewing | None = None
+        if top.scatter.items:
+            feet = {key: Foot(body.half_long, body.half_wide) for key, body in self.bodies.items()}
+            wires = wires_of(loaf.cuts, area, bars)
+            strips = [strips_of(loaf.cuts, i, area.half_wide).parts for i in range(1, len(bars) + 1)]
+            self.strewing = Strewing(top.scatter, feet, area, bars, top.clear, wires=wires, strips=strips)
+
+    def all(self) -> PutOn:
+        runs = []
+        for thing in in_order(self.of.loaf):
+            match thing.kind:
+                case "base":
+                    self.coat()
+                case "pipe":
+                    runs.append(self.pipe(thing.ref))
+                case "strew":
+                    self.set_down(thing.ref)
+        return PutOn(self.surface, tuple(runs), self.scatter())
+
+    def coat(self) -> None:
+        frosting = self.of.loaf.frosting
+        if frosting and frosting.base:
+            self.surface.coated(frosting.base.thick_mm)
+
+    def pipe(self, run: str) -> RunPlan:
+        of, frosting = self.of, self.of.loaf.frosting
+        if frosting is None:
+            raise LookupError(run)
+        ground = Ground(of.loaf, self.area, self.bars, FreeTop(self.out, self.lying))
+        i = next(i for i, told in enumerate(frosting.runs) if told.id == run)
+        found = run_plan(ground, frosting, i, of.density[frosting.formula or of.loaf.formula], of.cupboard.rates)
+        once = found.spots[: len(found.spots) // found.passes]
+        spots: list[Spot] = []
+        for _ in range(found.passes):
+            rests = self.surface.piped(once, found.motif)
+            spots += [spot.model_copy(update={"up_mm": rest.up_mm}) for spot, rest in zip(once, rests, strict=True)]
+        self.motifs[run] = tuple(Place(spot.x, spot.y) for spot in once)
+        return found.model_copy(update={"spots": tuple(spots)})
+
+    def set_down(self, pieces: str) -> None:
+        if self.strewing is None:
+            raise LookupError(pieces)
+        item = self.items[pieces]
+        if item.placing.on_run is not None:
+            self.strewing.set_on(item, self.motifs)
+        pressed = PressedIn(item.sunk_mm, item.rim, item.trail_mm)
+        for number, lying in self.strewing.lies(pieces):
+            spot = Spot(x=lying.x, y=lying.y, turn_deg=lying.turn_deg)
+            self.rests[pieces, number] = self.surface.set_down(spot, self.bodies[pieces], pressed)
+            self.lying.append(lying)
+
+    def scatter(self) -> ScatterPlan | None:
+        if self.strewing is None:
+            return None
+        plan = self.strewing.plan()
+        return plan.model_copy(update={"strewn": tuple(self.rested(piece) for piece in plan.strewn)})
+
+    def rested(self, piece: Strewn) -> Strewn:
+        """A piece with what it stands on, and how high it is as it lies."""
+        rest, body = self.rests[piece.pieces, piece.number], self.bodies[piece.pieces]
+        is_round = body.underside == "round"
+        return piece.model_copy(update={"up_mm": rest.up_mm, "high_mm": body.high, "round": is_round})

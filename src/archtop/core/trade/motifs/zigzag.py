@@ -1,0 +1,26 @@
+"""Straight strokes to and fro, close to each other."""
+
+from __future__ import annotations
+
+import math
+
+from archtop.core.trade.motifs.motif import MotifKind, Shape
+from archtop.core.trade.tips import Bead
+
+__all__ = ["Zigzag"]
+
+
+class Zigzag(MotifKind):
+    """Straight strokes to and fro."""
+
+    kind = "zigzag"
+    label = "Zigzag"
+    help = "Straight strokes to and fro, without lifting off."
+    aim_s = 0.4
+
+    @classmethod
+    def shape(cls, size_mm: float, height_mm: float | None, bead: Bead) -> Shape:  # noqa: ARG003
+        """There and back once, as wide as its size: two straight strokes, a bead's width further on each."""
+        path = 2 * math.hypot(size_mm, bead.wide_mm)
+        wide = size_mm + bead.wide_mm
+        return Shape(bead.area_mm2 * path, bead.high_mm, 2 * bead.wide_mm, wide, path, "there and back once")

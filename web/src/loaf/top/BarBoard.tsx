@@ -1,0 +1,166 @@
+import { Plus, X } from "lucide-react";
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { fitScale, pressedAt } from "../../drawing/scale";
+import { Button } from "../../ui/Button";
+import { NumberField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+
+interface OnBar {
+	x: number;
+	along_percent: number;
+}
+
+interface Props {
+	places: readonly OnBar[];
+	onChange: (places: OnBar[]) => void;
+}
+
+const [WIDTH, HEIGHT] = [330, 150];
+const MARGINS = { left: 10, right: 10, top: 10, bottom: 10 };
+const MOVES: Record<string, readonly [number, number]> = {
+	ArrowLeft: [-1, 0],
+	ArrowRight: [1, 0],
+	ArrowUp: [0, 1],
+	ArrowDown: [0, -1],
+};
+const clamp = (value: number, low: number, high: number) => Math.min(Math.max(value, low), high);
+
+/** One bar from above, enlarged: places on it pressed, dragged, or moved with the arrow keys. */
+export function BarBoard({ places, onChange }: Props) {
+	const { live, liftHand } = useEditor();
+	const { units } = useUnits();
+	const { top, cuts } = live.plan;
+	const bar = cuts.bars[0];
+	const board = useRef<SVGSVGElement>(null);
+	const held = useRef<number | null>(null);
+	const half = top.half_wide_mm;
+	const long = bar ? bar.to_mm - bar.from_mm : 25;
+	const scale = fitScale({ left: -half, right: half, bottom: 0, top: long }, WIDTH, HEIGHT, MARGINS);
+	const onBar = (x: number, along: number): OnBar => ({
+		x: clamp(Math.round(x * 2) / 2, -half, half),
+		along_percent: clamp(Math.round((100 * along) / long), 0, 100),
+	});
+	const put = (i: number, place: OnBar) => onChange(places.map((other, at) => (at === i ? place : other)));
+	return (
+		<div className="space-y-2">
+			{/* biome-ignore lint/a11y/useKeyWithClickEvents: "Another place" adds one from the keyboard. */}
+			<svg
+				ref={board}
+				viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+				className="block w-full cursor-crosshair rounded border border-line bg-bench"
+				role="group"
+				aria-label="One bar from above, its front below"
+				onClick={(event) => {
+					if (event.target instanceof Element && event.target.closest("[data-on-bar]")) return;
+					const { x, z } = pressedAt(event, event.currentTarget, scale);
+					onChange([...places, onBar(x, z)]);
+				}}
+			>
+				<rect
+					x={scale.x(-half)}
+					y={scale.y(long)}
+					width={2 * half * scale.pxPerMm}
+					height={long * scale.pxPerMm}
+					fill="#fbfcf9"
+					stroke="#14263f"
+					rx="3"
+				/>
+				{bar?.strips.slice(1).map(([left = 0]) => (
+					<path
+						key={left}
+						d={`M${scale.x(left)} ${scale.y(long)}V${scale.y(0)}`}
+						stroke="#14263f"
+						strokeDasharray="5 3"
+					/>
+				))}
+				<path d={`M${scale.x(0)} ${scale.y(long)}V${scale.y(0)}`} stroke="#b8c4c4" />
+				{places.map((place, i) => (
+					<g
+						// biome-ignore lint/suspicious/noArrayIndexKey: a place has no name but its number.
+						key={i}
+						role="button"
+						tabIndex={0}
+						data-on-bar={i}
+						aria-label={`Place ${i + 1}: ${withUnit(place.x, "length", units)} across, ${place.along_percent.toFixed(0)} % along`}
+						className="cursor-grab touch-none outline-none focus-visible:[&>circle]:stroke-brass"
+						onPointerDown={(event: PointerEvent<SVGGElement>) => {
+							event.currentTarget.setPointerCapture(event.pointerId);
+							held.current = i;
+						}}
+						onPointerMove={(event: PointerEvent<SVGGElement>) => {
+							if (held.current !== i || !board.current) return;
+							const { x, z } = pressedAt(event, board.current, scale);
+							put(i, onBar(x, z));
+						}}
+						onPointerUp={() => {
+							held.current = null;
+							liftHand();
+						}}
+						onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
+							const way = MOVES[event.key];
+							if (way) {
+								event.preventDefault();
+								const by = event.shiftKey ? 5 : 1;
+								put(i, onBar(place.x + way[0] * by, (place.along_percent / 100) * long + way[1] * by));
+							} else if (event.key === "Delete" && places.length > 1) {
+								onChange(places.filter((_, at) => at !== i));
+							}
+						}}
+						onKeyUp={liftHand}
+					>
+						<circle
+							cx={scale.x(place.x)}
+							cy={scale.y((place.along_percent / 100) * long)}
+							r="12"
+							fill="#e3ecf7"
+							stroke="#1f4f8f"
+							strokeWidth="2.5"
+						/>
+						<text
+							x={scale.x(place.x)}
+							y={scale.y((place.along_percent / 100) * long) + 4}
+							textAnchor="middle"
+							fontSize="12"
+							fontWeight="700"
+							fill="#14263f"
+							aria-hidden
+						>
+							{i + 1}
+						</text>
+					</g>
+				))}
+			</svg>
+			{places.map((place, i) => (
+				// biome-ignore lint/suspicious/noArrayIndexKey: a place has no name but its number.
+				<div key={i} className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+					<NumberField
+						label={`Place ${i + 1} across`}
+						quantity="length"
+						value={place.x}
+						onChange={(x) => put(i, { ...place, x })}
+					/>
+					<NumberField
+						label="Along the bar"
+						suffix="%"
+						digits={0}
+						value={place.along_percent}
+						onChange={(along_percent) => put(i, { ...place, along_percent })}
+					/>
+					<Button
+						look="quiet"
+						aria-label={`No place ${i + 1}`}
+						disabled={places.length === 1}
+						onClick={() => onChange(places.filter((_, at) => at !== i))}
+					>
+						<X aria-hidden className="size-4" />
+					</Button>
+				</div>
+			))}
+			<Button look="quiet" onClick={() => onChange([...places, { x: 0, along_percent: 50 }])}>
+				<Plus aria-hidden className="size-4" /> Another place
+			</Button>
+		</div>
+	);
+}
