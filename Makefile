@@ -43,8 +43,8 @@ drift: .make/python .make/web  ## Generated files must be what their sources giv
 	scripts/check_drift.sh
 	$(PY) -m django makemigrations --check --dry-run
 
-test-python: .make/python  ## Core and application in one run: their workers start once
-	$(PY) -m pytest -q -n 2 src/archtop/core tests/core tests/studio
+test-python: .make/python test-demo  ## Core and application in one run: their workers start once
+	ARCHTOP_DEMO_HOME=$(CURDIR)/$(DEMO_HOME) $(PY) -m pytest -q -n 2 src/archtop/core tests/core tests/studio
 
 test-core: .make/python
 	$(PY) -m pytest -q -n 2 src/archtop/core tests/core

@@ -14,6 +14,7 @@ from benchmarks import (
     planning,
     season,
     starting,
+    surface,
     top,
     vessels,
 )
@@ -21,7 +22,7 @@ from benchmarks import (
 
 def main() -> None:
     """Print the table."""
-    server_free = (starting, planning, ingredients, vessels, levels, pieces, top, faces, season, notebook)
+    server_free = (starting, planning, ingredients, vessels, levels, pieces, top, surface, faces, season, notebook)
     for benchmark in (*server_free, clock, dragging, bench_room):
         benchmark.run()
 

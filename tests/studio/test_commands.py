@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import json
+import os
 import re
 import socket
+import sqlite3
 import zipfile
+from contextlib import closing
 from importlib.resources import files
 from pathlib import Path
 from typing import Any
@@ -37,7 +40,20 @@ def served(monkeypatch, settings) -> list[dict]:
     return calls
 
 
+def demo_loaded() -> None:
+    """A demo studio as the command loads it: a copy of one that it has loaded just now, where there is one."""
+    ready = os.environ.get("ARCHTOP_DEMO_HOME")
+    if not ready:
+        call_command("demo", "--only-load")
+        return
+    connection.ensure_connection()
+    with closing(sqlite3.connect(Path(ready) / "studio.sqlite3")) as loaded:
+        loaded.backup(connection.connection)
+
+
+@pytest.mark.django_db(transaction=True)
 def test_the_demo_is_loaded_once_and_what_the_user_did_is_kept(served: list[dict], capsys) -> None:
+    demo_loaded()
     call_command("demo", "--port", "9999")
     said = capsys.readouterr().out
     assert "http://127.0.0.1:9999/" in said

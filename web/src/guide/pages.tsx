@@ -135,10 +135,21 @@ export const PAGES: readonly GuidePage[] = [
 		body: (
 			<>
 				<p>
-					Tips by their openings, motifs from one squeeze, runs of them over the loaf. The frosting each takes
-					and how long hands need are told by colour; five motifs on your scale overrule the shape. Pieces are
-					strewn fairly, so that every bar gets its share and the wire misses what it should, or stand in the
-					same places on every bar. Moving one by hand moves no other.
+					Everything on the top is one list, in the order hands put it there: piped, set, sprinkled or
+					sprayed. Drag a line by its handle, or move it with the arrow keys; the bench follows. A second
+					spritz, mica on the firm loaf before the cut, grass piped last into the gaps: each has its place.
+				</p>
+				<p>
+					Tips by their openings, motifs by their pictures. A run goes in rows by number or by distance, along
+					a curve you draw, all over, to each bar or part, or on some bars alone; bags of other mixes take
+					turns in it; gone over twice, it lies on itself. It keeps off columns that stand out and off pieces
+					set before it, and says what it leaves out. Five motifs on your scale overrule the shape.
+				</p>
+				<p>
+					Pieces are strewn fairly, so that every bar and every half gets its share and the wire misses what
+					it should; or they stand on each motif, in rows, along a line, or in the places you press on one
+					enlarged bar. They may lean, be pressed in, and leave a rim or a trail. What finds no place says
+					why, with two ways to help. Moving one by hand moves no other.
 				</p>
 				<p>
 					The top is one surface: each run lies on what was there before it, and pieces rest on that, or are
@@ -257,7 +268,13 @@ export const PAGES: readonly GuidePage[] = [
 				</p>
 				<p>
 					Each slice may give several bars, and any slice another number than the others: thirteen halved,
-					four left whole. Weights, the bench and the label count them so.
+					four left whole, two samples, a double bar. Strips may be told by their width; what is left beside
+					them is weighed too. Weights, the bench and the label count them so.
+				</p>
+				<p>
+					Wire, knife or kitchen knife, upright, on its side or upside down: choose, or let the loaf ask. One
+					verdict says how high it lies then and what speaks against it. A stamp is set on the smallest face,
+					with its days after the cut.
 				</p>
 			</>
 		),

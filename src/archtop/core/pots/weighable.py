@@ -151,7 +151,8 @@ class _Search:
         strays = np.abs(oils / oils.sum(axis=1, keepdims=True) - exact / exact.sum()).sum(axis=1) + 3 * np.abs(off)
         strays += (superfat - self.target) / 300
         short = off < -_TINY
-        best = min(np.flatnonzero(keeps), key=lambda i: (short[i], strays[i]))
+        keeping = np.flatnonzero(keeps)
+        best = keeping[np.lexsort((strays[keeping], short[keeping]))[0]]
         amounts = tuple(round(float(amount), 6) for amount in grams[best])
         return (bool(short[best]), float(strays[best])), Weighed(amounts, float(superfat[best]))
 

@@ -83,6 +83,7 @@ def load_past(owner: User) -> None:
     usual = cupboard_of_studio(learned=False)
     truth = _Truth(rates, usual.model_copy(update={"rates": rates}))
     save_prices(told["prices"], "€", 18.0)
+    lived: list[Loaf] = []
     for number, (name, like) in enumerate(told["loaves"]):
         days = _LAST + _EVERY * (len(told["loaves"]) - 1 - number)
         chance = np.random.default_rng(3000 + number)
@@ -93,6 +94,10 @@ def load_past(owner: User) -> None:
         if number >= len(told["loaves"]) - _PHOTOS:
             _photograph(loaf, truth, poured + dt.timedelta(days=2), 7000 + number)
         Loaf.objects.filter(pk=loaf.pk).update(put_away=days > 30, rates_then=[])
+        lived.append(loaf)
+    # Last of all, in their order: with new numbers after each of them every loaf would be planned twice.
+    for loaf in lived:
+        learn(loaf)
 
 
 def _recoloured(data: dict[str, Any], palette: list[Any], chance: np.random.Generator) -> dict[str, Any]:
@@ -142,7 +147,6 @@ def _live(
     grams = {stock_key(item.kind, item.key): item.grams for item in planned.supplies}
     StockUse.objects.create(loaf=loaf, data=grams)
     mention(loaf, document, outcomes)
-    learn(loaf)
 
 
 def _presses(

@@ -26,6 +26,8 @@ __all__ = ["Mark", "rim_strip_pdf", "template_pdf", "template_svg", "top_marks"]
 _INK, _SOFT = "#14263f", "#7a8b99"
 _MARGIN_MM, _FOOT_MM, _HEAD_MM = 12.0, 26.0, 16.0
 _STRIP_MM = 16.0
+# What a number of two digits takes along the loaf.
+_NUMBER_MM = 7.0
 # The drawing is in millimetres, whatever it is printed on.
 _SVG_BAR_MM = CHECK_BAR_MM["A4"]
 
@@ -58,11 +60,14 @@ def _marks(plan: LoafPlan) -> Iterator[Mark]:
     for bar in plan.cuts.bars:
         for edge in (bar.from_mm, bar.to_mm):
             yield Mark("line", edge - front, 0, edge - front, wide, bold=True)
+    # As many numbers as can be read: thin bars are told by every second or third.
+    thinnest = min(bar.to_mm - bar.from_mm for bar in plan.cuts.bars)
+    for bar in plan.cuts.bars[:: math.ceil(_NUMBER_MM / thinnest)]:
         yield Mark("word", (bar.from_mm + bar.to_mm) / 2 - front, wide + 4, text=str(bar.number))
     for bar in plan.cuts.bars:
-        for i in range(1, bar.parts):
-            across = wide * i / bar.parts
-            yield Mark("line", bar.from_mm - front, across, bar.to_mm - front, across, bold=True)
+        ends = [right for _, right in bar.strips]
+        for across in ends if bar.left_g else ends[:-1]:
+            yield Mark("line", bar.from_mm - front, across + half, bar.to_mm - front, across + half, bold=True)
     for run in top.runs:
         for spot in run.spots:
             yield Mark(

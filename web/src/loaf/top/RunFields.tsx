@@ -7,6 +7,7 @@ import { FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
 import { CheckField, MaybeNumberField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
+import { inUnits } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { BagColours } from "./BagColours";
 import { LineBoard } from "./LineBoard";
@@ -63,7 +64,7 @@ export function RunFields({ run, planned }: Props) {
 				<MaybeNumberField
 					label="Stands high"
 					quantity="length"
-					placeholder={planned ? planned.motif.high_mm.toFixed(0) : ""}
+					placeholder={planned ? inUnits(planned.motif.high_mm, "length", units) : ""}
 					value={run.motif.height_mm ?? null}
 					onChange={(height_mm) => motif({ height_mm })}
 				/>

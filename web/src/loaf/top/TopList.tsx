@@ -4,6 +4,8 @@ import { type KeyboardEvent, type PointerEvent, type ReactNode, useState } from 
 import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { Drawer } from "../../ui/Drawer";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { AddToTop } from "./AddToTop";
 import { FinishFields } from "./FinishFields";
@@ -51,6 +53,7 @@ export function TopList() {
 function useThings(): Thing[] {
 	const { document, edit, live } = useEditor();
 	const top = topOf(document);
+	const { units } = useUnits();
 	const { plan } = live;
 	const pieces = new Map(document.pieces.map((piece) => [piece.id, piece.name]));
 	const there: Thing[] = [];
@@ -80,7 +83,7 @@ function useThings(): Thing[] {
 		there.push({
 			name: `strew.${item.pieces}`,
 			title,
-			line: `${placed.length} of them, up to ${lies.toFixed(0)} mm over the level`,
+			line: `${placed.length} of them, up to ${withUnit(lies, "length", units)} over the level`,
 			fields: <ItemFields item={item} />,
 			remove: () => edit(removeItem(item.pieces)),
 		});
