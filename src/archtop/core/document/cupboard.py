@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
 from functools import cache
-from typing import Any
+from typing import Any, Protocol, TypeVar
 
 from pydantic import ValidationError
 
@@ -45,11 +46,24 @@ class Cupboard(Frozen):
             return self
         return self.model_copy(
             update={
-                "scents": {**{item.key: item for item in brings.scents}, **self.scents},
-                "colourants": {**{item.key: item for item in brings.colourants}, **self.colourants},
-                "additives": {**{item.key: item for item in brings.additives}, **self.additives},
+                "scents": _with_lacking(self.scents, brings.scents),
+                "colourants": _with_lacking(self.colourants, brings.colourants),
+                "additives": _with_lacking(self.additives, brings.additives),
             }
         )
+
+
+class _Keyed(Protocol):
+    @property
+    def key(self) -> str: ...
+
+
+T = TypeVar("T", bound=_Keyed)
+
+
+def _with_lacking(own: Mapping[str, T], brought: Iterable[T]) -> dict[str, T]:
+    """Its own first, in their order: where nothing lacks it is the same."""
+    return {**own, **{item.key: item for item in brought if item.key not in own}}
 
 
 def stock_key(kind: str, key: str) -> str:

@@ -40,10 +40,11 @@ def create_loaf(owner: User, document: Document) -> Loaf:
 
     What its file brings is put into the cupboard where that lacks it.
     """
-    cupboard = cupboard_of_studio()
-    preview = preview_of(document, Plans(cupboard).of_document(document).result).model_dump(mode="json")
-    brought = document.brings
+    cupboard, brought = cupboard_of_studio(), document.brings
     document = document.model_copy(update={"brings": Brings()})
+    # Planned as it will be kept: its next plan is this one.
+    plans = Plans(cupboard.with_brought(brought))
+    preview = preview_of(document, plans.of_document(document).result).model_dump(mode="json")
     data = document.model_dump(mode="json")
     with transaction.atomic():
         put_in_brought(brought, cupboard)
