@@ -27,7 +27,7 @@ def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-run='run'] use")).to_have_count(39)
     expect(page.get_by_role("region", name="Bags and hands")).to_contain_text("1 bag with Round 10")
     first = grams_to_hold_back(page, "Uncoloured")
-    desk.open_on_top("Kisses")
+    desk.open_on_top("Stars and kisses")
     page.get_by_label("Size mm").fill("26")
     expect(page.locator("[data-run='run'] use")).to_have_count(27)
     assert grams_to_hold_back(page, "Uncoloured") != first
@@ -35,7 +35,7 @@ def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
     page.get_by_label("Points").first.select_option(label="To both sides")
     expect(page.locator("[data-run='run'] use")).to_have_count(54)
     page.get_by_label("Five of them weigh").fill("20")
-    page.get_by_role("button", name=re.compile("^Frosting of Kisses")).click()
+    page.get_by_role("button", name=re.compile("^Frosting of Leaves")).click()
     expect(page.get_by_role("dialog")).to_contain_text("your log")
     page.keyboard.press("Escape")
     desk.wait_until_saved()
@@ -44,7 +44,7 @@ def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
     desk.go("Bench")
     page.get_by_role("link", name="Bare top").click()
     desk.go("Top")
-    page.get_by_role("button", name="Remove Kisses").click()
+    page.get_by_role("button", name="Remove Leaves").click()
     expect(page.locator("[data-run]")).to_have_count(0)
 
 

@@ -8,6 +8,7 @@ from typing import Any
 
 import numpy as np
 import pytest
+import shapely
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -17,7 +18,7 @@ from archtop.core.cuts import strips_of
 from archtop.core.document import Cuts, Run, in_order, set_down_together
 from archtop.core.geometry.line import along_line, evenly_along
 from archtop.core.top import TopArea, spots_of
-from archtop.core.top.foot import Foot
+from archtop.core.top.foot import Foot, apart
 from archtop.core.top.free import FreeTop, Lying, Out
 from archtop.core.top.runs import Spot
 from archtop.core.top.surface import STEP_MM, Body, PressedIn, Surface
@@ -290,21 +291,27 @@ def test_what_is_pushed_aside_stands_around_it(half: float, sunk: float, trail: 
     """Nothing is lost: outside its own foot the coat gains what its foot, pressed in, takes away."""
     surface = Surface(AREA)
     surface.coated(10)
-    before = surface.heights.copy()
+    before = surface.shown.copy()
     spot, body = Spot(x=0, y=150, turn_deg=20), Body(half, half * 0.7, 15)
     surface.set_down(spot, body, PressedIn(sunk, rim=True, trail_mm=trail))
     dx, dy = surface.xs[None, :] - spot.x, surface.ys[:, None] - spot.y
     turn = math.radians(spot.turn_deg)
     along, across = dy * math.cos(turn) + dx * math.sin(turn), dx * math.cos(turn) - dy * math.sin(turn)
     foot = (along / half) ** 2 + (across / (half * 0.7)) ** 2 < 1
-    gained = float((surface.heights - before)[~foot].sum()) * STEP_MM**2
-    expected = math.pi * half * half * 0.7 * sunk
-    if trail == 0:
-        assert gained == pytest.approx(expected, rel=0.03)
-    else:
-        # The groove takes away what its rims gain: on balance the foot's own share is left, less what lies under it.
-        assert gained > 0
-        assert surface.heights[~foot].min() < 10
+    gained = float((surface.shown - before)[~foot].sum()) * STEP_MM**2
+    # What the groove loses its rim gains: on balance the foot's own share is left.
+    assert gained == pytest.approx(math.pi * half * half * 0.7 * sunk, rel=0.03)
+    if trail > 5:
+        assert surface.shown[~foot].min(where=before[~foot] > 0, initial=10) < 10
+
+
+def test_nothing_is_borne_by_a_rim() -> None:
+    surface = Surface(AREA)
+    surface.coated(10)
+    surface.set_down(Spot(x=0, y=100), Body(10, 10, 12), PressedIn(8, rim=True))
+    beside = surface.set_down(Spot(x=0, y=116), Body(5, 5, 12))
+    assert beside.up_mm == pytest.approx(10)
+    assert surface.highest_mm == pytest.approx(22)
 
 
 def test_a_piece_from_a_cutter_covers_its_outline_and_is_as_high_everywhere() -> None:
@@ -314,6 +321,30 @@ def test_a_piece_from_a_cutter_covers_its_outline_and_is_as_high_everywhere() ->
     surface.set_down(Spot(x=0.13, y=100.21, turn_deg=35), Body(15, 10, 8, outline=tuple(corners)))
     mesh = trimesh.creation.extrude_triangulation(np.array(corners), np.array([[0, 1, 2]]), height=8)
     assert surface.volume_ml == pytest.approx(float(mesh.volume) / 1000, rel=0.01)
+
+
+@settings(max_examples=60)
+@given(
+    st.tuples(st.floats(-40, 40), st.floats(-40, 40), st.floats(0, 180)),
+    st.tuples(st.floats(4, 30), st.floats(2, 12)),
+    st.tuples(st.floats(4, 30), st.floats(2, 12)),
+    st.floats(0, 180),
+)
+def test_square_pieces_overlap_where_a_geometry_library_says(
+    place: tuple[float, float, float], one: tuple[float, float], other: tuple[float, float], turn: float
+) -> None:
+    def placed(size: tuple[float, float], x: float, y: float, turn_deg: float) -> shapely.Polygon:
+        # Lengths lie along the loaf, which is y; a turn goes from there towards x.
+        upright = shapely.box(-size[1], -size[0], size[1], size[0])
+        return shapely.affinity.translate(shapely.affinity.rotate(upright, -turn_deg, origin=(0, 0)), x, y)
+
+    x, y, theirs = place
+    told = float(apart(np.array([x]), np.array([y]), Foot(*one, True), turn, np.array([[*other, theirs, 1.0]]))[0])
+    mine, there = placed(one, 0, 0, turn), placed(other, x, y, theirs)
+    if mine.intersection(there).area > 0.5:
+        assert told < 0.01
+    elif mine.distance(there) > 0.01:
+        assert 0 < told <= mine.distance(there) + 1e-6
 
 
 def test_in_the_way_is_what_overlaps_by_more_than_a_little() -> None:

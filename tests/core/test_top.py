@@ -86,6 +86,23 @@ def test_a_waves_length_by_numerical_integration(long: float, swing: float) -> N
     assert sine_length(long, swing) == pytest.approx(quad(slope, 0, long, limit=200)[0], rel=1e-6)
 
 
+def test_a_rosette_is_a_spiral_by_numerical_integration() -> None:
+    """An Archimedean spiral r = wφ/2π out to half its size, w the bead's width."""
+    bead = bead_of(ROUND)
+    out = 2 * math.pi * 20 / bead.wide_mm
+    long = quad(lambda a: bead.wide_mm / (2 * math.pi) * math.sqrt(1 + a**2), 0, out)[0]
+    motif = motif_of(MotifSize(kind="rosette", size_mm=40), bead, 1.0, {})
+    assert motif.volume.value * 1000 / bead.area_mm2 == pytest.approx(long, rel=0.05)
+    assert (motif.long_mm, motif.high_mm) == (40, bead.high_mm)
+
+
+def test_a_zigzag_goes_there_and_back() -> None:
+    bead = bead_of(ROUND)
+    motif = motif_of(MotifSize(kind="zigzag", size_mm=24), bead, 1.0, {})
+    assert motif.volume.value * 1000 == pytest.approx(bead.area_mm2 * 2 * math.hypot(24, bead.wide_mm))
+    assert motif.long_mm == 2 * bead.wide_mm
+
+
 def test_strokes_taper_as_they_say() -> None:
     """A leaf's bead integrated along its length, a tuft's strands likewise."""
     bead = bead_of(ROUND).area_mm2

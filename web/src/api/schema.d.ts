@@ -4089,7 +4089,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
+            kind: "kiss" | "ball" | "rosette" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
             /** Size Mm */
             size_mm: number;
             /** Height Mm */
@@ -4808,7 +4808,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "kiss" | "ball" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
+            kind: "kiss" | "ball" | "rosette" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud";
             /** Tip */
             tip: string;
             /** Bags */
@@ -5484,7 +5484,8 @@ export interface components {
          *
          *     ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
          *     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it; ``high_mm``: its height;
-         *     ``round``: it is a ball.
+         *     ``round``: it is a ball. ``outline``: of what is as
+         *     high all over, around its middle and along its length.
          */
         Strewn: {
             /** Pieces */
@@ -5526,6 +5527,11 @@ export interface components {
              * @default false
              */
             round: boolean;
+            /** Outline */
+            outline?: [
+                number,
+                number
+            ][] | null;
         };
         /**
          * Strip

@@ -64,7 +64,7 @@ class FreeTop:
 
     def in_the_way(self, x: float, y: float, foot: Foot, turn_deg: float) -> str | None:
         """What stands in the way of a motif there: a column or a piece; ``None`` where it is free."""
-        narrow = min(foot)
+        narrow = min(foot.half_long, foot.half_wide)
         for column in self.out:
             if column.left - narrow < x < column.right + narrow and column.front <= y <= column.back:
                 return "a column stands out"

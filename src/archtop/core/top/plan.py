@@ -19,7 +19,7 @@ from archtop.core.top.budget import ColourNeed, budget_of
 from archtop.core.top.crown import Line, along
 from archtop.core.top.fair import OnParts, on_parts
 from archtop.core.top.loads import loads_of
-from archtop.core.top.put_on import body_of, put_on
+from archtop.core.top.put_on import put_on
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, TipPlan, reach_of, tip_plan
 from archtop.core.top.strewn import ScatterPlan, reach_along
@@ -93,7 +93,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     loaf, frosting = of.loaf, of.loaf.frosting
     area = _area_of(loaf.mould, level_mm)
     bars = bars_along(loaf.mould, loaf.cuts)
-    surface, runs, scatter = put_on(of, level_mm, area, bars)
+    surface, runs, scatter, stand_out = put_on(of, level_mm, area, bars)
     mound_ml, base_ml = _mound_ml(loaf, area), _base_ml(loaf, area)
     colours = budget_of(frosting, runs, base_ml)
     highest = max((run.motif.high_mm for run in runs), default=0.0)
@@ -130,7 +130,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         faces=tuple(top_face(middle if area.whole else y0, of, area, runs, scatter) for y0, _ in bars),
         middle=top_face(middle, of, area, runs, scatter),
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),
-        on_side=cut_on_side(loaf.top.finishes, _tall(of, out)),
+        on_side=cut_on_side(loaf.top.finishes, _tall(of, {**stand_out, **out})),
         loads=loads_of(of, area, runs, scatter),
         on_parts=on_parts(loaf, area.half_wide, bars, runs, scatter),
     )
@@ -165,10 +165,9 @@ def _pressed_out(of: ResolvedLoaf) -> dict[str, float]:
     return out
 
 
-def _tall(of: ResolvedLoaf, pressed_out: Mapping[str, float]) -> tuple[str, ...]:
+def _tall(of: ResolvedLoaf, out: Mapping[str, float]) -> tuple[str, ...]:
     """What stands so far out that an upright wire would drag it."""
-    strewn = {item.pieces: body_of(of, item).high - item.sunk_mm for item in of.loaf.top.scatter.items}
-    return tuple(of.pieces[key].name for key, high in {**strewn, **pressed_out}.items() if high > _TALL_MM)
+    return tuple(of.pieces[key].name for key, high in out.items() if high > _TALL_MM)
 
 
 def _volume(runs: Sequence[RunPlan], colours: Sequence[ColourNeed], base_ml: float) -> Figure:

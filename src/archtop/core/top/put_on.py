@@ -7,14 +7,11 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import NamedTuple
-
-import shapely
 
 from archtop.core.cuts import strips_of
 from archtop.core.document import ScatterItem, in_order
-from archtop.core.geometry import shape_of
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.foot import Foot
 from archtop.core.top.free import FreeTop, Lying, standing_out
@@ -25,17 +22,23 @@ from archtop.core.top.strewn import ScatterPlan, Strewn
 from archtop.core.top.surface import Body, PressedIn, Rest, Surface
 from archtop.core.top.wires import wires_of
 from archtop.core.trade import Place
-from archtop.core.trade.ways.cutter import CutterMake
+
+# So many corners has what is cut square.
+_SQUARE = 4
 
 __all__ = ["PutOn", "body_of", "put_on"]
 
 
 class PutOn(NamedTuple):
-    """The surface with everything on it, and all runs and pieces where they stand."""
+    """The surface with everything on it, and all runs and pieces where they stand.
+
+    ``out``: how far pieces of each kind stand out of what is soft, stacked as they are [mm].
+    """
 
     surface: Surface
     runs: tuple[RunPlan, ...]
     scatter: ScatterPlan | None
+    out: Mapping[str, float]
 
 
 def put_on(of: ResolvedLoaf, level_mm: float, area: TopArea, bars: Sequence[tuple[float, float]]) -> PutOn:
@@ -56,20 +59,11 @@ def body_of(of: ResolvedLoaf, item: ScatterItem) -> Body:
         lean = math.radians(item.leans_deg)
         cos, sin = math.cos(lean), math.sin(lean)
         return Body((long * cos + high * sin) / 2, wide / 2, high * cos + long * sin)
-    make = piece.make
-    if isinstance(make, CutterMake) and math.isclose(make.slab_mm, high):
-        return Body(long / 2, wide / 2, high, outline=_lengthwise(make))
-    return Body(long / 2, wide / 2, high)
+    return Body(long / 2, wide / 2, high, outline=piece.make.from_above(of.made[item.pieces]))
 
 
-def _lengthwise(make: CutterMake) -> tuple[tuple[float, float], ...]:
-    """A cutter's outline around its middle, its longer side along the first axis."""
-    shape = shape_of(make.outline)
-    left, low, right, high = shape.bounds
-    ring = shapely.get_coordinates(shape.exterior)[:-1] - [(left + right) / 2, (low + high) / 2]
-    if right - left >= high - low:
-        return tuple((float(x), float(-y)) for x, y in ring)
-    return tuple((float(y), float(x)) for x, y in ring)
+def _foot(body: Body) -> Foot:
+    return Foot(body.half_long, body.half_wide, square=len(body.outline or ()) == _SQUARE)
 
 
 class _Putting:
@@ -89,9 +83,13 @@ class _Putting:
         self.motifs: dict[str, tuple[Place, ...]] = {}
         self.lying: list[Lying] = []
         self.rests: dict[tuple[str, int], Rest] = {}
+        self.stand_out: dict[str, float] = {}
         self.strewing: Strewing | None = None
         if top.scatter.items:
-            feet = {key: Foot(body.half_long, body.half_wide) for key, body in self.bodies.items()}
+            feet = {
+                key: Foot(body.half_long, body.half_wide, len(body.outline or ()) == _SQUARE)
+                for key, body in self.bodies.items()
+            }
             wires = wires_of(loaf.cuts, area, bars)
             strips = [strips_of(loaf.cuts, i, area.half_wide).parts for i in range(1, len(bars) + 1)]
             self.strewing = Strewing(top.scatter, feet, area, bars, top.clear, wires=wires, strips=strips)
@@ -106,7 +104,7 @@ class _Putting:
                     runs.append(self.pipe(thing.ref))
                 case "strew":
                     self.set_down(thing.ref)
-        return PutOn(self.surface, tuple(runs), self.scatter())
+        return PutOn(self.surface, tuple(runs), self.scatter(), self.stand_out)
 
     def coat(self) -> None:
         frosting = self.of.loaf.frosting
@@ -137,7 +135,10 @@ class _Putting:
         pressed = PressedIn(item.sunk_mm, item.rim, item.trail_mm)
         for number, lying in self.strewing.lies(pieces):
             spot = Spot(x=lying.x, y=lying.y, turn_deg=lying.turn_deg)
-            self.rests[pieces, number] = self.surface.set_down(spot, self.bodies[pieces], pressed)
+            rest = self.surface.set_down(spot, self.bodies[pieces], pressed)
+            self.rests[pieces, number] = rest
+            out = self.surface.out_of_soft(spot, self.bodies[pieces], rest)
+            self.stand_out[pieces] = max(out, self.stand_out.get(pieces, 0.0))
             self.lying.append(lying)
 
     def scatter(self) -> ScatterPlan | None:
@@ -150,4 +151,6 @@ class _Putting:
         """A piece with what it stands on, and how high it is as it lies."""
         rest, body = self.rests[piece.pieces, piece.number], self.bodies[piece.pieces]
         is_round = body.underside == "round"
-        return piece.model_copy(update={"up_mm": rest.up_mm, "high_mm": body.high, "round": is_round})
+        return piece.model_copy(
+            update={"up_mm": rest.up_mm, "high_mm": body.high, "round": is_round, "outline": body.outline}
+        )

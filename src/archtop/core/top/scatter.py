@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from archtop.core.base import InputError
 from archtop.core.document import Clear, Scatter, ScatterItem
-from archtop.core.top.foot import Foot, edge_of
+from archtop.core.top.foot import Foot, apart
 from archtop.core.top.free import Lying
 from archtop.core.top.runs import TopArea
 from archtop.core.top.strewn import ScatterPlan, Strewn, in_words, lacks_of
@@ -127,7 +127,7 @@ class Strewing:
         self.cells = [_Cell(*bar, *across) for bar, parts in zip(bars, strips, strict=True) for across in parts]
         self.random = np.random.default_rng(scatter.seed)
         self.items = {item.pieces: item for item in scatter.items}
-        self.all_round = all(foot.half_long == foot.half_wide for foot in feet.values())
+        self.all_round = all(foot.half_long == foot.half_wide and not foot.square for foot in feet.values())
         self.lying: list[_Lying] = []
         self.lacking: dict[str, int] = {}
         self.lay_what_needs_no_run()
@@ -154,7 +154,7 @@ class Strewing:
     def lies(self, pieces: str) -> list[tuple[int, Lying]]:
         """Where all of a kind lie, with their numbers."""
         return [
-            (lying.number, Lying(lying.x, lying.y, *self.feet[pieces], lying.turn_deg))
+            (lying.number, Lying(lying.x, lying.y, *self.feet[pieces][:2], lying.turn_deg))
             for lying in self.lying
             if lying.pieces == pieces
         ]
@@ -272,20 +272,17 @@ class Strewing:
                 # Angles take time: what lies far from all places is left out.
                 near = [item for item in lying if ys.min() - _NEAR_MM < item.y < ys.max() + _NEAR_MM]
                 lying = near or lying
-            there = np.array([(item.x, item.y, item.turn_deg, *self.feet[item.pieces]) for item in lying])
+            there = np.array([(item.x, item.y, *self.outline(item)) for item in lying])
             dx, dy = there[:, 0] - xs[:, None], there[:, 1] - ys[:, None]
             away = np.hypot(dx, dy)
             if self.all_round:
-                room = (away - foot.half_long - there[:, 3]).min(axis=1)
+                room = (away - foot.half_long - there[:, 2]).min(axis=1)
             else:
-                angle = np.arctan2(dx, dy)
-                # The same from the other side: an ellipse is as far from its middle either way.
-                others = edge_of(there[:, 3], there[:, 4], angle - np.radians(there[:, 2]))
-                room = (away - foot.towards(angle, turns[:, None]) - others).min(axis=1)
+                room = apart(-dx, -dy, foot, turns[:, None], there[:, 2:]).min(axis=1)
         reach_x, reach_y = foot.reach(turns)
         # On a round top the piece's own round decides, on a square one how far it reaches to each side.
         if self.area.oval:
-            room = np.where(self.area.holds(xs, ys, max(foot)), room, -np.inf)
+            room = np.where(self.area.holds(xs, ys, foot.farthest), room, -np.inf)
         for part in self.clear:
             inside = (
                 (ys > part.from_mm - reach_y)
@@ -348,10 +345,14 @@ class Strewing:
     def gap(self, one: _Lying, other: _Lying) -> float:
         """Between two pieces [mm]; less than nothing where they lie on each other."""
         dx, dy = other.x - one.x, other.y - one.y
-        away, most = math.hypot(dx, dy), max(self.feet[one.pieces]) + max(self.feet[other.pieces])
+        feet = self.feet[one.pieces], self.feet[other.pieces]
+        away, most = math.hypot(dx, dy), feet[0].farthest + feet[1].farthest
         if self.all_round or away > most:
             return away - most
-        angle = np.asarray(math.atan2(dx, dy))
-        ends = self.feet[one.pieces].towards(angle, one.turn_deg)
-        ends = ends + self.feet[other.pieces].towards(angle + math.pi, other.turn_deg)
-        return away - float(ends)
+        there = np.array([self.outline(other)])
+        return float(apart(np.array([dx]), np.array([dy]), feet[0], one.turn_deg, there)[0])
+
+    def outline(self, lying: _Lying) -> tuple[float, float, float, float]:
+        """Half its length and width [mm], its turn [°], and whether it is square."""
+        foot = self.feet[lying.pieces]
+        return (foot.half_long, foot.half_wide, lying.turn_deg, float(foot.square))

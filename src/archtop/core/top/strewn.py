@@ -16,7 +16,8 @@ class Strewn(Frozen):
 
     ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it; ``high_mm``: its height;
-    ``round``: it is a ball.
+    ``round``: it is a ball. ``outline``: of what is as
+    high all over, around its middle and along its length.
     """
 
     pieces: str
@@ -34,6 +35,7 @@ class Strewn(Frozen):
     up_mm: float = 0.0
     high_mm: float = 0.0
     round: bool = False
+    outline: tuple[tuple[float, float], ...] | None = None
 
 
 def reach_along(piece: Strewn) -> float:

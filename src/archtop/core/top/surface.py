@@ -34,7 +34,7 @@ _BEYOND_MM = 30.0
 # guess, as a share of the way to the edge.
 _BEARS = 0.6
 # How wide a rim stands that fingers push back up [mm]; a stated guess.
-_RIM_MM = 4.0
+_RIM_MM = 8.0
 
 Underside = Literal["flat", "round"]
 
@@ -84,6 +84,10 @@ class Surface:
         self.xs: Array = STEP_MM * np.arange(-columns, columns + 1, dtype=np.float64)
         self.ys: Array = middle + STEP_MM * np.arange(-rows, rows + 1, dtype=np.float64)
         self.heights: Array = np.zeros((len(self.ys), len(self.xs)))
+        # The same without anything firm on it.
+        self.soft: Array = np.zeros(self.heights.shape)
+        # What has been pushed up around things.
+        self.rims: Array = np.zeros(self.heights.shape)
         self._out = np.zeros(self.heights.shape, dtype=bool)
 
     def crowned(self, crown: Crown) -> None:
@@ -91,11 +95,15 @@ class Surface:
         if crown.mound_mm + crown.swell_mm + crown.texture_mm == 0:
             return
         rise = rise_mm(crown, self.area, self.xs[None, :], self.ys[:, None])
-        self.heights += np.where(self._inside(), np.maximum(rise, 0.0), 0.0)
+        self._spread(np.where(self._inside(), np.maximum(rise, 0.0), 0.0))
 
     def coated(self, thick_mm: float) -> None:
         """A coat spread over all of it, but for columns that stand out."""
-        self.heights += np.where(self._inside() & ~self._out, thick_mm, 0.0)
+        self._spread(np.where(self._inside() & ~self._out, thick_mm, 0.0))
+
+    def _spread(self, thick: Array) -> None:
+        self.heights += thick
+        self.soft += thick
 
     def _inside(self) -> NDArray[np.bool_]:
         return self.area.holds(self.xs[None, :], self.ys[:, None])
@@ -122,6 +130,7 @@ class Surface:
         places = [self._at(spot.x, spot.y) for spot in spots]
         found = [self.heights[place] for place in places]
         self.heights[top:low, left:right] += laid
+        self.soft[top:low, left:right] += laid
         return [Rest(float(up), float(self.heights[place])) for up, place in zip(found, places, strict=True)]
 
     def set_down(self, spot: Spot, body: Body, pressed: PressedIn = _LAID) -> Rest:
@@ -163,28 +172,35 @@ class Surface:
         return Rest(up, up + body.high)
 
     def _push_aside(self, spot: Spot, body: Body, pressed: PressedIn, mm3: float) -> None:
-        """What something pushes aside: into a rim around it, and out of the groove that it has left behind it."""
+        """What something pushes aside: into a rim around it, and out of the groove that it has left behind it.
+
+        A rim is soft: whatever is set down on it sinks in, so that nothing is borne by it.
+        """
         reach = math.hypot(body.half_long, body.half_wide) + pressed.trail_mm + _RIM_MM
-        rows = np.abs(self.ys - spot.y) <= reach
-        columns = np.abs(self.xs - spot.x) <= reach
-        along, across = _in_its_own_axes(self.xs[columns][None, :] - spot.x, self.ys[rows][:, None] - spot.y, spot)
-        here = self.heights[np.ix_(rows, columns)]
+        part = np.ix_(np.abs(self.ys - spot.y) <= reach, np.abs(self.xs - spot.x) <= reach)
+        xs, ys = self.xs[part[1][0]][None, :], self.ys[part[0][:, 0]][:, None]
+        along, across = _in_its_own_axes(xs - spot.x, ys - spot.y, spot)
+        outside = np.hypot(along / body.half_long, across / body.half_wide) > 1
+        # From its middle back along its length, as deep in the middle as it sits and running out at the edges.
+        back = np.clip(along, -pressed.trail_mm - body.half_long, 0.0)
+        away = np.hypot(along - back, across)
         if pressed.trail_mm:
-            # From its middle back along its length, as deep in the middle as it sits and running out at the edges.
-            back = np.clip(along, -pressed.trail_mm - body.half_long, 0.0)
-            away = np.hypot(along - back, across)
             depth = pressed.sunk_mm * np.maximum(1 - (away / body.half_wide) ** 2, 0.0)
-            here -= np.minimum(depth, np.maximum(here, 0.0))
-            mm3 += float(depth.sum()) * STEP_MM**2 if pressed.rim else 0.0
-            beside = (away > body.half_wide) & (away <= body.half_wide + _RIM_MM)
-        else:
-            beside = np.zeros(here.shape, dtype=bool)
+            gone = np.where(outside, np.minimum(depth, np.maximum(self.soft[part], 0.0)), 0.0)
+            self.soft[part] -= gone
+            self.heights[part] -= gone
+            mm3 += float(gone.sum()) * STEP_MM**2
         if pressed.rim:
-            out = np.hypot(along / (body.half_long + _RIM_MM), across / (body.half_wide + _RIM_MM))
-            ring = (out <= 1) & (np.hypot(along / body.half_long, across / body.half_wide) > 1) | beside
-            ring &= self.area.holds(self.xs[columns][None, :], self.ys[rows][:, None])
-            here += np.where(ring, mm3 / max(ring.sum() * STEP_MM**2, STEP_MM**2), 0.0)
-        self.heights[np.ix_(rows, columns)] = here
+            around = np.hypot(along / (body.half_long + _RIM_MM), across / (body.half_wide + _RIM_MM)) <= 1
+            if pressed.trail_mm:
+                around |= (away > body.half_wide) & (away <= body.half_wide + _RIM_MM)
+            ring = around & outside & self.area.holds(xs, ys)
+            self.rims[part] += np.where(ring, mm3 / max(ring.sum() * STEP_MM**2, STEP_MM**2), 0.0)
+
+    @property
+    def shown(self) -> Array:
+        """Heights with what has been pushed up, shape (along, across)."""
+        return np.maximum(self.heights, self.soft + self.rims)
 
     def _covered(
         self, spot: Spot, outline: tuple[tuple[float, float], ...], rows: slice, columns: slice
@@ -198,15 +214,20 @@ class Surface:
         """Height over the level [mm] at a place."""
         return float(self.heights[self._at(x, y)])
 
+    def out_of_soft(self, spot: Spot, body: Body, rest: Rest) -> float:
+        """How far something that rests there stands out of what is soft under its foot [mm]."""
+        rows, columns, dome = self._under(spot, body.half_long, body.half_wide)
+        return rest.top_mm - float(self.soft[rows, columns][dome > 0].max(initial=0.0))
+
     @property
     def highest_mm(self) -> float:
         """The highest point over the level [mm]."""
-        return float(self.heights.max(initial=0.0))
+        return float(self.shown.max(initial=0.0))
 
     @property
     def volume_ml(self) -> float:
         """Everything over the level [ml]."""
-        return float(self.heights.sum()) * STEP_MM**2 / 1000
+        return float(self.shown.sum()) * STEP_MM**2 / 1000
 
     def _at(self, x: float, y: float) -> tuple[int, int]:
         row = round((y - self.ys[0]) / STEP_MM)

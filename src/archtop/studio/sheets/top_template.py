@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import io
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from xml.sax.saxutils import escape
 
@@ -76,7 +76,18 @@ def _marks(plan: LoafPlan) -> Iterator[Mark]:
     if top.scatter:
         for piece in top.scatter.strewn:
             at = piece.y - front, piece.x + half
-            yield Mark("ellipse", *at, piece.half_long, piece.half_wide, piece.turn_deg, bold=True)
+            if piece.outline:
+                yield from _ring(at, piece.outline, piece.turn_deg)
+            else:
+                yield Mark("ellipse", *at, piece.half_long, piece.half_wide, piece.turn_deg, bold=True)
+
+
+def _ring(at: tuple[float, float], corners: Sequence[tuple[float, float]], turn_deg: float) -> Iterator[Mark]:
+    """An outline around a place, turned as its piece lies."""
+    cos, sin = math.cos(math.radians(turn_deg)), math.sin(math.radians(turn_deg))
+    ends = [(at[0] + a * cos - b * sin, at[1] + a * sin + b * cos) for a, b in corners]
+    for start, end in zip(ends, [*ends[1:], ends[0]], strict=True):
+        yield Mark("line", *start, *end, bold=True)
 
 
 def template_svg(loaf: Loaf, plan: LoafPlan) -> str:

@@ -58,6 +58,15 @@ export function motifPatches(kind: MotifKind, long: number, wide: number): reado
 				{ d: ellipse(0, 0, l * 0.36, w * 0.36), tone: "shade", width: wide * 0.05 },
 				{ d: ellipse(-l * 0.1, -w * 0.12, l * 0.12, w * 0.1), tone: "light" },
 			];
+		case "rosette": {
+			const turn = (i: number) => at((w * 0.92 * i) / 24, (i * 2 * Math.PI) / 9, 1);
+			const spiral = `M0 0L${steps(25).map(turn).join("L")}`;
+			return [
+				{ d: ellipse(0, 0, l * 0.94, w * 0.94), tone: "body" },
+				{ d: spiral, tone: "shade", width: wide * 0.045 },
+				{ d: ellipse(0, 0, l * 0.1, w * 0.1), tone: "light" },
+			];
+		}
 		case "scallop":
 			return [
 				{

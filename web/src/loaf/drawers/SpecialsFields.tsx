@@ -36,7 +36,7 @@ export function SpecialsFields() {
 					);
 				return (
 					// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place.
-					<div key={i} className="grid grid-cols-[4.5rem_1fr_6.5rem_4.5rem_auto] items-end gap-1">
+					<div key={i} className="grid grid-cols-[4.2rem_1fr_8rem_3.6rem_auto] items-end gap-1">
 						<BarsField
 							label="Bars"
 							bars={barsOf(special)}

@@ -5,20 +5,16 @@ export function BarShares() {
 	const { live } = useEditor();
 	const { top, cuts } = live.plan;
 	const names = new Map(live.of.pieces.map((piece) => [piece.id, piece.name]));
-	const rows = [
-		...top.runs.map((run) => ({
-			key: run.id,
-			name: run.name,
-			counts: run.per_bar,
-			note: run.cut ? `${run.cut} cut` : "",
-		})),
-		...(live.of.top?.scatter?.items ?? []).map((item) => ({
-			key: item.pieces,
-			name: names.get(item.pieces) ?? item.pieces,
-			counts: top.scatter?.shares.map((share) => share[item.pieces] ?? 0) ?? [],
-			note: "",
-		})),
-	];
+	const rows = top.on_parts.map((shares) => {
+		const run = shares.kind === "run" ? top.runs.find((item) => item.id === shares.id) : undefined;
+		return {
+			key: `${shares.kind} ${shares.id}`,
+			name: run?.name ?? names.get(shares.id) ?? shares.id,
+			// What its parts have, left to right.
+			counts: shares.bars.map((parts) => parts.join("+")),
+			note: run?.cut ? `${run.cut} cut` : "",
+		};
+	});
 	if (rows.length === 0) return null;
 	return (
 		<div className="overflow-x-auto">

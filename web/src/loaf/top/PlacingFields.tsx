@@ -23,16 +23,18 @@ export function PlacingFields({ item, onChange }: Props) {
 	const offered = optionsOf<Kind>(kinds).filter(([kind]) => kind !== "on motifs" || runs.length > 0);
 	const { placing } = item;
 	const set = (next: Placing) => onChange({ placing: next, ...countFor(next) });
-	/** As many as there are places for, where that is known. */
+	/** As many as there are places for, where that is known, and no more than there are pieces. */
 	function countFor(next: Placing): Partial<Item> {
+		const there = document.pieces.find((piece) => piece.id === item.pieces)?.count ?? item.count;
+		const most = (many: number) => ({ count: Math.max(1, Math.min(many, there)) });
 		const bars = live.plan.cuts.bars.length;
 		if (next.kind === "each bar") {
-			return { count: Math.ceil((bars - next.first + 1) / next.every) * next.places.length };
+			return most(Math.ceil((bars - next.first + 1) / next.every) * next.places.length);
 		}
 		if (next.kind === "on motifs") {
 			const run = live.plan.top.runs.find((other) => other.id === next.run);
 			const many = run ? run.spots.length / run.passes : item.count;
-			return { count: Math.max(1, Math.ceil((many - next.first + 1) / next.every)) };
+			return most(Math.ceil((many - next.first + 1) / next.every));
 		}
 		return {};
 	}

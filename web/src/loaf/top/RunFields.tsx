@@ -1,5 +1,6 @@
 import { Plus, X } from "lucide-react";
 import type { Run, TopRun } from "../../api/types";
+import { useCatalogue } from "../../api/useCatalogue";
 import { paintOf } from "../../drawing/paint";
 import { BarsField } from "../../ui/BarsField";
 import { Button } from "../../ui/Button";
@@ -12,7 +13,7 @@ import { useEditor } from "../editor/EditorContext";
 import { BagColours } from "./BagColours";
 import { LineBoard } from "./LineBoard";
 import { MotifChoice } from "./MotifChoice";
-import { patchRun } from "./topChanges";
+import { otherMotif, patchRun } from "./topChanges";
 
 const PATTERNS: readonly (readonly [NonNullable<Run["pattern"]>, string])[] = [
 	["rows", "Rows"],
@@ -42,6 +43,7 @@ export function RunFields({ run, planned }: Props) {
 	const { document, edit, live } = useEditor();
 	const { units } = useUnits();
 	const paint = paintOf(live.of, live.plan);
+	const kinds = useCatalogue("motifs");
 	const patch = (change: Partial<Run>) =>
 		edit(patchRun(run.id, change), `run ${run.id} ${Object.keys(change)}`);
 	const motif = (change: Partial<Run["motif"]>) => patch({ motif: { ...run.motif, ...change } });
@@ -52,7 +54,10 @@ export function RunFields({ run, planned }: Props) {
 			<MotifChoice
 				value={run.motif.kind}
 				srgb={run.colours.map(paint.colour)}
-				onChange={(kind) => motif({ kind, height_mm: null })}
+				onChange={(kind) => {
+					const label = (of: string) => kinds.find((entry) => entry.kind === of)?.label ?? of;
+					edit(otherMotif(run.id, kind, label(run.motif.kind), label(kind)));
+				}}
 			/>
 			<FieldRow>
 				<NumberField

@@ -144,22 +144,24 @@ function Row({ thing, place, order }: { thing: Thing; place: number; order: read
 					>
 						<GripVertical aria-hidden className="size-4" />
 					</button>
-					<Accordion.Header className="min-w-0 flex-1 text-sm">
-						<Accordion.Trigger
-							className="group flex w-full items-center gap-2 px-1 py-1.5 text-left"
-							disabled={!thing.fields}
-						>
-							<span className="shrink-0 font-semibold">
-								{place + 1}. {thing.title}
-							</span>
-							<span className="min-w-0 flex-1 truncate font-normal text-soft text-xs">{thing.line}</span>
-							{thing.fields && (
-								<ChevronDown
-									aria-hidden
-									className="size-4 shrink-0 transition-transform group-data-[state=open]:rotate-180"
-								/>
-							)}
-						</Accordion.Trigger>
+					<Accordion.Header asChild>
+						<h4 className="min-w-0 flex-1 text-sm">
+							<Accordion.Trigger
+								className="group flex w-full items-center gap-2 px-1 py-1.5 text-left"
+								disabled={!thing.fields}
+							>
+								<span className="shrink-0 font-semibold">
+									{place + 1}. {thing.title}
+								</span>
+								<span className="min-w-0 flex-1 truncate font-normal text-soft text-xs">{thing.line}</span>
+								{thing.fields && (
+									<ChevronDown
+										aria-hidden
+										className="size-4 shrink-0 transition-transform group-data-[state=open]:rotate-180"
+									/>
+								)}
+							</Accordion.Trigger>
+						</h4>
 					</Accordion.Header>
 					<Button
 						look="quiet"

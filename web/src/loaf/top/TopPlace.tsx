@@ -23,8 +23,8 @@ export function TopPlace() {
 	const [open, setOpen] = useState(["list"]);
 	const { paper, papers, choose } = usePaper();
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
-			<div className="space-y-3">
+		<div className="space-y-3">
+			<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
 				<div className="tray z-10 space-y-3 p-3 lg:sticky lg:top-0">
 					<h2 className="text-base">
 						From above{" "}
@@ -36,33 +36,33 @@ export function TopPlace() {
 					<TopElevation />
 					<BarShares />
 				</div>
-				<div className="tray p-3">
-					<TopNumbers />
-				</div>
-				<div className="flex flex-wrap items-end gap-2">
-					<div className="w-28">
-						<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
-					</div>
-					<a className={buttonClass()} href={`/api/loaves/${id}/top-template.pdf?paper=${paper}`}>
-						<Printer aria-hidden className="size-4" /> Print the template, 1:1
-					</a>
-					<a className={buttonClass()} href={`/api/loaves/${id}/rim-strip.pdf?paper=${paper}`}>
-						<Ruler aria-hidden className="size-4" /> Strip for the rim
-					</a>
-					<a className={buttonClass()} href={`/api/loaves/${id}/top-template.svg`}>
-						<SquareDashed aria-hidden className="size-4" /> Template as SVG
-					</a>
-				</div>
-				<Remarks codes={/^(top|scatter|bars)/} />
-				<ShiftOffer />
+				<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
+					<CrownDrawer />
+					<FrostingDrawer />
+					<TopList />
+					<TipsDrawer />
+					<ClearDrawer />
+				</Accordion.Root>
 			</div>
-			<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
-				<CrownDrawer />
-				<FrostingDrawer />
-				<TopList />
-				<TipsDrawer />
-				<ClearDrawer />
-			</Accordion.Root>
+			<div className="tray p-3">
+				<TopNumbers />
+			</div>
+			<div className="flex flex-wrap items-end gap-2">
+				<div className="w-28">
+					<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
+				</div>
+				<a className={buttonClass()} href={`/api/loaves/${id}/top-template.pdf?paper=${paper}`}>
+					<Printer aria-hidden className="size-4" /> Print the template, 1:1
+				</a>
+				<a className={buttonClass()} href={`/api/loaves/${id}/rim-strip.pdf?paper=${paper}`}>
+					<Ruler aria-hidden className="size-4" /> Strip for the rim
+				</a>
+				<a className={buttonClass()} href={`/api/loaves/${id}/top-template.svg`}>
+					<SquareDashed aria-hidden className="size-4" /> Template as SVG
+				</a>
+			</div>
+			<Remarks codes={/^(top|scatter|bars)/} />
+			<ShiftOffer />
 		</div>
 	);
 }

@@ -262,31 +262,15 @@ interface ShapeProps {
 	bad: boolean;
 }
 
-const span = (corners: readonly (readonly number[])[], axis: 0 | 1) => {
-	const values = corners.map((corner) => corner[axis] ?? 0);
-	return Math.max(...values) - Math.min(...values);
-};
-
-/** A piece as it is: by the outline of its cutter, or round, with a light on it. */
+/** A piece as it lies: by its outline, or round, with a light on it. */
 function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
-	const { document } = useEditor();
-	const make = document.pieces.find((item) => item.id === piece.pieces)?.make;
 	const edge = { stroke: bad ? "#b3261e" : "#14263f", strokeWidth: bad ? 3 : 1.2 };
 	const r = piece.half_wide * px;
-	if (make?.kind === "cutter" && make.outline.kind === "polygon") {
-		const corners = make.outline.points;
-		const middle = (axis: 0 | 1) => {
-			const values = corners.map((corner) => corner[axis] ?? 0);
-			return (Math.min(...values) + Math.max(...values)) / 2;
-		};
-		const [mx, my] = [middle(0), middle(1)];
-		// Its longer side lies as the plan says; the outline itself may be drawn upright.
-		const [wide, high] = [span(corners, 0), span(corners, 1)];
-		const turn = piece.turn_deg + (wide < high ? 90 : 0);
+	if (piece.outline) {
 		return (
 			<polygon
-				points={corners.map(([a = 0, b = 0]) => `${(a - mx) * px},${(my - b) * px}`).join(" ")}
-				transform={`translate(${cx} ${cy}) rotate(${turn})`}
+				points={piece.outline.map(([along = 0, across = 0]) => `${along * px},${across * px}`).join(" ")}
+				transform={`translate(${cx} ${cy}) rotate(${piece.turn_deg})`}
 				fill={srgb}
 				strokeLinejoin="round"
 				{...edge}

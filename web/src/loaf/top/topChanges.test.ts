@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf } from "../../api/types";
-import { addFrosting, addRun, letGo, moveTo, pinPiece, removeRun, topOf } from "./topChanges";
+import {
+	addFrosting,
+	addRun,
+	letGo,
+	moveTo,
+	otherMotif,
+	patchRun,
+	pinPiece,
+	removeRun,
+	topOf,
+} from "./topChanges";
 
 const empty = { colours: [{ id: "plain" }], frosting: null } as unknown as Loaf;
 
@@ -12,6 +22,17 @@ describe("the top's changes", () => {
 		expect(two.frosting?.runs.map((run) => run.id)).toEqual(["run", "run-2"]);
 		expect(removeRun("run")(two).frosting?.runs.map((run) => run.id)).toEqual(["run-2"]);
 		expect(removeRun("run-2")(removeRun("run")(two)).frosting).toBeNull();
+	});
+
+	it("calls a run by its motif until a hand has named it", () => {
+		const two = addRun(addFrosting(empty));
+		expect(two.frosting?.runs.map((run) => run.name)).toEqual(["Stars and kisses", "Stars and kisses 2"]);
+		const leaves = otherMotif("run-2", "leaf", "Stars and kisses", "Leaves")(two);
+		expect(leaves.frosting?.runs[1]).toMatchObject({ name: "Leaves", motif: { kind: "leaf" } });
+		const own = patchRun("run", { name: "Eaves" })(leaves);
+		expect(otherMotif("run", "leaf", "Stars and kisses", "Leaves")(own).frosting?.runs[0]?.name).toBe(
+			"Eaves",
+		);
 	});
 
 	it("moves a thing to a place of the list, and keeps the others as they were", () => {

@@ -42,9 +42,30 @@ export const newTip = (loaf: Loaf): Tip => ({
 	land_mm: 15,
 });
 
+/** A name for a run of so called motifs that no other run has. */
+export function runName(loaf: Loaf, label: string, except = ""): string {
+	const taken = new Set(loaf.frosting?.runs.filter((run) => run.id !== except).map((run) => run.name));
+	let name = label;
+	for (let number = 2; taken.has(name); number += 1) name = `${label} ${number}`;
+	return name;
+}
+
+/** Another motif for a run; a name that nobody has typed follows it. */
+export const otherMotif =
+	(id: string, kind: Run["motif"]["kind"], before: string, label: string) =>
+	(loaf: Loaf): Loaf => {
+		const run = loaf.frosting?.runs.find((item) => item.id === id);
+		if (!run) return loaf;
+		const follows = run.name === before || run.name.replace(/ \d+$/, "") === before;
+		return patchRun(id, {
+			motif: { ...run.motif, kind, height_mm: null },
+			...(follows && { name: runName(loaf, label, id) }),
+		})(loaf);
+	};
+
 export const newRun = (loaf: Loaf, tip: string): Run => ({
 	id: freeId("run", loaf.frosting?.runs.map((run) => run.id) ?? []),
-	name: `Run ${(loaf.frosting?.runs.length ?? 0) + 1}`,
+	name: runName(loaf, "Stars and kisses"),
 	motif: { kind: "kiss", size_mm: 18, height_mm: null, five_weigh_g: null },
 	tip,
 	colours: [firstColour(loaf)],
@@ -76,7 +97,7 @@ export function addFrosting(loaf: Loaf): Loaf {
 			formula: null,
 			base: null,
 			tips: [tip],
-			runs: [{ ...newRun(loaf, tip.id), name: "Kisses" }],
+			runs: [newRun(loaf, tip.id)],
 			bag_mm: 60,
 			bag_ml: 350,
 			practice_ml: 10,

@@ -14,8 +14,8 @@ class Coil(MotifKind):
     """Rings on each other, ever smaller."""
 
     kind = "coil"
-    label = "Rosettes"
-    help = "Round and round without stopping."
+    label = "Swirls"
+    help = "Round and round on itself, ever smaller, without stopping."
     aim_s = 2.5
     stands = True
 

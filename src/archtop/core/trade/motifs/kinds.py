@@ -13,6 +13,7 @@ from archtop.core.trade.motifs.kiss import Kiss
 from archtop.core.trade.motifs.leaf import Leaf
 from archtop.core.trade.motifs.motif import MotifKind
 from archtop.core.trade.motifs.rope import Rope
+from archtop.core.trade.motifs.rosette import Rosette
 from archtop.core.trade.motifs.ruffle import Ruffle
 from archtop.core.trade.motifs.scallop import Scallop
 from archtop.core.trade.motifs.tuft import Tuft
@@ -22,7 +23,8 @@ from archtop.core.trade.motifs.zigzag import Zigzag
 __all__ = ["MOTIFS", "MotifName"]
 
 MOTIFS: Final[Mapping[str, type[MotifKind]]] = {
-    motif.kind: motif for motif in (Kiss, Ball, Coil, Scallop, Rope, Ruffle, Zigzag, Leaf, Tuft, Blossom, Vine, Cloud)
+    motif.kind: motif
+    for motif in (Kiss, Ball, Rosette, Coil, Scallop, Rope, Ruffle, Zigzag, Leaf, Tuft, Blossom, Vine, Cloud)
 }
 
 if TYPE_CHECKING:

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block, with_waste
+from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block, oblong, with_waste
 
 __all__ = ["BoardMake"]
 
@@ -34,6 +34,10 @@ class BoardMake(Way):
         says = f"a block of {count * (c + self.kerf_mm):.0f} mm, sliced"
         found = block(a * b * c / 1000, count, says, (a, b, c))
         return with_waste(found, count * a * b * self.kerf_mm / 1000)
+
+    def from_above(self, made: Made) -> tuple[tuple[float, float], ...]:
+        """It lies on its largest side."""
+        return oblong(made)
 
     def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:
         """Cut from the block."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block
+from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block, oblong
 
 __all__ = ["ChunkMake"]
 
@@ -29,6 +29,10 @@ class ChunkMake(Way):
         """As large as they are."""
         a, b, c = self.long_mm, self.wide_mm, self.high_mm
         return block(a * b * c / 1000, count, f"{a:g} × {b:g} × {c:g} mm each", (a, b, c))
+
+    def from_above(self, made: Made) -> tuple[tuple[float, float], ...]:
+        """It lies on its largest side."""
+        return oblong(made)
 
     def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:
         """Cut from the block."""

@@ -63,6 +63,17 @@ class CutterMake(Way):
             layout=layout,
         )
 
+    def from_above(self, made: Made) -> tuple[tuple[float, float], ...] | None:
+        """The cutter's outline, its longer side along; of a slab thicker than that, it lies on its side."""
+        if not math.isclose(self.slab_mm, made.size_mm[-1]):
+            return None
+        shape = shape_of(self.outline)
+        left, low, right, high = shape.bounds
+        ring = shapely.get_coordinates(shape.exterior)[:-1] - [(left + right) / 2, (low + high) / 2]
+        if right - left >= high - low:
+            return tuple((float(x), float(-y)) for x, y in ring)
+        return tuple((float(y), float(x)) for x, y in ring)
+
     def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:
         """Cut from the block."""
         return (Told("made", "shape", f"Cut {count} × {name}", f"{made.says}. Keep the offcuts."),)

@@ -13,7 +13,20 @@ from archtop.core.base import Frozen, Kind
 from archtop.core.geometry import Layout
 from archtop.core.trade.bases import BaseName
 
-__all__ = ["AlsoTakes", "Made", "PotUse", "Size", "Size3", "Told", "WaitOf", "Way", "block", "whole", "with_waste"]
+__all__ = [
+    "AlsoTakes",
+    "Made",
+    "PotUse",
+    "Size",
+    "Size3",
+    "Told",
+    "WaitOf",
+    "Way",
+    "block",
+    "oblong",
+    "whole",
+    "with_waste",
+]
 
 Size = Annotated[float, Field(gt=0, le=1000)]
 Size3 = tuple[float, float, float]
@@ -108,6 +121,13 @@ class Way(Kind):
         """Fields that name colours of the loaf, with the colour."""
         return ()
 
+    def from_above(self, made: Made) -> tuple[tuple[float, float], ...] | None:  # noqa: ARG002
+        """Corners of a piece that lies and is as high all over, around its middle and along its length [mm].
+
+        ``None``: it is round above.
+        """
+        return None
+
     def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:  # noqa: ARG002
         """Steps from the poured slab, the cavity or the bowl of dough to pieces on the shelf; the last is ``made``."""
         detail = f"{made.says.capitalize()}. Firm through first; trim flat."
@@ -133,6 +153,12 @@ def block(each_ml: float, count: int, says: str, size: Size3) -> Made:
     """What is cut square lies side by side without gaps."""
     found = whole(each_ml, count, 1, says, size)
     return found.model_copy(update={"footprint_mm2": found.size_mm[0] * found.size_mm[1]})
+
+
+def oblong(made: Made) -> tuple[tuple[float, float], ...]:
+    """Corners of what is cut square, lying on its largest side [mm]."""
+    long, wide = made.size_mm[0] / 2, made.size_mm[1] / 2
+    return ((-long, -wide), (long, -wide), (long, wide), (-long, wide))
 
 
 def with_waste(found: Made, left_ml: float) -> Made:

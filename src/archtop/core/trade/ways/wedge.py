@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block, with_waste
+from archtop.core.trade.ways.way import Made, Size, Told, WaitOf, Way, block, oblong, with_waste
 
 __all__ = ["WedgeMake"]
 
@@ -31,6 +31,10 @@ class WedgeMake(Way):
         says = f"{a:g} × {b:g} × {c:g} mm, two wedges from each block"
         found = block(a * b * c / 2000, count, says, (a, b, c))
         return with_waste(found, (count % 2) * found.each_ml)
+
+    def from_above(self, made: Made) -> tuple[tuple[float, float], ...]:
+        """It lies on its largest side."""
+        return oblong(made)
 
     def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:
         """Cut from the block."""
