@@ -204,6 +204,10 @@ def test_two_rows_of_leaves_lie_beside_a_column_that_stands_out() -> None:
     assert sides == {-1.0, 1.0}
     assert all(abs(spot.x) > 20 and spot.up_mm < 4 for spot in run_.spots)
     assert {spot.turn_deg for spot in run_.spots} == {90.0, -90.0}
+    assert "hardly shows where they touch" in run_.says
+    (column,) = result.top.standing
+    assert (column.left_mm, column.right_mm) == (pytest.approx(-20, abs=0.1), pytest.approx(20, abs=0.1))
+    assert column.high_mm == pytest.approx(10)
 
 
 def test_grass_fills_the_gaps_between_pieces_that_lie_there() -> None:

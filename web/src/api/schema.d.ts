@@ -5409,6 +5409,24 @@ export interface components {
             says: string;
         };
         /**
+         * StandsOut
+         * @description A column that reaches out of the batter: across and along the loaf, and how far over the level [mm].
+         */
+        StandsOut: {
+            /** Embed */
+            embed: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Front Mm */
+            front_mm: number;
+            /** Back Mm */
+            back_mm: number;
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
          * Star
          * @description ``points`` points on a circle of ``across_mm``, one up; between them it is cut in by ``deep_percent`` of that.
          */
@@ -5822,6 +5840,8 @@ export interface components {
             ][];
             /** Order */
             order: string[];
+            /** Standing */
+            standing: components["schemas"]["StandsOut"][];
             /** Tips */
             tips: components["schemas"]["TipPlan"][];
             /** Runs */

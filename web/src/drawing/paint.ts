@@ -25,6 +25,7 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 	const shares = (list: readonly { colour: string; percent: number }[]): Share[] =>
 		list.map((share) => ({ srgb: colour(share.colour), percent: share.percent }));
 	const pieceColour = (id: string) => colour(document.pieces.find((piece) => piece.id === id)?.colour ?? "");
+	const embedColour = (id: string) => colour(document.embeds.find((embed) => embed.id === id)?.colour ?? "");
 	const inFace = new Map(plan.fills.map((fill) => [fill.ref, fill.in_face ?? []]));
 	const specksOf = (step: string): Specks[] =>
 		(inFace.get(step) ?? []).map(({ pieces, wide_mm, count }) => ({
@@ -63,6 +64,7 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 		pressed,
 		coat,
 		pieceColour,
+		embedColour,
 	};
 }
 

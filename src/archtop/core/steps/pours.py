@@ -130,7 +130,8 @@ def cutting_step(loaf: Loaf, how: CutHow, cuts: CutPlan) -> Step:
     words = [*how.reasons]
     usual = max((bar.parts for i, bar in enumerate(cuts.bars, 1) if marks.own_parts_of(i) is None), default=1)
     if usual > 1:
-        wide = f", each {marks.strip_mm:.0f} mm wide" if marks.strip_mm else ""
+        left, right = cuts.bars[0].strips[0]
+        wide = f", each {right - left:.0f} mm wide" if marks.strip_mm else ""
         first = "Lengthwise first, then across" if marks.strips_first else "Across first"
         most = "where nothing else is said, a slice" if _own_parts(loaf) else "every slice"
         words.append(f"{first}: {most} gives {usual} bars{wide}.")

@@ -7,7 +7,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.cuts import TopLoad, bars_along, cut_half_mm
@@ -18,6 +18,7 @@ from archtop.core.top.bags import BagPlan, bags_of, hands_of
 from archtop.core.top.budget import ColourNeed, budget_of
 from archtop.core.top.crown import Line, along
 from archtop.core.top.fair import OnParts, on_parts
+from archtop.core.top.free import standing_out
 from archtop.core.top.loads import loads_of
 from archtop.core.top.put_on import put_on
 from archtop.core.top.runs import TopArea
@@ -47,6 +48,17 @@ class FinishPlan(Frozen):
     says: str
 
 
+class StandsOut(Frozen):
+    """A column that reaches out of the batter: across and along the loaf, and how far over the level [mm]."""
+
+    embed: str
+    left_mm: float
+    right_mm: float
+    front_mm: float
+    back_mm: float
+    high_mm: float
+
+
 class TopPlan(Frozen):
     """Everything about the top; ``order``: of all that is put on, by the names of its steps.
 
@@ -64,6 +76,7 @@ class TopPlan(Frozen):
     oval: bool
     ridge: Line
     order: tuple[str, ...]
+    standing: tuple[StandsOut, ...]
     tips: tuple[TipPlan, ...]
     runs: tuple[RunPlan, ...]
     colours: tuple[ColourNeed, ...]
@@ -106,6 +119,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         half_wide_mm=area.half_wide,
         oval=area.oval,
         ridge=along(loaf.top.crown, area),
+        standing=tuple(_stands_out(of, level_mm)),
         order=tuple(thing.name for thing in in_order(loaf)),
         tips=tuple(tip_plan(tip) for tip in (frosting.tips if frosting else ())),
         runs=runs,
@@ -134,6 +148,19 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         loads=loads_of(of, area, runs, scatter),
         on_parts=on_parts(loaf, area.half_wide, bars, runs, scatter),
     )
+
+
+def _stands_out(of: ResolvedLoaf, level_mm: float) -> Iterator[StandsOut]:
+    for key, prism in of.prisms.items():
+        for out in standing_out([prism], level_mm):
+            yield StandsOut(
+                embed=key,
+                left_mm=out.left,
+                right_mm=out.right,
+                front_mm=out.front,
+                back_mm=out.back,
+                high_mm=prism.top - level_mm,
+            )
 
 
 def _mound_ml(loaf: Loaf, area: TopArea) -> float:

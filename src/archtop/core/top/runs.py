@@ -195,7 +195,9 @@ class _Laying(NamedTuple):
                 turns = [_LEAF_DEG, -_LEAF_DEG]
             case "outward":
                 turns = [90.0 if x > 0 else -90.0] if abs(x) > _MIDDLE_MM else [0.0]
-        return [_leaning(Spot(x=x, y=y, turn_deg=turn), self.motif) for turn in turns]
+        spots = [Spot(x=x, y=y, turn_deg=turn) for turn in turns]
+        # Those that point to both sides have their feet on the row; others lie on it with their middles.
+        return [_leaning(spot, self.motif) for spot in spots] if len(spots) > 1 else spots
 
 
 def _shared_out(rows: int, widths: Sequence[float]) -> list[int]:

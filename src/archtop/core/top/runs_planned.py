@@ -120,9 +120,15 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),
         says=f"{len(spots)} × {MOTIFS[run.motif.kind].label.lower()}, {motif.high_mm:.0f} mm high"
         + (f", in {run.passes} passes one on the other" if run.passes > 1 else "")
-        + ("" if area.whole else f"; the wire goes through {cut}" if cut else "; the wire misses all")
+        + ("" if area.whole else f"; {_through(cut, forgives=MOTIFS[run.motif.kind].forgives)}")
         + "".join(f"; {many} left out: {why}" for why, many in left_out.items()),
     )
+
+
+def _through(cut: int, *, forgives: bool) -> str:
+    if not cut:
+        return "the wire misses all"
+    return f"the wire goes through {cut}" + (", which hardly shows where they touch across it" if forgives else "")
 
 
 def _times(one: Figure, count: int, per: float, unit: Literal["ml", "min"]) -> Figure:

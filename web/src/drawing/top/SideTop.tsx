@@ -11,6 +11,7 @@ interface Props {
 	scale: Scale;
 	colour: (id: string) => string;
 	pieceColour: (pieces: string) => string;
+	embedColour: (embed: string) => string;
 	/** What the last pour is made of: the mound is. */
 	last: readonly Share[];
 	coat: { mm: number; shares: readonly Share[] };
@@ -18,7 +19,17 @@ interface Props {
 }
 
 /** The top seen from the side: mound and coat, every motif and piece where it stands along the loaf. */
-export function SideTop({ top, level, scale, colour, pieceColour, last, coat, patternId }: Props) {
+export function SideTop({
+	top,
+	level,
+	scale,
+	colour,
+	pieceColour,
+	embedColour,
+	last,
+	coat,
+	patternId,
+}: Props) {
 	const [front, back] = [top.front_mm, top.back_mm];
 	const rise = (y: number) => level + heightAt(top.ridge, y);
 	const places = top.ridge.length > 0 ? top.ridge.map(([y = 0]) => y) : [front, back];
@@ -36,6 +47,18 @@ export function SideTop({ top, level, scale, colour, pieceColour, last, coat, pa
 					strokeOpacity=".35"
 				/>
 			)}
+			{top.standing.map((column) => (
+				<rect
+					key={column.embed}
+					x={scale.x(column.front_mm)}
+					y={scale.y(level + column.high_mm)}
+					width={(column.back_mm - column.front_mm) * scale.pxPerMm}
+					height={column.high_mm * scale.pxPerMm}
+					fill={embedColour(column.embed)}
+					stroke="#14263f"
+					strokeOpacity=".4"
+				/>
+			))}
 			{top.runs.map((run) =>
 				run.spots.map((spot, i) => {
 					const turn = (spot.turn_deg * Math.PI) / 180;

@@ -51,8 +51,6 @@ export function CutPlace() {
 					<div className="space-y-2">
 						<CutsFields />
 						<HeightLimits />
-						<SpecialsFields />
-						<StampFields />
 					</div>
 					<div className="min-w-0 space-y-2 text-sm">
 						<p>
@@ -78,7 +76,12 @@ export function CutPlace() {
 								<strong>{plan.cut_how.clash}</strong> {plan.cut_how.way}
 							</p>
 						)}
+						{live.of.cuts.strip_mm != null && <StripLine />}
 						<FindCuts />
+						<div className="max-w-md space-y-3 pt-2">
+							<SpecialsFields />
+							<StampFields />
+						</div>
 					</div>
 				</div>
 			)}
@@ -155,6 +158,24 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 				</p>
 			)}
 		</li>
+	);
+}
+
+/** How wide strips come out, and what is left beside them. */
+function StripLine() {
+	const { live } = useEditor();
+	const { units } = useUnits();
+	const bar = live.plan.cuts.bars.find((item) => item.strips.length > 0);
+	if (!bar) return null;
+	const [left = 0, right = 0] = bar.strips[0] ?? [];
+	return (
+		<p>
+			{bar.strips.length} {bar.strips.length === 1 ? "strip" : "strips"}, each{" "}
+			{withUnit(right - left, "length", units)} wide
+			{bar.left_g > 0 &&
+				`; beside them ${withUnit(bar.left_g, "weight", units, units === "metric" ? 0 : 1)} of every slice are left`}
+			.
+		</p>
 	);
 }
 

@@ -91,6 +91,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					scale={scale}
 					colour={paint.colour}
 					pieceColour={paint.pieceColour}
+					embedColour={paint.embedColour}
 					last={paint.layers.at(-1)?.shares ?? []}
 					coat={paint.coat}
 					patternId="lv"

@@ -46,6 +46,14 @@ function TipFields({ tip, planned, used }: Props) {
 	const kinds = useCatalogue("tips");
 	const uses = (kinds.find((entry) => entry.kind === (tip.kind ?? "plain"))?.defaults.uses ?? []) as string[];
 	const slot = uses.includes("thick_mm");
+	const labelOf = (kind: string) => kinds.find((entry) => entry.kind === kind)?.label ?? kind;
+	/** A name that nobody has typed follows what the tip is. */
+	const named = (kind: TipKind, opening_mm: number): Partial<Tip> => {
+		const told = (of: TipKind, mm: number) => `${of === "plain" ? "Round" : labelOf(of)} ${mm}`;
+		return tip.name === told(tip.kind ?? "plain", tip.opening_mm ?? 10)
+			? { name: told(kind, opening_mm) }
+			: {};
+	};
 	return (
 		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-tip={tip.id}>
 			<div className="flex items-end gap-2">
@@ -72,14 +80,15 @@ function TipFields({ tip, planned, used }: Props) {
 					options={optionsOf<TipKind>(kinds)}
 					onChange={(kind) => {
 						const usual = kinds.find((entry) => entry.kind === kind)?.defaults;
-						patch({ kind, opening_mm: Number(usual?.opening_mm), thick_mm: Number(usual?.thick_mm) });
+						const opening_mm = Number(usual?.opening_mm);
+						patch({ kind, opening_mm, thick_mm: Number(usual?.thick_mm), ...named(kind, opening_mm) });
 					}}
 				/>
 				<NumberField
 					label={slot ? "Long" : uses.includes("holes") ? "Each hole" : "Across"}
 					quantity="length"
 					value={tip.opening_mm ?? 10}
-					onChange={(opening_mm) => patch({ opening_mm })}
+					onChange={(opening_mm) => patch({ opening_mm, ...named(tip.kind ?? "plain", opening_mm) })}
 				/>
 				{slot && (
 					<NumberField

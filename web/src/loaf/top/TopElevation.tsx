@@ -2,7 +2,7 @@ import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
 import { fillOf, lookOf, paintOf } from "../../drawing/paint";
 import { TogetherPattern } from "../../drawing/parts";
-import { fitScale } from "../../drawing/scale";
+import { fitScale, polygonPoints } from "../../drawing/scale";
 import { SideTop } from "../../drawing/top/SideTop";
 import { useWidth } from "../../drawing/useSize";
 import { useEditor } from "../editor/EditorContext";
@@ -38,6 +38,8 @@ export function TopElevation() {
 		tall,
 		NO_MARGINS,
 	);
+	const middle = (top.front_mm + top.back_mm) / 2;
+	const cutHalfway = plan.embeds.filter((embed) => embed.from_mm <= middle && middle < embed.to_mm);
 	const last = paint.layers.at(-1)?.shares ?? [];
 	return (
 		<div ref={ref} className="flex flex-wrap items-end justify-between gap-2">
@@ -66,6 +68,7 @@ export function TopElevation() {
 						scale={side}
 						colour={paint.colour}
 						pieceColour={paint.pieceColour}
+						embedColour={paint.embedColour}
 						last={last}
 						coat={paint.coat}
 						patternId="el"
@@ -87,6 +90,18 @@ export function TopElevation() {
 					className="block overflow-hidden"
 				>
 					<FaceBody id="el-face" look={lookOf(paint, plan, outline)} scale={face} />
+					{cutHalfway.map((embed) => (
+						<polygon
+							key={embed.id}
+							points={polygonPoints(
+								embed.outline.map(([x = 0, z = 0]) => [x, z] as const),
+								face,
+							)}
+							fill={paint.colour(embed.colour)}
+							stroke="#14263f"
+							strokeOpacity=".5"
+						/>
+					))}
 				</svg>
 				<figcaption className="text-center text-xs text-soft">cut through halfway</figcaption>
 			</figure>

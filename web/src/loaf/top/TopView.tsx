@@ -63,6 +63,18 @@ export function TopView({ upTo }: { upTo?: string }) {
 					stroke="#14263f"
 					strokeWidth="1.5"
 				/>
+				{top.standing.map((column) => (
+					<rect
+						key={column.embed}
+						data-stands-out={column.embed}
+						x={x(column.front_mm)}
+						y={y(column.left_mm)}
+						width={(column.back_mm - column.front_mm) * px}
+						height={(column.right_mm - column.left_mm) * px}
+						fill={paint.embedColour(column.embed)}
+						stroke="#14263f"
+					/>
+				))}
 				{upTo
 					? runs.map((run) => (
 							<g key={run.id} clipPath="url(#top-edge)">

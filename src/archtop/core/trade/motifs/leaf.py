@@ -14,6 +14,7 @@ class Leaf(MotifKind):
     kind = "leaf"
     label = "Leaves"
     help = "Press, pull, and point away; the bag turns for every leaf."
+    forgives = True
     aim_s = 6.0
 
     @classmethod

@@ -30,6 +30,7 @@ class Shape(NamedTuple):
 class MotifKind(ABC):
     """A motif. ``aim_s``: seconds to aim, lift off and go to the next; ``stands``: one by one, no stroke that runs on.
 
+    ``forgives``: where such motifs touch across a cut, it hardly shows (common practice, no source).
     ``natural``: height over size of a solid that nobody measured, a stated guess.
     """
 
@@ -39,6 +40,7 @@ class MotifKind(ABC):
     aim_s: ClassVar[float]
     squeezes: ClassVar[int] = 1
     stands: ClassVar[bool] = False
+    forgives: ClassVar[bool] = False
     natural: ClassVar[float] = 0.0
     size_mm: ClassVar[float] = 15.0
 
