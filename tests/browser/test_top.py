@@ -168,3 +168,74 @@ def test_some_slices_are_halved_others_left_whole_and_pieces_stand_on_every_bar(
     page.get_by_label("Pressed in by").fill("3")
     desk.wait_until_saved()
     assert violations(page) == []
+
+
+def names_on_top(page: Page) -> list[str]:
+    """The list as it stands, from the first to the last."""
+    return [row.get_attribute("data-top-thing") or "" for row in page.locator("[data-top-thing]").all()]
+
+
+def test_everything_on_the_top_is_one_list_in_any_order(page: Page, desk: Desk) -> None:
+    """Spritz first by the keys, grass into the gaps last by the pointer, a cap on every dollop; the bench follows."""
+    desk.start("Meadow")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    page.locator("[data-pieces='pieces']").get_by_label("Made by").select_option(label="Balls or beads")
+    desk.wait_until_saved()
+    desk.go("Top")
+    page.get_by_role("button", name="Pipe", exact=True).click()
+    page.get_by_role("radio", name="Dollops").check()
+    page.get_by_label("Where").select_option(label="One to each bar")
+    expect(page.locator("[data-run='run'] use")).to_have_count(9)
+    page.get_by_role("button", name="Set pieces").click()
+    page.get_by_label("Where").select_option(label="One on each motif")
+    expect(page.locator("[data-strewn]")).to_have_count(9)
+    page.get_by_role("button", name="Pipe", exact=True).click()
+    page.get_by_role("radio", name="Grass").check()
+    page.get_by_label("Where").select_option(label="All over, and in the gaps")
+    page.get_by_role("button", name="Sprinkle or spray").click()
+    page.get_by_role("button", name=re.compile("^Move Alcohol spritz: place 4 of 4")).focus()
+    for place in (3, 2, 1):
+        page.keyboard.press("ArrowUp")
+        moved = page.get_by_role("button", name=re.compile(f"^Move Alcohol spritz: place {place} of 4"))
+        expect(moved).to_be_focused()
+    desk.wait_until_saved()
+    handle = page.get_by_role("button", name=re.compile("^Move Grass")).bounding_box()
+    last = page.locator("[data-top-thing]").last.bounding_box()
+    assert handle
+    assert last
+    page.mouse.move(handle["x"] + 8, handle["y"] + 8)
+    page.mouse.down()
+    page.mouse.move(handle["x"] + 8, last["y"] + last["height"] / 2, steps=8)
+    expect(page.locator("[data-top-thing]").last).to_contain_text("Grass")
+    page.mouse.up()
+    expect(page.locator("[data-top-thing]").last).to_contain_text("left out: pieces lie there")
+    assert names_on_top(page) == ["finish.finish", "pipe.run", "strew.pieces", "pipe.run-2"]
+    desk.wait_until_saved()
+    assert violations(page) == []
+    desk.work_until("Alcohol spritz")
+    page.keyboard.press("Space")
+    expect(page.get_by_role("heading", level=1)).to_have_text(re.compile("^Pipe Dollops"))
+
+
+def test_strips_ranges_and_a_stamp(page: Page, desk: Desk) -> None:
+    desk.start("Strips")
+    desk.go("Cut")
+    page.get_by_label("Or strips so wide").fill("40")
+    expect(page.get_by_text("2 strips, each 40.0 mm wide; beside them")).to_be_visible()
+    page.get_by_role("button", name="Another special bar").click()
+    page.get_by_label("Bars", exact=True).fill("8-9")
+    page.get_by_label("What for").fill("Samples")
+    page.get_by_label("Cut", exact=True).select_option(label="Left whole")
+    expect(page.get_by_text("9 slices, 16 bars")).to_be_visible()
+    page.get_by_label("Bars", exact=True).fill("all")
+    expect(page.get_by_text("Numbers such as 1–3, 7; empty for all.")).to_be_visible()
+    page.get_by_label("Stamp every bar").check()
+    expect(page.get_by_text("from the left edge of the face")).to_be_visible()
+    page.get_by_label("Cutter takes").fill("50")
+    expect(page.get_by_text("The loaf is 60 mm high standing; the cutter takes 50 mm.").first).to_be_visible()
+    page.get_by_label("Cut with").select_option(label="A plain kitchen knife")
+    expect(page.get_by_text("A kitchen knife has no guide of its own")).to_be_visible()
+    expect(page.get_by_text("the cutter takes 50 mm")).to_have_count(0)
+    desk.wait_until_saved()
+    assert violations(page) == []

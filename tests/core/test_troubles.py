@@ -14,6 +14,7 @@ def test_every_trouble_says_what_to_do_and_what_to_mind() -> None:
         "too hot",
         "spilled",
         "ran out",
+        "will not grip",
     }
     for item in troubles():
         assert item.now.endswith(".")

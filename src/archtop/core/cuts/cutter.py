@@ -20,7 +20,7 @@ _DARK, _LIGHT = 35.0, 72.0
 _FLAT_MM = 5.0
 # After so many days out of its mould soap is harder than a loaf of a day or two: a stated guess.
 _HARD_DAYS = 10
-_AS = {"upright": "with its top", "on its side": "on its side", "upside down": "upside down"}
+_AS = {"upright": "standing", "on its side": "on its side", "upside down": "upside down"}
 _NOTHING = ("Nothing on or in the loaf stands against it.",)
 
 
