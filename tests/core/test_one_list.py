@@ -360,6 +360,22 @@ def test_in_the_way_is_what_overlaps_by_more_than_a_little() -> None:
     assert free.in_the_way(20, 114, foot, 0) is None
 
 
+def test_pieces_pressed_in_last_are_seen_on_the_top() -> None:
+    """Five balls of 12 mm, 40 % under: 7.2 mm of each stand out, on the top and evenly spread."""
+    press = {"do": "press", "id": "p", "pieces": "bead", "count": 5, "sunk_percent": 40}
+    pour = {"do": "pour", "id": "all", "name": "All", "to_mm": 60, "colours": [{"colour": "white", "percent": 100}]}
+    result = planned(box(pieces=[pieces("bead")], work=[pour, press]))
+    assert len(result.top.pressed) == 5
+    assert {round(piece.high_mm, 6) for piece in result.top.pressed} == {7.2}
+    assert result.top.high_mm == pytest.approx(7.2)
+    places = [(piece.x, piece.y) for piece in result.top.pressed]
+    assert all(abs(x) <= 39 and 6 <= y <= 244 for x, y in places)
+    assert min(math.dist(a, b) for a, b in itertools.combinations(places, 2)) > 12
+    assert (
+        planned(box(pieces=[pieces("bead")], work=[pour | {"to_mm": 30}, press, pour | {"id": "b"}])).top.pressed == ()
+    )
+
+
 # --- the cut ---
 
 

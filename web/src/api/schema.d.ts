@@ -5817,7 +5817,8 @@ export interface components {
          * TopPlan
          * @description Everything about the top; ``order``: of all that is put on, by the names of its steps.
          *
-         *     ``faces``: as every bar's front shows it, ``middle``: halfway along.
+         *     ``pressed``: pieces in the last pour that stand out of it. ``faces``: as every bar's front shows it, ``middle``:
+         *     halfway along.
          *
          *     ``ridge``: the batter's own height from end to end.
          *
@@ -5864,6 +5865,8 @@ export interface components {
             /** Over Rim Mm */
             over_rim_mm: number;
             scatter: components["schemas"]["ScatterPlan"] | null;
+            /** Pressed */
+            pressed: components["schemas"]["Strewn"][];
             /** Faces */
             faces: components["schemas"]["TopFace"][];
             middle: components["schemas"]["TopFace"];

@@ -20,10 +20,11 @@ from archtop.core.top.crown import Line, along
 from archtop.core.top.fair import OnParts, on_parts
 from archtop.core.top.free import standing_out
 from archtop.core.top.loads import loads_of
+from archtop.core.top.pressed import pressed_in
 from archtop.core.top.put_on import put_on
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, TipPlan, reach_of, tip_plan
-from archtop.core.top.strewn import ScatterPlan, reach_along
+from archtop.core.top.strewn import ScatterPlan, Strewn, reach_along
 from archtop.core.top.top_faces import TopFace, top_face
 from archtop.core.trade import MOTIFS, Finish, cut_on_side
 
@@ -62,7 +63,8 @@ class StandsOut(Frozen):
 class TopPlan(Frozen):
     """Everything about the top; ``order``: of all that is put on, by the names of its steps.
 
-    ``faces``: as every bar's front shows it, ``middle``: halfway along.
+    ``pressed``: pieces in the last pour that stand out of it. ``faces``: as every bar's front shows it, ``middle``:
+    halfway along.
 
     ``ridge``: the batter's own height from end to end.
 
@@ -90,6 +92,7 @@ class TopPlan(Frozen):
     high_mm: float
     over_rim_mm: float
     scatter: ScatterPlan | None
+    pressed: tuple[Strewn, ...]
     faces: tuple[TopFace, ...]
     middle: TopFace
     finishes: tuple[FinishPlan, ...]
@@ -141,6 +144,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         high_mm=high,
         over_rim_mm=level_mm + high - loaf.mould.height_mm,
         scatter=scatter,
+        pressed=pressed_in(of, area),
         faces=tuple(top_face(middle if area.whole else y0, of, area, runs, scatter) for y0, _ in bars),
         middle=top_face(middle, of, area, runs, scatter),
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),

@@ -86,10 +86,7 @@ class _Putting:
         self.stand_out: dict[str, float] = {}
         self.strewing: Strewing | None = None
         if top.scatter.items:
-            feet = {
-                key: Foot(body.half_long, body.half_wide, len(body.outline or ()) == _SQUARE)
-                for key, body in self.bodies.items()
-            }
+            feet = {key: _foot(body) for key, body in self.bodies.items()}
             wires = wires_of(loaf.cuts, area, bars)
             strips = [strips_of(loaf.cuts, i, area.half_wide).parts for i in range(1, len(bars) + 1)]
             self.strewing = Strewing(top.scatter, feet, area, bars, top.clear, wires=wires, strips=strips)

@@ -186,7 +186,8 @@ class Surface:
         away = np.hypot(along - back, across)
         if pressed.trail_mm:
             depth = pressed.sunk_mm * np.maximum(1 - (away / body.half_wide) ** 2, 0.0)
-            gone = np.where(outside, np.minimum(depth, np.maximum(self.soft[part], 0.0)), 0.0)
+            bare = outside & (self.heights[part] <= self.soft[part])
+            gone = np.where(bare, np.minimum(depth, np.maximum(self.soft[part], 0.0)), 0.0)
             self.soft[part] -= gone
             self.heights[part] -= gone
             mm3 += float(gone.sum()) * STEP_MM**2

@@ -77,9 +77,10 @@ export function SideTop({
 					);
 				}),
 			)}
-			{top.scatter?.strewn.map((piece) => (
+			{[...top.pressed, ...(top.scatter?.strewn ?? [])].map((piece, i) => (
 				<Standing
-					key={`${piece.pieces} ${piece.number}`}
+					// biome-ignore lint/suspicious/noArrayIndexKey: some of a kind are pressed in, others set down.
+					key={i}
 					d={sidePath(piece.round ? "round" : "piece", longOf(piece), piece.high_mm)}
 					x={scale.x(piece.y)}
 					y={scale.y(level + piece.up_mm)}

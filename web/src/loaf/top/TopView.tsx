@@ -75,6 +75,17 @@ export function TopView({ upTo }: { upTo?: string }) {
 						stroke="#14263f"
 					/>
 				))}
+				{top.pressed.map((piece) => (
+					<PieceShape
+						key={`pressed ${piece.pieces} ${piece.number}`}
+						piece={piece}
+						cx={x(piece.y)}
+						cy={y(piece.x)}
+						px={px}
+						srgb={paint.pieceColour(piece.pieces)}
+						bad={false}
+					/>
+				))}
 				{upTo
 					? runs.map((run) => (
 							<g key={run.id} clipPath="url(#top-edge)">
