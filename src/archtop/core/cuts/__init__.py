@@ -6,7 +6,7 @@ from archtop.core.cuts.cutting import GAP_MM, Bar, CutPlan, Solid, TopLoad, bars
 from archtop.core.cuts.joints import CutShift, best_shift, joints_of
 from archtop.core.cuts.solid import solid_of
 from archtop.core.cuts.stamping import StampPlan, stamping_of
-from archtop.core.cuts.strips import Strips, cut_half_mm, strips_of
+from archtop.core.cuts.strips import Strips, cut_half_mm, is_oval, strips_along, strips_of
 
 __all__ = [
     "GAP_MM",
@@ -27,8 +27,10 @@ __all__ = [
     "cut_loaf",
     "cut_positions",
     "how_to_cut",
+    "is_oval",
     "joints_of",
     "solid_of",
     "stamping_of",
+    "strips_along",
     "strips_of",
 ]

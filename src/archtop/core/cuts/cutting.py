@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Mend, Rate
-from archtop.core.cuts.strips import Strips, cut_half_mm, strips_of
+from archtop.core.cuts.strips import Strips, cut_half_mm, strips_along
 from archtop.core.document import Cuts
 from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
@@ -238,7 +238,7 @@ def cut_loaf(
     weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
     half = cut_half_mm(mould, solid.level_mm)
     wide, whole = 2 * half, Strips(((-half, half),))
-    strips = [whole if mould.whole else strips_of(cuts, i + 1, half) for i in range(len(spans))]
+    strips = [whole] if mould.whole else strips_along(cuts, len(spans), half)
     bars = tuple(
         Bar(
             number=i + 1,

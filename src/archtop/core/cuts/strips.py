@@ -9,7 +9,7 @@ from archtop.core.base import InputError, Mend
 from archtop.core.document import Cuts
 from archtop.core.geometry import Mould
 
-__all__ = ["Strips", "cut_half_mm", "strips_of"]
+__all__ = ["Strips", "cut_half_mm", "is_oval", "strips_along", "strips_of"]
 
 # What is left of the width beside the last strip counts from here on [mm]: less goes with the bevel.
 _LEFT_MM = 0.5
@@ -48,12 +48,22 @@ def cut_half_mm(mould: Mould, level_mm: float) -> float:
     :param level_mm: of what is poured
     """
     middle = mould.half_width(mould.length_mm / 2, level_mm)
-    return middle if _oval(mould, level_mm) else min(mould.half_width(0.0, level_mm), middle)
+    return middle if is_oval(mould, level_mm) else min(mould.half_width(0.0, level_mm), middle)
 
 
-def _oval(mould: Mould, level_mm: float) -> bool:
+def is_oval(mould: Mould, level_mm: float) -> bool:
+    """Whether what is poured to that level [mm] is round or oval from above: it has no width at its ends."""
     front, _ = mould.ends(level_mm)
     return mould.half_width(front, level_mm) < 1e-6 * mould.half_width(mould.length_mm / 2, level_mm)
+
+
+def strips_along(cuts: Cuts, bars: int, half_wide: float) -> list[Strips]:
+    """How each of so many slices is cut lengthwise, front to back.
+
+    :param half_wide: half of what is cut [mm]
+    :raises InputError: as :func:`strips_of`
+    """
+    return [strips_of(cuts, number, half_wide) for number in range(1, bars + 1)]
 
 
 def _of_a_width(strip_mm: float, kerf_mm: float, wide: float) -> Strips:

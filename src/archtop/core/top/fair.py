@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from typing import Literal
 
 from archtop.core.base import Frozen
-from archtop.core.cuts import strips_of
+from archtop.core.cuts import strips_along
 from archtop.core.document import Loaf
 from archtop.core.top.runs_planned import RunPlan
 from archtop.core.top.strewn import ScatterPlan
@@ -39,7 +39,7 @@ def on_parts(
     :param half_wide: half of the top [mm]
     :param bars: from and to of every bar [mm]
     """
-    strips = [strips_of(loaf.cuts, i, half_wide).parts for i in range(1, len(bars) + 1)]
+    strips = [cut.parts for cut in strips_along(loaf.cuts, len(bars), half_wide)]
     usual = [loaf.cuts.own_parts_of(i) is None for i in range(1, len(bars) + 1)]
 
     def counted(kind: Literal["run", "pieces"], key: str, places: Sequence[tuple[float, float]]) -> OnParts:

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.cuts import TopLoad, bars_along, cut_half_mm
+from archtop.core.cuts import TopLoad, bars_along, cut_half_mm, is_oval
 from archtop.core.document import Loaf, Pour, Press, in_order
 from archtop.core.geometry import Inside, Mould
 from archtop.core.resolved import ResolvedLoaf
@@ -227,9 +227,7 @@ def _finish(finish: Finish) -> FinishPlan:
 def _area_of(mould: Mould, level_mm: float) -> TopArea:
     front, back = mould.ends(level_mm)
     surface = Inside(mould).surface_at(level_mm)
-    middle = mould.half_width(mould.length_mm / 2, level_mm)
-    oval = mould.half_width(front, level_mm) < 1e-6 * middle
-    half = cut_half_mm(mould, level_mm)
+    half, oval = cut_half_mm(mould, level_mm), is_oval(mould, level_mm)
     return TopArea(front=front, back=back, half_wide=half, area_mm2=surface, oval=oval, whole=mould.whole)
 
 

@@ -10,7 +10,7 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
-from archtop.core.cuts import strips_of
+from archtop.core.cuts import strips_along
 from archtop.core.document import ScatterItem, in_order
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.foot import Foot
@@ -88,7 +88,7 @@ class _Putting:
         if top.scatter.items:
             feet = {key: _foot(body) for key, body in self.bodies.items()}
             wires = wires_of(loaf.cuts, area, bars)
-            strips = [strips_of(loaf.cuts, i, area.half_wide).parts for i in range(1, len(bars) + 1)]
+            strips = [cut.parts for cut in strips_along(loaf.cuts, len(bars), area.half_wide)]
             self.strewing = Strewing(top.scatter, feet, area, bars, top.clear, wires=wires, strips=strips)
 
     def all(self) -> PutOn:

@@ -9,7 +9,7 @@ from typing import Literal, NamedTuple
 import shapely
 
 from archtop.core.base import Figure, Frozen, InputError, Rate
-from archtop.core.cuts import strips_of
+from archtop.core.cuts import strips_along
 from archtop.core.document import Frosting, Loaf
 from archtop.core.rheology import stiffest_through
 from archtop.core.top.free import FreeTop
@@ -99,7 +99,7 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         )
     bead = bead_of(tip)
     motif = motif_of(run.motif, bead, density_g_ml, own)
-    strips = [strips_of(loaf.cuts, i, area.half_wide).parts for i in range(1, len(bars) + 1)]
+    strips = [cut.parts for cut in strips_along(loaf.cuts, len(bars), area.half_wide)]
     spots, left_out = spots_of(run, motif, area, bars, strips=strips, clear=loaf.top.clear, free=free)
     wires = wires_of(loaf.cuts, area, bars)
     cut = sum(wires.crosses(spot.x, spot.y, _reach_across(spot, motif), reach_of(spot, motif)) for spot in spots)

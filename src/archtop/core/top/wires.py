@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from archtop.core.cuts import strips_of
+from archtop.core.cuts import strips_along
 from archtop.core.document import Cuts
 from archtop.core.top.runs import TopArea
 
@@ -33,7 +33,7 @@ def wires_of(cuts: Cuts, area: TopArea, bars: Sequence[tuple[float, float]]) -> 
     """
     if area.whole:
         return Wires((), ())
-    lines = [strips_of(cuts, i, area.half_wide).lines for i in range(1, len(bars) + 1)]
+    lines = [cut.lines for cut in strips_along(cuts, len(bars), area.half_wide)]
     return Wires(
         tuple(edge for pair in bars for edge in pair),
         tuple((*bar, across) for bar, across in zip(bars, lines, strict=True) if across),
