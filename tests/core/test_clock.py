@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import Cupboard, InputError, Loaf, plan, read_loaf, standard_cupboard
-from archtop.core.bench.clock import Bowl, Note, bowls_of, check_note, read_clock
+from archtop.core.bench.clock import Bowl, Limit, Note, bowls_of, check_note, read_clock
 from archtop.core.resolved import resolve
 from archtop.core.rheology import needed_to_stand, spread_mm
 from tests.core.conftest import OLIVE_COCONUT, box, box_with, frosted, rod
@@ -141,3 +141,32 @@ def test_a_reading_that_can_no_longer_be_one_takes_nothing_else_with_it() -> Non
 def test_batter_kept_for_another_day_has_no_clock() -> None:
     kept = bowls(box(keeps=[{"colour": "white", "volume_ml": 50}]))
     assert list(kept) == ["pour-white"]
+
+
+def grips(**more: Any) -> list[Limit]:
+    """What the bowls say of the surface that dollops 12 mm high are piped on."""
+    run = {"id": "r", "name": "Dollops", "tip": "t", "colours": ["white"], "pattern": "each bar"}
+    run["motif"] = {"kind": "kiss", "size_mm": 20, "height_mm": more.pop("high", 12)}
+    tips = [{"id": "t", "name": "Round", "kind": "plain", "opening_mm": 10}]
+    found = bowls(box(frosting={"tips": tips, "runs": [run], **more}))
+    return [limit for bowl in found.values() for limit in bowl.limits if limit.key.startswith("grip.")]
+
+
+def test_a_surface_grips_what_is_piped_on_it_from_what_carries_it_on() -> None:
+    """ρ·g·h/6.05 by hand for batter of about 1 g/ml: 12 mm take some 19 Pa, 24 mm twice that."""
+    (low,), (high,) = grips(), grips(high=24)
+    assert low.least_pa == pytest.approx(1000 * 9.81 * 0.012 / 6.05, rel=0.05)
+    assert high.least_pa == pytest.approx(2 * low.least_pa)
+    assert low.step == "loaf.pipe.r"
+    assert low.most_pa is not None
+    assert low.most_pa > high.least_pa
+    assert "stated guess" in low.why
+
+
+def test_however_low_a_motif_is_a_fluid_surface_does_not_hold_it() -> None:
+    (limit,) = grips(high=1)
+    assert limit.least_pa == 6.0
+
+
+def test_a_coat_lies_between_batter_and_piping() -> None:
+    assert grips(base={"thick_mm": 3, "colours": [{"colour": "white", "percent": 100}]}) == []

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import itertools
+import re
 from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from archtop.core import InputError, plan, read_loaf, standard_cupboard
+from archtop.core import InputError, Lot, plan, read_loaf, standard_cupboard
 from archtop.core.cuts import CutHow, cut_positions
 from archtop.core.document import Cuts
 from tests.core.conftest import box, box_with, frosted, rod
@@ -102,3 +104,59 @@ def test_what_is_harder_than_the_loaf_is_cut_with_a_knife() -> None:
     assert "Old" in shelved.reasons[0]
     salted = how(top={"finishes": [{"id": "salt", "name": "Salt", "kind": "salt"}]})
     assert (salted.tool, salted.lies) == ("wire", "on its side")
+
+
+@pytest.mark.parametrize(("days", "tool"), [(2, "wire"), (9, "wire"), (10, "knife"), (60, "knife")])
+def test_what_has_lain_on_the_shelf_only_days_cuts_like_the_loaf(days: int, tool: str) -> None:
+    poured = dt.date(2026, 6, 30)
+    lot = Lot(
+        key="old-column",
+        name="Old",
+        kind="column",
+        srgb="#aa8855",
+        made_on=poured - dt.timedelta(days=days),
+        count=3,
+        grams=900,
+    )
+    there = CUPBOARD.model_copy(update={"lots": {"old-column": lot}})
+    document = box_with(rod("old", 30, casting=None) | {"lot": "old-column"}, to_mm=60, pour_on=poured.isoformat())
+    assert plan(read_loaf(document), there).cut_how.tool == tool
+
+
+def test_a_wire_chosen_for_what_bends_it_says_so() -> None:
+    document = box_with(rod("old", 30, casting=None) | {"lot": "old-column"}, to_mm=60, cuts={"tool": "wire"})
+    how = plan(read_loaf(document), CUPBOARD).cut_how
+    assert how.tool == "wire"
+    assert how.clash
+    assert "a wire bends there" in how.clash
+    assert how.way == "Take a thin knife along a guide."
+    assert "Nothing" not in " ".join(how.reasons)
+
+
+def test_too_high_to_stand_under_the_wire_it_lies_down_where_it_then_fits() -> None:
+    """60 mm high and 90 wide: under a wire that takes 95 it stands; a tall one of 100 mm lies."""
+    tall = {"length_mm": 250, "width_mm": 70, "height_mm": 120}
+    pour = {"do": "pour", "id": "all", "name": "All", "to_mm": 100, "colours": [{"colour": "white", "percent": 100}]}
+    how = plan(read_loaf(box(mould=tall, work=[pour], cuts={"cutter_mm": 80})), CUPBOARD).cut_how
+    assert (how.lies, how.through_mm, how.clash) == ("on its side", 70, None)
+    assert how.reasons == ("Cut it lying on its side: upright it stands 100 mm high with its top.",)
+
+
+def test_the_bar_that_evens_uneven_ones_is_named() -> None:
+    """Much piped on bar 3 alone: cut as the remark says, the lightest bar comes within fifty grams of it."""
+    run = {"id": "r", "name": "Heap", "tip": "t", "colours": ["white"], "pattern": "each bar", "bars": [3], "passes": 4}
+    run["motif"] = {"kind": "kiss", "size_mm": 40, "height_mm": 30}
+    tips = [{"id": "t", "name": "Round", "kind": "plain", "opening_mm": 10}]
+    document = box(frosting={"tips": tips, "runs": [run]}, cuts={"bar_mm": 50, "kerf_mm": 0})
+    result = plan(read_loaf(document), CUPBOARD)
+    (remark,) = [remark for remark in result.remarks if remark.code == "bars.uneven"]
+    heavy, light = (int(number) for number in re.findall(r"[Bb]ar (\d+)", remark.text))
+    weights = {bar.number: bar.part_g for bar in result.cuts.bars}
+    assert weights[heavy] == max(weights.values())
+    assert heavy == 3
+    assert weights[light] == min(weights.values())
+    told = re.search(r"cut bar (\d+) ([\d.]+) mm thicker", remark.remedy, re.IGNORECASE)
+    assert told
+    assert int(told[1]) == light
+    evened = weights[light] * (50 + float(told[2])) / 50
+    assert weights[heavy] - evened == pytest.approx(50, abs=0.5)

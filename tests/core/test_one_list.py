@@ -94,6 +94,9 @@ def test_what_stands_on_motifs_comes_after_them_wherever_it_was_put() -> None:
     cap = {"pieces": "cap", "count": 10, "placing": {"kind": "on motifs", "run": "dollops"}}
     document = topped(cap, runs=(piped(),), top={"order": ["strew.cap", "pipe.dollops"]})
     assert [thing.name for thing in in_order(read_loaf(document))] == ["pipe.dollops", "strew.cap"]
+    stem = {**cap, "pieces": "stem"}
+    both = topped(cap, stem, runs=(piped(),), top={"order": ["strew.stem", "strew.cap", "pipe.dollops"]})
+    assert [thing.name for thing in in_order(read_loaf(both))] == ["pipe.dollops", "strew.stem", "strew.cap"]
 
 
 def test_pieces_that_follow_each_other_are_one_step() -> None:

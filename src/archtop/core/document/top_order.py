@@ -42,8 +42,10 @@ def in_order(loaf: Contents) -> tuple[OnTop, ...]:
     for thing in there:
         if thing not in found:
             found.insert(_usually_at(found, thing), thing)
-    for item in loaf.top.scatter.items:
-        _after_its_run(found, OnTop("strew", item.pieces), item.placing.on_run)
+    runs = {item.pieces: item.placing.on_run for item in loaf.top.scatter.items}
+    # From the last to the first: what was put one after the other stays so.
+    for thing in [thing for thing in reversed(found) if thing.kind == "strew"]:
+        _after_its_run(found, thing, runs[thing.ref])
     late = {finish.id for finish in loaf.top.finishes if finish.when == "before cutting"}
     return tuple(sorted(found, key=lambda thing: thing.kind == "finish" and thing.ref in late))
 
