@@ -1,7 +1,8 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "./Button";
 import { NumberField, SelectField } from "./fields";
+import { RemoveButton } from "./RemoveButton";
 
 export interface PercentRow {
 	readonly key: string;
@@ -59,14 +60,11 @@ export function PercentRows({
 						value={row.percent}
 						onChange={(percent) => patch(i, { percent })}
 					/>
-					<Button
-						look="quiet"
+					<RemoveButton
 						aria-label={`Take out ${name(i + 1)}`}
 						disabled={rows.length <= least}
 						onClick={() => onChange(rows.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 				</div>
 			))}
 			<div className="flex items-center justify-between">

@@ -1,8 +1,9 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Scent, ScentBlend } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { PercentRows } from "../../ui/PercentRows";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { freeId } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 
@@ -37,15 +38,12 @@ export function BlendsEditor({ scents }: { scents: readonly Scent[] }) {
 					<div key={blend.id} className="space-y-1.5 border-line border-t pt-2">
 						<div className="grid grid-cols-[1fr_auto] items-end gap-2">
 							<TextField label="Name of the scent" value={blend.name} onChange={(name) => put({ name })} />
-							<Button
-								look="quiet"
+							<RemoveButton
 								aria-label={`Remove ${blend.name}`}
 								disabled={used}
 								title={used ? "A colour or a pot uses it" : undefined}
 								onClick={() => change(document.blends.filter((item) => item.id !== blend.id))}
-							>
-								<X aria-hidden className="size-4" />
-							</Button>
+							/>
 						</div>
 						<PercentRows
 							what="Bottle"

@@ -1,7 +1,6 @@
-import { X } from "lucide-react";
 import type { Colour, Colourant, ColourPlan, OfferedAdditive } from "../../api/types";
-import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 import { AdditiveRows } from "../formula/AdditiveRows";
 import { ColourHelp } from "./ColourHelp";
@@ -40,17 +39,14 @@ export function ColourCard({ colour, planned, jars, additives }: Props) {
 					onChange={(event) => patch({ srgb: event.target.value })}
 				/>
 				<TextField label="Colour" value={colour.name} onChange={(name) => patch({ name })} />
-				<Button
-					look="quiet"
+				<RemoveButton
 					aria-label={`Remove ${colour.name}`}
 					disabled={used}
 					title={used ? "Something in the loaf uses it" : undefined}
 					onClick={() =>
 						edit((loaf) => ({ ...loaf, colours: loaf.colours.filter((item) => item.id !== colour.id) }))
 					}
-				>
-					<X aria-hidden className="size-4" />
-				</Button>
+				/>
 			</div>
 			<ForecastStrip planned={planned} wished={colour.srgb} name={colour.name} />
 			<DoseRows

@@ -1,7 +1,8 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Colourant, ColourDose } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 
 interface Props {
 	name: string;
@@ -39,13 +40,10 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 						value={dose.g_per_kg}
 						onChange={(g_per_kg) => patch(i, { g_per_kg })}
 					/>
-					<Button
-						look="quiet"
+					<RemoveButton
 						aria-label={`Take jar ${i + 1} out of ${name}`}
 						onClick={() => onChange(doses.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 				</div>
 			))}
 			{unused && (

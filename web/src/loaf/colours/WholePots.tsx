@@ -1,8 +1,9 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Colourant, WholePot } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 import { DoseRows } from "./DoseRows";
 import { ScentChoice } from "./ScentChoice";
@@ -83,9 +84,7 @@ function OnePot({ whole, pots, jars, onChange, onRemove }: OneProps) {
 					]}
 					onChange={(pot) => onChange({ pot })}
 				/>
-				<Button look="quiet" aria-label={`Nothing into the whole of ${name}`} onClick={onRemove}>
-					<X aria-hidden className="size-4" />
-				</Button>
+				<RemoveButton aria-label={`Nothing into the whole of ${name}`} onClick={onRemove} />
 			</div>
 			<DoseRows
 				name={`the whole of ${name}`}

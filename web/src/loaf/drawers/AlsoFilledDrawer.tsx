@@ -1,9 +1,10 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { AlsoFilled, Mould } from "../../api/types";
 import { freshOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { freeId } from "../editor/changes";
@@ -94,9 +95,7 @@ function Row({ row, onChange, onRemove }: RowProps) {
 				<div className="flex-1">
 					<TextField label="Called" value={row.name} onChange={(name) => onChange({ name }, "name")} />
 				</div>
-				<Button look="quiet" aria-label={`Fill ${row.name} no more`} onClick={onRemove}>
-					<X aria-hidden className="size-4" />
-				</Button>
+				<RemoveButton aria-label={`Fill ${row.name} no more`} onClick={onRemove} />
 			</div>
 			<MouldFields
 				mould={row.mould}

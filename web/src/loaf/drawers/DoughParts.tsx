@@ -1,7 +1,8 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { DoughPart } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 
 export const newPart: DoughPart = { shape: "ball", colour: "", across: 10, long: 10, thick: 2, count: 1 };
@@ -56,15 +57,12 @@ export function DoughParts({
 						value={part.count}
 						onChange={(value) => patch(i, { count: Math.round(value) })}
 					/>
-					<Button
-						look="quiet"
+					<RemoveButton
 						className="px-1!"
 						aria-label={`Take out shape ${i + 1}`}
 						disabled={parts.length === 1}
 						onClick={() => onChange(parts.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 					<div className="col-span-4 grid grid-cols-3 gap-1.5">
 						<NumberField
 							label="Across"

@@ -1,7 +1,8 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Pour } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 
 interface Props {
@@ -33,13 +34,10 @@ export function InPourRows({ pour, onChange }: Props) {
 						value={item.count}
 						onChange={(value) => patch(i, { count: Math.round(value) })}
 					/>
-					<Button
-						look="quiet"
+					<RemoveButton
 						aria-label={`Take pieces ${i + 1} out of ${pour.name}`}
 						onClick={() => onChange(pour.pieces.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 				</div>
 			))}
 			{unused && (

@@ -1,7 +1,8 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Kept } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { Swatch } from "../../ui/Swatch";
 import { useEditor } from "../editor/EditorContext";
 
@@ -60,8 +61,7 @@ export function KeptRows() {
 								</p>
 							))}
 					</div>
-					<Button
-						look="quiet"
+					<RemoveButton
 						aria-label={`Keep back ${i + 1} no more`}
 						onClick={() =>
 							change(
@@ -69,9 +69,7 @@ export function KeptRows() {
 								"keeps",
 							)
 						}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 				</div>
 			))}
 			<Button

@@ -1,9 +1,10 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Pour } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { freeId } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { FormulaChoice } from "./FormulaChoice";
@@ -88,9 +89,7 @@ function ShredsFields({ pour, shreds, onChange, onRemove }: RowProps) {
 					value={shreds.grams}
 					onChange={(grams) => onChange({ grams })}
 				/>
-				<Button look="quiet" aria-label={`Leave ${shreds.name} out of ${pour.name}`} onClick={onRemove}>
-					<X aria-hidden className="size-4" />
-				</Button>
+				<RemoveButton aria-label={`Leave ${shreds.name} out of ${pour.name}`} onClick={onRemove} />
 			</div>
 			<FieldRow>
 				<SelectField

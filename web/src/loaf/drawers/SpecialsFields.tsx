@@ -1,8 +1,9 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Loaf } from "../../api/types";
 import { BarsField } from "../../ui/BarsField";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 
 type Special = NonNullable<Loaf["cuts"]["specials"]>[number];
@@ -59,8 +60,7 @@ export function SpecialsFields() {
 							value={special.times}
 							onChange={(times) => patch({ times: Math.max(1, Math.round(times)) })}
 						/>
-						<Button
-							look="quiet"
+						<RemoveButton
 							className="px-1.5!"
 							aria-label={`Like the others again: ${i + 1}`}
 							onClick={() =>
@@ -69,9 +69,7 @@ export function SpecialsFields() {
 									"specials",
 								)
 							}
-						>
-							<X aria-hidden className="size-4" />
-						</Button>
+						/>
 					</div>
 				);
 			})}

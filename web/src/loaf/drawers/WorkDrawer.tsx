@@ -1,8 +1,9 @@
-import { ArrowDown, ArrowUp, Plus, X } from "lucide-react";
+import { ArrowDown, ArrowUp, Plus } from "lucide-react";
 import type { Pour, Press } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import {
@@ -125,14 +126,11 @@ function StepButtons({ index, last, removable }: { index: number; last: boolean;
 				<ArrowDown aria-hidden className="size-4" />
 			</Button>
 			{removable && (
-				<Button
-					look="quiet"
+				<RemoveButton
 					className="px-1.5!"
 					aria-label={`Remove step ${n}`}
 					onClick={() => edit(removeStep(index))}
-				>
-					<X aria-hidden className="size-4" />
-				</Button>
+				/>
 			)}
 		</span>
 	);

@@ -1,8 +1,9 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { AdditiveDose, OfferedAdditive } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { doseRange } from "../../ui/units";
 
@@ -141,9 +142,5 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 }
 
 function TakeOut({ name, onRemove }: { name: string; onRemove: () => void }) {
-	return (
-		<Button look="quiet" aria-label={`Take out ${name}`} onClick={onRemove}>
-			<X aria-hidden className="size-4" />
-		</Button>
-	);
+	return <RemoveButton aria-label={`Take out ${name}`} onClick={onRemove} />;
 }

@@ -1,6 +1,7 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "../../ui/Button";
+import { RemoveButton } from "../../ui/RemoveButton";
 
 interface Props<T> {
 	legend: string;
@@ -29,13 +30,10 @@ export function Rows<T>({ legend, items, fresh, add, nameOf, columns, onChange, 
 								onChange(items.map((other, n) => (n === i ? { ...item, ...next } : other))),
 							)}
 						</div>
-						<Button
-							look="quiet"
+						<RemoveButton
 							aria-label={`Take away: ${nameOf(item)}`}
 							onClick={() => onChange(items.filter((_, n) => n !== i))}
-						>
-							<X aria-hidden className="size-4" />
-						</Button>
+						/>
 					</li>
 				))}
 			</ul>

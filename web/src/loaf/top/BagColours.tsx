@@ -1,6 +1,7 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 
 interface Props {
@@ -28,14 +29,11 @@ export function BagColours({ name, bag, what, onChange }: Props) {
 						onChange={(next) => onChange(bag.map((item, at) => (at === i ? next : item)))}
 					/>
 					{bag.length > 1 && (
-						<Button
-							look="quiet"
+						<RemoveButton
 							className="px-2!"
 							aria-label={`Take colour ${i + 1} out of ${what} of ${name}`}
 							onClick={() => onChange(bag.filter((_, at) => at !== i))}
-						>
-							<X aria-hidden className="size-4" />
-						</Button>
+						/>
 					)}
 				</div>
 			))}

@@ -1,8 +1,9 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { fitScale, pressedAt } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
@@ -148,14 +149,11 @@ export function BarBoard({ places, onChange }: Props) {
 						value={place.along_percent}
 						onChange={(along_percent) => put(i, { ...place, along_percent })}
 					/>
-					<Button
-						look="quiet"
+					<RemoveButton
 						aria-label={`No place ${i + 1}`}
 						disabled={places.length === 1}
 						onClick={() => onChange(places.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 				</div>
 			))}
 			<Button look="quiet" onClick={() => onChange([...places, { x: 0, along_percent: 50 }])}>

@@ -1,7 +1,8 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
 import { patchTop, topOf } from "./topChanges";
 
@@ -64,8 +65,7 @@ export function ClearDrawer() {
 								/>
 							</FieldRow>
 						</div>
-						<Button
-							look="quiet"
+						<RemoveButton
 							aria-label={`Keep part ${i + 1} clear no more`}
 							onClick={() =>
 								set(
@@ -73,9 +73,7 @@ export function ClearDrawer() {
 									"clear",
 								)
 							}
-						>
-							<X aria-hidden className="size-4" />
-						</Button>
+						/>
 					</div>
 				);
 			})}

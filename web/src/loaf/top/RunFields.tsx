@@ -1,4 +1,4 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Run, TopRun } from "../../api/types";
 import { useCatalogue } from "../../api/useCatalogue";
 import { paintOf } from "../../drawing/paint";
@@ -7,6 +7,7 @@ import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
 import { CheckField, MaybeNumberField, NumberField, SelectField, TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
@@ -119,15 +120,15 @@ function WhereItGoes({ run, patch }: PatchProps) {
 	] as [number, number][];
 	return (
 		<>
+			<SelectField
+				label="Where"
+				value={pattern}
+				options={PATTERNS}
+				onChange={(next) =>
+					patch({ pattern: next, ...(next === "curve" && (run.curve?.length ?? 0) < 2 && { curve: line }) })
+				}
+			/>
 			<FieldRow>
-				<SelectField
-					label="Where"
-					value={pattern}
-					options={PATTERNS}
-					onChange={(next) =>
-						patch({ pattern: next, ...(next === "curve" && (run.curve?.length ?? 0) < 2 && { curve: line }) })
-					}
-				/>
 				{(IN_ROWS.has(pattern) || pattern === "rings") && (
 					<NumberField
 						label={pattern === "rings" ? "Rings" : "Rows"}
@@ -222,14 +223,11 @@ function MoreBags({ run, patch }: PatchProps) {
 						what={`bag ${i + 2}`}
 						onChange={(colours) => set(bags.map((other, at) => (at === i ? colours : other)))}
 					/>
-					<Button
-						look="quiet"
+					<RemoveButton
 						className="px-2!"
 						aria-label={`No bag ${i + 2} for ${run.name}`}
 						onClick={() => set(bags.filter((_, at) => at !== i))}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					/>
 				</div>
 			))}
 			{bags.length < 3 && (

@@ -1,9 +1,10 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import type { Tip, TipKind, TopPlan } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
@@ -61,17 +62,14 @@ function TipFields({ tip, planned, used }: Props) {
 				<div className="min-w-0 flex-1">
 					<TextField label="Tip" value={tip.name} onChange={(name) => patch({ name })} />
 				</div>
-				<Button
-					look="quiet"
+				<RemoveButton
 					aria-label={`Remove ${tip.name}`}
 					disabled={used}
 					title={used ? "A run uses it" : undefined}
 					onClick={() =>
 						edit(patchFrosting({ tips: document.frosting?.tips.filter((item) => item.id !== tip.id) ?? [] }))
 					}
-				>
-					<X aria-hidden className="size-4" />
-				</Button>
+				/>
 			</div>
 			<FieldRow>
 				<SelectField

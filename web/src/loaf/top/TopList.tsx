@@ -1,9 +1,9 @@
-import { ChevronDown, GripVertical, X } from "lucide-react";
+import { ChevronDown, GripVertical } from "lucide-react";
 import { Accordion } from "radix-ui";
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useState } from "react";
-import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { Drawer } from "../../ui/Drawer";
+import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
@@ -163,14 +163,7 @@ function Row({ thing, place, order }: { thing: Thing; place: number; order: read
 							</Accordion.Trigger>
 						</h4>
 					</Accordion.Header>
-					<Button
-						look="quiet"
-						className="px-1.5!"
-						aria-label={`Remove ${thing.title}`}
-						onClick={thing.remove}
-					>
-						<X aria-hidden className="size-4" />
-					</Button>
+					<RemoveButton className="px-1.5!" aria-label={`Remove ${thing.title}`} onClick={thing.remove} />
 				</div>
 				{thing.fields && (
 					<Accordion.Content className="space-y-2 border-line border-t p-2">{thing.fields}</Accordion.Content>
