@@ -7,6 +7,7 @@ from benchmarks import (
     clock,
     dragging,
     faces,
+    gel,
     ingredients,
     levels,
     notebook,
@@ -22,7 +23,7 @@ from benchmarks import (
 
 def main() -> None:
     """Print the table."""
-    server_free = (starting, planning, ingredients, vessels, levels, pieces, top, surface, faces, season, notebook)
+    server_free = (starting, planning, ingredients, vessels, levels, pieces, top, surface, faces, gel, season, notebook)
     for benchmark in (*server_free, clock, dragging, bench_room):
         benchmark.run()
 

@@ -71,6 +71,11 @@ def _loaves(page: Page) -> None:
     page.get_by_role("heading", name="Lantern Row").wait_for()
 
 
+def _today(page: Page) -> None:
+    page.goto(f"{BASE}/bench")
+    page.get_by_role("heading", name="Now").wait_for()
+
+
 def _section(page: Page) -> None:
     _loaf(page, "")
     page.locator("[data-piece='lantern-2']").focus()
@@ -80,26 +85,31 @@ def _place(place: str) -> Callable[[Page], None]:
     return lambda page: _loaf(page, place)
 
 
-def _bench(page: Page) -> None:
-    _loaf(page, "bench")
-    page.get_by_text("0 of").wait_for()
-    page.keyboard.press("Space")
-    page.get_by_text("1 of").wait_for()
-
-
-def _clock(page: Page) -> None:
-    """The pot mixed, and two readings of one bowl."""
-    _loaf(page, "bench")
+def _pour_day(page: Page, until: str) -> None:
+    """At the bench on the day of the pour, up to a step."""
+    _loaf(page, "bench?job=pour")
     page.get_by_text(re.compile(r"\d+ of \d+ done")).wait_for()
     heading = page.get_by_role("heading", level=1)
+    anyway = page.get_by_role("button", name="Begin it anyway")
+    if anyway.count():
+        anyway.click()
     known = page.get_by_role("alertdialog").get_by_role("button", name=re.compile("^I know"))
-    while not heading.inner_text().startswith("Pour"):
+    while not heading.inner_text().startswith(until):
         page.keyboard.press("Space")
         page.wait_for_timeout(30)
         # Hot lye is asked about.
         if known.count():
             known.click()
     page.wait_for_timeout(3000)
+
+
+def _bench(page: Page) -> None:
+    _pour_day(page, "Lay in Saffron")
+
+
+def _clock(page: Page) -> None:
+    """The pot mixed, and two readings of one bowl."""
+    _pour_day(page, "Pour")
     page.get_by_role("link", name="Trace clock").click()
     for ring in (85, 75):
         page.get_by_role("button", name=f"Ring {ring}").click()
@@ -167,6 +177,7 @@ def _cupboard(page: Page) -> None:
 
 VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], object]]] = {
     "loaves": (DESK, _loaves),
+    "today": (DESK, _today),
     "season": (DESK, _season),
     "section": (DESK, _section),
     "formula": (DESK, _place("formula")),

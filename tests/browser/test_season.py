@@ -138,12 +138,11 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     expect(page.get_by_text("40 bars are wanted, 4 of them to spare")).to_be_visible()
     page.get_by_role("button", name="Write an order down").click()
     page.get_by_label("Name").fill("Tea house")
+    page.get_by_label("Kind", exact=True).select_option(label="Market day")
     page.get_by_label("Heads").fill("12")
     page.get_by_role("checkbox", name="Trellis Gate").check()
     page.get_by_role("button", name="Keep it").click()
-    expect(page.get_by_text("14 bars are wanted, 2 of them to spare; 4 are lacking: 2 loaves in all.")).to_be_visible(
-        timeout=40_000
-    )
+    expect(page.get_by_text("14 bars are wanted, 2 of them to spare; 4 are lacking: 2 loaves in all.")).to_be_visible()
     assert violations(page) == []
     order = page.get_by_role("listitem").filter(has_text="Tea house")
     order.get_by_role("button", name="Change").click()

@@ -79,8 +79,12 @@ def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> No
     before = others.bounding_box()
     page.get_by_role("button", name="Again, otherwise").click()
     expect(piece).to_have_attribute("aria-label", re.compile("held"))
-    page.wait_for_timeout(600)
-    assert others.bounding_box() != before
+    for _ in range(60):
+        if others.bounding_box() != before:
+            break
+        page.wait_for_timeout(100)
+    else:
+        pytest.fail("nothing was strewn otherwise")
     piece.focus()
     for _ in range(30):
         page.keyboard.press("ArrowRight")

@@ -78,3 +78,14 @@ def test_silence_passes_on_to_all_that_comes_after() -> None:
     }
     stands = [turn.stands for turn in turns_of(RESULT, silent, ())]
     assert stands[1:] == ["unknown", "unknown", "unknown"]
+
+
+def test_no_minutes_to_spare_are_told_beside_a_clock_that_cannot_tell() -> None:
+    for now in (2, 6, 12, 20):
+        for notes in ((), (ring(4, 85),), (ring(4, 85), ring(9, 75))):
+            seen = faces(now, *notes)
+            unsure = {w.limit.step for face in seen.values() for w in face.windows if w.stands == "unknown"}
+            for turn in turns_of(RESULT, seen, ()):
+                if turn.step in unsure:
+                    assert "to spare" not in turn.says
+                    assert turn.stands in ("unknown", "missed")

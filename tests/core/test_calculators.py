@@ -41,6 +41,7 @@ NAMES = {
     "bags",
     "casting-order",
     "cut-faces",
+    "gel",
     "extrusion",
     "heap-height",
     "motif",

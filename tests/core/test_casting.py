@@ -137,6 +137,32 @@ def test_what_a_wait_depends_on(what: str, material: str, change: Any, earliest:
     assert word in wait.why
 
 
+# What makers see of ordinary loaves and pieces (common practice, no source): from so many hours to so many.
+PRACTICE = {
+    "in a lined box, gelled": ("loaf", "lined box", {"gelled": True}, 15, 24),
+    "in a lined box, with lactate": ("loaf", "lined box", {"unmould_h": 20}, 18, 24),
+    "in a lined box, rich in hard fats": ("loaf", "lined box", {"unmould_h": 18, "firm_percent": 52}, 15, 24),
+    "in a lined box, ordinary": ("loaf", "lined box", {"unmould_h": 30}, 24, 48),
+    "in a lined box, in a cool room": ("loaf", "lined box", {"unmould_h": 30, "room_c": 16}, 24, 48),
+    "in silicone, cool": ("loaf", "silicone", {"room_c": 19}, 72, 120),
+    "in silicone, gelled": ("loaf", "silicone", {"gelled": True}, 24, 48),
+    "a column with lactate": ("column", "silicone", {"lactate": 1.0}, 20, 28),
+    "a column without": ("column", "silicone", {}, 44, 52),
+}
+
+
+@pytest.mark.parametrize(("what", "material", "change", "low", "high"), PRACTICE.values(), ids=PRACTICE)
+def test_ordinary_loaves_fit_practice(what: str, material: str, change: Any, low: float, high: float) -> None:
+    wait = wait_in(what, material, circumstances(**change))
+    assert low <= wait.earliest_h <= high
+    # A sentence is not against itself.
+    assert not ("not gelled" in wait.why.lower() and "by gel" in wait.why)
+
+
+def test_what_is_melted_keeps() -> None:
+    assert wait_in("melt", "any", None).latest_h is None
+
+
 def test_very_hard_fats_are_cut_within_a_day() -> None:
     wait = wait_in("loaf", "lined box", circumstances(firm_percent=70, unmould_h=18))
     assert wait.latest_h == 24

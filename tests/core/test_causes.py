@@ -82,16 +82,16 @@ def test_silicone_keeps_the_damp(material: str, told: bool) -> None:
 
 
 @pytest.mark.parametrize(
-    ("gelled", "fault", "told"),
+    ("cover", "fault", "told"),
     [
-        (True, "cracks", True),
-        (False, "cracks", False),
-        (False, "ash", True),
-        (True, "ash", False),
+        ("towel", "cracks", True),
+        ("open", "cracks", False),
+        ("open", "ash", True),
+        ("towel", "ash", False),
     ],
 )
-def test_gel_speaks_for_cracks_and_against_ash(gelled: bool, fault: str, told: bool) -> None:
-    found = of(fault, circumstance(sizing={"gelled": gelled}))
+def test_gel_speaks_for_cracks_and_against_ash(cover: str, fault: str, told: bool) -> None:
+    found = of(fault, circumstance(sizing={"cover": cover}))
     words = "kept warm" if fault == "cracks" else "did not gel"
     assert any(words in says for says in found) is told
 

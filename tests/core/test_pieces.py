@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from archtop.core import InputError, plan, read_loaf, standard_cupboard
 from archtop.core.base import PotId
 from archtop.core.schedule import wait_for
+from archtop.core.trade import WAYS as FAMILY
 from tests.core.conftest import box
 
 CUPBOARD = standard_cupboard()
@@ -51,12 +52,14 @@ def test_every_way_has_its_volume_its_pot_and_its_wait(make: dict[str, Any], eac
         assert sum(pot.delivers.value for pot in pots) == pytest.approx(made.takes_ml)
     task = next(task for task in result.schedule if task.key.startswith("cast.bit"))
     wait = wait_for(make["kind"], "silicone").earliest_h
-    # An hour of casting before the wait, and a quarter to turn out what was cast. What
-    # is cast in cavities waits by its formula, from half the usual to two and a half times that.
-    hands = 1.25 if make["kind"] in ("cavity", "composite", "cutter", "chunk", "wedge", "board") else 1.0
+    # An hour of casting before the wait, then hands again, and what is shaped firms overnight. What is cast in
+    # cavities waits by its formula, from half the usual to two and a half times that.
+    way = FAMILY.kinds[make["kind"]]
+    hands = 1.0 + way.then[1] / 60 + way.firms_h
     low, high = (0.5, 2.5) if make["kind"] in ("cavity", "composite") else (1.0, 1.0)
     assert task.latest_h is not None
-    assert -wait * high - hands <= task.latest_h <= -wait * low - hands
+    # On the grid of the season, quarters of an hour.
+    assert -wait * high - hands - 0.25 <= task.latest_h <= -wait * low - hands + 1e-9
 
 
 def test_waits_of_the_trade() -> None:

@@ -15,6 +15,12 @@ def test_every_trouble_says_what_to_do_and_what_to_mind() -> None:
         "spilled",
         "ran out",
         "will not grip",
+        "thickens",
+        "too fluid",
+        "bubbles",
+        "leaned",
+        "scent short",
+        "leaks",
     }
     for item in troubles():
         assert item.now.endswith(".")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 from importlib.resources import files
 from typing import Any
@@ -11,6 +12,7 @@ from django.contrib.auth.models import User
 from django.test import Client
 
 from archtop.core import read_loaf
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf
 from archtop.studio.management.commands.demo import load_cupboard
 from archtop.studio.models import Loaf
@@ -32,6 +34,15 @@ class Studio:
     def send(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
         content = body if isinstance(body, str | bytes) else json.dumps(body)
         return self.http.generic(method, f"/api{path}", content, content_type="application/json", headers=headers)
+
+
+@pytest.fixture
+def clock(monkeypatch: pytest.MonkeyPatch) -> dict[str, dt.datetime]:
+    """The studio's clock, to be set."""
+    at = {"now": dt.datetime(2026, 11, 25, 10, tzinfo=dt.UTC)}
+    monkeypatch.setattr(wall_clock, "now", lambda: at["now"])
+    monkeypatch.setattr(wall_clock, "today", lambda zone=dt.UTC: at["now"].astimezone(zone).date())
+    return at
 
 
 @pytest.fixture

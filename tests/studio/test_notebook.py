@@ -148,6 +148,17 @@ def test_what_cannot_be_is_refused_and_not_written(studio: Studio, plain: Loaf, 
     assert not OutcomeEntry.objects.exists()
 
 
+def test_a_day_before_the_pour_is_refused_and_takes_nothing_off_the_stock(studio: Studio, plain: Loaf) -> None:
+    count_stock("fat:olive", 5000)
+    press(plain, uuid.uuid4(), "loaf.cover", "done", wall_clock.now() - dt.timedelta(days=3))
+    answer = write(studio, plain, on=(wall_clock.today() - dt.timedelta(days=9)).isoformat())
+    assert answer.status_code == 422
+    (problem,) = answer.json()["problems"]
+    assert (problem["code"], problem["field"]) == ("outcome.before_pour", "on")
+    assert Stock.objects.get(name="fat:olive").grams == 5000
+    assert write(studio, plain, on=(wall_clock.today() - dt.timedelta(days=2)).isoformat()).status_code == 200
+
+
 def picture() -> bytes:
     data = io.BytesIO()
     Image.new("RGB", (40, 30), (120, 60, 40)).save(data, "PNG")

@@ -4,6 +4,7 @@ import { sessionQuery } from "./api/queries";
 import { BenchPlace } from "./bench/BenchPlace";
 import { BenchRoom } from "./bench/BenchRoom";
 import { ClockPlace } from "./bench/clock/ClockPlace";
+import { TodayPlace } from "./bench/jobs/TodayPlace";
 import { RehearsalRoom } from "./bench/rehearsal/RehearsalRoom";
 import { CupboardPlace } from "./cupboard/CupboardPlace";
 import { GuidePlace } from "./guide/GuidePlace";
@@ -49,6 +50,7 @@ export function App() {
 			<Route element={<Hall />}>
 				<Route index element={<LoavesPlace />} />
 				<Route path="season" element={<SeasonPlace />} />
+				<Route path="bench" element={<TodayPlace />} />
 				<Route path="shelf" element={<ShelfPlace />} />
 				<Route path="cupboard" element={<CupboardPlace />} />
 				<Route path="notebook" element={<NotebookPlace />}>

@@ -3,6 +3,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
+import { Post } from "./bench/Post";
 import "./styles.css";
 import { UnitsProvider } from "./ui/UnitsContext";
 
@@ -15,9 +16,11 @@ createRoot(root).render(
 	<StrictMode>
 		<QueryClientProvider client={queries}>
 			<UnitsProvider>
-				<BrowserRouter>
-					<App />
-				</BrowserRouter>
+				<Post>
+					<BrowserRouter>
+						<App />
+					</BrowserRouter>
+				</Post>
 			</UnitsProvider>
 		</QueryClientProvider>
 	</StrictMode>,

@@ -24,7 +24,7 @@ from archtop.core.document import (
     stock_key,
 )
 from archtop.core.first_loaf import FirstLoaf, first_loaf
-from archtop.core.plan import LoafPlan, plan, plan_of
+from archtop.core.plan import LoafPlan, gel_film_of, plan, plan_of
 from archtop.core.pots import Supply, together
 from archtop.core.resolved import ResolvedLoaf, resolve
 from archtop.core.shelf import LotState, could_use, lot_state
@@ -66,6 +66,7 @@ __all__ = [
     "cost_of",
     "could_use",
     "first_loaf",
+    "gel_film_of",
     "list_calculators",
     "lot_state",
     "plan",

@@ -5,10 +5,11 @@ Everything the application shows is computed here, once, from the document; the 
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
-from archtop.core.base import Figure, Frozen, InputError
+from archtop.core.base import LOAF, Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Measures, measures_of
 from archtop.core.cuts import (
     AlsoCut,
@@ -27,6 +28,7 @@ from archtop.core.cuts import (
 )
 from archtop.core.document import Cupboard, Loaf
 from archtop.core.embeds import EmbedPlan, embed_plan, fit_pieces
+from archtop.core.gel import GelFilm, GelPlan, Setting, film_of, gel_of
 from archtop.core.geometry import Clearance, Inside, Mould, MouldOutline
 from archtop.core.pots import (
     ColourPlan,
@@ -34,23 +36,16 @@ from archtop.core.pots import (
     Label,
     Leftover,
     Melted,
+    Mixed,
     Pot,
     PotHeat,
     Scales,
     Sprinkled,
     Supply,
-    Taken,
     Vessel,
-    colours_of,
-    contrasts_of,
-    heat_of,
-    label_of_loaf,
     leftovers_of,
-    melted_of,
-    pots_of,
+    mixed_of,
     scales_of,
-    sprinkled_of,
-    supplies_of,
     vessels_of,
     volumes_of,
 )
@@ -68,24 +63,24 @@ from archtop.core.pours import (
     small_holds,
 )
 from archtop.core.remarks import (
-    Mixed,
     Remark,
     remarks_on,
     remarks_on_cut,
     remarks_on_days,
+    remarks_on_gel,
     remarks_on_ingredients,
     remarks_on_small,
     remarks_on_top,
 )
 from archtop.core.resolved import ResolvedLoaf, resolve
-from archtop.core.schedule import Task, casting_schedule
+from archtop.core.schedule import Circumstances, Task, casting_schedule, out_of_mould, pour_by, wait_in_mould
 from archtop.core.shelf import ShelfUse, shelf_moves, shelf_uses
 from archtop.core.small_pieces import DoughNeed, ShredsUse, dough_needed, shreds_of
 from archtop.core.steps import Planned, Step, bench_steps
 from archtop.core.top import TopPlan, topping_of, whole_on_top
 from archtop.core.trade import Made
 
-__all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "plan", "plan_of"]
+__all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "gel_film_of", "plan", "plan_of"]
 
 
 class MouldPlan(Frozen):
@@ -98,7 +93,10 @@ class MouldPlan(Frozen):
 
 
 class FormulaPlan(Frozen):
-    """What a formula makes of itself: grams of batter to a gram of oils, lye strength, superfat, readings."""
+    """What a formula makes of itself: grams of batter to a gram of oils, lye strength, superfat, readings.
+
+    ``out_of_mould``: how long after the pour a loaf of it comes out of this loaf's mould.
+    """
 
     id: str
     name: str
@@ -106,12 +104,14 @@ class FormulaPlan(Frozen):
     lye_concentration_percent: float
     superfat_percent: float
     measures: Measures
+    out_of_mould: Figure
 
 
 class LoafPlan(Frozen):
     """Everything computed from one loaf document.
 
-    ``measures``: readings of each formula as of a lined box, by its id.
+    ``measures``: readings of each formula as of a lined box, by its id. ``pour_by``: the latest day of the pour for the
+    day it is to be ready.
     """
 
     name: str
@@ -145,6 +145,7 @@ class LoafPlan(Frozen):
     vessels: tuple[Vessel, ...]
     supplies: tuple[Supply, ...]
     label: Label
+    gel: GelPlan
     cuts: CutPlan
     cut_shift: CutShift | None
     cut_how: CutHow
@@ -152,6 +153,7 @@ class LoafPlan(Frozen):
     also_cut: tuple[AlsoCut, ...]
     shelf: tuple[ShelfUse, ...]
     schedule: tuple[Task, ...]
+    pour_by: dt.date | None
     steps: tuple[Step, ...]
     remarks: tuple[Remark, ...]
     cautions: tuple[str, ...]
@@ -164,6 +166,7 @@ class _Woven(NamedTuple):
     made: Mapping[str, Made]
     measures: Mapping[str, Measures]
     top: TopPlan
+    gel: GelPlan
 
 
 def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
@@ -182,18 +185,20 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
     """
     loaf, shape = of.loaf, _shaped(of)
     fills, embeds, top = shape.fills, shape.embeds, shape.top
-    mixed = _mixed(of, shape)
+    mixed = mixed_of(of, fills, shape.layers, top)
+    prisms = tuple(of.prisms.values())
+    gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, _setting(of, mixed.heats))
     cuts, shift = _cuts(of, fills, embeds, top)
     cut_how = how_to_cut(loaf, _as_it_stands(of, top), {colour.id: colour.shown for colour in mixed.colours})
     stamp = stamping_of(loaf.cuts, cuts.bars, shape.level_mm)
     shelf = shelf_uses(of, _each_g(of, embeds))
     also = also_cut(of)
     moves = shelf_moves(of, mixed.pots, {embed.id: embed for embed in embeds}, cuts, also)
-    measures = {key: _measures(of, key, silicone=False) for key in of.formulas}
+    measures = {key: _measures(of, key) for key in of.formulas}
     kneaded = _kneaded(of)
     holds, dry = (shape.embed_holds, shape.layer_holds), (mixed.sprinkled, mixed.melted)
-    schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top), of.cupboard.rates)
-    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, also, *dry, stamp)
+    schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top, gel), of.cupboard.rates)
+    told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, also, *dry, stamp, gel)
     return LoafPlan(
         name=loaf.name,
         mould=_mould(loaf.mould),
@@ -206,13 +211,13 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         pushed_aside=_pushed_aside(fills, embeds),
         batter_in_mould=_batter_in_mould(loaf.mould, fills),
         room_above=_room_above(loaf.mould, shape.level_mm),
-        formulas=tuple(_formula(of, key) for key in of.formulas),
+        formulas=tuple(_formula(of, key, measures[key], gel) for key in of.formulas),
         measures=measures,
         leftovers=leftovers_of(of),
         vessels=vessels_of(of, mixed.pots, mixed.melted),
         scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
         total_to_mix_g=round(sum(pot.total_g for pot in mixed.pots), 6),
-        label=_label(of, mixed),
+        gel=gel,
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,
@@ -220,8 +225,14 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
         also_cut=also,
         shelf=shelf,
         schedule=schedule,
+        pour_by=pour_by(loaf, schedule),
         steps=bench_steps(of, told),
-        remarks=(*_remarks(of, shape, mixed, cuts, shelf), *remarks_on_cut(cut_how), *remarks_on_days(loaf, schedule)),
+        remarks=(
+            *_remarks(of, shape, mixed, cuts, shelf),
+            *remarks_on_gel(gel, loaf.name),
+            *remarks_on_cut(cut_how),
+            *remarks_on_days(loaf, schedule),
+        ),
         cautions=LYE_CAUTIONS,
     )
 
@@ -259,19 +270,15 @@ def _shaped(of: ResolvedLoaf) -> _Shaped:
     )
 
 
-def _mixed(of: ResolvedLoaf, shape: _Shaped) -> Mixed:
-    """What is weighed and mixed for that shape, and what comes of it."""
-    pots = pots_of(of, shape.fills, shape.top)
-    colours, sprinkled, melted = colours_of(of, pots), sprinkled_of(of), melted_of(of)
-    return Mixed(
-        pots=pots,
-        heats=_heats(of, pots),
-        colours=colours,
-        contrasts=contrasts_of(of, shape.layers, colours),
-        supplies=supplies_of(Taken(pots, sprinkled, melted), of.blends, of.cupboard),
-        sprinkled=sprinkled,
-        melted=melted,
-    )
+def _setting(of: ResolvedLoaf, heats: Sequence[PotHeat]) -> Setting:
+    heat = next(heat for heat in heats if heat.pot == str(LOAF))
+    return Setting(heat.mixing.value, of.loaf.sizing.room_c, heat.warms, of.loaf.sizing.cover)
+
+
+def gel_film_of(of: ResolvedLoaf, result: LoafPlan) -> GelFilm:
+    """How warm the section of a planned loaf gets, hour by hour."""
+    prisms = tuple(of.prisms.values())
+    return film_of(of.loaf.mould, result.level_mm, of.own_batter, prisms, _setting(of, result.heats))
 
 
 def _embeds(of: ResolvedLoaf, clearances: Mapping[str, Clearance], level: float) -> tuple[EmbedPlan, ...]:
@@ -298,16 +305,6 @@ def _remarks(
         *remarks_on_small(of, shape.layers, shape.fills, shape.embeds, shelf),
         *remarks_on_ingredients(of, mixed),
     )
-
-
-def _heats(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[PotHeat, ...]:
-    fats, additives, room_c = of.cupboard.fats, of.cupboard.additives, of.loaf.sizing.room_c
-    return tuple(heat_of(pot, of.formula_of(pot.formula), fats, additives, room_c) for pot in pots)
-
-
-def _label(of: ResolvedLoaf, mixed: Mixed) -> Label:
-    purity = {formula.id: formula.naoh_purity_percent / 100 for formula in of.loaf.formulas}
-    return label_of_loaf(mixed.pots, (mixed.sprinkled, mixed.melted), purity, of.cupboard.fats)
 
 
 def _cuts(
@@ -356,8 +353,8 @@ def _dough(of: ResolvedLoaf, kneaded: frozenset[str]) -> tuple[DoughNeed, ...]:
     return dough_needed([volumes_of(piece, of.made[piece.id]) for piece in shaped])
 
 
-def _measures(of: ResolvedLoaf, key: str, *, silicone: bool) -> Measures:
-    return measures_of(of.formulas[key], of.batters[key], of.cupboard.fats, of.cupboard.additives, silicone)
+def _measures(of: ResolvedLoaf, key: str) -> Measures:
+    return measures_of(of.formulas[key], of.batters[key], of.cupboard.fats, of.cupboard.additives)
 
 
 def _pushed_aside(fills: Sequence[Fill], embeds: Sequence[EmbedPlan]) -> Figure:
@@ -378,15 +375,17 @@ def _room_above(mould: Mould, level: float) -> Figure:
     return Figure.exact(room, "ml", f"inside of the mould from {level:.1f} mm to the rim")
 
 
-def _formula(of: ResolvedLoaf, key: str) -> FormulaPlan:
+def _formula(of: ResolvedLoaf, key: str, measures: Measures, gel: GelPlan) -> FormulaPlan:
     formula, batter = of.formulas[key], of.batters[key]
+    found = Circumstances.of(measures, of.loaf.sizing.room_c, gel.through)
     return FormulaPlan(
         id=formula.id,
         name=formula.name,
         g_per_g_oils=batter.g_per_g_oils,
         lye_concentration_percent=batter.lye_concentration_percent,
         superfat_percent=batter.superfat_percent,
-        measures=_measures(of, key, silicone=of.loaf.mould.material == "silicone"),
+        measures=measures,
+        out_of_mould=out_of_mould(wait_in_mould(of.loaf.mould, found, of.cupboard.rates)),
     )
 
 

@@ -332,11 +332,15 @@ class SeasonPin(models.Model):
         return f"{self.job} {'done' if self.done else 'held'}"
 
 
+# What a day is for that loaves are to be ready on.
+ORDER_KINDS = ("commission", "favours", "collection", "market", "launch", "wedding", "holiday")
+
+
 class Order(models.Model):
-    """Loaves that belong together: a commission, favours for so many heads, or a collection that comes out on a day."""
+    """Loaves that belong together, and the day they are for: a commission, favours for so many heads, a market."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="orders")
-    kind = models.CharField(max_length=12, choices=[(word, word) for word in ("commission", "favours", "collection")])
+    kind = models.CharField(max_length=12, choices=[(word, word) for word in ORDER_KINDS])
     name = models.CharField(max_length=120)
     ready_on = models.DateField(null=True, blank=True)
     wrap_on = models.DateField(null=True, blank=True)

@@ -59,7 +59,7 @@ class PreviewTop(Frozen):
 
 
 class Preview(Frozen):
-    """A small picture of a loaf, and two numbers."""
+    """A small picture of a loaf, two numbers, and the day of its pour or the latest it can be."""
 
     outline: Corners
     layers: tuple[PreviewLayer, ...]
@@ -69,6 +69,7 @@ class Preview(Frozen):
     whole: bool = False
     total_to_mix_g: float
     pour_on: dt.date | None
+    pour_by: dt.date | None = None
 
 
 def _parts(piece: EmbedPlan) -> Iterator[tuple[str, Corners, tuple[Corners, ...]]]:
@@ -123,4 +124,5 @@ def preview_of(document: Loaf, plan: LoafPlan) -> Preview:
         whole=plan.cuts.whole,
         total_to_mix_g=plan.total_to_mix_g,
         pour_on=document.pour_on,
+        pour_by=plan.pour_by,
     )

@@ -180,12 +180,25 @@ export const planLoaf = (document: Loaf, loaf?: string) =>
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const tellFragile = (document: Loaf, loaf: string, later_min: number) =>
 	unwrap(client.POST("/api/faces/fragile", { body: { document, loaf, later_min } }));
+export const filmGel = (document: Loaf, loaf: string) =>
+	unwrap(client.POST("/api/gel", { body: { document, loaf } }));
 export const findCuts = (document: Loaf, loaf: string, aim: FoundCuts["aim"]) =>
 	unwrap(client.POST("/api/cuts/find", { body: { document, loaf, aim } }));
 export const seasonQuery = queryOptions({
 	queryKey: ["season"],
 	queryFn: () => unwrap(client.GET("/api/season")),
 });
+export const todayQuery = queryOptions({
+	queryKey: ["today"],
+	queryFn: () => unwrap(client.GET("/api/season/today")),
+	refetchInterval: 60_000,
+});
+export const jobsQuery = (id: string) =>
+	queryOptions({
+		queryKey: ["jobs", id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/jobs", { params: { path: { loaf_id: id } } })),
+		refetchInterval: 60_000,
+	});
 export const planSeason = () => unwrap(client.POST("/api/season/plan"));
 export const pinJob = (job: string, start: string | null, done = false) =>
 	unwrap(client.PUT("/api/season/pins", { body: { job, start, done } }));

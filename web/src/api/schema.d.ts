@@ -228,6 +228,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/{loaf_id}/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Jobs
+         * @description Every job of a loaf as it stands now, what can be done first.
+         */
+        get: operations["list_jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves/{loaf_id}/clock": {
         parameters: {
             query?: never;
@@ -526,6 +546,26 @@ export interface paths {
          * @description What to add to a colour to come closest to its wish.
          */
         post: operations["reach_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Film Gel
+         * @description How warm the section halfway along gets, hour by hour; nothing kept.
+         */
+        post: operations["film_gel"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1148,6 +1188,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/season/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Today
+         * @description The bench's day: every job of every loaf as it stands now.
+         */
+        get: operations["open_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/season/plan": {
         parameters: {
             query?: never;
@@ -1448,6 +1508,19 @@ export interface components {
             password: string;
         };
         /**
+         * LoafStands
+         * @description ``planned``: by the season; ``dated``: by the loaf's own day; ``proposed``: by the day it is to be ready.
+         */
+        LoafStands: {
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "undated" | "proposed" | "dated" | "planned" | "begun" | "poured" | "cut" | "cured";
+            /** On */
+            on?: string | null;
+        };
+        /**
          * LoafSummary
          * @description A line in the list of loaves.
          */
@@ -1467,10 +1540,11 @@ export interface components {
              */
             updated_at: string;
             preview: components["schemas"]["Preview"];
+            stands: components["schemas"]["LoafStands"];
         };
         /**
          * Preview
-         * @description A small picture of a loaf, and two numbers.
+         * @description A small picture of a loaf, two numbers, and the day of its pour or the latest it can be.
          */
         Preview: {
             /** Outline */
@@ -1494,6 +1568,8 @@ export interface components {
             total_to_mix_g: number;
             /** Pour On */
             pour_on: string | null;
+            /** Pour By */
+            pour_by?: string | null;
         };
         /**
          * PreviewBump
@@ -3201,6 +3277,8 @@ export interface components {
         /**
          * FormulaPlan
          * @description What a formula makes of itself: grams of batter to a gram of oils, lye strength, superfat, readings.
+         *
+         *     ``out_of_mould``: how long after the pour a loaf of it comes out of this loaf's mould.
          */
         FormulaPlan: {
             /** Id */
@@ -3214,6 +3292,7 @@ export interface components {
             /** Superfat Percent */
             superfat_percent: number;
             measures: components["schemas"]["Measures"];
+            out_of_mould: components["schemas"]["Figure"];
         };
         /**
          * FromShelf
@@ -3277,6 +3356,39 @@ export interface components {
              * @default 10
              */
             waste_percent: number;
+        };
+        /**
+         * GelPlan
+         * @description What comes of a loaf as it sets.
+         *
+         *     ``gels``: ``all``, ``middle`` (edges stay pale: a ring), ``none``, or ``unsure`` where the range holds both.
+         *     ``share``: of the fresh batter [%]. ``peak``: of its warmest place; ``peak_h``: when [h after the pour].
+         *     ``look_h``: when the middle begins to gel, ``None`` where it does not.
+         */
+        GelPlan: {
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "open" | "lid" | "towel" | "heat pad" | "fridge";
+            /**
+             * Gels
+             * @enum {string}
+             */
+            gels: "all" | "middle" | "none" | "unsure";
+            share: components["schemas"]["Figure"];
+            peak: components["schemas"]["Figure"];
+            /** Peak H */
+            peak_h: number;
+            gel_at: components["schemas"]["Figure"];
+            /** Look H */
+            look_h: number | null;
+            /** Too Hot */
+            too_hot: boolean;
+            /** Says */
+            says: string;
+            /** Remedy */
+            remedy: string;
         };
         /**
          * Ghost
@@ -3634,10 +3746,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 10
+             * @default 11
              * @constant
              */
-            version: 10;
+            version: 11;
             /** Name */
             name: string;
             /**
@@ -3753,7 +3865,7 @@ export interface components {
              *       "fine_step_g": 0.1,
              *       "carrier_fat": "sunflower-oleic",
              *       "room_c": 21,
-             *       "gelled": false,
+             *       "cover": "lid",
              *       "more": []
              *     }
              */
@@ -3841,7 +3953,8 @@ export interface components {
          * LoafPlan
          * @description Everything computed from one loaf document.
          *
-         *     ``measures``: readings of each formula as of a lined box, by its id.
+         *     ``measures``: readings of each formula as of a lined box, by its id. ``pour_by``: the latest day of the pour for the
+         *     day it is to be ready.
          */
         LoafPlan: {
             /** Name */
@@ -3903,6 +4016,7 @@ export interface components {
             /** Supplies */
             supplies: components["schemas"]["Supply"][];
             label: components["schemas"]["Label"];
+            gel: components["schemas"]["GelPlan"];
             cuts: components["schemas"]["CutPlan"];
             cut_shift: components["schemas"]["CutShift"] | null;
             cut_how: components["schemas"]["CutHow"];
@@ -3913,6 +4027,8 @@ export interface components {
             shelf: components["schemas"]["ShelfUse"][];
             /** Schedule */
             schedule: components["schemas"]["Task"][];
+            /** Pour By */
+            pour_by: string | null;
             /** Steps */
             steps: components["schemas"]["Step"][];
             /** Remarks */
@@ -5201,8 +5317,8 @@ export interface components {
          * Sizing
          * @description What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
          *
-         *     ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``gelled``: the loaf is kept warm
-         *     until it has gelled. ``more``: batter besides, by pot.
+         *     ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``cover``: how the loaf is
+         *     left to set. ``more``: batter besides, by pot.
          */
         Sizing: {
             /**
@@ -5233,10 +5349,11 @@ export interface components {
              */
             room_c: number;
             /**
-             * Gelled
-             * @default false
+             * Cover
+             * @default lid
+             * @enum {string}
              */
-            gelled: boolean;
+            cover: "open" | "lid" | "towel" | "heat pad" | "fridge";
             /**
              * More
              * @default []
@@ -5453,8 +5570,9 @@ export interface components {
          * Step
          * @description One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
          *
-         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``asks``: what a person says who takes it before
-         *     its turn, or ends it before its time; nothing where that does no harm.
+         *     ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``job``: the job of the schedule it is part of,
+         *     by its key without the loaf's. ``asks``: what a person says who takes it before its turn, or ends it before its
+         *     time; nothing where that does no harm.
          */
         Step: {
             /** Key */
@@ -5495,6 +5613,11 @@ export interface components {
             moves: components["schemas"]["ShelfMove"][];
             /** Pot */
             pot?: string | null;
+            /**
+             * Job
+             * @default
+             */
+            job: string;
         };
         /**
          * Strewn
@@ -5606,7 +5729,9 @@ export interface components {
         };
         /**
          * Task
-         * @description A task that may begin from ``earliest_h`` to ``latest_h`` from the pour; dates when the loaf has a pour date.
+         * @description A task that may begin from ``earliest_h`` to ``latest_h`` from the pour.
+         *
+         *     Dates where the loaf has a day for the pour, or one to be ready by: then of its latest pour.
          */
         Task: {
             /** Key */
@@ -6208,6 +6333,71 @@ export interface components {
             grams?: number | null;
             /** Celsius */
             celsius?: number | null;
+        };
+        /**
+         * BenchJob
+         * @description A job at the bench; ``key`` without its loaf's.
+         *
+         *     ``of``: the loaf by name. ``steps``, ``done``: how many it has, and how many of them stand. ``next_step``: the
+         *     title of the step to take up. ``begun``: when its first step was pressed, where the job is not over.
+         */
+        BenchJob: {
+            /** Key */
+            key: string;
+            /** Loaf */
+            loaf: string;
+            /** Title */
+            title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "cut" | "cured";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "done" | "missed" | "late" | "due" | "ready" | "waiting" | "early" | "after";
+            /** Start */
+            start?: string | null;
+            /** Earliest */
+            earliest?: string | null;
+            /** Latest */
+            latest?: string | null;
+            /** Since */
+            since?: string | null;
+            /** Until */
+            until?: string | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** Of */
+            of: string;
+            /** Steps */
+            steps: number;
+            /** Done */
+            done: number;
+            /**
+             * Next Step
+             * @default
+             */
+            next_step: string;
+            /** Begun */
+            begun?: string | null;
+        };
+        /**
+         * LoafJobs
+         * @description Jobs of one loaf, on the clock of ``zone``.
+         */
+        LoafJobs: {
+            /** Zone */
+            zone: string;
+            /** Jobs */
+            jobs: components["schemas"]["BenchJob"][];
         };
         /**
          * BenchClocks
@@ -7037,6 +7227,34 @@ export interface components {
             loaf?: string | null;
             /** Colour */
             colour: string;
+        };
+        /**
+         * GelFilm
+         * @description The section halfway along, hour by hour: temperatures [°C] row by row from the top, left to right.
+         */
+        GelFilm: {
+            /** Size Mm */
+            size_mm: [
+                number,
+                number
+            ];
+            /** Hours */
+            hours: number[];
+            /** Frames */
+            frames: number[][][];
+            /** Pieces */
+            pieces: boolean[][];
+            /** Gel At C */
+            gel_at_c: number;
+        };
+        /**
+         * DocumentIn
+         * @description A document as it stands in the browser; ``loaf``: the saved one it is of, which keeps its numbers once begun.
+         */
+        DocumentIn: {
+            document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
         };
         /**
          * CupHoldsIn
@@ -8619,6 +8837,44 @@ export interface components {
             says: string;
         };
         /**
+         * BenchDay
+         * @description Jobs planned for a day to come.
+         */
+        BenchDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Jobs */
+            jobs: components["schemas"]["BenchJob"][];
+        };
+        /**
+         * Today
+         * @description ``now``: begun, missed, late, due and what may be done, in that order; ``waiting``: what sets, dries or is too
+         *     young still; ``days``: what comes; ``done``: what was done today; ``turn``: bars that have lain long enough on one
+         *     side; all on the clock of ``zone``.
+         */
+        Today: {
+            /** Zone */
+            zone: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Now */
+            now: components["schemas"]["BenchJob"][];
+            /** Waiting */
+            waiting: components["schemas"]["BenchJob"][];
+            /** Days */
+            days: components["schemas"]["BenchDay"][];
+            /** Done */
+            done: components["schemas"]["BenchJob"][];
+            /** Turn */
+            turn: components["schemas"]["OnTheRack"][];
+        };
+        /**
          * MouldsIn
          * @description How many there are of some moulds, and castings done once for two loaves.
          */
@@ -8663,7 +8919,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "commission" | "favours" | "collection";
+            kind: "commission" | "favours" | "collection" | "market" | "launch" | "wedding" | "holiday";
             /** Name */
             name: string;
             /** Ready On */
@@ -9337,6 +9593,37 @@ export interface operations {
             };
         };
     };
+    list_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoafJobs"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
     open_clocks: {
         parameters: {
             query?: never;
@@ -9944,6 +10231,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reach"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    film_gel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GelFilm"];
                 };
             };
             /** @description Not Found */
@@ -11108,6 +11437,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    open_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
                 };
             };
         };

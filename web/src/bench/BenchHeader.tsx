@@ -1,5 +1,5 @@
 import { ArrowLeft, Hourglass, Moon, Repeat2, Sun } from "lucide-react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { useUnits } from "../ui/UnitsContext";
 import { useRoom } from "./room";
@@ -8,23 +8,29 @@ import { LOOKS, type Tone } from "./tone";
 interface Props {
 	tone: Tone;
 	onTurn: () => void;
-	total: number;
 }
 
 /** The way back, how far the day has come, and where else to go. */
-export function BenchHeader({ tone, onTurn, total }: Props) {
+export function BenchHeader({ tone, onTurn }: Props) {
 	const { id, document } = useEditor();
-	const { base, bench, rehearsing } = useRoom();
+	const { base, bench, steps, job, rehearsing } = useRoom();
+	const [params] = useSearchParams();
 	const { units, choose } = useUnits();
 	const look = LOOKS[tone];
-	const key = `flex min-h-[64px] items-center gap-2 rounded-xl border px-4 font-semibold whitespace-nowrap no-underline ${look.plain}`;
+	const key = `flex min-h-[64px] min-w-[64px] items-center justify-center gap-2 rounded-xl border px-3 font-semibold whitespace-nowrap no-underline lg:px-4 ${look.plain}`;
+	// On a narrow screen the sign alone: its words are still read out.
+	const words = "sr-only lg:not-sr-only";
 	return (
-		<header className="flex items-center gap-3 px-5 pt-3">
+		<header className="flex flex-wrap items-center gap-2 px-3 pt-3 sm:gap-3 sm:px-5">
 			<Link to={`/loaf/${id}`} className={key}>
-				<ArrowLeft aria-hidden className="size-5" /> {document.name}
+				<ArrowLeft aria-hidden className="size-5" />{" "}
+				<span className="sr-only sm:not-sr-only">{document.name}</span>
 			</Link>
+			{job && (
+				<p className="hidden min-w-24 flex-1 basis-0 truncate text-lg font-semibold md:block">{job.title}</p>
+			)}
 			<p className={`figures ml-auto text-right text-lg leading-tight ${look.soft}`} role="status">
-				{total - bench.queue.length} of {total} done
+				{steps.length - bench.queue.length} of {steps.length} done
 				{bench.waiting > 0 && (
 					<span className="block text-sm whitespace-nowrap">
 						{bench.waiting} kept here, {bench.stuck ? "no connection yet" : "on their way"}
@@ -32,15 +38,16 @@ export function BenchHeader({ tone, onTurn, total }: Props) {
 				)}
 			</p>
 			<Link to={rehearsing ? `/loaf/${id}/bench` : `/loaf/${id}/rehearsal`} className={key}>
-				<Repeat2 aria-hidden className="size-5" /> {rehearsing ? "The real bench" : "Rehearse"}
+				<Repeat2 aria-hidden className="size-5" />{" "}
+				<span className={words}>{rehearsing ? "The real bench" : "Rehearse"}</span>
 			</Link>
-			<Link to={`${base}/clock`} className={key}>
-				<Hourglass aria-hidden className="size-5" /> Trace clock
+			<Link to={{ pathname: `${base}/clock`, search: `${params}` }} className={key}>
+				<Hourglass aria-hidden className="size-5" /> <span className={words}>Trace clock</span>
 			</Link>
 			<button
 				type="button"
 				onClick={() => choose(units === "metric" ? "us" : "metric")}
-				className={`figures min-w-[64px] justify-center ${key}`}
+				className={`figures ${key}`}
 			>
 				{units === "metric" ? "in · oz" : "mm · g"}
 			</button>

@@ -1,10 +1,14 @@
 import { Check, SkipForward, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
+import { Link } from "react-router";
 import type { Step } from "../api/types";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { clockText } from "../ui/dates";
 import { BenchHeader } from "./BenchHeader";
 import type { Bench } from "./benchOf";
+import { HeldUp } from "./jobs/HeldUp";
+import { JobsPanel } from "./jobs/JobsPanel";
+import { heldUp } from "./jobs/jobText";
 import { LogPanel } from "./LogPanel";
 import { OtherwisePanel } from "./OtherwisePanel";
 import { RehearsalBar } from "./rehearsal/RehearsalBar";
@@ -27,45 +31,57 @@ export function BenchPlace() {
 	const { tone, turn } = useTone();
 	const [tool, setTool] = useState<Tool | null>(null);
 	useWakeLock();
-	useBenchKeys(bench, asked);
 	const now = bench.queue[0];
 	const look = LOOKS[tone];
+	const { job, jobs } = room;
+	// Where somebody has said "begin it anyway", and for which job.
+	const [anyway, setAnyway] = useState<string | null>(null);
+	const held = job !== null && jobs !== null && heldUp(job) && anyway !== job.key ? job : null;
+	useBenchKeys(bench, asked, held !== null);
 	return (
-		<div className={`flex min-h-screen flex-col ${look.room}`}>
+		// What is long scrolls inside: the keys stay where the hand expects them.
+		<div className={`flex h-dvh flex-col ${look.room}`}>
 			<title>{`${room.rehearsing ? "Rehearsal" : "Bench"}: ${document.name} · Arch Top`}</title>
-			<BenchHeader tone={tone} onTurn={turn} total={live.plan.steps.length} />
+			<BenchHeader tone={tone} onTurn={turn} />
 			{room.rehearsing && (
 				<div className="px-5">
 					<RehearsalBar tone={tone} />
 				</div>
 			)}
-			<main className="flex flex-1 gap-4 px-5 pt-2 pb-4">
-				<div className="flex min-w-0 flex-1 flex-col">
-					{bench.away ? (
-						<Away since={bench.away} bench={bench} tone={tone} />
-					) : (
-						<>
-							{tool === "trouble" && <TroublePanel tone={tone} />}
-							{tool === "otherwise" && now && <OtherwisePanel step={now} bench={bench} tone={tone} />}
-							{tool === "log" && <LogPanel steps={live.plan.steps} presses={bench.presses} tone={tone} />}
-							{now ? (
-								<StepNow step={now} tone={tone} bench={bench} clocks={room.clocks.clocks}>
-									{tool === "scale" && now.amounts.some((amount) => amount.reads != null) && (
-										<ScalePanel step={now} tone={tone} finest={document.sizing.scale_step_g} />
-									)}
-									{tool === "warmth" && <WarmthPanel step={now} tone={tone} />}
-								</StepNow>
-							) : (
-								<p className="my-auto text-center text-5xl font-extrabold">
-									{room.rehearsing
-										? "The day is over. See above what came of it."
-										: "All done. Wash up, then write down what happened."}
-								</p>
-							)}
-							<Next steps={bench.queue.slice(1, 3)} tone={tone} onBegin={bench.begin} />
-						</>
-					)}
-					{asked ? <Ask asked={asked} tone={tone} /> : <BigKeys bench={bench} tone={tone} />}
+			<main className="flex min-h-0 flex-1 flex-col gap-2 px-3 pt-2 pb-3 sm:flex-row sm:gap-4 sm:px-5 sm:pb-4">
+				<div className="flex min-h-0 min-w-0 flex-1 flex-col">
+					<div className="flex min-h-0 flex-1 flex-col overflow-y-auto">
+						{bench.away ? (
+							<Away since={bench.away} bench={bench} tone={tone} />
+						) : (
+							<>
+								{tool === "jobs" && <JobsPanel tone={tone} onGo={() => setTool(null)} />}
+								{tool === "trouble" && <TroublePanel tone={tone} />}
+								{tool === "otherwise" && now && <OtherwisePanel step={now} bench={bench} tone={tone} />}
+								{tool === "log" && <LogPanel steps={live.plan.steps} presses={bench.presses} tone={tone} />}
+								{held ? (
+									<HeldUp
+										job={held}
+										zone={jobs?.zone ?? "UTC"}
+										tone={tone}
+										onAnyway={() => setAnyway(held.key)}
+										onOthers={() => setTool("jobs")}
+									/>
+								) : now ? (
+									<StepNow step={now} tone={tone} bench={bench} clocks={room.clocks.clocks}>
+										{tool === "scale" && now.amounts.some((amount) => amount.reads != null) && (
+											<ScalePanel step={now} tone={tone} finest={document.sizing.scale_step_g} />
+										)}
+										{tool === "warmth" && <WarmthPanel step={now} tone={tone} />}
+									</StepNow>
+								) : (
+									<AllDone tone={tone} />
+								)}
+								{!held && <Next steps={bench.queue.slice(1, 3)} tone={tone} onBegin={bench.begin} />}
+							</>
+						)}
+					</div>
+					{asked ? <Ask asked={asked} tone={tone} /> : !held && <BigKeys bench={bench} tone={tone} />}
 				</div>
 				<ToolBelt
 					tool={tool}
@@ -75,6 +91,35 @@ export function BenchPlace() {
 					tone={tone}
 				/>
 			</main>
+		</div>
+	);
+}
+
+/** Nothing is left of the job: what comes next, and where it is written down. */
+function AllDone({ tone }: { tone: Tone }) {
+	const { id } = useEditor();
+	const { job, jobs, rehearsing } = useRoom();
+	const over = (jobs?.jobs ?? []).every((item) => item.stands === "done" || item.key === job?.key);
+	if (rehearsing)
+		return (
+			<p className="my-auto text-center text-5xl font-extrabold">
+				The day is over. See above what came of it.
+			</p>
+		);
+	return (
+		<div className="my-auto space-y-5">
+			<p className="text-center text-4xl font-extrabold">
+				{over || !job ? "All done. Wash up, then write down what happened." : `“${job.title}” is done.`}
+			</p>
+			{(over || job?.kind === "cut") && (
+				<Link
+					to={`/loaf/${id}/notes`}
+					className={`mx-auto flex min-h-24 max-w-xl items-center justify-center rounded-2xl px-8 text-3xl font-extrabold no-underline ${LOOKS[tone].press}`}
+				>
+					Write down what happened
+				</Link>
+			)}
+			{jobs && <JobsPanel tone={tone} onGo={() => undefined} large />}
 		</div>
 	);
 }
@@ -104,7 +149,7 @@ function BigKeys({ bench, tone }: { bench: Bench; tone: Tone }) {
 	const idle = bench.away !== null || bench.queue.length === 0;
 	return (
 		<>
-			<div className="mt-3 grid grid-cols-[minmax(110px,1fr)_minmax(110px,1fr)_4fr] gap-3">
+			<div className="mt-3 grid grid-cols-[minmax(84px,1fr)_minmax(84px,1fr)_2fr] gap-2 sm:grid-cols-[minmax(110px,1fr)_minmax(110px,1fr)_4fr] sm:gap-3">
 				<button type="button" onClick={bench.undo} disabled={!bench.canUndo} className={side}>
 					<Undo2 aria-hidden className="size-7" /> Undo
 				</button>
@@ -120,7 +165,7 @@ function BigKeys({ bench, tone }: { bench: Bench; tone: Tone }) {
 					<Check aria-hidden className="size-9" strokeWidth={3} /> Done
 				</button>
 			</div>
-			<p className={`mt-2 text-center text-sm ${look.soft}`}>
+			<p className={`mt-2 hidden text-center text-sm sm:block ${look.soft}`}>
 				Space is Done, Backspace is Undo, → takes the next step first, ← goes back to the plan’s order, ↑ ↓ go
 				through the amounts.
 			</p>
@@ -150,8 +195,10 @@ function Away({ since, bench, tone }: { since: string; bench: Bench; tone: Tone 
 /** The amounts of the step at hand, to go through with the arrow keys. */
 const amountKeys = () => [...document.querySelectorAll<HTMLElement>("[data-amount]")];
 
-function useBenchKeys(bench: Bench, asked: Asked | null): void {
+function useBenchKeys(bench: Bench, asked: Asked | null, held: boolean): void {
 	useEffect(() => {
+		// What is held up is not pressed by accident.
+		if (held) return;
 		const listen = (event: KeyboardEvent) => {
 			if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
 			const onControl = event.target instanceof HTMLElement && event.target.closest("button, a") !== null;
@@ -187,7 +234,7 @@ function useBenchKeys(bench: Bench, asked: Asked | null): void {
 			window.removeEventListener("keydown", listen);
 			window.removeEventListener("click", letGo);
 		};
-	}, [bench, asked]);
+	}, [bench, asked, held]);
 }
 
 const DOWN = () => focusAmount(1);

@@ -1,9 +1,20 @@
-import { DoorOpen, LifeBuoy, type LucideIcon, NotebookPen, Scale, Split, Thermometer } from "lucide-react";
+import {
+	CalendarClock,
+	DoorOpen,
+	LifeBuoy,
+	type LucideIcon,
+	NotebookPen,
+	Scale,
+	Split,
+	Thermometer,
+} from "lucide-react";
+import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
 
-export type Tool = "scale" | "warmth" | "otherwise" | "trouble" | "log";
+export type Tool = "jobs" | "scale" | "warmth" | "otherwise" | "trouble" | "log";
 
 const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
+	["jobs", "Jobs", CalendarClock],
 	["scale", "Scale", Scale],
 	["warmth", "Warmth", Thermometer],
 	["otherwise", "Otherwise", Split],
@@ -21,11 +32,15 @@ interface Props {
 
 /** What lies ready beside the work: pressed, it opens; pressed again, it is put back. */
 export function ToolBelt({ tool, onTool, away, onAway, tone }: Props) {
+	const { rehearsing } = useRoom();
 	const look = LOOKS[tone];
-	const key = `grid min-h-[72px] w-[88px] place-items-center content-center gap-1 rounded-xl border text-sm font-semibold ${look.plain}`;
+	const key = `grid min-h-[64px] w-[88px] shrink-0 place-items-center content-center gap-1 rounded-xl border text-sm font-semibold sm:min-h-[72px] ${look.plain}`;
 	return (
-		<aside aria-label="Tools" className="flex shrink-0 flex-col gap-2">
-			{TOOLS.map(([name, text, Icon]) => (
+		<aside
+			aria-label="Tools"
+			className="order-first flex shrink-0 gap-2 overflow-x-auto sm:order-none sm:flex-col sm:overflow-x-visible sm:overflow-y-auto"
+		>
+			{TOOLS.filter(([name]) => name !== "jobs" || !rehearsing).map(([name, text, Icon]) => (
 				<button
 					key={name}
 					type="button"
@@ -42,7 +57,7 @@ export function ToolBelt({ tool, onTool, away, onAway, tone }: Props) {
 				type="button"
 				aria-pressed={away}
 				onClick={onAway}
-				className={`${key} mt-auto ${away ? "border-4 border-current" : ""}`}
+				className={`${key} sm:mt-auto ${away ? "border-4 border-current" : ""}`}
 			>
 				<DoorOpen aria-hidden className="size-6" />
 				{away ? "Back" : "Called away"}

@@ -10,7 +10,8 @@ export function TopTemplate({ step, tone }: { step: string; tone: Tone }) {
 	const { id } = useEditor();
 	const { units } = useUnits();
 	const run = step.startsWith("loaf.pipe.") ? step.slice("loaf.pipe.".length) : undefined;
-	if (!run && step !== "loaf.strew") return null;
+	// Pieces of several places in the order are strewn in several steps.
+	if (!run && !step.startsWith("loaf.strew") && step !== "loaf.cut") return null;
 	return (
 		<div className="flex flex-wrap items-end gap-3">
 			<div className="w-full max-w-[420px] rounded-xl bg-white p-1">

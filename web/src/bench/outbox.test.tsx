@@ -1,8 +1,9 @@
 import { act, renderHook } from "@testing-library/react";
+import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { ApiProblem } from "../api/queries";
-import { dropWaiting, keepWaiting, readWaiting } from "./outbox";
-import { useOutbox } from "./useOutbox";
+import { dropWaiting, keepWaiting, Outbox, readWaiting } from "./outbox";
+import { OutboxContext, useOutbox } from "./useOutbox";
 
 interface Said {
 	press_id: string;
@@ -52,8 +53,13 @@ describe("what waits in this browser", () => {
 });
 
 describe("useOutbox", () => {
-	function start(send: (item: Said) => Promise<unknown>, onRefused?: (problem: ApiProblem) => void) {
-		return renderHook(() => useOutbox<Said>("bench.1", send, onRefused));
+	function start(send: (item: Said) => Promise<unknown>) {
+		const outbox = new Outbox((_, item) => send(item as Said));
+		const stop = outbox.start();
+		const wrapper = ({ children }: { children: ReactNode }) => (
+			<OutboxContext value={outbox}>{children}</OutboxContext>
+		);
+		return { outbox, stop, ...renderHook(() => useOutbox<Said>("bench.1"), { wrapper }) };
 	}
 
 	it("sends one after another, the next only when the last has arrived", async () => {
@@ -87,24 +93,44 @@ describe("useOutbox", () => {
 		expect(result.current.waiting).toEqual([]);
 	});
 
-	it("sends after a reload what an earlier page left behind", async () => {
+	it("sends from any page what an earlier one left behind, whichever loaf it is of", async () => {
 		keepWaiting("bench.1", said("left"));
+		keepWaiting("bench.2", said("of another loaf"));
 		const send = vi.fn(async (_: Said) => {});
-		start(send);
+		new Outbox((_, item) => send(item as Said)).start();
 		await wait(1);
-		expect(ids(send.mock.calls.map(([item]) => item))).toEqual(["left"]);
+		expect(ids(send.mock.calls.map(([item]) => item)).sort()).toEqual(["left", "of another loaf"]);
+		expect(localStorage.length).toBe(0);
+	});
+
+	it("takes up what a page that has gone left after this one was opened", async () => {
+		const send = vi.fn(async (_: Said) => {});
+		const { outbox } = start(send);
+		keepWaiting("bench.9", said("late"));
+		expect(outbox.count()).toBe(0);
+		await wait(3000);
+		expect(ids(send.mock.calls.map(([item]) => item))).toEqual(["late"]);
+	});
+
+	it("counts what waits, in one loaf's rooms or in all", async () => {
+		const { outbox, result } = start(() => Promise.reject(offline));
+		act(() => result.current.add(said("a")));
+		act(() => outbox.add("clock.1", said("b")));
+		await wait(1);
+		expect([outbox.count(), outbox.count("bench.1"), outbox.count("bench.2")]).toEqual([2, 1, 0]);
 	});
 
 	it("lets go of what the server refuses, tells it, and goes on with the next", async () => {
-		const told = vi.fn();
 		const send = vi.fn(async (item: Said) => {
 			if (item.press_id === "bad") throw refused;
 		});
-		const { result } = start(send, told);
+		const { result } = start(send);
 		act(() => result.current.add(said("bad")));
+		await wait(10);
+		expect(result.current.refused).toBe(refused);
 		act(() => result.current.add(said("good")));
 		await wait(10);
-		expect(told).toHaveBeenCalledExactlyOnceWith(refused);
+		expect(result.current.refused).toBeNull();
 		expect(result.current.waiting).toEqual([]);
 	});
 

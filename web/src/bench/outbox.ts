@@ -1,5 +1,6 @@
-/** What this browser has to tell the server and has not yet: each thing under a key of its own, so that two tabs never overwrite each other. */
+import { ApiProblem } from "../api/queries";
 
+/** What this browser has to tell the server and has not yet: each thing under a key of its own, so that two tabs never overwrite each other. */
 export interface Outgoing {
 	readonly press_id: string;
 }
@@ -9,15 +10,21 @@ interface Kept<T> {
 	readonly item: T;
 }
 
-const prefix = (room: string) => `archtop.outbox.${room}.`;
+const HEAD = "archtop.outbox.";
+const prefix = (room: string) => `${HEAD}${room}.`;
+const RETRY_MS = 3000;
 let last = 0;
+
+// Listed first: taking one out while counting through would skip the next.
+const keysOf = (head: string): string[] =>
+	Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? "").filter((key) =>
+		key.startsWith(head),
+	);
 
 /** Everything that waits in a room, in the order it was put there. */
 export function readWaiting<T extends Outgoing>(room: string): T[] {
 	const kept: Kept<T>[] = [];
-	// Listed first: taking one out while counting through would skip the next.
-	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? "");
-	for (const key of keys.filter((name) => name.startsWith(prefix(room)))) {
+	for (const key of keysOf(prefix(room))) {
 		try {
 			kept.push(JSON.parse(localStorage.getItem(key) ?? "") as Kept<T>);
 		} catch {
@@ -34,4 +41,107 @@ export function keepWaiting<T extends Outgoing>(room: string, item: T): void {
 
 export function dropWaiting(room: string, pressId: string): void {
 	localStorage.removeItem(prefix(room) + pressId);
+}
+
+/** Rooms in which something waits: ids of presses hold no dot. */
+const roomsWaiting = (): string[] => [
+	...new Set(keysOf(HEAD).map((key) => key.slice(HEAD.length, key.lastIndexOf(".")))),
+];
+
+/** What waits in a room, and how sending it goes. */
+export interface Waiting {
+	readonly waiting: readonly Outgoing[];
+	/** Whether the last try did not reach the server. */
+	readonly stuck: boolean;
+	/** What the server refused last; taken back by the next that is added. */
+	readonly refused: ApiProblem | null;
+}
+
+const NOTHING: Waiting = { waiting: [], stuck: false, refused: null };
+
+export type Send = (room: string, item: Outgoing) => Promise<unknown>;
+
+/**
+ * Sends what was put into its rooms to the server, each room's things one after another in their order, through lost
+ * connections, reloads and crashes; whatever page is open, and what an earlier one left behind.
+ */
+export class Outbox {
+	private readonly rooms = new Map<string, Waiting>();
+	private readonly busy = new Set<string>();
+	private readonly told = new Set<() => void>();
+
+	constructor(private readonly send: Send) {}
+
+	readonly of = (room: string): Waiting => this.rooms.get(room) ?? NOTHING;
+
+	/** How much waits in all rooms of that beginning. */
+	readonly count = (head = ""): number =>
+		[...this.rooms].reduce(
+			(sum, [room, { waiting }]) => sum + (room.startsWith(head) ? waiting.length : 0),
+			0,
+		);
+
+	readonly subscribe = (tell: () => void): (() => void) => {
+		this.told.add(tell);
+		return () => this.told.delete(tell);
+	};
+
+	readonly add = (room: string, item: Outgoing): void => {
+		keepWaiting(room, item);
+		this.put(room, { waiting: [...this.of(room).waiting, item], refused: null });
+		void this.sendAll(room);
+	};
+
+	/** Looks from now on for what waits in this browser; the answer stops it. */
+	readonly start = (): (() => void) => {
+		const look = () => {
+			for (const room of roomsWaiting()) this.read(room);
+			for (const [room, { waiting }] of this.rooms) if (waiting.length > 0) void this.sendAll(room);
+		};
+		look();
+		const timer = setInterval(look, RETRY_MS);
+		return () => clearInterval(timer);
+	};
+
+	/** Takes up what an earlier page, or another tab that has gone, left in a room. */
+	private read(room: string): void {
+		const known = new Set(this.of(room).waiting.map((item) => item.press_id));
+		const kept = readWaiting(room);
+		if (kept.some((item) => !known.has(item.press_id))) this.put(room, { waiting: kept });
+	}
+
+	private put(room: string, change: Partial<Waiting>): void {
+		this.rooms.set(room, { ...this.of(room), ...change });
+		for (const tell of this.told) tell();
+	}
+
+	private drop(room: string, item: Outgoing): void {
+		dropWaiting(room, item.press_id);
+		this.put(room, {
+			waiting: this.of(room).waiting.filter((other) => other.press_id !== item.press_id),
+			stuck: false,
+		});
+	}
+
+	private async sendAll(room: string): Promise<void> {
+		if (this.busy.has(room)) return;
+		this.busy.add(room);
+		try {
+			for (let [next] = this.of(room).waiting; next; [next] = this.of(room).waiting) {
+				try {
+					await this.send(room, next);
+					this.drop(room, next);
+				} catch (error) {
+					// What the server refuses would block all after it; what did not arrive is tried again.
+					if (!(error instanceof ApiProblem) || error.status !== 422) throw error;
+					this.drop(room, next);
+					this.put(room, { refused: error });
+				}
+			}
+		} catch {
+			this.put(room, { stuck: true }); // The timer tries again.
+		} finally {
+			this.busy.delete(room);
+		}
+	}
 }

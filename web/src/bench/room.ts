@@ -1,5 +1,5 @@
 import { createContext, useContext } from "react";
-import type { Outcome, Rehearsal } from "../api/types";
+import type { BenchJob, LoafJobs, Outcome, Rehearsal, Step } from "../api/types";
 import type { SimulatedScale } from "../devices/simulatedScale";
 import type { SimulatedThermometer } from "../devices/simulatedThermometer";
 import type { Bench } from "./benchOf";
@@ -28,6 +28,11 @@ export interface Room {
 	/** Where it stands in the address. */
 	readonly base: string;
 	readonly bench: Bench;
+	/** The steps of the job at hand; of the whole loaf where no job is. */
+	readonly steps: readonly Step[];
+	/** The loaf's jobs as they stand, and the one at hand; none while a day is rehearsed, or when they cannot be asked for. */
+	readonly jobs: LoafJobs | null;
+	readonly job: BenchJob | null;
 	readonly clocks: Clocks;
 	/** The room's own clock [ms]. */
 	readonly now: () => number;

@@ -14,6 +14,7 @@ vi.mock("../api/queries", async (original) => ({
 
 import { ApiProblem } from "../api/queries";
 import { readWaiting } from "./outbox";
+import { Post } from "./Post";
 import { useBench } from "./useBench";
 
 const steps = ["a", "b", "c"].map((key) => ({ key, title: key })) as Step[];
@@ -29,7 +30,9 @@ const receive = async (_loaf: string, press: BenchPress) => {
 function start() {
 	const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
 	const wrapper = ({ children }: { children: ReactNode }) => (
-		<QueryClientProvider client={queries}>{children}</QueryClientProvider>
+		<QueryClientProvider client={queries}>
+			<Post>{children}</Post>
+		</QueryClientProvider>
 	);
 	return renderHook(() => useBench("loaf", steps), { wrapper });
 }

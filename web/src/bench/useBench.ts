@@ -1,26 +1,17 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import { v4 as newId } from "uuid";
-import { benchQuery, clocksQuery, pressStep } from "../api/queries";
+import { benchQuery } from "../api/queries";
 import type { BenchPress, Step } from "../api/types";
 import { now } from "../ui/wallClock";
 import { type Bench, benchOf, type Put } from "./benchOf";
+import { benchRoom } from "./Post";
 import { useOutbox } from "./useOutbox";
 
 /** The bench log of a loaf: presses stand at once, wait in this browser, and reach the server in their order. */
 export function useBench(loaf: string, steps: readonly Step[]): Bench {
-	const queries = useQueryClient();
 	const { data } = useQuery(benchQuery(loaf));
-	const send = useCallback(
-		async (press: BenchPress) => {
-			const log = await pressStep(loaf, press);
-			queries.setQueryData(benchQuery(loaf).queryKey, log);
-			// Mixing starts a clock, colour and scent bend it.
-			void queries.invalidateQueries({ queryKey: clocksQuery(loaf).queryKey });
-		},
-		[loaf, queries],
-	);
-	const { waiting, stuck, add } = useOutbox<BenchPress>(`bench.${loaf}`, send);
+	const { waiting, stuck, add } = useOutbox<BenchPress>(benchRoom(loaf));
 	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, now(), shown)), [add]);
 	return useMemo(() => {
 		const kept = data?.entries ?? [];

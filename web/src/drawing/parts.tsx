@@ -1,5 +1,6 @@
 import type { Units } from "../ui/units";
-import { rulerTicks, type Scale } from "./scale";
+import { wallAt } from "./face";
+import { polygonPoints, rulerTicks, type Scale } from "./scale";
 
 /** Patterns every drawing of a loaf uses; ``id`` keeps several drawings on a page apart. */
 export function Materials({ id }: { id: string }) {
@@ -13,6 +14,40 @@ export function Materials({ id }: { id: string }) {
 				<rect width="6" height="6" fill="#b9c9d6" />
 				<path d="M0 6 6 0" stroke="#8ea6b8" strokeWidth=".8" />
 			</pattern>
+		</>
+	);
+}
+
+export const WALL_MM = 8;
+
+/** The mould in section: its walls, and what is free inside; needs the materials of that id. */
+export function MouldSection({
+	id,
+	material,
+	outline,
+	scale,
+}: {
+	id: string;
+	material: string;
+	outline: readonly (readonly number[])[];
+	scale: Scale;
+}) {
+	const height = Math.max(...outline.map(([, z = 0]) => z));
+	const [floor, rim] = [wallAt(outline, 0), wallAt(outline, height)];
+	const walls: [number, number][] = [
+		[-floor - WALL_MM, -WALL_MM],
+		[floor + WALL_MM, -WALL_MM],
+		[rim + WALL_MM, height],
+		[-rim - WALL_MM, height],
+	];
+	return (
+		<>
+			<polygon
+				points={polygonPoints(walls, scale)}
+				fill={`url(#${id}-${material === "silicone" ? "silicone" : "wood"})`}
+				stroke="#6b5330"
+			/>
+			<polygon points={polygonPoints(outline, scale)} fill="#f4f2ec" />
 		</>
 	);
 }

@@ -6,6 +6,7 @@ describe("the guide's page for a place", () => {
 	it.each([
 		["/", "/guide/loaves"],
 		["/season", "/guide/season"],
+		["/bench", "/guide/today"],
 		["/loaf/abc", "/guide/section"],
 		["/loaf/abc/pots", "/guide/pots"],
 		["/notebook/things/scent/x", "/guide/notebook"],

@@ -4,6 +4,7 @@ export function guideFor(path: string): string {
 	const pages: Record<string, string> = {
 		"": "loaves",
 		season: "season",
+		bench: "today",
 		shelf: "shelf",
 		cupboard: "cupboard",
 		notebook: "notebook",

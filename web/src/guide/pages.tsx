@@ -211,11 +211,37 @@ export const PAGES: readonly GuidePage[] = [
 		title: "Order",
 		group: "The loaf",
 		body: (
-			<p>
-				What is cast how long before the pour: each with its earliest and latest sensible moment, from the
-				waits of the trade, your formula and your own log. Give it a day, and windows become dates. The season
-				puts the same jobs among your hours, for all loaves together.
-			</p>
+			<>
+				<p>
+					What is cast how long before the pour: each with its earliest and latest sensible moment, from the
+					waits of the trade, your formula and your own log. Give it a day, or one to be ready by, and windows
+					become dates; the latest day for the pour follows. The season puts the same jobs among your hours,
+					for all loaves together. Press a job and its steps are on the bench.
+				</p>
+				<p>
+					<strong>How it sets</strong>: say how the loaf is covered, and it is reckoned how warm its middle
+					gets, whether it gels, whether cold pieces in it are in the way, and when to look. Move the slider
+					to see the section warm up and cool. The wait in the mould follows.
+				</p>
+			</>
+		),
+	},
+	{
+		key: "today",
+		title: "Today",
+		group: "Around it",
+		body: (
+			<>
+				<p>
+					What is due now, in all loaves: begun and not finished, late, due today, ready to do; what sets or
+					dries and until when; what comes on which day. It goes by the season’s plan, or by a loaf’s own
+					dates, and by what was pressed at the bench.
+				</p>
+				<p>
+					A job whose turn has not come says until when and why. One press begins it all the same. A job whose
+					time is over says what to do now.
+				</p>
+			</>
 		),
 	},
 	{
@@ -225,10 +251,12 @@ export const PAGES: readonly GuidePage[] = [
 		body: (
 			<>
 				<p>
-					One step on the screen, one press: Space or Enter goes on, Backspace takes back. Scale and
-					thermometer are followed live. Nothing is lost by a reload or a lost connection: presses wait in
-					this browser. A tablet at the bench or a phone for the photographs comes in once the studio is
-					served with <code>archtop serve --share</code>, which tells the address.
+					The bench opens on what is due of this loaf; <strong>Jobs</strong> leads to any other, of any loaf.
+					One step on the screen, one press: Space is Done, Backspace takes back. Pours and pieces laid in
+					show the loaf as it is to stand. Scale and thermometer are followed live. Nothing is lost by a
+					reload or a lost connection: presses wait in this browser, and are sent from whatever page is open.
+					A tablet at the bench or a phone for the photographs comes in once the studio is served with{" "}
+					<code>archtop serve --share</code>, which tells the address.
 				</p>
 				<p>
 					What may hurt before its time is asked once: lye that is still hot, a step with lye taken before the
@@ -319,8 +347,9 @@ export const PAGES: readonly GuidePage[] = [
 		body: (
 			<>
 				<p>
-					Start from an empty page, a file, or the tour. Above the loaves stands what is next today: what may
-					be unmoulded, cut or spritzed, which bars on the rack are to be turned, and what will run short.
+					Start from an empty page, a file, or the tour. Above the loaves stands what is due today, what
+					waits, which bars on the rack are to be turned, and what will run short. Each card says how far its
+					loaf is.
 				</p>
 				<p>
 					<strong>Pour it again</strong> begins a loaf anew under the next number, without its days; under

@@ -14,6 +14,29 @@ interface Props {
 	onAgain: () => void;
 }
 
+/** How far it is, and its next or last day. */
+function standsText({ stands, on }: LoafSummary["stands"]): string {
+	const day = on ? dayText(on) : "";
+	switch (stands) {
+		case "planned":
+			return `Planned: pour on ${day}`;
+		case "dated":
+			return `Pour on ${day}`;
+		case "proposed":
+			return `Pour by ${day}`;
+		case "begun":
+			return day ? `Begun; pour on ${day}` : "Begun";
+		case "poured":
+			return `Poured on ${day}, setting`;
+		case "cut":
+			return `Cut on ${day}, curing`;
+		case "cured":
+			return `Cured since ${day}`;
+		default:
+			return "No pour date yet";
+	}
+}
+
 /** A loaf on the list: its face, and when it is poured. */
 export function LoafCard({ loaf, onPutAway, onAgain }: Props) {
 	const { units } = useUnits();
@@ -32,9 +55,7 @@ export function LoafCard({ loaf, onPutAway, onAgain }: Props) {
 					/>
 				</div>
 				<h2 className="mt-3 text-lg group-hover:underline">{loaf.name}</h2>
-				<p className="text-sm text-soft">
-					{preview.pour_on ? `Pour on ${dayText(preview.pour_on)}` : "No pour date yet"}
-				</p>
+				<p className="text-sm text-soft">{standsText(loaf.stands)}</p>
 				<p className="figures text-sm">
 					{preview.bars} {preview.whole ? "cups" : "bars"} ·{" "}
 					{withUnit(preview.total_to_mix_g, "weight", units, units === "metric" ? 0 : 1)} to mix

@@ -12,8 +12,8 @@ import {
 	pourAgain,
 	putLoafAway,
 } from "../api/queries";
+import { TodayGlance } from "../bench/jobs/TodayGlance";
 import { TourOffer } from "../guide/TourOffer";
-import { Today } from "../season/Today";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
 import { Problems } from "../ui/Problems";
@@ -42,7 +42,7 @@ export function LoavesPlace() {
 			)}
 			<TourOffer />
 			<div className="mb-4 empty:hidden">
-				<Today />
+				<TodayGlance />
 			</div>
 			<ul className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-4">
 				{loaves.map((loaf) => (

@@ -2,11 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { lossesQuery } from "../api/queries";
-import { dayAfter } from "../season/seasonTime";
 import { today } from "../ui/dates";
 import { DateField } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
+import { dayAfter } from "../ui/zoneTime";
 
 const aYearAgo = () => dayAfter(today(), -365);
 

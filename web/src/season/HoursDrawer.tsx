@@ -5,7 +5,7 @@ import { Button } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
 import { NumberField, TextField } from "../ui/fields";
 import { now } from "../ui/wallClock";
-import { local, localDay, moment } from "./seasonTime";
+import { local, localDay, moment } from "../ui/zoneTime";
 import type { Change } from "./useSeason";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];

@@ -2,10 +2,11 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { pinJob } from "../api/queries";
 import type { Block, Season } from "../api/types";
-import { Button } from "../ui/Button";
+import { jobPath } from "../bench/jobs/JobRow";
+import { Button, buttonClass } from "../ui/Button";
 import { dayShort, hoursText } from "../ui/dates";
+import { daysLater, local, localDay, localTime, moment } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
-import { daysLater, local, localDay, localTime, moment } from "./seasonTime";
 import type { Change } from "./useSeason";
 
 interface Props {
@@ -34,6 +35,12 @@ export function JobCard({ season, block, change }: Props) {
 					The loaf
 				</Link>
 			</p>
+			<Link
+				className={buttonClass("main")}
+				to={jobPath({ loaf: block.loaf, key: block.key.slice(block.key.indexOf("/") + 1) })}
+			>
+				To the bench
+			</Link>
 			<p className="text-soft">
 				By its waits alone: from {text(block.earliest)}
 				{block.latest ? ` to ${text(block.latest)}` : " on"}.

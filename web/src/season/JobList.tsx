@@ -1,8 +1,8 @@
 import { Pin } from "lucide-react";
 import type { Season } from "../api/types";
 import { dayShort } from "../ui/dates";
+import { localDay, localTime } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
-import { localDay, localTime } from "./seasonTime";
 
 interface Props {
 	season: Season;

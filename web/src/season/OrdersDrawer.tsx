@@ -12,6 +12,10 @@ const KINDS = [
 	["commission", "Commission"],
 	["favours", "Favours"],
 	["collection", "Collection"],
+	["market", "Market day"],
+	["launch", "Launch"],
+	["wedding", "Wedding"],
+	["holiday", "Holiday"],
 ] as const;
 const FRESH: OrderIn = {
 	kind: "commission",
@@ -30,7 +34,11 @@ export function OrdersDrawer({ orders, change }: { orders: readonly OrderLine[];
 	const [open, setOpen] = useState<number | "new" | null>(null);
 	const editing = orders.find((order) => order.id === open);
 	return (
-		<Drawer id="orders" title="Orders" line={orders.map((order) => order.name).join(", ") || "None"}>
+		<Drawer
+			id="orders"
+			title="Orders and dates"
+			line={orders.map((order) => order.name).join(", ") || "None"}
+		>
 			<ul className="space-y-2">
 				{orders.map((order) => (
 					<li key={order.id} className="rounded-lg border border-line bg-white p-2 text-sm">
@@ -41,7 +49,8 @@ export function OrdersDrawer({ orders, change }: { orders: readonly OrderLine[];
 							</Button>
 						</div>
 						<p className="text-soft">
-							{order.kind}, {order.loaves.length} {order.loaves.length === 1 ? "loaf" : "loaves"}
+							{KINDS.find(([kind]) => kind === order.kind)?.[1] ?? order.kind}, {order.loaves.length}{" "}
+							{order.loaves.length === 1 ? "loaf" : "loaves"}
 							{order.ready_on && `, by ${dayShort(order.ready_on)}`}
 							{order.wrap_on && `, wrapped on ${dayShort(order.wrap_on)}`}
 						</p>

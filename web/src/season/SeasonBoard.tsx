@@ -2,8 +2,8 @@ import { type PointerEvent, useRef } from "react";
 import type { Block, Season } from "../api/types";
 import { useWidth } from "../drawing/useSize";
 import { dayShort, hoursText } from "../ui/dates";
+import { dayAfter, daysBetween, localDay, localTime, mondayOf } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
-import { dayAfter, daysBetween, localDay, localTime, mondayOf } from "./seasonTime";
 
 const [NAME, ROW, HEAD] = [190, 52, 30];
 /** Castings above, what comes out in the middle, pours and cuts below: they do not lie on each other. */

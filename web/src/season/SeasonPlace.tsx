@@ -6,6 +6,7 @@ import type { Season } from "../api/types";
 import { Button } from "../ui/Button";
 import { dayShort, hoursText } from "../ui/dates";
 import { moment } from "../ui/wallClock";
+import { daysLater, localDay, mondayOf } from "../ui/zoneTime";
 import { FeedDrawer } from "./FeedDrawer";
 import { HoursDrawer } from "./HoursDrawer";
 import { JobCard } from "./JobCard";
@@ -14,7 +15,6 @@ import { KINDS } from "./kinds";
 import { MouldsDrawer } from "./MouldsDrawer";
 import { OrdersDrawer } from "./OrdersDrawer";
 import { SeasonBoard } from "./SeasonBoard";
-import { daysLater, localDay, mondayOf } from "./seasonTime";
 import { type Change, useSeason } from "./useSeason";
 import { WeekBoard } from "./WeekBoard";
 
@@ -42,7 +42,7 @@ export function SeasonPlace() {
 						{week ? "The whole season" : "Week by week"}
 					</Button>
 					<Button look="main" disabled={busy} onClick={() => change(planSeason)}>
-						<RefreshCw aria-hidden className="size-4" /> Plan again
+						<RefreshCw aria-hidden className="size-4" /> {plan ? "Plan again" : "Plan the season"}
 					</Button>
 				</div>
 				{problem && (
@@ -50,6 +50,13 @@ export function SeasonPlace() {
 						{problem.problems?.[0]
 							? `${problem.problems[0].value}: ${problem.problems[0].limit}. ${problem.problems[0].remedy}`
 							: problem.message}
+					</p>
+				)}
+				{!plan && (
+					<p className="tray p-4">
+						Give loaves a day for the pour, or one to be ready by, under their Order. Planned, every casting,
+						turning out, pour and cut of all of them is placed among your hours, hands and moulds, so that
+						everything meets; what cannot be is told with what would help.
 					</p>
 				)}
 				<div className="tray p-3">

@@ -4,8 +4,8 @@ import { Button, buttonClass } from "../ui/Button";
 import { dayShort } from "../ui/dates";
 import { useUnits } from "../ui/UnitsContext";
 import { paperOf } from "../ui/units";
+import { dayAfter, local, localDay, localTime } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
-import { dayAfter, local, localDay, localTime } from "./seasonTime";
 
 const [FROM, TO, HOUR, LINE] = [6, 23, 34, 31];
 

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { ApiProblem, seasonQuery } from "../api/queries";
+import { ApiProblem, seasonQuery, todayQuery } from "../api/queries";
 import type { Season } from "../api/types";
 
 /** The season and its changes: each answers with the season as it then stands. */
@@ -8,7 +8,10 @@ export function useSeason() {
 	const { data } = useQuery(seasonQuery);
 	const change = useMutation({
 		mutationFn: (call: () => Promise<Season>) => call(),
-		onSuccess: (season) => cache.setQueryData(seasonQuery.queryKey, season),
+		onSuccess: (season) => {
+			cache.setQueryData(seasonQuery.queryKey, season);
+			void cache.invalidateQueries({ queryKey: todayQuery.queryKey });
+		},
 	});
 	const problem = change.error instanceof ApiProblem ? change.error.report : null;
 	return {

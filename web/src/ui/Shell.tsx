@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, NavLink, useLocation } from "react-router";
 import { sessionQuery, signOut } from "../api/queries";
+import { useWaiting } from "../bench/useOutbox";
 import { guideFor } from "../guide/guideFor";
 import { Button } from "./Button";
 import { useUnits } from "./UnitsContext";
@@ -14,6 +15,7 @@ const CHOICES: readonly (readonly [Units, string])[] = [
 
 const ROOMS = [
 	["/", "Loaves"],
+	["/bench", "Today"],
 	["/season", "Season"],
 	["/shelf", "Shelf"],
 	["/cupboard", "Cupboard"],
@@ -37,7 +39,7 @@ function UnitsSwitch() {
 					type="button"
 					aria-pressed={units === value}
 					onClick={() => change(value)}
-					className={`figures px-2.5 py-1 text-sm ${units === value ? "bg-rim text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
+					className={`figures whitespace-nowrap px-2.5 py-1 text-sm ${units === value ? "bg-rim text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
 				>
 					{text}
 				</button>
@@ -51,13 +53,14 @@ export function Shell({ children }: { children: ReactNode }) {
 	const { data: session } = useQuery(sessionQuery);
 	const queries = useQueryClient();
 	const { pathname } = useLocation();
+	const waiting = useWaiting();
 	return (
 		<div className="min-h-screen">
 			<a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
 				Skip to the loaf
 			</a>
 			<header className="no-print flex h-13 items-center gap-3 border-rim border-b-3 bg-enamel px-5">
-				<Link to="/" className="flex items-center gap-2.5 rounded text-ink no-underline">
+				<Link to="/" className="flex items-center gap-2.5 whitespace-nowrap rounded text-ink no-underline">
 					<img src={`${import.meta.env.BASE_URL}mark.svg`} alt="" className="size-8" />
 					<span className="text-xl font-extrabold" style={{ fontVariationSettings: '"CASL" 1' }}>
 						Arch Top
@@ -65,7 +68,7 @@ export function Shell({ children }: { children: ReactNode }) {
 				</Link>
 				{session?.demo && (
 					<span className="rounded-full bg-brass-wash px-2.5 py-0.5 text-xs font-bold text-brass">
-						Demo: Rafter Street Soap Room
+						Demo<span className="hidden xl:inline">: Rafter Street Soap Room</span>
 					</span>
 				)}
 				<nav aria-label="Studio" className="ml-4 flex gap-1">
@@ -83,6 +86,14 @@ export function Shell({ children }: { children: ReactNode }) {
 					))}
 				</nav>
 				<div className="ml-auto flex items-center gap-3">
+					{waiting > 0 && (
+						<span
+							role="status"
+							className="rounded-full bg-brass-wash px-2.5 py-0.5 font-bold text-brass text-xs"
+						>
+							{waiting === 1 ? "One press" : `${waiting} presses`} not sent yet
+						</span>
+					)}
 					<UnitsSwitch />
 					{session && !session.demo && (
 						<Button

@@ -92,6 +92,10 @@ def _turn(key: str, title: str, takes: float, free: float | None, windows: list[
         stands = "missed" if spare < 0 else "tight" if spare < _TIGHT_MIN else "in time"
         late = "too thick when its turn comes: stir it, or take it before what can wait"
         says = late if spare < 0 else f"{max(1, round(spare))} min to spare"
+    told: Literal["in time", "tight", "missed", "unknown"] = stands
+    if stands != "missed" and any(w.stands == "unknown" for _, w in windows):
+        # Its clock cannot tell its window yet: minutes to spare would be made up.
+        told, says = "unknown", "its clock cannot tell yet: a reading of the bowl does"
     return Turn(
         step=key,
         title=title,
@@ -99,7 +103,7 @@ def _turn(key: str, title: str, takes: float, free: float | None, windows: list[
         ends_min=begins + takes,
         closes_min=shut,
         waits_min=begins - free,
-        stands=stands,
+        stands=told,
         says=says,
     )
 

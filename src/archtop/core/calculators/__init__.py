@@ -10,7 +10,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from archtop.core.base import InputError, problems_from_validation
-from archtop.core.calculators import casting, colours, loaves, pieces, pours, top, trace, volumes, weights
+from archtop.core.calculators import casting, colours, gel, loaves, pieces, pours, top, trace, volumes, weights
 from archtop.core.calculators.registry import CALCULATORS, Calculator
 
 __all__ = [
@@ -19,6 +19,7 @@ __all__ = [
     "calculate",
     "casting",
     "colours",
+    "gel",
     "list_calculators",
     "loaves",
     "pieces",

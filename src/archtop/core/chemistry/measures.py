@@ -88,12 +88,11 @@ _IODINE_WORDS = (
 
 
 def measures_of(
-    formula: Formula, batter: Batter, fats: Mapping[str, Fat], additives: Mapping[str, Additive], silicone: bool
+    formula: Formula, batter: Batter, fats: Mapping[str, Fat], additives: Mapping[str, Additive]
 ) -> Measures:
-    """Read a formula.
+    """Read a formula; when it can be unmoulded is told of a lined box, without gel.
 
     :param batter: what it makes
-    :param silicone: whether the loaf mould is of silicone, which holds the damp in
     """
     shares = formula.shares
     acids = fatty_acids_of(shares, fats)
@@ -118,7 +117,7 @@ def measures_of(
             source="fatty acids of the fats table",
         ),
         firm_words=_words(firm, _FIRM_WORDS),
-        unmould=_unmould(firm, batter.lye_concentration_percent, harder, warmer, silicone),
+        unmould=_unmould(firm, batter.lye_concentration_percent, harder, warmer),
         dissolves=Figure.within(
             short,
             "%",
@@ -164,13 +163,13 @@ def _acts(batter: Batter, additives: Mapping[str, Additive]) -> dict[str, float]
     return {key: strength_of(grams, additives[key]) for key, grams in doses.items()}
 
 
-def _unmould(firm: float, lye_percent: float, harder: float, warmer: float, silicone: bool) -> Figure:
-    """Hours until a loaf can be unmoulded: softer, wetter and closed-in loaves take longer.
+def _unmould(firm: float, lye_percent: float, harder: float, warmer: float) -> Figure:
+    """Hours until a loaf can be unmoulded from a lined box: softer and wetter loaves take longer.
 
     :param harder: points of firmness that its additives bring, at their doses [-]
     :param warmer: points of heat that they bring: a loaf that warms itself is done sooner [-]
     """
-    hours = 24 * (40 / max(firm, 10)) ** 0.8 * (33 / lye_percent) ** 1.2 * (3.0 if silicone else 1.0)
+    hours = 24 * (40 / max(firm, 10)) ** 0.8 * (33 / lye_percent) ** 1.2
     # By so much for each point, as far as three points go: stated guesses.
     hours *= 0.8 ** max(-1, min(harder, 3)) * 0.92 ** min(warmer, 3)
     return Figure(
@@ -180,12 +179,11 @@ def _unmould(firm: float, lye_percent: float, harder: float, warmer: float, sili
         high=hours * 1.8,
         basis="estimate",
         how=f"a day for 40 % firm acids at 33 % lye; here {firm:.0f} % at {lye_percent:.0f} %"
-        + (", times three in silicone" if silicone else "")
         + (
             f", {'quicker' if harder > 0 else 'slower'} for its additives, as much as there is of them"
             if harder
             else ""
         )
         + (", sooner for what warms it" if warmer else ""),
-        source="anchored to common practice (18-48 h in a lined box, 3-5 days in silicone), gel left out",
+        source="anchored to common practice (18-48 h in a lined box), gel left out",
     )

@@ -30,7 +30,7 @@ from archtop.core.geometry import AnyMould
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 10
+VERSION: Final = 11
 
 
 class Contents(Frozen):
@@ -41,7 +41,7 @@ class Contents(Frozen):
     """
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[10] = VERSION
+    version: Literal[11] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None

@@ -224,6 +224,16 @@ def _colour_at(share: float, colours: list[dict[str, Any]]) -> str:
     return str(colours[-1]["colour"])
 
 
+def _lift_to_11(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 11 says how a loaf is covered, where it only said whether it was kept warm until it had gelled."""
+    lifted = {**data, "version": 11}
+    sizing = data.get("sizing")
+    if isinstance(sizing, dict) and "gelled" in sizing:
+        cover = {"cover": "towel"} if sizing["gelled"] is True else {}
+        lifted["sizing"] = {**{key: value for key, value in sizing.items() if key != "gelled"}, **cover}
+    return lifted
+
+
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
 LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     1: _lift_to_2,
@@ -235,4 +245,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     7: _lift_to_8,
     8: _lift_to_9,
     9: _lift_to_10,
+    10: _lift_to_11,
 }

@@ -319,11 +319,14 @@ class MoreBatter(Frozen):
     grams: Annotated[float, Field(gt=0, le=100_000)]
 
 
+Cover = Literal["open", "lid", "towel", "heat pad", "fridge"]
+
+
 class Sizing(Frozen):
     """What is added to bare volumes, how fine the scales read, which oil wets colourants, how warm the room is.
 
-    ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``gelled``: the loaf is kept warm
-    until it has gelled. ``more``: batter besides, by pot.
+    ``film_mm``: batter that stays on bowls; ``None``: the studio's own, or the usual. ``cover``: how the loaf is
+    left to set. ``more``: batter besides, by pot.
     """
 
     margin_percent: Annotated[float, Field(ge=0, le=50)] = 3.0
@@ -332,5 +335,5 @@ class Sizing(Frozen):
     fine_step_g: Annotated[float, Field(ge=0.001, le=5)] = 0.1
     carrier_fat: str = "sunflower-oleic"
     room_c: Annotated[float, Field(ge=5, le=40)] = 21.0
-    gelled: bool = False
+    cover: Cover = "lid"
     more: Annotated[tuple[MoreBatter, ...], Field(max_length=200)] = ()

@@ -132,9 +132,10 @@ def _spritz(of: Circumstance) -> str | None:
 
 def _gelled(wanted: bool) -> _Look:
     def look(of: Circumstance) -> str | None:
-        if of.loaf.sizing.gelled != wanted:
+        gels = of.result.gel.gels
+        if gels not in (("all", "middle") if wanted else ("none", "unsure")):
             return None
-        return "planned to gel" if wanted else "not kept warm through gel"
+        return f"{'reckoned to gel' if wanted else 'not sure to gel'} ({of.result.gel.peak.value:.0f} °C in its middle)"
 
     return look
 

@@ -91,19 +91,32 @@ class LoafOutcome(Frozen):
     notes: Annotated[str, Field(max_length=8000)] = ""
 
 
-def read_outcome(data: Any, loaf: Loaf, result: LoafPlan, today: dt.date) -> LoafOutcome:
+def read_outcome(data: Any, loaf: Loaf, result: LoafPlan, today: dt.date, poured: dt.date | None = None) -> LoafOutcome:
     """An outcome held against its loaf.
 
-    :raises InputError: the schema's own problems, or ``outcome.date``, ``outcome.fault``, ``outcome.bar``,
-        ``outcome.colour``, ``outcome.embed``, all at once
+    :param poured: the day of the pour, by the log
+    :raises InputError: the schema's own problems, or ``outcome.date``, ``outcome.before_pour``, ``outcome.fault``,
+        ``outcome.bar``, ``outcome.colour``, ``outcome.embed``, all at once
     """
     try:
         outcome = data if isinstance(data, LoafOutcome) else LoafOutcome.model_validate(data)
     except ValidationError as error:
         raise problems_from_validation(error) from error
-    if problems := [*_problems(outcome, loaf, result, today)]:
+    if problems := [*_before_the_pour(outcome, poured), *_problems(outcome, loaf, result, today)]:
         raise InputError(*problems)
     return outcome
+
+
+def _before_the_pour(outcome: LoafOutcome, poured: dt.date | None) -> Iterator[Problem]:
+    # Days are told where the reader is: the day before may be the same one elsewhere.
+    if poured and outcome.on < poured - _AHEAD:
+        yield Problem(
+            code="outcome.before_pour",
+            field="on",
+            value=outcome.on.isoformat(),
+            limit=f"the loaf was poured on {poured:%-d %B}",
+            remedy="Choose the day it was looked at.",
+        )
 
 
 def _problems(outcome: LoafOutcome, loaf: Loaf, result: LoafPlan, today: dt.date) -> Iterator[Problem]:

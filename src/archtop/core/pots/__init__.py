@@ -14,6 +14,7 @@ from archtop.core.pots.colours import (
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
 from archtop.core.pots.leftovers import Leftover, leftovers_of
 from archtop.core.pots.melted import Melted, melted_of
+from archtop.core.pots.mixed import Mixed, mixed_of
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
 from archtop.core.pots.pot import Cast, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
@@ -35,6 +36,7 @@ __all__ = [
     "Label",
     "Leftover",
     "Melted",
+    "Mixed",
     "OnScale",
     "OtherPot",
     "Portion",
@@ -63,6 +65,7 @@ __all__ = [
     "label_of_loaf",
     "leftovers_of",
     "melted_of",
+    "mixed_of",
     "pots_of",
     "scale_of",
     "scales_of",

@@ -164,7 +164,7 @@ def _advice(name: str, bottom: float, level: float, stage: Stage, ghosts: Sequen
             f"{name} goes in from light trace on, and must then be pressed or tapped down {light.off_mm:.0f} mm to "
             "where it is drawn. Spoon batter behind it."
         )
-    wait = f"With batter at {level:.0f} mm, wait for {stage.name} ({stage.sign}), then lay {name} in."
+    wait = f"With batter at {level:.0f} mm, wait {_until(stage.name)} ({stage.sign}), then lay {name} in."
     if light.off_mm >= -_NEAR_MM:
         return (
             f"With batter at {level:.0f} mm, lay {name} in at light trace or later and tap it down. "
@@ -199,11 +199,21 @@ def layer_holds(loaf: Loaf, density: float) -> tuple[LayerHold, ...]:
                     source="stagnation pressure against strip bearing capacity (Prandtl), rounded",
                 ),
                 stage=stage.key,
-                says=f"{under.name} must stand at {stage.name} ({stage.sign}) before {step.name} falls "
+                says=f"{under.name} must {_be(stage.name)} ({stage.sign}) before {step.name} falls "
                 f"{step.fall_mm:g} mm onto it.",
             )
         )
     return tuple(found)
+
+
+def _be(stage: str) -> str:
+    """ "be like pudding", "have come to thick trace"."""
+    return f"be {stage}" if stage.startswith("like") else f"have come to {stage}"
+
+
+def _until(stage: str) -> str:
+    """ "until it is like pudding", "for thick trace"."""
+    return f"until it is {stage}" if stage.startswith("like") else f"for {stage}"
 
 
 def small_holds(of: ResolvedLoaf) -> tuple[SmallHold, ...]:

@@ -3,16 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import NamedTuple
 
-from archtop.core.base import LOAF
 from archtop.core.chemistry import grams_per_g_oils
 from archtop.core.document import Cupboard, Loaf, additive_doses, colour_doses, scent_doses
-from archtop.core.pots import ColourPlan, Contrast, Melted, Pot, PotHeat, Sprinkled, Supply, against_assessment
+from archtop.core.pots import ColourPlan, Contrast, Melted, Mixed, Pot, PotHeat, Sprinkled, Supply, against_assessment
 from archtop.core.remarks.remark import Remark
 from archtop.core.resolved import ResolvedLoaf
 
-__all__ = ["Mixed", "remarks_on_ingredients"]
+__all__ = ["remarks_on_ingredients"]
 
 # How far from the wish a forecast may lie before it is worth a word [ΔE00].
 _OFF_WISH = 12.0
@@ -23,31 +21,19 @@ _WARMS = 1.5
 _STRENGTHS = (", a little", "", ", strongly")
 
 
-class Mixed(NamedTuple):
-    """What goes into the pots, and what comes of it."""
-
-    pots: Sequence[Pot]
-    heats: Sequence[PotHeat]
-    colours: Sequence[ColourPlan]
-    contrasts: Sequence[Contrast]
-    supplies: Sequence[Supply]
-    sprinkled: Sequence[Sprinkled]
-    melted: Sequence[Melted]
-
-
 def remarks_on_ingredients(of: ResolvedLoaf, mixed: Mixed) -> tuple[Remark, ...]:
     """Doses, scents, colours, warmth, assessed lists and stock."""
     loaf, cupboard = of.loaf, of.cupboard
-    pots, heats, colours, contrasts, supplies, _, melted = mixed
+    pots = mixed.pots
     return (
         *_on_doses(loaf, cupboard),
         *_on_scents(loaf, cupboard, pots),
         *_on_free_fat(pots),
-        *_on_colours(colours, contrasts),
-        *_on_heat(heats, pots, gelled=loaf.sizing.gelled),
+        *_on_colours(mixed.colours, mixed.contrasts),
+        *_on_heat(mixed.heats, pots),
         *_on_assessment(loaf, pots, mixed.sprinkled),
-        *_on_bases(melted),
-        *_on_stock(supplies),
+        *_on_bases(mixed.melted),
+        *_on_stock(mixed.supplies),
     )
 
 
@@ -170,15 +156,14 @@ def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) ->
             )
 
 
-def _on_heat(heats: Sequence[PotHeat], pots: Sequence[Pot], *, gelled: bool) -> Iterator[Remark]:
+def _on_heat(heats: Sequence[PotHeat], pots: Sequence[Pot]) -> Iterator[Remark]:
     names = {pot.id: pot.name for pot in pots}
     for heat in heats:
         if heat.warms >= _WARMS:
-            kept = " and is kept warm besides" if gelled and heat.pot == str(LOAF) else ""
             yield Remark(
                 code="heat.additives",
                 where=heat.pot,
-                text=f"{names[heat.pot]} warms by itself as it sets ({', '.join(heat.warmed_by)}){kept}: it may crack, "
+                text=f"{names[heat.pot]} warms by itself as it sets ({', '.join(heat.warmed_by)}): it may crack, "
                 "glow in the middle or brown (common practice).",
                 remedy="Work it cool, and leave it open in a cool place, without a blanket.",
             )

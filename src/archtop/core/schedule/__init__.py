@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Any
 from archtop.core.schedule.already_done import Pin
 from archtop.core.schedule.calendar import Appointment, DayOff, Hours, StudioHours, openings_of
 from archtop.core.schedule.checking import faults_in
-from archtop.core.schedule.circumstances import Circumstances, wait_in
+from archtop.core.schedule.circumstances import Circumstances, out_of_mould, wait_in, wait_in_mould
 from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.favours import FavoursNeed, favours_need
 from archtop.core.schedule.greedy import earliest_first
@@ -25,8 +25,9 @@ from archtop.core.schedule.season import (
     plan_season,
     problem_of,
 )
-from archtop.core.schedule.sharing import Alike, alike_in
-from archtop.core.schedule.tasks import Task, casting_schedule
+from archtop.core.schedule.sharing import Alike, alike_in, cast_together
+from archtop.core.schedule.standing import JobStanding, When, standing_of
+from archtop.core.schedule.tasks import Task, casting_schedule, pour_by
 from archtop.core.schedule.waits import wait_for
 
 if TYPE_CHECKING:
@@ -44,6 +45,7 @@ __all__ = [
     "Hold",
     "Hours",
     "Job",
+    "JobStanding",
     "Link",
     "Network",
     "Pin",
@@ -54,8 +56,10 @@ __all__ = [
     "SeasonTerms",
     "StudioHours",
     "Task",
+    "When",
     "alike_in",
     "also_out_min",
+    "cast_together",
     "casting_schedule",
     "clash_of",
     "cut_min",
@@ -67,15 +71,19 @@ __all__ = [
     "least_makespan",
     "network_of",
     "openings_of",
+    "out_of_mould",
     "plan_network",
     "plan_season",
+    "pour_by",
     "pour_min",
     "problem_of",
     "rack_times",
     "refuse_impossible",
     "solve",
+    "standing_of",
     "wait_for",
     "wait_in",
+    "wait_in_mould",
     "windows_of",
 ]
 

@@ -14,6 +14,7 @@ from pydantic import AwareDatetime
 
 from archtop.core.base import Frozen
 from archtop.core.schedule.network import Job, Link, Network
+from archtop.core.schedule.waits import span
 
 __all__ = ["AlreadyDone", "Pin", "already_done"]
 
@@ -102,4 +103,5 @@ def _told(closed: list[Link], jobs: Mapping[str, Job], pins: Mapping[str, Pin]) 
         job, before = jobs[link.after], jobs[link.before]
         # Of a loaf that is cut nobody asks any more whether it was spritzed.
         if job.loaf not in cut:
-            yield f"“{job.title}” should have come at most {link.most_h:.3g} h after “{before.title}”. {link.why}"
+            most = span(link.most_h or 0.0)
+            yield f"“{job.title}” should have come at most {most} after “{before.title}”. {link.why}"

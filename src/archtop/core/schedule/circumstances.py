@@ -8,11 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from archtop.core.base import Basis, Frozen, Rate
+from archtop.core.base import Basis, Figure, Frozen, Rate
 from archtop.core.chemistry import Measures
+from archtop.core.geometry import Mould
 from archtop.core.schedule.waits import Wait, wait_for
 
-__all__ = ["Circumstances", "wait_in"]
+__all__ = ["Circumstances", "out_of_mould", "wait_in", "wait_in_mould"]
 
 # A loaf in a lined box can be unmoulded after a day: what formulas are held against.
 _USUAL_H = 24.0
@@ -24,10 +25,11 @@ _SOME = 0.15
 # Thicker than this a column stays wet inside for longer [mm], by so much; and so in a cold room below [°C].
 _LARGE_MM, _LARGE = 60.0, 1.5
 _COLD_C, _COLD = 18.0, 1.25
-# A loaf kept warm through gel is firm sooner.
-_GELLED = 0.7
+# A loaf that has gelled is firm sooner; in silicone, which keeps it damp and cool, that counts for more.
+_GELLED, _GELLED_IN_SILICONE = 0.7, 0.45
 # From so many firm acids on, a loaf is cut within a day or it breaks [%].
 _BRITTLE_PERCENT, _BRITTLE_H = 55.0, 24.0
+_CUP_OUT = "A cup comes out once its wall lets go; pulled early its edge tears."
 
 
 class Circumstances(Frozen):
@@ -81,7 +83,7 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
             earliest *= _COLD
             because.append("a cold room")
         if what == "loaf" and found.gelled:
-            earliest *= _GELLED
+            earliest *= _GELLED_IN_SILICONE if material == "silicone" else _GELLED
             because.append("gel")
         if what == "loaf" and material != "silicone" and found.firm_percent >= _BRITTLE_PERCENT:
             latest, earliest = _BRITTLE_H, min(earliest, _BRITTLE_H - 6)
@@ -95,3 +97,29 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
         latest = max(latest, earliest + 6.0)
     why = table.why + (f" Moved by {', '.join(because)}." if because else "")
     return Wait(earliest_h=earliest, latest_h=latest, why=why, basis=basis, rate=table.rate)
+
+
+def wait_in_mould(mould: Mould, found: Circumstances | None, own: Mapping[str, Rate] | None = None) -> Wait:
+    """From the pour until a loaf comes out of its mould, and is cut or, a cup, turned out whole.
+
+    A cup is as thick as a column of its width or height, whichever is less.
+    """
+    if not mould.whole:
+        return wait_in("loaf", mould.material, found, own)
+    thick = min(mould.width_mm, mould.height_mm)
+    cup = wait_in("column", mould.material, found and found.model_copy(update={"thick_mm": thick}), own)
+    return cup.model_copy(update={"why": _CUP_OUT})
+
+
+def out_of_mould(wait: Wait) -> Figure:
+    """The same as a figure: from its earliest to its latest."""
+    latest = wait.latest_h or wait.earliest_h * 2
+    return Figure(
+        value=wait.earliest_h,
+        unit="h",
+        low=wait.earliest_h,
+        high=latest,
+        basis=wait.basis,
+        how=wait.why,
+        source="common practice, no source; what moves it is a stated guess",
+    )

@@ -29,8 +29,9 @@ from archtop.core.document import (
     shreds_stirred_in,
 )
 from archtop.core.embeds import EmbedPlan
+from archtop.core.gel import GelPlan
 from archtop.core.geometry import Mould
-from archtop.core.schedule.circumstances import Circumstances, wait_in
+from archtop.core.schedule.circumstances import Circumstances, wait_in, wait_in_mould
 from archtop.core.schedule.hands import also_out_min, cut_min, fill_min, pour_min
 from archtop.core.schedule.waits import Wait
 from archtop.core.top import TopPlan
@@ -45,7 +46,6 @@ _CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN = 60, 15, 45, 15
 _GRATE_MIN = 30
 # What is melted needs no pot to be mixed in.
 _MELT = "Melt and pour"
-_CUP_OUT = "A cup comes out once its wall lets go; pulled early its edge tears."
 # The next mould of the same batch: how long it takes [min], and how soon after the last it is filled [h].
 _FILL_MIN, _NEXT_H = 15, 0.25
 
@@ -119,6 +119,10 @@ class Planned(Protocol):
     def top(self) -> TopPlan:
         """The top."""
 
+    @property
+    def gel(self) -> GelPlan:
+        """Whether it gels."""
+
 
 def network_of(loaf: Loaf, result: Planned, ident: str = "", own: Mapping[str, Rate] | None = None) -> Network:
     """The network of one loaf.
@@ -147,6 +151,14 @@ class _Mould(NamedTuple):
     key: str
     name: str
     many: int
+
+
+class _How(NamedTuple):
+    """What a casting and what comes after it are called and take, and whether a pot is mixed for it."""
+
+    verb: str = "Cast"
+    then: tuple[str, int] = ("Turn out", _OUT_MIN)
+    mixed: bool = True
 
 
 class _Weaving:
@@ -203,11 +215,12 @@ class _Weaving:
         return Network(jobs=tuple(self.jobs), links=tuple(self.links), holds=tuple(self.holds))
 
     def wait(self, what: str, material: str, formula: str | None, thick_mm: float = 0.0) -> Wait:
-        found = None
-        if formula is not None:
-            sizing = self.loaf.sizing
-            found = Circumstances.of(self.result.measures[formula], sizing.room_c, sizing.gelled, thick_mm)
+        found = self.circumstances(formula, thick_mm) if formula is not None else None
         return wait_in(what, material, found, self.own)
+
+    def circumstances(self, formula: str, thick_mm: float = 0.0) -> Circumstances:
+        measures, room_c = self.result.measures[formula], self.loaf.sizing.room_c
+        return Circumstances.of(measures, room_c, self.result.gel.through, thick_mm)
 
     def also(self, item: AlsoFilled) -> None:
         """Another mould that the same pot fills: it comes out when it is ready, whatever the loaf does."""
@@ -225,15 +238,8 @@ class _Weaving:
             self.link(key.removeprefix(self.at), "cured", wait)
 
     def set_in_its_mould(self, mould: Mould, count: int, out: str) -> None:
-        """From the pour until it comes out, which is the job ``out``.
-
-        A cup is as thick as a column of its width or height, whichever is less.
-        """
-        formula = self.loaf.formula
-        wait = self.wait("loaf", mould.material, formula)
-        if mould.whole:
-            found = self.wait("column", mould.material, formula, min(mould.width_mm, mould.height_mm))
-            wait = found.model_copy(update={"why": _CUP_OUT})
+        """From the pour until it comes out, which is the job ``out``."""
+        wait = wait_in_mould(mould, self.circumstances(self.loaf.formula), self.own)
         self.link("pour", out, wait)
         self.hold(_Mould(f"loaf {mould.name}", mould.name, math.ceil(count / mould.hollows)), "pour", out)
 
@@ -261,13 +267,14 @@ class _Weaving:
         """A pot is full as long as hands are at it: with several hands there may be too few of them."""
         self.hold(_Mould("pot", "pot", 1), key, key)
 
-    def cast(self, key: str, title: str, mould: _Mould, wait: Wait, verb: str = "Cast") -> None:
-        """A casting, and its turning out when it lets go; how old it may be counts from the casting."""
-        self.job(f"cast.{key}", "cast", f"{verb} {title}", _CAST_MIN)
-        self.job(f"out.{key}", "turn out", f"Turn out {title}", _OUT_MIN)
+    def cast(self, key: str, title: str, mould: _Mould | None, wait: Wait, how: _How) -> None:
+        """A casting, and what is done with it when it lets go; how old it may be counts from the casting."""
+        self.job(f"cast.{key}", "cast", f"{how.verb} {title}", _CAST_MIN)
+        self.job(f"out.{key}", "turn out", f"{how.then[0]} {title}", how.then[1])
         self.link(f"cast.{key}", f"out.{key}", wait)
-        self.hold(mould, f"cast.{key}", f"out.{key}")
-        if verb != _MELT:
+        if mould:
+            self.hold(mould, f"cast.{key}", f"out.{key}")
+        if how.mixed:
             self.in_a_pot(f"cast.{key}")
 
     def once_free(self, pot: PotId, filling: Filling) -> None:
@@ -301,7 +308,7 @@ class _Weaving:
         for filling in fillings_of(self.loaf, embed):
             one = PotId.cast(embed.id).filling(filling.number).job
             name, mould = filling.named(embed.name), _Mould(key, called, filling.moulds)
-            self.cast(one, name, mould, wait, _MELT if melted else "Cast")
+            self.cast(one, name, mould, wait, _How(_MELT, mixed=False) if melted else _How())
             self.once_free(PotId.cast(embed.id), filling)
             if embed.figure:
                 self.figure(embed, embed.figure, filling)
@@ -315,7 +322,7 @@ class _Weaving:
         inner = PotId.cast(embed.id, "figure").filling(filling.number).job
         key = _mould_key(material, figure.outline.model_dump_json())
         mould = _Mould(key, f"mould of {figure.name}", filling.moulds)
-        self.cast(inner, filling.named(f"{figure.name} of {embed.name}"), mould, own)
+        self.cast(inner, filling.named(f"{figure.name} of {embed.name}"), mould, own, _How())
         age = Wait(earliest_h=0, latest_h=own.latest_h, why="The figure is cast before its surround.")
         self.link(f"out.{inner}", f"cast.{PotId.cast(embed.id).filling(filling.number).job}", age)
 
@@ -337,17 +344,16 @@ class _Weaving:
     def pieces(self, piece: Pieces) -> None:
         kind = piece.make.kind
         wait = self.wait(kind, piece.material, piece.formula or self.loaf.formula)
-        if not piece.make.cast:
-            key = f"cast.{piece.id}"
-            self.job(key, "cast", f"{piece.make.verb} {piece.name}", _CAST_MIN)
-            self.link(key, "pour", wait)
-            return
+        how = _How(piece.make.verb, piece.make.then, mixed=piece.make.pot is not None)
         mould = _mould_key(piece.material, kind + piece.name)
         for filling in fillings_of(self.loaf, piece):
             key, name = PotId.cast(piece.id).filling(filling.number).job, filling.named(piece.name)
-            self.cast(key, name, _Mould(mould, f"mould of {piece.name}", filling.moulds), wait, piece.make.verb)
+            full = _Mould(mould, f"mould of {piece.name}", filling.moulds) if piece.make.cast else None
+            self.cast(key, name, full, wait, how)
             self.once_free(PotId.cast(piece.id), filling)
-            self.link(f"out.{key}", "pour", Wait(earliest_h=0, latest_h=None, why="They are out before they go in."))
+            firms = piece.make.firms_h
+            why = "What is shaped firms overnight." if firms else "They are out before they go in."
+            self.link(f"out.{key}", "pour", Wait(earliest_h=firms, latest_h=None, why=why))
             self.young_enough(f"cast.{key}", wait)
 
 

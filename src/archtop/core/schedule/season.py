@@ -19,6 +19,7 @@ from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.network import Job, JobKind, Network, Planned, joined, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 from archtop.core.schedule.sharing import cast_together
+from archtop.core.schedule.waits import span
 
 if TYPE_CHECKING:
     from archtop.core.schedule.solver import Found
@@ -352,13 +353,9 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
             return f"{names.get(of, of)} on its date"
     before, _, after = of.partition(" > ")
     link = next(link for link in problem.network.links if (link.before, link.after) == (before, after))
-    length = _span(link.least_h if kind == "wait" else link.most_h or 0.0)
+    length = span(link.least_h if kind == "wait" else link.most_h or 0.0)
     bound = "at least" if kind == "wait" else "at most"
     return f"{bound} {length} from “{titles[before]}” to “{titles[after]}”"
-
-
-def _span(hours: float) -> str:
-    return f"{hours:.3g} h" if hours < 48 else f"{hours / 24:.3g} days"
 
 
 def _says(found: Found, late: int) -> str:
@@ -366,5 +363,5 @@ def _says(found: Found, late: int) -> str:
         return "It cannot be done as it stands." if found.proven else "No plan was found with the effort it was given."
     best = "proven best" if found.proven else "the best that was found"
     if late:
-        return f"Late by {_span(late * STEP_H)} altogether; {best}, in {found.sessions} sessions."
+        return f"Late by {span(late * STEP_H)} altogether; {best}, in {found.sessions} sessions."
     return f"Everything meets, in {found.sessions} sessions; {best}."

@@ -7,7 +7,7 @@ same jobs on days.
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from archtop.core.base import Basis, Frozen, JobKey, Rate
 from archtop.core.document import Loaf
@@ -15,13 +15,18 @@ from archtop.core.schedule.critical import windows_of
 from archtop.core.schedule.network import JobKind, Network, Planned, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 
-__all__ = ["Task", "casting_schedule"]
+__all__ = ["Task", "casting_schedule", "pour_by"]
 
 _STEP_H, _FAR = 0.25, 100_000
+# A pour is assumed at midday, and what is to be ready on a day is wanted in the morning.
+_NOON, _READY_AT = dt.time(12), dt.time(9)
 
 
 class Task(Frozen):
-    """A task that may begin from ``earliest_h`` to ``latest_h`` from the pour; dates when the loaf has a pour date."""
+    """A task that may begin from ``earliest_h`` to ``latest_h`` from the pour.
+
+    Dates where the loaf has a day for the pour, or one to be ready by: then of its latest pour.
+    """
 
     key: str
     kind: JobKind
@@ -45,6 +50,8 @@ def casting_schedule(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | Non
         network=network, openings=(), ready={}, fixed={"pour": Fixed(0)}, now=-_FAR, horizon=_FAR, step_h=_STEP_H
     )
     tasks, windows = [], windows_of(problem)
+    cured = max((first for key, (first, _) in windows.items() if JobKey.parse(key).do == "cured"), default=0)
+    day = loaf.pour_on or _by(loaf, cured * _STEP_H)
     for job in network.jobs:
         first, last = windows[job.key]
         latest = None if last is None else last * _STEP_H
@@ -59,13 +66,25 @@ def casting_schedule(loaf: Loaf, planned: Planned, own: Mapping[str, Rate] | Non
                 after=tuple(link.before for link in network.links if link.after == job.key),
                 earliest_h=earliest,
                 latest_h=latest,
-                earliest_on=_on(loaf.pour_on, earliest),
-                latest_on=_on(loaf.pour_on, latest),
+                earliest_on=_on(day, earliest),
+                latest_on=_on(day, latest),
                 why=why,
                 basis=basis,
             )
         )
     return tuple(sorted(tasks, key=lambda task: task.latest_h if task.latest_h is not None else task.earliest_h))
+
+
+def pour_by(loaf: Loaf, tasks: Sequence[Task]) -> dt.date | None:
+    """The latest day of the pour for which the loaf is ready on its day; ``None`` where it has none."""
+    return _by(loaf, next(task.earliest_h for task in tasks if task.kind == "cured"))
+
+
+def _by(loaf: Loaf, cured_h: float) -> dt.date | None:
+    if loaf.ready_on is None:
+        return None
+    latest = dt.datetime.combine(loaf.ready_on, _READY_AT) - dt.timedelta(hours=cured_h)
+    return latest.date() if latest.time() >= _NOON else latest.date() - dt.timedelta(days=1)
 
 
 def _because(network: Network, key: str) -> tuple[str, Basis]:
@@ -79,7 +98,6 @@ def _because(network: Network, key: str) -> tuple[str, Basis]:
 
 
 def _on(day: dt.date | None, hours: float | None) -> dt.date | None:
-    # A pour is assumed at midday.
     if day is None or hours is None:
         return None
-    return (dt.datetime.combine(day, dt.time(12)) + dt.timedelta(hours=hours)).date()
+    return (dt.datetime.combine(day, _NOON) + dt.timedelta(hours=hours)).date()

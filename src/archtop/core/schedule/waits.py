@@ -5,7 +5,7 @@ from __future__ import annotations
 from archtop.core.base import Basis, Frozen, read_table
 from archtop.core.trade import WAYS
 
-__all__ = ["Wait", "wait_for"]
+__all__ = ["Wait", "span", "wait_for"]
 
 
 class Wait(Frozen):
@@ -30,3 +30,12 @@ def wait_for(what: str, material: str) -> Wait:
     row = next(r for r in read_table("waits") if r["what"] == what and r["material"] in (material, "any"))
     latest = float(row["latest_h"]) if row["latest_h"] else None
     return Wait(earliest_h=float(row["earliest_h"]), latest_h=latest, why=row["why"], rate=rate)
+
+
+def span(hours: float) -> str:
+    """So many hours in words.
+
+    >>> span(1.5), span(48), span(168)
+    ('1.5 h', '48 h', '7 days')
+    """
+    return f"{hours:.3g} h" if hours <= 48 else f"{hours / 24:.3g} days"

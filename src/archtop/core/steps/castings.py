@@ -13,7 +13,7 @@ from archtop.core.steps.step import ALCOHOL_CAUTION, POWDER_CAUTION, Amount, Ste
 from archtop.core.steps.thinning import thinned_name, thinning_step
 from archtop.core.trade import BASE_CAUTION
 
-__all__ = ["casting_steps", "finishing_steps", "melting_steps", "painting_steps"]
+__all__ = ["casting_steps", "finishing_steps", "fitting_steps", "melting_steps", "painting_steps"]
 
 _GRATERS = {
     "crumbs": "Rub it through the fine side, or crumble it.",
@@ -101,7 +101,7 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
     for mix in cast.thinned:
         yield thinning_step(named, cast.name, mix)
     yield Step(
-        key=str(named.step("made" if piece else "cast")),
+        key=str(named.step("cast")),
         stage=cast.name,
         do="cast",
         title=f"Melt and pour {cast.name}{around}",
@@ -118,7 +118,9 @@ def melting_steps(of: ResolvedLoaf, cast: Melted) -> Iterator[Step]:
         ),
         cautions=(BASE_CAUTION, *((POWDER_CAUTION,) if cast.colourants else ())),
     )
-    if piece is None:
+    if piece:
+        yield from finishing_steps(piece, fillings_of(of.loaf, piece)[named.number - 1])
+    else:
         yield _out(named, cast.name)
         yield from _sliced(of, named, cast.name)
 
@@ -136,6 +138,20 @@ def painting_steps(loaf: Loaf, sprinkled: Sequence[Sprinkled]) -> Iterator[Step]
             "laid in.",
             amounts=on_dry(key, sprinkled),
             cautions=(POWDER_CAUTION, ALCOHOL_CAUTION),
+        )
+
+
+def fitting_steps(loaf: Loaf) -> Iterator[Step]:
+    """What is laid in is tried in the empty mould, while there is time to trim."""
+    if loaf.embeds:
+        names = ", ".join(embed.name for embed in loaf.embeds)
+        yield Step(
+            key=str(LOAF.step("fit")),
+            stage=loaf.name,
+            do="shape",
+            title="Trim and dry-fit",
+            detail=f"{each_of(loaf.moulds)}Set {names} into the empty mould as they will lie: do their ends meet, does "
+            "the lid close? Mark their heights on the mould, and take them out again.",
         )
 
 

@@ -8,14 +8,22 @@ from typing import NamedTuple
 from archtop.core.base import FROSTING, StepKey
 from archtop.core.cuts import AlsoCut, CutHow, CutPlan, StampPlan
 from archtop.core.document import fillings_of
+from archtop.core.gel import GelPlan
 from archtop.core.pots import Melted, Pot, PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.shelf import ShelfMove
 from archtop.core.steps.also_filled import turning_out_steps
-from archtop.core.steps.castings import casting_steps, finishing_steps, melting_steps, painting_steps
+from archtop.core.steps.castings import (
+    casting_steps,
+    finishing_steps,
+    fitting_steps,
+    melting_steps,
+    painting_steps,
+)
+from archtop.core.steps.jobs import job_of
 from archtop.core.steps.pot import pot_steps
-from archtop.core.steps.pours import Poured, cutting_step, loaf_steps, stamping_step
+from archtop.core.steps.pours import cutting_step, loaf_steps, stamping_step
 from archtop.core.steps.step import Step
 from archtop.core.steps.top import firm_top_steps
 from archtop.core.top import TopPlan
@@ -43,6 +51,7 @@ class Planned(NamedTuple):
     sprinkled: Sequence[Sprinkled]
     melted: Sequence[Melted]
     stamp: StampPlan | None
+    gel: GelPlan
 
 
 def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
@@ -63,15 +72,14 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
             around = []
         if pot.kind == "loaf":
             steps += painting_steps(loaf, planned.sprinkled)
+            steps += fitting_steps(loaf)
         steps += pot_steps(pot, heat)
         if pot.kind == "frosting":
             steps.append(_standing(pot))
         elif pot.kind != "loaf":
             steps += casting_steps(of, pot)
         else:
-            steps += loaf_steps(
-                loaf, Poured(top, planned.fills, planned.embed_holds, planned.layer_holds, planned.sprinkled, heat)
-            )
+            steps += loaf_steps(loaf, planned)
     # Common practice: what dusts or glitters goes on the day after, on the firm loaf, right before the cut.
     steps += firm_top_steps(loaf, top, planned.sprinkled)
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
@@ -79,7 +87,10 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
         steps.append(stamping_step(loaf, planned.stamp))
     steps += turning_out_steps(loaf, planned.also_cut)
     moves = {str(key): found for key, found in planned.moves.items()}
-    return tuple(step.model_copy(update={"moves": moves[step.key]}) if step.key in moves else step for step in steps)
+    return tuple(
+        step.model_copy(update={"moves": moves.get(step.key, ()), "job": str(job_of(loaf, StepKey.parse(step.key)))})
+        for step in steps
+    )
 
 
 def _standing(pot: Pot) -> Step:

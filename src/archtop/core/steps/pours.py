@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import NamedTuple
+from typing import Protocol
 
 from archtop.core.base import LOAF, in_words
 from archtop.core.cuts import Bar, CutHow, CutPlan, StampPlan
-from archtop.core.document import Cuts, Embed, Loaf, SpecialBar
+from archtop.core.document import Cover, Cuts, Embed, Loaf, SpecialBar
 from archtop.core.document.work import Work
 from archtop.core.document.work.words import Around, Words
+from archtop.core.gel import GelPlan
 from archtop.core.pots import PotHeat, Sprinkled
 from archtop.core.pours import EmbedHold, Fill, LayerHold
 from archtop.core.steps.also_filled import filling_steps
@@ -20,15 +21,36 @@ from archtop.core.top import TopPlan
 __all__ = ["Poured", "cutting_step", "loaf_steps", "stamping_step"]
 
 
-class Poured(NamedTuple):
+class Poured(Protocol):
     """What the loaf's own steps are told from."""
 
-    top: TopPlan
-    fills: Sequence[Fill]
-    embed_holds: Sequence[EmbedHold]
-    layer_holds: Sequence[LayerHold]
-    sprinkled: Sequence[Sprinkled]
-    heat: PotHeat
+    @property
+    def top(self) -> TopPlan:
+        """The top."""
+
+    @property
+    def fills(self) -> Sequence[Fill]:
+        """What each step of the work brings."""
+
+    @property
+    def embed_holds(self) -> Sequence[EmbedHold]:
+        """How thick batter must be for each embed."""
+
+    @property
+    def layer_holds(self) -> Sequence[LayerHold]:
+        """How thick each layer must stand before the next."""
+
+    @property
+    def sprinkled(self) -> Sequence[Sprinkled]:
+        """What goes on dry."""
+
+    @property
+    def heats(self) -> Sequence[PotHeat]:
+        """How warm each pot is worked."""
+
+    @property
+    def gel(self) -> GelPlan:
+        """Whether it gels."""
 
 
 def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
@@ -53,7 +75,8 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
         stage=loaf.name,
         do="cover",
         title="Cover and leave it",
-        detail=_left(planned.heat) + "If it is spritzed with alcohol: no flame near; once now, once in an hour.",
+        detail=each_of(loaf.moulds) + _left(planned),
+        amounts=_look_after(planned.gel),
     )
     if any(finish.of_kind.again_h for finish in loaf.top.finishes):
         yield Step(
@@ -67,18 +90,41 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
         )
 
 
-def _left(heat: PotHeat) -> str:
-    """How it is left to set, where that is not as usual."""
-    if heat.warms < 1:
-        return ""
-    return f"Loosely, in a cool place: {', '.join(heat.warmed_by)} will warm it by itself. "
+_COVERS: dict[Cover, str] = {
+    "open": "Leave it open, out of a draught, where nobody bumps it.",
+    "lid": "Lid or a board over it; leave it where it stands.",
+    "towel": "Lid on, towels all around.",
+    "heat pad": "Lid on, towels all around, on the heat pad at its lowest. Pad off once the middle gels.",
+    "fridge": "Into the fridge for a day, covered and away from food; then let it come to the room's warmth.",
+}
+
+
+def _left(planned: Poured) -> str:
+    """How it is left to set, and what to look for."""
+    gel, heat = planned.gel, next(heat for heat in planned.heats if heat.pot == str(LOAF))
+    warmed = f"{', '.join(heat.warmed_by)} will warm it by itself: a cool place is enough." if heat.warms >= 1 else ""
+    words = [_COVERS[gel.cover], warmed, gel.says]
+    if gel.look_h is not None:
+        words.append("Look under the cover then: gel is darker and soft, and spreads from the middle.")
+    return " ".join(word for word in (*words, gel.remedy) if word)
+
+
+def _look_after(gel: GelPlan) -> tuple[Amount, ...]:
+    if gel.look_h is None:
+        return ()
+    return (Amount(key="look", label="Look after", value=round(gel.look_h * 60, 0), unit="min"),)
 
 
 def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequence[Sprinkled]) -> Step:
     """A step of the work, as its kind tells it."""
     numbers = {
         "batter": Amount(key="batter", label="Batter", value=done.batter.value, unit="ml"),
-        "level": Amount(key="level", label="Level stands at", value=done.level_after_mm, unit="mm"),
+        "level": Amount(
+            key="level",
+            label=f"Level stands at{_by_eye(loaf.mould.height_mm - done.level_after_mm)}",
+            value=done.level_after_mm,
+            unit="mm",
+        ),
     }
     key = str(LOAF.step(work.do, work.ref))
     powder = on_dry(key, sprinkled)
@@ -94,6 +140,15 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequenc
         amounts=(*(numbers[shown] for shown in words.shows), *powder),
         cautions=(POWDER_CAUTION,) if powder else (),
     )
+
+
+# A finger is about 17 mm wide: so far under the rim, in fingers [mm].
+_FINGERS = ((4.0, "up to the rim"), (11.0, "half a finger under the rim"), (23.0, "a finger under the rim"))
+
+
+def _by_eye(room_mm: float) -> str:
+    """A level told by the eye, where it is near the rim."""
+    return next((f" ({words})" for most, words in _FINGERS if 0 <= room_mm < most), "")
 
 
 _KEPT = {

@@ -59,8 +59,9 @@ class Amount(Frozen):
 class Step(Frozen):
     """One step: what to do, how much, what to mind, and what doing it takes off the shelf or puts on it.
 
-    ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``asks``: what a person says who takes it before
-    its turn, or ends it before its time; nothing where that does no harm.
+    ``pot``: the pot it is about, ``None`` for work on the loaf itself. ``job``: the job of the schedule it is part of,
+    by its key without the loaf's. ``asks``: what a person says who takes it before its turn, or ends it before its
+    time; nothing where that does no harm.
     """
 
     key: str
@@ -73,6 +74,7 @@ class Step(Frozen):
     asks: str = ""
     moves: tuple[ShelfMove, ...] = ()
     pot: str | None = None
+    job: str = ""
 
 
 def each_of(moulds: int) -> str:

@@ -89,7 +89,8 @@ def save_outcome(loaf: Loaf, entry_id: uuid.UUID, data: Any) -> OpenOutcome:
     :raises InputError: of :func:`archtop.core.notebook.read_outcome`
     """
     of = finished_of(loaf)
-    outcome = read_outcome(data, of.loaf, of.result, wall_clock.today())
+    poured = of.facts.poured_at
+    outcome = read_outcome(data, of.loaf, of.result, wall_clock.today(), poured.date() if poured else None)
     with transaction.atomic():
         _, new = OutcomeEntry.objects.get_or_create(
             entry_id=entry_id,

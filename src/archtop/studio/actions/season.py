@@ -6,7 +6,7 @@ import datetime as dt
 import hashlib
 import json
 import secrets
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 from typing import Any, NamedTuple
 
 from django.conf import settings
@@ -15,7 +15,7 @@ from django.db import transaction
 
 from archtop.core import InputError, LoafPlan
 from archtop.core import Loaf as Document
-from archtop.core.base import LOAF, Frozen, JobKey, PotId, StepKey
+from archtop.core.base import LOAF, Frozen
 from archtop.core.schedule import (
     Alike,
     FavoursNeed,
@@ -34,6 +34,7 @@ from archtop.studio import stored, wall_clock
 from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new
+from archtop.studio.actions.lived import done_jobs
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.rack import OnTheRack, rack_of
 from archtop.studio.models import Loaf, Order, Season
@@ -46,8 +47,10 @@ __all__ = [
     "change_hours",
     "change_moulds",
     "feed_of",
+    "held_jobs",
     "hours_of",
     "open_season",
+    "planned_pours",
     "replan",
     "save_order",
     "season_of",
@@ -153,39 +156,6 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
     return found, unplanned
 
 
-# Jobs that one step of the bench ends.
-_AGAIN = LOAF.step("spritz-again")
-_ENDS = {LOAF.step("cover"): "pour", _AGAIN: "spritz", LOAF.step("cut"): "cut"}
-
-
-def _done(read: _Read) -> Iterator[tuple[str, Pin]]:
-    """Jobs that the bench log says are over."""
-    stands = {StepKey.parse(step): entry for step, entry in standing(read.loaf.bench.all()).items()}
-    pressed = {key for key, entry in stands.items() if entry.action == "done"}
-
-    def over(job: str, by: StepKey, item: str = "") -> tuple[str, Pin]:
-        key = JobKey(str(read.loaf.id), job, item)
-        return str(key), Pin(start=stands[by].pressed_at, done=True, at_end=True)
-
-    for key in pressed:
-        pot = key.pot
-        if pot.item and key == pot.step("cast"):
-            yield over("cast", key, pot.job)
-        elif pot.item and key in (pot.step("out"), pot.step("made")):
-            yield over("out", key, pot.job)
-            if pot.step("cast") not in pressed or pot.step("knead") in pressed:
-                # What is kneaded, melted or piped has no mould: made, its casting is over.
-                yield over("cast", key, pot.job)
-        elif key == LOAF.step("lay", key.what) and PotId.cast(key.what).step("out") not in pressed:
-            # What has been laid in was turned out before.
-            yield over("out", key, key.what)
-        elif key in _ENDS:
-            yield over(_ENDS[key], key)
-    if _AGAIN in stands.keys() - pressed:
-        # Passed over, it is not asked for again.
-        yield over("spritz", _AGAIN)
-
-
 class Changed(NamedTuple):
     """What a person wants otherwise; ``pins``: by job, ``None`` lets go. Kept only when the season plans with it."""
 
@@ -211,8 +181,8 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     _change(season, changed)
     learn_what_is_new()
     reads, _ = _loaves(season, now)
-    held = {**_held(season), **(changed.pins or {})}
-    pins = {key: pin for read in reads for key, pin in _done(read)}
+    held = {**held_jobs(season), **(changed.pins or {})}
+    pins = {key: pin for read in reads for key, pin in done_jobs(read.loaf)}
     pins |= {job: pin for job, pin in held.items() if pin is not None}
     last = stored.SEASON_PLAN.read(season.plan) if season.plan else None
     before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
@@ -269,8 +239,23 @@ def _asked_of(season: Season, reads: list[_Read], held: Mapping[str, Pin | None]
     return hashlib.sha256(json.dumps(asked, sort_keys=True).encode()).hexdigest()
 
 
-def _held(season: Season) -> dict[str, Pin | None]:
+def held_jobs(season: Season) -> dict[str, Pin]:
+    """Jobs that a person holds at a time, or told to be done."""
     return {pin.job: Pin(start=pin.start, done=pin.done) for pin in season.pins.all()}
+
+
+def planned_pours(owner: User) -> dict[str, dt.date]:
+    """The day of each pour still to come, by loaf, as the season has it."""
+    season = Season.objects.filter(owner=owner).first()
+    if season is None or not season.plan:
+        return {}
+    zone = hours_of(season).clock
+    blocks = stored.SEASON_PLAN.read(season.plan).blocks
+    return {
+        block.loaf: block.start.astimezone(zone).date()
+        for block in blocks
+        if block.kind == "pour" and block.held != "done"
+    }
 
 
 def _refuse_done_ahead(pins: Mapping[str, Pin | None], now: dt.datetime) -> None:
@@ -303,7 +288,7 @@ def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
         unplanned=tuple(unplanned),
         plan=stored.SEASON_PLAN.read(season.plan) if season.plan else None,
         planned_at=season.planned_at,
-        stale=season.planned_at is None or season.planned_from != _asked_of(season, reads, _held(season)),
+        stale=season.planned_at is None or season.planned_from != _asked_of(season, reads, held_jobs(season)),
         feed=season.feed,
         rack=rack_of(season.owner, now),
     )

@@ -22,6 +22,7 @@ from archtop.studio.actions import (
     weighed_otherwise,
 )
 from archtop.studio.actions.clock import NoteTaken, planned
+from archtop.studio.actions.today import LoafJobs, jobs_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import BenchLog, BenchPress, NoteBack, NoteIn, RehearsalIn, ReplanIn, WeighedIn
@@ -62,6 +63,12 @@ def press_step(request: HttpRequest, loaf_id: uuid.UUID, payload: BenchPress) ->
         celsius=payload.celsius,
     )
     return _log(loaf)
+
+
+@router.get("/{uuid:loaf_id}/jobs", response={200: LoafJobs, 404: ProblemReport}, operation_id="list_jobs")
+def list_jobs(request: HttpRequest, loaf_id: uuid.UUID) -> LoafJobs:
+    """Every job of a loaf as it stands now, what can be done first."""
+    return jobs_of_loaf(loaf_of(request, loaf_id), wall_clock.now())
 
 
 _CLOCKS = {200: BenchClocks, 404: ProblemReport, 422: ProblemReport}

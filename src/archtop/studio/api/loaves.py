@@ -13,7 +13,7 @@ from ninja import Router, Status
 
 from archtop.core import Loaf as Document
 from archtop.core import LoafPlan, blank_loaf, read_loaf
-from archtop.studio import sheets
+from archtop.studio import sheets, wall_clock
 from archtop.studio.actions import (
     StaleSave,
     create_loaf,
@@ -26,6 +26,7 @@ from archtop.studio.actions import (
 )
 from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.actions.learning import learn_what_is_new
+from archtop.studio.actions.list_standing import LoafStands, list_standing
 from archtop.studio.actions.plans import Plans
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import (
@@ -73,9 +74,20 @@ def _whole(loaf: Loaf) -> LoafOut:
 
 
 @router.get("", response=list[LoafSummary], operation_id="list_loaves")
-def list_loaves(request: HttpRequest) -> QuerySet[Loaf]:
+def list_loaves(request: HttpRequest) -> list[LoafSummary]:
     """Every loaf that is not put away, the last touched first."""
-    return _loaves(request).filter(put_away=False).defer("document")
+    stands = list_standing(owner_of(request), wall_clock.now())
+    return [
+        LoafSummary(
+            id=row.pk,
+            name=row.name,
+            revision=row.revision,
+            updated_at=row.updated_at,
+            preview=row.preview,
+            stands=stands.get(str(row.pk), LoafStands(stands="undated")),
+        )
+        for row in _loaves(request).filter(put_away=False).defer("document")
+    ]
 
 
 @router.get("/away", response=LoavesAway, operation_id="list_loaves_away")

@@ -18,6 +18,7 @@ from archtop.core import (
     Reach,
     catalogue,
     first_loaf,
+    gel_film_of,
     plan,
     reach,
     size_back,
@@ -25,6 +26,7 @@ from archtop.core import (
 from archtop.core.colour import InBowl
 from archtop.core.document import stock_key
 from archtop.core.faces import FoundCuts, find_cuts
+from archtop.core.gel import GelFilm
 from archtop.core.geometry import CupMould
 from archtop.core.pots import colour_in_pot
 from archtop.studio.actions import (
@@ -45,6 +47,7 @@ from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import (
     CupHoldsIn,
     CutsIn,
+    DocumentIn,
     FacesIn,
     FirstPlanned,
     FragileIn,
@@ -139,6 +142,13 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     prices = prices_of_studio().per_kg
     own = {key: price for key in jars if (price := prices.get(stock_key("colourant", key))) is not None}
     return reach(mixed.base, mixed.doses, colour.srgb, jars, bowl=bowl, prices=own)
+
+
+@router.post("/gel", response={200: GelFilm, 404: ProblemReport, 422: ProblemReport}, operation_id="film_gel")
+def film_gel(request: HttpRequest, payload: DocumentIn) -> GelFilm:
+    """How warm the section halfway along gets, hour by hour; nothing kept."""
+    of, planned = Plans(_cupboard(request, payload.loaf)).of_document(payload.document)
+    return gel_film_of(of, planned)
 
 
 @router.post("/cup-holding", response={200: CupMould, 422: ProblemReport}, operation_id="make_cup_hold")

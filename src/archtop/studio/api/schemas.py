@@ -27,6 +27,7 @@ from archtop.core.chemistry import Role, Stage
 from archtop.core.faces import Aim
 from archtop.core.geometry.moulds import AnyMould, CupMould
 from archtop.studio.actions.bench import Action
+from archtop.studio.actions.list_standing import LoafStands
 from archtop.studio.actions.shelf import Why
 from archtop.studio.preview import Preview
 
@@ -109,6 +110,7 @@ class LoafSummary(Schema):
     revision: int
     updated_at: dt.datetime
     preview: Preview
+    stands: LoafStands
 
 
 class LoafAway(Schema):

@@ -12,7 +12,7 @@ from pydantic import AwareDatetime, Field
 
 from archtop.core import InputError
 from archtop.core.schedule import Pin, SeasonPlan, StudioHours
-from archtop.studio import sheets, stored
+from archtop.studio import sheets, stored, wall_clock
 from archtop.studio.actions.season import (
     Changed,
     OpenSeason,
@@ -23,6 +23,7 @@ from archtop.studio.actions.season import (
     save_order,
     season_of,
 )
+from archtop.studio.actions.today import Today, today_of
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Order, Season
@@ -53,7 +54,7 @@ class PinIn(Schema):
 class OrderIn(Schema):
     """An order as it is written down."""
 
-    kind: Literal["commission", "favours", "collection"]
+    kind: Literal["commission", "favours", "collection", "market", "launch", "wedding", "holiday"]
     name: Annotated[str, Field(min_length=1, max_length=120)]
     ready_on: dt.date | None = None
     wrap_on: dt.date | None = None
@@ -72,6 +73,12 @@ def _season(request: HttpRequest) -> Season:
 def read(request: HttpRequest) -> OpenSeason:
     """The season as it stands."""
     return open_season(_season(request))
+
+
+@router.get("/today", response={200: Today}, operation_id="open_today")
+def today(request: HttpRequest) -> Today:
+    """The bench's day: every job of every loaf as it stands now."""
+    return today_of(owner_of(request), wall_clock.now())
 
 
 @router.post("/plan", response=_ANSWERS, operation_id="plan_season")

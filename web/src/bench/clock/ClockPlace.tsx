@@ -1,6 +1,6 @@
 import { ArrowLeft, Bell, BellOff, Moon, Printer, Sun, Undo2 } from "lucide-react";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { BowlClock } from "../../api/types";
 import { paintOf } from "../../drawing/paint";
 import { useEditor } from "../../loaf/editor/EditorContext";
@@ -26,6 +26,7 @@ export function ClockPlace() {
 	const { units } = useUnits();
 	const look = LOOKS[tone];
 	const { base, clocks: read, rehearsing } = useRoom();
+	const [params] = useSearchParams();
 	const { clocks, turns, note, takeBack, waiting, refused } = read;
 	const alarm = useAlarm(clocks);
 	const [chosen, setChosen] = useState<string | null>(null);
@@ -41,7 +42,7 @@ export function ClockPlace() {
 			<title>{`Trace clock: ${document.name} · Arch Top`}</title>
 			<header className="flex flex-wrap items-center gap-3">
 				<Link
-					to={base}
+					to={{ pathname: base, search: `${params}` }}
 					className={`flex min-h-[64px] items-center gap-2 rounded-xl border px-5 font-semibold no-underline ${look.plain}`}
 				>
 					<ArrowLeft aria-hidden className="size-5" /> Bench

@@ -1,13 +1,11 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
 import { v4 as newId } from "uuid";
-import { type ApiProblem, clocksQuery, takeNote, takeNoteBack } from "../../api/queries";
+import { clocksQuery } from "../../api/queries";
 import type { BowlClock, BowlNote, NoteIn, Problem, Turn } from "../../api/types";
 import { now } from "../../ui/wallClock";
-import type { Outgoing } from "../outbox";
+import { clockRoom, type Reading } from "../Post";
 import { useOutbox } from "../useOutbox";
-
-type Outgo = Outgoing & ({ note: NoteIn } | { back: string });
 
 export type Given = Partial<BowlNote> & Pick<BowlNote, "kind">;
 
@@ -31,32 +29,19 @@ export interface Clocks {
 
 /** The bowls' clocks, and readings on their way to them. */
 export function useClocks(loaf: string): Clocks {
-	const queries = useQueryClient();
 	const { data } = useQuery(clocksQuery(loaf));
-	const [refused, setRefused] = useState<readonly Problem[]>([]);
-	const send = useCallback(
-		async (item: Outgo) => {
-			const after =
-				"note" in item ? await takeNote(loaf, item.note) : await takeNoteBack(loaf, item.back, item.press_id);
-			queries.setQueryData(clocksQuery(loaf).queryKey, after);
-		},
-		[loaf, queries],
-	);
-	const onRefused = useCallback((problem: ApiProblem) => setRefused(problem.report.problems), []);
-	const { waiting, add } = useOutbox<Outgo>(`clock.${loaf}`, send, onRefused);
+	const { waiting, refused, add } = useOutbox<Reading>(clockRoom(loaf));
 	return useMemo(
 		() => ({
 			clocks: data?.bowls ?? [],
 			turns: data?.turns ?? [],
 			waiting: waiting.length,
-			refused,
+			refused: refused?.report.problems ?? [],
 			note: (bowl, given) => {
-				setRefused([]);
 				const note = noteOf(bowl, given, now());
 				add({ press_id: note.press_id, note });
 			},
 			takeBack: (pressId) => {
-				setRefused([]);
 				add({ press_id: newId(), back: pressId });
 			},
 		}),

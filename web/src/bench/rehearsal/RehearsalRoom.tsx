@@ -66,6 +66,9 @@ export function RehearsalRoom() {
 		return {
 			base: `/loaf/${id}/rehearsal`,
 			bench,
+			steps: live.plan.steps,
+			jobs: null,
+			job: null,
 			now,
 			devices,
 			clocks: {
@@ -97,7 +100,7 @@ export function RehearsalRoom() {
 				outcomes: found?.outcomes ?? [],
 			},
 		};
-	}, [id, bench, now, devices, data, refused, day.clock.speed, change]);
+	}, [id, live.plan.steps, bench, now, devices, data, refused, day.clock.speed, change]);
 	return (
 		<RoomContext value={room}>
 			<Outlet />

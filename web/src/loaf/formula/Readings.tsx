@@ -8,7 +8,7 @@ export function Readings({ planned }: { planned: FormulaPlan }) {
 	const { measures } = planned;
 	const rows = [
 		{ name: "Firm acids", figure: measures.firm, words: measures.firm_words },
-		{ name: "Out of the mould", figure: measures.unmould, words: "from pouring, not gelled" },
+		{ name: "Out of the mould", figure: planned.out_of_mould, words: planned.out_of_mould.how },
 		{ name: "Quick to dissolve", figure: measures.dissolves, words: measures.dissolves_words },
 		{
 			name: "Fat left free",

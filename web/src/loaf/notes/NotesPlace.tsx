@@ -1,7 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { outcomeQuery } from "../../api/queries";
-import type { Stage } from "../../api/types";
+import type { OpenOutcome, Stage } from "../../api/types";
+import { benchRoom } from "../../bench/Post";
+import { useWaiting } from "../../bench/useOutbox";
 import { useEditor } from "../editor/EditorContext";
 import { CostCard } from "./CostCard";
 import { Differences } from "./Differences";
@@ -14,9 +16,30 @@ export function NotesPlace() {
 	const { id } = useEditor();
 	const { data: open, error } = useQuery(outcomeQuery(id));
 	const [chosen, setChosen] = useState<Stage | null>(null);
+	const waiting = useWaiting(benchRoom(id));
 	if (error) return <p role="alert">{error.message}</p>;
 	if (!open) return null;
 	const stage = chosen ?? nextStage(open.outcomes);
+	return (
+		<>
+			{waiting > 0 && (
+				<p role="status" className="tray mb-4 p-3">
+					{waiting === 1 ? "One press" : `${waiting} presses`} at the bench {waiting === 1 ? "is" : "are"} not
+					in these notes yet: kept in this browser until the studio is reached.
+				</p>
+			)}
+			<Written stage={stage} open={open} onStage={setChosen} />
+		</>
+	);
+}
+
+interface Props {
+	stage: Stage;
+	open: OpenOutcome;
+	onStage: (stage: Stage) => void;
+}
+
+function Written({ stage, open, onStage }: Props) {
 	return (
 		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
 			<section aria-label="What came of it" className="tray p-4">
@@ -28,7 +51,7 @@ export function NotesPlace() {
 								key={key}
 								type="button"
 								aria-pressed={key === stage}
-								onClick={() => setChosen(key)}
+								onClick={() => onStage(key)}
 								className={`flex-1 whitespace-nowrap rounded-md px-1 py-1 font-semibold text-sm ${key === stage ? "bg-rim text-white" : "hover:bg-enamel"}`}
 							>
 								{done && <span aria-hidden>✓ </span>}

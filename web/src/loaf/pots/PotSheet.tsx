@@ -1,5 +1,7 @@
+import { Link } from "react-router";
 import type { Pot } from "../../api/types";
 import { useCatalogue } from "../../api/useCatalogue";
+import { jobPath } from "../../bench/jobs/JobRow";
 import { paintOf } from "../../drawing/paint";
 import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
@@ -22,8 +24,9 @@ const KINDS = {
 
 /** One pot: what goes in, and the bowls it is split into; both add up to the same total. */
 export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
-	const { document, live } = useEditor();
+	const { id, document, live } = useEditor();
 	const { units } = useUnits();
+	const job = live.plan.steps.find((step) => step.pot === pot.id)?.job;
 	const formula = document.formulas.find((item) => item.id === pot.formula);
 	const { main, fine: small } = live.plan.scales;
 	const weight = (grams: number) => onScale(grams, main);
@@ -60,7 +63,12 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				<FigureValue figure={pot.batter} label="Batter to mix" /> at{" "}
 				<FigureValue figure={pot.density} label="Batter density" />. Lye{" "}
 				{pot.lye_concentration_percent.toFixed(1)} % strong; superfat{" "}
-				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.
+				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.{" "}
+				{job && (
+					<Link className="no-print text-rim-deep" to={jobPath({ loaf: id, key: job })}>
+						To the bench
+					</Link>
+				)}
 			</p>
 			{pot.casts.length > 1 && (
 				<p className="mb-2 text-sm" data-fills>

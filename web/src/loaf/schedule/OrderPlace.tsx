@@ -1,8 +1,16 @@
-import type { Task } from "../../api/types";
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { jobsQuery } from "../../api/queries";
+import type { BenchJob, Task } from "../../api/types";
+import { jobPath } from "../../bench/jobs/JobRow";
+import { STANDS, timeText } from "../../bench/jobs/jobText";
+import { useNow } from "../../bench/jobs/useNow";
 import { dayShort, dayText, hoursText } from "../../ui/dates";
 import { DateField } from "../../ui/fields";
+import { localDay } from "../../ui/zoneTime";
 import { useEditor } from "../editor/EditorContext";
 import { axisDays, dayShare } from "./axis";
+import { SettingCard } from "./SettingCard";
 
 /** "2 to 7 days", or both in full when their units differ. */
 function span(from: number, to: number): string {
@@ -24,57 +32,78 @@ const WHEN = (task: Task): string => {
 		: `${span(from, to)} after the pour`;
 };
 
-const ON = (task: Task): string | null => {
-	if (!task.earliest_on) return null;
-	const from = dayShort(task.earliest_on);
-	const to = task.latest_on ? dayShort(task.latest_on) : null;
-	return to && to !== from ? `${from} to ${to}` : from;
-};
+/** Its window in days: by the season's pour where there is one, by the loaf's own day else. */
+function onDays(task: Task, job: BenchJob | undefined, zone: string): string | null {
+	const day = (iso: string | null | undefined) => (iso ? localDay(iso, zone) : null);
+	const [first, last] = job?.start
+		? [day(job.earliest), day(job.latest)]
+		: [task.earliest_on ?? null, task.latest_on ?? null];
+	if (!first) return null;
+	return last && last !== first ? `${dayShort(first)} to ${dayShort(last)}` : dayShort(first);
+}
 
 /** What is cast on which day so that everything meets at the pour. */
 export function OrderPlace() {
-	const { document, edit, live } = useEditor();
+	const { id, document, edit, live } = useEditor();
 	const tasks = live.plan.schedule;
 	const near = tasks.filter((task) => task.kind !== "cured");
 	const days = axisDays(near);
+	const { data } = useQuery(jobsQuery(id));
+	const zone = data?.zone ?? "UTC";
+	const jobs = new Map((data?.jobs ?? []).map((job) => [job.key, job]));
+	const planned = jobs.get("pour")?.start;
+	const pourOn = planned ? localDay(planned, zone) : (document.pour_on ?? live.plan.pour_by ?? null);
 	return (
-		<div className="tray p-5">
-			<div className="flex flex-wrap items-end gap-4">
-				<DateField
-					label="Pour on"
-					value={document.pour_on ?? null}
-					onChange={(pour_on) => edit((loaf) => ({ ...loaf, pour_on }), "pour date")}
-				/>
-				<DateField
-					label="Ready by"
-					value={document.ready_on ?? null}
-					onChange={(ready_on) => edit((loaf) => ({ ...loaf, ready_on }), "ready date")}
-				/>
-				<p className="max-w-2xl text-sm">
-					{document.pour_on
-						? `Everything meets on ${dayText(document.pour_on)}. A bar shows when a task may be done, from its earliest to its latest sensible moment.`
-						: "Choose a day for the pour and the windows become dates. Until then they count from the pour."}
+		<>
+			<div className="tray mb-4 p-5">
+				<div className="flex flex-wrap items-end gap-4">
+					<DateField
+						label="Pour on"
+						value={document.pour_on ?? null}
+						onChange={(pour_on) => edit((loaf) => ({ ...loaf, pour_on }), "pour date")}
+					/>
+					<DateField
+						label="Ready by"
+						value={document.ready_on ?? null}
+						onChange={(ready_on) => edit((loaf) => ({ ...loaf, ready_on }), "ready date")}
+					/>
+					<p className="max-w-2xl text-sm">
+						{pourOn
+							? `${planned ? "The season has" : document.pour_on ? "" : "To be ready on its day,"} everything ${planned ? "meet" : "meets"} on ${dayText(pourOn)}${planned || document.pour_on ? "" : " at the latest"}. A bar shows when a task may be done, from its earliest to its latest sensible moment.`
+							: "Choose a day for the pour, or one to be ready by, and the windows become dates. Until then they count from the pour."}
+					</p>
+				</div>
+				<ol className="mt-5 pr-8">
+					<li aria-hidden className="hidden grid-cols-[390px_1fr] sm:grid">
+						<span />
+						<Axis days={days} pourOn={pourOn} />
+					</li>
+					{tasks.map((task) => (
+						<TaskRow key={task.key} task={task} days={days} job={jobs.get(task.key)} zone={zone} />
+					))}
+				</ol>
+				<p className="mt-4 text-xs text-soft">
+					Waits are common practice, no published source; your own soap and rooms may be slower or quicker.
+					Curing bars still need a fair test before they are used or sold; local cosmetic law and your
+					assessor decide what may be sold.
 				</p>
 			</div>
-			<ol className="mt-5 pr-8">
-				<li aria-hidden className="hidden grid-cols-[390px_1fr] sm:grid">
-					<span />
-					<Axis days={days} pourOn={document.pour_on ?? null} />
-				</li>
-				{tasks.map((task) => (
-					<TaskRow key={task.key} task={task} days={days} />
-				))}
-			</ol>
-			<p className="mt-4 text-xs text-soft">
-				Waits are common practice, no published source; your own soap and rooms may be slower or quicker.
-				Curing bars still need a fair test before they are used or sold; local cosmetic law and your assessor
-				decide what may be sold.
-			</p>
-		</div>
+			<SettingCard />
+		</>
 	);
 }
 
-function TaskRow({ task, days }: { task: Task; days: readonly number[] }) {
+interface RowProps {
+	task: Task;
+	days: readonly number[];
+	job: BenchJob | undefined;
+	zone: string;
+}
+
+function TaskRow({ task, days, job, zone }: RowProps) {
+	const { id } = useEditor();
+	const now = useNow();
+	const on = onDays(task, job, zone);
 	const pour = task.kind === "pour";
 	const left = dayShare(task.earliest_h / 24, days);
 	const right = dayShare((task.latest_h ?? task.earliest_h) / 24, days);
@@ -82,11 +111,24 @@ function TaskRow({ task, days }: { task: Task; days: readonly number[] }) {
 	return (
 		<li className="grid border-line border-t sm:grid-cols-[390px_1fr]">
 			<div className="py-2 pr-4">
-				<p className={pour ? "text-lg font-extrabold" : "font-semibold"}>{task.title}</p>
-				<p className="text-sm">
-					{ON(task) ?? WHEN(task)}
-					{ON(task) && !pour && <span className="text-soft"> · {WHEN(task)}</span>}
+				<p className={pour ? "text-lg font-extrabold" : "font-semibold"}>
+					{task.kind === "cured" ? (
+						task.title
+					) : (
+						<Link className="text-ink" to={jobPath({ loaf: id, key: task.key })}>
+							{task.title}
+						</Link>
+					)}
 				</p>
+				<p className="text-sm">
+					{on ?? WHEN(task)}
+					{on && !pour && <span className="text-soft"> · {WHEN(task)}</span>}
+				</p>
+				{job && (job.start || job.begun || job.stands === "done") && (
+					<p className="font-semibold text-sm">
+						{STANDS[job.stands][0]} <span className="figures">{timeText(job, zone, now)}</span>
+					</p>
+				)}
 				<p className="text-xs text-soft">{task.why}</p>
 			</div>
 			<div className="relative hidden min-h-12 sm:block">

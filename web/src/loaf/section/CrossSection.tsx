@@ -3,7 +3,7 @@ import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
 import { outlinePath } from "../../drawing/outlinePath";
 import { lookOf, paintOf } from "../../drawing/paint";
-import { Materials, RulerAcross, RulerUp } from "../../drawing/parts";
+import { Materials, MouldSection, RulerAcross, RulerUp, WALL_MM } from "../../drawing/parts";
 import { bandLooks } from "../../drawing/pieceLook";
 import { fitScale, polygonPoints, type Scale } from "../../drawing/scale";
 import { useWidth } from "../../drawing/useSize";
@@ -15,7 +15,6 @@ import { type DrawnPiece, drawnPieces } from "./drawnPieces";
 import { usePieceMoves } from "./usePieceMoves";
 
 const HEIGHT_PX = 372;
-const WALL_MM = 8;
 const MARGINS = { left: 46, right: 132, top: 12, bottom: 30 };
 
 interface Props {
@@ -50,7 +49,6 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 	const paint = paintOf(live.of, plan);
 	const shows = face?.shows ?? plan.cuts.halfway;
 	const pieces = drawnPieces(document, live).filter(({ piece }) => shows.includes(piece.id));
-	const wood = document.mould.material === "silicone" ? "cs-silicone" : "cs-wood";
 
 	return (
 		<div ref={ref}>
@@ -65,20 +63,7 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 				<defs>
 					<Materials id="cs" />
 				</defs>
-				<polygon
-					points={polygonPoints(
-						[
-							[-floor - WALL_MM, -WALL_MM],
-							[floor + WALL_MM, -WALL_MM],
-							[rim + WALL_MM, height],
-							[-rim - WALL_MM, height],
-						],
-						scale,
-					)}
-					fill={`url(#${wood})`}
-					stroke="#6b5330"
-				/>
-				<polygon points={polygonPoints(mould, scale)} fill="#f4f2ec" />
+				<MouldSection id="cs" material={document.mould.material} outline={mould} scale={scale} />
 				<FaceBody
 					id="cs"
 					look={{ ...lookOf(paint, plan, mould), ...(poured && { picture: pictureOf(poured) }) }}

@@ -1,5 +1,5 @@
 import { fillOf, paintOf } from "../../drawing/paint";
-import { Materials, RulerAcross, TogetherPattern } from "../../drawing/parts";
+import { Materials, RulerAcross, TogetherPattern, WALL_MM } from "../../drawing/parts";
 import { fitScale, type Scale } from "../../drawing/scale";
 import { SideTop } from "../../drawing/top/SideTop";
 import { useWidth } from "../../drawing/useSize";
@@ -10,7 +10,6 @@ import { type DrawnPiece, drawnPieces } from "./drawnPieces";
 import { usePieceMoves } from "./usePieceMoves";
 
 const HEIGHT_PX = 240;
-const WALL_MM = 8;
 
 interface Props {
 	bar: number | null;

@@ -4,7 +4,7 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { paintOf } from "../../drawing/paint";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { CheckField, MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
+import { MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { onScale, withUnit } from "../../ui/units";
@@ -19,6 +19,7 @@ import { PiecesDrawer } from "../drawers/PiecesDrawer";
 import { WorkDrawer } from "../drawers/WorkDrawer";
 import { useEditor } from "../editor/EditorContext";
 import { weighOn } from "../pots/weighing";
+import { CoverField } from "../schedule/CoverField";
 import { CrossSection } from "./CrossSection";
 import { LongView } from "./LongView";
 import { PotsNow } from "./PotsNow";
@@ -256,11 +257,7 @@ function SizingDrawer() {
 					onChange={(room_c) => patch({ room_c })}
 				/>
 			</FieldRow>
-			<CheckField
-				label="Kept warm until it has gelled"
-				checked={sizing.gelled ?? false}
-				onChange={(gelled) => patch({ gelled })}
-			/>
+			<CoverField />
 			<p className="text-xs text-soft">
 				What stays on bowls and spatulas is lost: about{" "}
 				{withUnit(0.2, "length", units, units === "us" ? 3 : 1)} when they are scraped, up to{" "}

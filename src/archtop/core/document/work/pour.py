@@ -31,14 +31,16 @@ class Pour(BatterPour):
         face.pour(self, i, heights)
 
     def words(self, around: Around) -> Words:
-        """Its colours with their shares, and how they go in."""
-        shares = ", ".join(f"{around.colours[share.colour]} {share.percent:g} %" for share in self.colours)
-        first = "Low over a spatula: " if self.fall_mm < _LOW_MM else "Pour "
-        goes_in = self.goes_in.says(self.fall_mm)
-        detail = around.waits.get(self.id, "") + first + shares + (f". {goes_in}" if goes_in else "")
-        if mixed_in := self._stirred_in(around):
-            detail += f"{'' if detail.endswith('.') else '.'} {mixed_in}"
-        return Words("pour", f"Pour {self.name}", detail, ("batter", "level"))
+        """Its colours with their shares, from how high, and how they go in."""
+        names = [around.colours[share.colour] for share in self.colours]
+        if len(names) > 1:
+            names = [f"{name} {share.percent:g} %" for name, share in zip(names, self.colours, strict=True)]
+        fall = "low over a spatula" if self.fall_mm < _LOW_MM else f"from {self.fall_mm:g} mm up"
+        told = [f"{', '.join(names)}, {fall}.", self.goes_in.says(self.fall_mm), self._stirred_in(around)]
+        if self.goes_in.lies_flat():
+            told.append("Tap the mould, so that it lies level and lets its air go.")
+        words = " ".join(word if word.endswith(".") else f"{word}." for word in told if word)
+        return Words("pour", f"Pour {self.name}", around.waits.get(self.id, "") + words, ("batter", "level"))
 
     def _stirred_in(self, around: Around) -> str:
         """What is in it besides batter, and how it goes in."""

@@ -18,7 +18,9 @@ class BallMake(Way):
     help = "Rolled from young soap."
     pot = "dough"
     cast = False
-    verb = "Make"
+    verb = "Mix the dough for"
+    then = ("Knead and shape", 30)
+    firms_h = 12
     waits = {"any": WaitOf(24, 72, "Young soap rolls; older soap cracks.")}
 
     fresh = {"diameter_mm": 15}

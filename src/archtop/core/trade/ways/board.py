@@ -18,6 +18,7 @@ class BoardMake(Way):
     help = "Slices off a block, each after the wire."
     pot = "slab"
     verb = "Pour the block for"
+    then = ("Cut", 30)
     waits = {"any": WaitOf(12, 72, "A block is sliced once it holds its edges; boards bend while young.")}
 
     fresh = {"long_mm": 80, "wide_mm": 40, "thick_mm": 6}

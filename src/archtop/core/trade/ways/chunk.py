@@ -16,6 +16,7 @@ class ChunkMake(Way):
     help = "Cut by hand from a block that holds its edges."
     pot = "slab"
     verb = "Pour the block for"
+    then = ("Cut", 30)
     waits = {"any": WaitOf(12, 72, "A block is cut by hand once it holds its edges.")}
 
     fresh = {"long_mm": 20, "wide_mm": 20, "high_mm": 20}

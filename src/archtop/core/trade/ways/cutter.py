@@ -28,6 +28,7 @@ class CutterMake(Way):
     help = "Pressed with a cutter out of a poured sheet; the offcuts are kept."
     pot = "slab"
     verb = "Pour the slab for"
+    then = ("Cut", 30)
     waits = {"any": WaitOf(12, 36, "A slab is cut with cutters when it is firm but not yet hard: overnight.")}
 
     fresh = {"outline": {"kind": "circle", "diameter_mm": 30}, "slab_mm": 15}

@@ -20,7 +20,9 @@ class DoughMake(Way):
     help = "Kneaded and shaped from dough; parts joined while damp."
     pot = "dough"
     cast = False
-    verb = "Knead"
+    verb = "Mix the dough for"
+    then = ("Knead and shape", 60)
+    firms_h = 12
     waits = {
         "any": WaitOf(24, 240, "Dough rests covered until it no longer sticks; then it is shaped and left to firm.")
     }

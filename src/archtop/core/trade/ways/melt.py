@@ -22,7 +22,7 @@ class MeltMake(Way):
     verb = "Melt and pour"
     hard = True
     waits = {
-        "any": WaitOf(3, 48, "A clear piece sets in two or three hours; cut soon after: it hardens against the wire.")
+        "any": WaitOf(3, None, "It sets in two or three hours and keeps; the older it is, the harder against a wire.")
     }
 
     fresh = {"piece_ml": 5}

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.trade.ways.way import Made, WaitOf, Way, whole
+from archtop.core.trade.ways.way import Made, Told, WaitOf, Way, whole
 
 __all__ = ["PipedMake"]
 
@@ -19,6 +19,7 @@ class PipedMake(Way):
     pot = "piped"
     cast = False
     verb = "Pipe"
+    then = ("Lift", 10)
     waits = {"any": WaitOf(48, 336, "Piped flowers firm for about two days before they are pressed in.")}
 
     fresh = {"piece_ml": 8}
@@ -29,3 +30,7 @@ class PipedMake(Way):
     def made(self, count: int) -> Made:
         """As much as each takes."""
         return whole(self.piece_ml, count, 1, "piped ahead")
+
+    def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:  # noqa: ARG002
+        """Lifted off the paper."""
+        return (Told("made", "wait", f"Lift {name} off the paper", "Once they are firm through; a bent one is kept."),)

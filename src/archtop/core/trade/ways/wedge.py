@@ -16,6 +16,7 @@ class WedgeMake(Way):
     help = "A block sawn through from edge to edge: two wedges from each."
     pot = "slab"
     verb = "Pour the block for"
+    then = ("Cut", 30)
     waits = {"any": WaitOf(12, 72, "A block is sawn once it holds its edges.")}
 
     fresh = {"long_mm": 80, "wide_mm": 20, "high_mm": 20}

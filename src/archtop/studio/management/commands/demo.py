@@ -18,7 +18,7 @@ from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
 from archtop.core.schedule import StudioHours
 from archtop.studio import stored, wall_clock
 from archtop.studio.actions import count_stock, create_loaf, keep_mould, put_in, put_on_shelf, write_formula
-from archtop.studio.actions.season import change_hours, change_moulds, season_of
+from archtop.studio.actions.season import change_hours, change_moulds, replan, season_of
 from archtop.studio.demo.past import load_past
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
@@ -57,6 +57,7 @@ def load_demo() -> bool:
     load_shelf()
     load_past(owner)
     load_loaves(owner)
+    replan(owner)
     return True
 
 

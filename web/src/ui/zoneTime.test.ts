@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayAfter, daysBetween, daysLater, local, moment, mondayOf } from "./seasonTime";
+import { dayAfter, daysBetween, daysLater, local, moment, mondayOf } from "./zoneTime";
 
 describe("moments on the studio's clock", () => {
 	it("shows and reads them the same", () => {
