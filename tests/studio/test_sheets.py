@@ -5,8 +5,10 @@ from __future__ import annotations
 import io
 import re
 from decimal import Decimal
+from pathlib import Path
 
 import pytest
+from PIL import Image
 from pypdf import PdfReader
 
 from archtop.core import plan, read_loaf
@@ -37,6 +39,22 @@ def test_every_pot_has_its_page_and_adds_up(studio: Studio, loaf: Loaf) -> None:
     assert f"Into {last.name}" in text
     assert result.scales.fine.shows(last.finished_g) in text
     assert not re.search(r"(?<![\d.])0(\.0+)? (g|oz)\b", text)
+
+
+def test_a_name_that_looks_like_markup_is_only_a_name(studio: Studio, loaf: Loaf, tmp_path: Path) -> None:
+    """Neither a broken tag nor a picture named by its place on this machine does anything on the sheet."""
+    secret = tmp_path / "secret.png"
+    Image.new("RGB", (4, 4), "red").save(secret)
+    names = ("Bold <b>", "</para> ends", f'<img src="{secret}" width="9" height="9"/>', "Salt & <sea>")
+    for name in names:
+        loaf.document = {**loaf.document, "name": name}
+        loaf.save()
+        response = studio.get(f"/loaves/{loaf.pk}/weigh-out.pdf")
+        assert response.status_code == 200
+        sheets = PdfReader(io.BytesIO(response.content)).pages
+        assert not any(page.images for page in sheets)
+        text = " ".join(" ".join(page.extract_text() for page in sheets).split())
+        assert name.split("/")[0] in text
 
 
 @pytest.mark.parametrize("units", ["metric", "us"])

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 from collections.abc import Callable
 from typing import Any
+from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
 from reportlab.lib.styles import ParagraphStyle
@@ -31,6 +32,11 @@ _TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=10, leading=14, te
 _CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName="Helvetica-Bold", borderPadding=4)
 
 
+def _said(text: str, style: ParagraphStyle) -> Paragraph:
+    """Words as they are: a name that looks like markup is a name, and brings no picture of this machine's in."""
+    return Paragraph(escape(text), style)
+
+
 def _table(rows: list[list[str]], total: str) -> Table:
     table = Table([["", "", ""], *rows, ["", "Together", total]][1:], colWidths=[12 * mm, 100 * mm, 55 * mm])
     style: list[tuple[Any, ...]] = [
@@ -54,10 +60,10 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
     show = scales.main.shows
     ml = _volume(units)
     story: list[Any] = [
-        Paragraph(pot.name, _TITLE),
-        *(Paragraph(text, _CAUTION) for text in plan.cautions),
+        _said(pot.name, _TITLE),
+        *(_said(text, _CAUTION) for text in plan.cautions),
         Spacer(1, 3 * mm),
-        Paragraph(
+        _said(
             f"{loaf.name}. Makes {ml(pot.batter.value)} of batter to deliver {ml(pot.delivers.value)}. "
             f"Lye {pot.lye_concentration_percent:.0f} % strong, superfat {pot.superfat.value:.1f} % after rounding.",
             _TEXT,
@@ -66,7 +72,7 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
     ]
     if pot.unweighable:
         text = f"The scale ({scales.main.step_says}) cannot weigh this pot. {ways_to_weigh(pot.unweighable)}"
-        return [*story, Paragraph(text, _CAUTION)]
+        return [*story, _said(text, _CAUTION)]
     rows = [
         ["", _line(line), (scales.fine if line.fine else scales.main).shows(line.grams)] for line in pot.ingredients
     ]
@@ -75,15 +81,15 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
     story.append(_table(rows, total(pot.total_g)))
     if len(pot.portions) > 1:
         portions = _table([["", p.name, total(p.grams)] for p in pot.portions], total(pot.total_g))
-        story += [Spacer(1, 6 * mm), KeepTogether([Paragraph("Split into", _TITLE), portions])]
+        story += [Spacer(1, 6 * mm), KeepTogether([_said("Split into", _TITLE), portions])]
     for scent in pot.scent_mixes:
         bottles = [["", bottle.name, scales.fine.shows(bottle.grams)] for bottle in scent.bottles]
         mixed = _table(bottles, scales.fine.shows(sum(bottle.grams for bottle in scent.bottles)))
-        story += [Spacer(1, 5 * mm), KeepTogether([Paragraph(f"Mix the scent {scent.name}", _SMALL_TITLE), mixed])]
+        story += [Spacer(1, 5 * mm), KeepTogether([_said(f"Mix the scent {scent.name}", _SMALL_TITLE), mixed])]
     for mix in pot.thinned:
         fine = scales.fine.shows
         thin = [["", mix.name, fine(mix.stir_g)], ["", mix.into, fine(mix.into_g)]]
-        title = Paragraph(f"Thin {mix.name}, 1 in {mix.times}, for {' and '.join(mix.for_bowls)}", _SMALL_TITLE)
+        title = _said(f"Thin {mix.name}, 1 in {mix.times}, for {' and '.join(mix.for_bowls)}", _SMALL_TITLE)
         story += [Spacer(1, 5 * mm), KeepTogether([title, _table(thin, fine(mix.stir_g + mix.into_g))])]
     for portion in pot.portions:
         if portion.additions:
@@ -99,16 +105,16 @@ def _line(line: Ingredient) -> str:
 def _melted_story(plan: LoafPlan, units: UnitsName) -> list[Any]:
     """What is melted of a bought base: a table to each, with what is stirred in."""
     scales, ml = plan.scales, _volume(units)
-    story: list[Any] = [Paragraph("Melted and poured", _TITLE), Paragraph(BASE_CAUTION, _CAUTION), Spacer(1, 4 * mm)]
+    story: list[Any] = [_said("Melted and poured", _TITLE), _said(BASE_CAUTION, _CAUTION), Spacer(1, 4 * mm)]
     for cast in plan.melted:
         around = f", around {cast.around}" if cast.around else ""
         rows = [["", cast.base_name, scales.main.shows(cast.grams)]]
         rows += [["", thinned_name(jar), scales.fine.shows(jar.grams)] for jar in cast.colourants]
-        title = Paragraph(f"{cast.name}{around}: fills {ml(cast.ml)}", _SMALL_TITLE)
+        title = _said(f"{cast.name}{around}: fills {ml(cast.ml)}", _SMALL_TITLE)
         total = scales.fine.shows(cast.grams + sum(jar.grams for jar in cast.colourants))
         story += [Spacer(1, 4 * mm), KeepTogether([title, _table(rows, total)])]
         for mix in cast.thinned:
-            story.append(Paragraph(_thin_words(mix, scales), _TEXT))
+            story.append(_said(_thin_words(mix, scales), _TEXT))
     return story
 
 
@@ -135,9 +141,9 @@ def _additions(portion: Portion, scales: Scales) -> KeepTogether:
     )
     return KeepTogether(
         [
-            Paragraph(f"Into {portion.name}", _SMALL_TITLE),
+            _said(f"Into {portion.name}", _SMALL_TITLE),
             _table(rows, show(portion.finished_g)),
-            Paragraph(f"Free fat {portion.superfat_percent:.1f} %.{scent}{limit}", _TEXT),
+            _said(f"Free fat {portion.superfat_percent:.1f} %.{scent}{limit}", _TEXT),
         ]
     )
 
