@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { lazy, Suspense } from "react";
 import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
 import { BenchPlace } from "./bench/BenchPlace";
@@ -38,6 +39,11 @@ const Hall = () => (
 	</Shell>
 );
 
+// With all it needs, only when somebody goes there.
+const LookPlace = lazy(() =>
+	import("./loaf/look/LookPlace").then((module) => ({ default: module.LookPlace })),
+);
+
 /** The places a person goes, and who is let in. */
 export function App() {
 	const { data: session, error, isPending } = useQuery(sessionQuery);
@@ -71,6 +77,14 @@ export function App() {
 					<Route path="formula" element={<FormulaPlace />} />
 					<Route path="colours" element={<ColoursPlace />} />
 					<Route path="top" element={<TopPlace />} />
+					<Route
+						path="look"
+						element={
+							<Suspense fallback={null}>
+								<LookPlace />
+							</Suspense>
+						}
+					/>
 					<Route path="pots" element={<PotsPlace />} />
 					<Route path="order" element={<OrderPlace />} />
 					<Route path="cut" element={<CutPlace />} />

@@ -18,7 +18,8 @@ def front_end(request: HttpRequest) -> HttpResponse:  # noqa: ARG001
     response = HttpResponse(page.read_bytes())
     response["Cache-Control"] = "no-cache"
     response["Content-Security-Policy"] = (
-        "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'"
+        "default-src 'self'; connect-src 'self' blob:; img-src 'self' data: blob:; "
+        "style-src 'self' 'unsafe-inline'; frame-ancestors 'none'"
     )
     return response
 

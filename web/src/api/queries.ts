@@ -29,6 +29,7 @@ import type {
 	RehearsalIn,
 	ReplanIn,
 	Scent,
+	SolidIn,
 	StaleReport,
 	StockCount,
 	StudioHours,
@@ -178,6 +179,10 @@ export const importLoaf = (text: string): Promise<LoafOut> =>
 export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
+/** A file of solids comes as it is. */
+export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>
+	unwrap<unknown>(client.POST("/api/solid", { body: asked, parseAs: "arrayBuffer" })) as Promise<ArrayBuffer>;
+export const tellSolid = (asked: SolidIn) => unwrap(client.POST("/api/solid/words", { body: asked }));
 export const tellFragile = (document: Loaf, loaf: string, later_min: number) =>
 	unwrap(client.POST("/api/faces/fragile", { body: { document, loaf, later_min } }));
 export const filmGel = (document: Loaf, loaf: string) =>

@@ -632,6 +632,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Solid
+         * @description A document as glTF binary, a node to each bar, nothing kept.
+         */
+        post: operations["draw_solid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/solid/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Solid
+         * @description A document told in words, and how its piping comes out where a time is asked for.
+         */
+        post: operations["tell_solid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard": {
         parameters: {
             query?: never;
@@ -7336,6 +7376,66 @@ export interface components {
             supplies: components["schemas"]["Supply"][];
         };
         /**
+         * SolidIn
+         * @description Which loaf is wanted in the hand: a plausible outcome by its ``seed``, so much later [min], at an age.
+         *
+         *     ``frosting_min``: piped so long after its batter was mixed, instead of when it should be.
+         */
+        SolidIn: {
+            document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Later Min
+             * @default 0
+             */
+            later_min: number;
+            /**
+             * Age
+             * @default cured
+             * @enum {string}
+             */
+            age: "wet" | "next day" | "cured";
+            /** Frosting Min */
+            frosting_min?: number | null;
+        };
+        /**
+         * Piped
+         * @description How a run comes out so long after its batter was mixed; ``how``: as it should, sunk or torn.
+         */
+        Piped: {
+            /** Run */
+            run: string;
+            /** Name */
+            name: string;
+            /** Yield Pa */
+            yield_pa: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "stands" | "sinks" | "tears";
+            /** Says */
+            says: string;
+        };
+        /**
+         * SolidTold
+         * @description A loaf in words, its bars by number, and how its piping comes out where a time is asked for.
+         */
+        SolidTold: {
+            /** Words */
+            words: string[];
+            /** Bars */
+            bars: number[];
+            /** Piped */
+            piped: components["schemas"]["Piped"][];
+        };
+        /**
          * CupboardOut
          * @description What a loaf may draw on.
          */
@@ -10366,6 +10466,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Week"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    draw_solid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    tell_solid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolidTold"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -12,6 +12,7 @@ const PLACES = [
 	["formula", "Formula"],
 	["colours", "Colours"],
 	["top", "Top"],
+	["look", "Look"],
 	["pots", "Pots"],
 	["order", "Order"],
 	["bench", "Bench"],

@@ -105,6 +105,25 @@ class ColourField:
         with ThreadPoolExecutor(os.cpu_count()) as cores:
             return list(cores.map(lambda y: self.face(y, px_mm), ys))
 
+    def codes_at(self, y: float, x: Array, z: Array) -> Codes:
+        """What lies at points of the section at ``y`` [mm], as a :class:`Face` tells it but for shreds."""
+        section, told = Section.at(self.loaf.mould, y), self.told(y)
+        straight = section.straight(x, z)
+        colours, _ = told.answer(*straight)
+        colours = np.asarray(colours, dtype=np.int16)
+        for key, outline in zip(told.laid, told.outlines, strict=True):
+            here = contains(outline, *straight)
+            colours[here] = _EMBED
+            if here.any() and (laid := self.embeds[key]).poured:
+                found = colours_in_column(laid, x[here], z[here], y, self.random("column", key))
+                colours[here] = [self.numbers[colour] for colour in found]
+        return colours
+
+    def shreds_at(self, y: float, x: Array, z: Array) -> Iterator[tuple[NDArray[np.bool_], int]]:
+        """Which points of the section at ``y`` [mm] lie in each shred there, and its colour's number."""
+        for ellipse, colour in self._shreds(Section.at(self.loaf.mould, y), y):
+            yield _in_ellipse(x, z, ellipse), colour
+
     @staticmethod
     def _ask(
         told: Telling,

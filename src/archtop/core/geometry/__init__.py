@@ -30,6 +30,7 @@ from archtop.core.geometry.prism import Clearance, Prism, clearance_of, overlap_
 from archtop.core.geometry.profile import Profile
 from archtop.core.geometry.read_stl import STL_LIMIT_BYTES, ReadMesh, read_stl
 from archtop.core.geometry.read_svg import SVG_LIMIT_BYTES, ReadOutline, read_svg
+from archtop.core.geometry.sweep import Mesh, lofted, swept
 
 __all__ = [
     "MOULDS",
@@ -47,6 +48,7 @@ __all__ = [
     "Inside",
     "Layout",
     "LoafMould",
+    "Mesh",
     "Mould",
     "MouldOutline",
     "Outline",
@@ -64,6 +66,7 @@ __all__ = [
     "clearance_of",
     "holes_of",
     "in_disc",
+    "lofted",
     "nest",
     "overlap_mm2",
     "points_of",
@@ -71,4 +74,5 @@ __all__ = [
     "read_svg",
     "shape_of",
     "spans_over",
+    "swept",
 ]

@@ -6,6 +6,7 @@ import datetime as dt
 import math
 import zoneinfo
 from collections.abc import Iterator
+from functools import cache
 from typing import Annotated
 
 from pydantic import AwareDatetime, Field, model_validator
@@ -53,6 +54,12 @@ class Appointment(Frozen):
     end: AwareDatetime
 
 
+@cache
+def _zones() -> frozenset[str]:
+    """All zones by name: the disk is walked for them, once."""
+    return frozenset(zoneinfo.available_timezones())
+
+
 class StudioHours(Frozen):
     """A studio's time: zone, hours by weekday (Monday first), days off, appointments, how many pairs of hands."""
 
@@ -67,7 +74,7 @@ class StudioHours(Frozen):
 
     @model_validator(mode="after")
     def _known_zone(self) -> StudioHours:
-        if self.zone not in zoneinfo.available_timezones():
+        if self.zone not in _zones():
             raise InputError.one("hours.zone", "zone", self.zone, "must be a time zone's name", "As Europe/Vienna.")
         return self
 

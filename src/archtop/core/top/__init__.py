@@ -3,15 +3,19 @@
 from archtop.core.top.foot import Foot
 from archtop.core.top.plan import FinishPlan, TopPlan, mound_colours, topping_of, whole_on_top
 from archtop.core.top.runs import TopArea, spots_of
-from archtop.core.top.runs_planned import RunPlan
+from archtop.core.top.runs_planned import RunPlan, TipPlan
 from archtop.core.top.scatter import strew
-from archtop.core.top.strewn import ScatterPlan
+from archtop.core.top.strewn import ScatterPlan, Strewn
+from archtop.core.top.surface import Surface
 
 __all__ = [
     "FinishPlan",
     "Foot",
     "RunPlan",
     "ScatterPlan",
+    "Strewn",
+    "Surface",
+    "TipPlan",
     "TopArea",
     "TopPlan",
     "mound_colours",

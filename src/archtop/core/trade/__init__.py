@@ -5,7 +5,7 @@ from archtop.core.trade.column_pours import COLUMN_POURS, AnyColumnPour, ByTurns
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
 from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Shelf, cut_on_side
 from archtop.core.trade.grated import GRATING_LOSS, LOOSE_PIECES, SHREDS_G_ML, Grated, block_g, packing_of
-from archtop.core.trade.motifs import MOTIFS, Motif, MotifKind, MotifName, MotifSize, motif_of, sine_length
+from archtop.core.trade.motifs import MOTIFS, Motif, MotifKind, MotifName, MotifSize, Stroke, motif_of, sine_length
 from archtop.core.trade.placings import (
     PLACINGS,
     AlongLine,
@@ -67,6 +67,7 @@ __all__ = [
     "Place",
     "Shelf",
     "Spot",
+    "Stroke",
     "Technique",
     "Tip",
     "TipKind",

@@ -9,7 +9,7 @@ from functools import cache
 
 import numpy as np
 
-from archtop.core import Cupboard, Loaf, LoafPlan
+from archtop.core import Cupboard, Loaf, LoafPlan, solids
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours, warm
@@ -63,8 +63,8 @@ class Faces(Frozen):
 
 @cache
 def soon_drawn() -> None:
-    """Load what draws faces, beside everything else: somebody has opened a loaf, and will look at its bars."""
-    threading.Thread(target=warm, daemon=True).start()
+    """Load what draws faces and solids, beside everything else: somebody has opened a loaf, and will look at it."""
+    threading.Thread(target=lambda: (warm(), solids.warm()), daemon=True).start()
 
 
 def faces_of(

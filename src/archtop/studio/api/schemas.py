@@ -29,6 +29,7 @@ from archtop.core.geometry.moulds import AnyMould, CupMould
 from archtop.studio.actions.bench import Action
 from archtop.studio.actions.list_standing import LoafStands
 from archtop.studio.actions.shelf import Why
+from archtop.studio.actions.solids import Age
 from archtop.studio.preview import Preview
 
 __all__ = [
@@ -64,6 +65,7 @@ __all__ = [
     "SessionOut",
     "SignIn",
     "SizeBackIn",
+    "SolidIn",
     "StaleReport",
     "StockCount",
     "VersionOut",
@@ -214,6 +216,18 @@ class FacesIn(DocumentIn):
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
     back: bool = False
     bars: Annotated[list[int], Field(max_length=400)] | None = None
+
+
+class SolidIn(DocumentIn):
+    """Which loaf is wanted in the hand: a plausible outcome by its ``seed``, so much later [min], at an age.
+
+    ``frosting_min``: piped so long after its batter was mixed, instead of when it should be.
+    """
+
+    seed: Annotated[int, Field(ge=0, le=2**31)] = 1
+    later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
+    age: Age = "cured"
+    frosting_min: Annotated[float, Field(ge=0, le=240)] | None = None
 
 
 class FragileIn(DocumentIn):

@@ -65,7 +65,7 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				{pot.lye_concentration_percent.toFixed(1)} % strong; superfat{" "}
 				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.{" "}
 				{job && (
-					<Link className="no-print text-rim-deep" to={jobPath({ loaf: id, key: job })}>
+					<Link className="no-print text-rim-deep underline" to={jobPath({ loaf: id, key: job })}>
 						To the bench
 					</Link>
 				)}

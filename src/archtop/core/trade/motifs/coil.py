@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import math
 
-from archtop.core.trade.motifs.motif import MotifKind, Shape
+import numpy as np
+
+from archtop.core.trade.motifs.motif import FULL, MotifKind, Shape, Stroke, steps, tapered
 from archtop.core.trade.tips import Bead
 
 __all__ = ["Coil"]
@@ -28,3 +30,14 @@ class Coil(MotifKind):
         around = [max(size_mm * (1 - 0.7 * i / layers) - bead.wide_mm, bead.wide_mm) for i in range(layers)]
         path, high = math.pi * sum(around), layers * bead.high_mm
         return Shape(bead.area_mm2 * path, high, size_mm, size_mm, path, f"{layers} rings, ever smaller")
+
+    @classmethod
+    def strokes(cls, size_mm: float, high_mm: float, bead: Bead, hand: np.random.Generator) -> tuple[Stroke, ...]:
+        """Round and round, ever smaller, drawn off in the middle."""
+        layers = max(high_mm / bead.high_mm, 1.0)
+        u = steps(max(FULL, int(24 * layers)))
+        out = np.maximum(size_mm * (1 - 0.72 * u) - bead.wide_mm, 0.3 * bead.wide_mm) / 2
+        angle = 2 * np.pi * layers * u + hand.uniform(0, 2 * np.pi)
+        up = bead.high_mm * (0.5 + (layers - 0.8) * u)
+        path = np.column_stack([out * np.cos(angle), out * np.sin(angle), up])
+        return (Stroke(path, np.outer(tapered(u, 0.03, 0.12), [bead.wide_mm, 1.1 * bead.high_mm])),)

@@ -11,9 +11,17 @@ import math
 from abc import ABC, abstractmethod
 from typing import ClassVar, NamedTuple
 
+import numpy as np
+from numpy.typing import NDArray
+
 from archtop.core.trade.tips import Bead
 
-__all__ = ["MotifKind", "Shape", "cap_mm3", "sine_length"]
+__all__ = ["FULL", "MotifKind", "Shape", "Stroke", "cap_mm3", "going_on", "sine_length", "steps", "tapered"]
+
+Array = NDArray[np.float64]
+
+# Steps along a stroke, where a motif is drawn in full.
+FULL = 28
 
 
 class Shape(NamedTuple):
@@ -25,6 +33,20 @@ class Shape(NamedTuple):
     wide: float
     path: float
     how: str
+
+
+class Stroke(NamedTuple):
+    """How the hand goes: the path of the opening's middle, shape (k, 3): across, along the stroke, up [mm].
+
+    ``size``: width and height of what comes out at every step [mm], shape (k, 2); ``twist``: of the bag [rad], shape
+    (k,). ``round``: what comes out has lost its ridges. ``hole``: only that hole of the tip, a strand.
+    """
+
+    path: Array
+    size: Array
+    twist: Array | float = 0.0
+    round: bool = False
+    hole: int | None = None
 
 
 class MotifKind(ABC):
@@ -51,6 +73,14 @@ class MotifKind(ABC):
 
     @classmethod
     @abstractmethod
+    def strokes(cls, size_mm: float, high_mm: float, bead: Bead, hand: np.random.Generator) -> tuple[Stroke, ...]:
+        """How a hand pipes it, as uneven as hands are; around its middle, its foot on the loaf.
+
+        Thicker or thinner all along, so that its volume is the plan's, it becomes whoever draws it.
+        """
+
+    @classmethod
+    @abstractmethod
     def shape(cls, size_mm: float, height_mm: float | None, bead: Bead) -> Shape:
         """Its shape at a size, piped with that bead."""
 
@@ -74,3 +104,19 @@ def sine_length(wave_mm: float, amplitude_mm: float) -> float:
 
     steep = (2 * math.pi * amplitude_mm / wave_mm) ** 2
     return float(2 / math.pi * wave_mm * math.sqrt(1 + steep) * ellipe(steep / (1 + steep)))
+
+
+def steps(many: int = FULL) -> Array:
+    """From 0 to 1, shape (many,)."""
+    return np.linspace(0, 1, many)
+
+
+def tapered(u: Array, start: float = 0.05, end: float = 0.1) -> Array:
+    """One along a stroke, growing over its first part and drawn thin over its last, shape (k,)."""
+    return np.clip(np.minimum(u / start if start else 1.0, (1 - u) / end if end else 1.0), 0.06, 1.0) ** 0.6
+
+
+def going_on(path: Array, bead: Bead, u: Array, end: float = 0.0) -> Stroke:
+    """A bead laid along a path without a stop, that may thin out at its end."""
+    full = tapered(u, 0.0, end) if end else np.ones_like(u)
+    return Stroke(path, np.outer(full, [bead.wide_mm, bead.high_mm]))

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from archtop.core.trade.motifs.motif import MotifKind, Shape
+import numpy as np
+
+from archtop.core.trade.motifs.motif import MotifKind, Shape, Stroke, steps
 from archtop.core.trade.tips import Bead
 
 __all__ = ["Rope"]
@@ -22,3 +24,17 @@ class Rope(MotifKind):
         path = 1.6 * size_mm
         mm3, high, wide = bead.area_mm2 * path, 1.5 * bead.high_mm, 1.8 * bead.wide_mm
         return Shape(mm3, high, size_mm, wide, path, "a twist of overlapping strokes")
+
+    @classmethod
+    def strokes(cls, size_mm: float, high_mm: float, bead: Bead, hand: np.random.Generator) -> tuple[Stroke, ...]:  # noqa: ARG003
+        """Strokes that lie over each other, one turn to a motif."""
+        u = steps()
+        angle = 2 * np.pi * u + hand.normal(0, 0.08)
+        path = np.column_stack(
+            [
+                0.4 * bead.wide_mm * np.sin(angle),
+                size_mm * (u - 0.5) + 0.12 * size_mm * np.sin(2 * angle),
+                bead.high_mm * (0.62 + 0.22 * np.cos(angle)),
+            ]
+        )
+        return (Stroke(path, np.tile([bead.wide_mm, bead.high_mm], (len(u), 1)), 0.5 * np.sin(angle)),)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from archtop.core.trade.motifs.motif import MotifKind, Shape, sine_length
+import numpy as np
+
+from archtop.core.trade.motifs.motif import MotifKind, Shape, Stroke, going_on, sine_length, steps
 from archtop.core.trade.tips import Bead
 
 __all__ = ["Vine"]
@@ -21,3 +23,12 @@ class Vine(MotifKind):
         """One gentle wave."""
         path, wide = sine_length(size_mm, size_mm / 8), size_mm / 4 + bead.wide_mm
         return Shape(bead.area_mm2 * path, bead.high_mm, size_mm, wide, path, "one gentle wave")
+
+    @classmethod
+    def strokes(cls, size_mm: float, high_mm: float, bead: Bead, hand: np.random.Generator) -> tuple[Stroke, ...]:  # noqa: ARG003
+        """One gentle wave."""
+        u = steps()
+        swing = size_mm / 8 * (1 + hand.normal(0, 0.05))
+        up = np.full_like(u, bead.high_mm / 2)
+        path = np.column_stack([swing * np.sin(2 * np.pi * u), size_mm * (u - 0.5), up])
+        return (going_on(path, bead, u),)

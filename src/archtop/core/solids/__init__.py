@@ -1,0 +1,54 @@
+"""The loaf in the hand: bars, motifs, pieces and columns as closed meshes, and what their sides look like.
+
+- ``loaf_solids``: every bar with everything on it, cut where wires go
+- ``pictures_of``: what cuts and outsides show, by the pour field
+- ``as_glb``, ``as_stl``: the same in open formats
+- ``warm``: what they draw with, loaded before anybody waits for it
+"""
+
+from archtop.core.solids.body import Patch, whole_bar
+from archtop.core.solids.files import as_glb, as_stl
+from archtop.core.solids.knife import Block
+from archtop.core.solids.loaf import BarSolid, LoafSolids, OnTop, loaf_solids
+from archtop.core.solids.motifs import Detail, Piped, motif_solid
+from archtop.core.solids.pictures import Pictures, look_of, pictures_of
+from archtop.core.solids.skin import FacePicture, Look, Skin
+from archtop.core.solids.slump import Stiffness, slumped, torn
+from archtop.core.solids.words import loaf_in_words
+
+__all__ = [
+    "BarSolid",
+    "Block",
+    "Detail",
+    "FacePicture",
+    "LoafSolids",
+    "Look",
+    "OnTop",
+    "Patch",
+    "Pictures",
+    "Piped",
+    "Skin",
+    "Stiffness",
+    "as_glb",
+    "as_stl",
+    "loaf_in_words",
+    "loaf_solids",
+    "look_of",
+    "motif_solid",
+    "pictures_of",
+    "slumped",
+    "torn",
+    "warm",
+    "whole_bar",
+]
+
+
+def warm() -> None:
+    """Load what cuts, writes and draws, before anybody asks for a solid."""
+    import manifold3d
+    import PIL.Image
+    import trimesh.exchange.gltf
+    import trimesh.visual.material
+
+    for module in (manifold3d, PIL.Image, trimesh.exchange.gltf, trimesh.visual.material):
+        module.__doc__  # noqa: B018

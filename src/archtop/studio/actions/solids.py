@@ -1,0 +1,165 @@
+"""The loaf in the hand: solids of a document as it stands, as files, and what is to be said of them."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from functools import lru_cache
+from typing import Literal, NamedTuple
+
+from archtop.core import Cupboard, Loaf, LoafPlan
+from archtop.core.base import Frozen, InputError
+from archtop.core.bench.clock import Bowl, bowls_of
+from archtop.core.faces import field_of
+from archtop.core.rheology import stages
+from archtop.core.solids import (
+    LoafSolids,
+    Pictures,
+    Stiffness,
+    as_glb,
+    as_stl,
+    loaf_in_words,
+    loaf_solids,
+    look_of,
+    pictures_of,
+)
+from archtop.studio.actions.plans import PlannedLoaf, Plans
+
+__all__ = ["Age", "Piped", "SolidAsked", "SolidTold", "solid_file", "solid_told"]
+
+Age = Literal["wet", "next day", "cured"]
+# Loaves that are turned in the hand at a time.
+_KEPT = 6
+
+
+class SolidAsked(NamedTuple):
+    """Which plausible outcome, so much later than planned [min]; how old it is; how long ago its frosting was mixed."""
+
+    seed: int = 1
+    later_min: float = 0.0
+    age: Age = "cured"
+    frosting_min: float | None = None
+
+
+class Piped(Frozen):
+    """How a run comes out so long after its batter was mixed; ``how``: as it should, sunk or torn."""
+
+    run: str
+    name: str
+    yield_pa: float
+    how: Literal["stands", "sinks", "tears"]
+    says: str
+
+
+class SolidTold(Frozen):
+    """A loaf in words, its bars by number, and how its piping comes out where a time is asked for."""
+
+    words: tuple[str, ...]
+    bars: tuple[int, ...]
+    piped: tuple[Piped, ...]
+
+
+class _Made(NamedTuple):
+    solids: LoafSolids
+    pictures: Pictures
+
+
+def solid_file(
+    loaf: Loaf, cupboard: Cupboard, asked: SolidAsked, kind: Literal["glb", "stl"], bar: int | None = None
+) -> bytes:
+    """The loaf as glTF binary or STL, or one bar of it.
+
+    :raises InputError: the loaf does not plan, or ``bar.none``
+    """
+    # Planned loaves are kept by their document: one that has not changed is the same object.
+    same = _Same(Plans(cupboard).of_document(loaf))
+    if bar is None and kind == "glb":
+        return _whole_glb(same, asked)
+    made = _made(same, asked)
+    bars = [item for item in made.solids.bars if bar is None or item.number == bar]
+    if not bars:
+        last = len(made.solids.bars)
+        raise InputError.one("bar.none", "bar", bar or 0, f"there are {last}", f"Ask for one from 1 to {last}.")
+    return as_stl(bars) if kind == "stl" else as_glb(made.solids, made.pictures, [item.number for item in bars])
+
+
+def solid_told(loaf: Loaf, cupboard: Cupboard, asked: SolidAsked) -> SolidTold:
+    """What there is to say of it.
+
+    :raises InputError: the loaf does not plan
+    """
+    planned = Plans(cupboard).of_document(loaf)
+    result = planned.result
+    many = 1 if result.cuts.whole else sum(bar.parts for bar in result.cuts.bars)
+    stiff = _stiff(planned, asked.frosting_min)
+    return SolidTold(
+        words=loaf_in_words(planned.document, result),
+        bars=tuple(range(1, many + 1)),
+        piped=tuple(_piped(run_id, result, stiff[run_id]) for run_id in stiff),
+    )
+
+
+class _Same:
+    """A planned loaf that is told apart by being itself."""
+
+    def __init__(self, planned: PlannedLoaf) -> None:
+        self.planned = planned
+
+    def __hash__(self) -> int:
+        return id(self.planned.result)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Same) and other.planned.result is self.planned.result
+
+
+@lru_cache(maxsize=_KEPT)
+def _whole_glb(same: _Same, asked: SolidAsked) -> bytes:
+    made = _made(same, asked)
+    return as_glb(made.solids, made.pictures)
+
+
+@lru_cache(maxsize=_KEPT)
+def _made(same: _Same, asked: SolidAsked) -> _Made:
+    of, result = same.planned
+    solids = loaf_solids(of, result, _stiff(same.planned, asked.frosting_min))
+    field = field_of(of, result.fills, bowls_of(of, result), asked.seed, asked.later_min)
+    shown = {colour.id: _at_age(colour.shown, colour.forecast, asked.age) for colour in result.colours}
+    return _Made(solids, pictures_of(of, solids, field, look_of(of.loaf, shown)))
+
+
+def _at_age(shown: str, forecast: object, age: Age) -> str:
+    swatch = getattr(forecast, age.replace(" ", "_"), None) if age != "cured" else None
+    return swatch.srgb if swatch else shown
+
+
+def _stiff(planned: PlannedLoaf, minutes: float | None) -> Mapping[str, Stiffness]:
+    """How stiff each run is so long after the mixing, by the clock's own prior; nothing where nobody asks."""
+    if minutes is None:
+        return {}
+    of, result = planned
+    bowls = bowls_of(of, result)
+    found = {}
+    for run in result.top.runs:
+        colours = {colour for bag in run.bags for colour in bag}
+        mine = [bowl for bowl in bowls if bowl.colour in colours]
+        if mine:
+            softest = min(mine, key=lambda bowl: _pa(bowl, minutes))
+            found[run.id] = Stiffness(_pa(softest, minutes), softest.density_g_ml)
+    return found
+
+
+def _pa(bowl: Bowl, minute: float) -> float:
+    return math.exp(bowl.growth.start + bowl.growth.rate * minute)
+
+
+def _piped(run_id: str, result: LoafPlan, stiff: Stiffness) -> Piped:
+    run = next(run for run in result.top.runs if run.id == run_id)
+    least = run.motif.needed_pa
+    how: Literal["stands", "sinks", "tears"] = (
+        "sinks" if stiff.yield_pa < least else "tears" if stiff.yield_pa > run.most_pa else "stands"
+    )
+    nearest = min(stages(), key=lambda stage: abs(math.log(stage.pa / stiff.yield_pa)))
+    says = {"stands": "stands as piped", "sinks": "sinks and spreads", "tears": "tears at its edges"}[how]
+    return Piped(
+        run=run_id, name=run.name, yield_pa=stiff.yield_pa, how=how, says=f"{run.name}, {nearest.name}: {says}."
+    )

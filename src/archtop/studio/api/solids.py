@@ -1,0 +1,77 @@
+"""The loaf in the hand: turned in the browser, and taken out as a file that other programs open."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Annotated, Literal
+
+from django.http import HttpRequest, HttpResponse
+from django.utils.text import slugify
+from django.views.decorators.gzip import gzip_page
+from ninja import Query, Router
+from ninja.decorators import decorate_view
+
+from archtop.core import Cupboard, read_loaf
+from archtop.studio.actions import cupboard_of_studio
+from archtop.studio.actions.solids import SolidAsked, SolidTold, solid_file, solid_told
+from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.schemas import SolidIn
+
+__all__ = ["router"]
+
+Kind = Literal["glb", "stl"]
+
+router = Router(tags=["solids"])
+
+_GLB, _STL = "model/gltf-binary", "model/stl"
+
+
+def _cupboard(request: HttpRequest, loaf: uuid.UUID | None) -> Cupboard:
+    return cupboard_of_studio(loaf_of(request, loaf) if loaf else None)
+
+
+def _asked(payload: SolidIn) -> SolidAsked:
+    return SolidAsked(payload.seed, payload.later_min, payload.age, payload.frosting_min)
+
+
+@router.post("/solid", response={200: None, 404: ProblemReport, 422: ProblemReport}, operation_id="draw_solid")
+@decorate_view(gzip_page)
+def draw_solid(request: HttpRequest, payload: SolidIn) -> HttpResponse:
+    """A document as glTF binary, a node to each bar, nothing kept."""
+    content = solid_file(payload.document, _cupboard(request, payload.loaf), _asked(payload), "glb")
+    return HttpResponse(content, content_type=_GLB)
+
+
+@router.post(
+    "/solid/words", response={200: SolidTold, 404: ProblemReport, 422: ProblemReport}, operation_id="tell_solid"
+)
+def tell_solid(request: HttpRequest, payload: SolidIn) -> SolidTold:
+    """A document told in words, and how its piping comes out where a time is asked for."""
+    return solid_told(payload.document, _cupboard(request, payload.loaf), _asked(payload))
+
+
+Bar = Annotated[int | None, Query(ge=1, le=400)]
+
+
+@router.get("/loaves/{uuid:loaf_id}/loaf.glb", operation_id="export_glb", include_in_schema=False)
+def export_glb(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> HttpResponse:
+    """A loaf, or one bar of it, as glTF binary."""
+    return _file(request, loaf_id, "glb", bar)
+
+
+@router.get("/loaves/{uuid:loaf_id}/loaf.stl", operation_id="export_stl", include_in_schema=False)
+def export_stl(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> HttpResponse:
+    """A loaf, or one bar of it, as STL in millimetres."""
+    return _file(request, loaf_id, "stl", bar)
+
+
+def _file(request: HttpRequest, loaf_id: uuid.UUID, kind: Kind, bar: int | None) -> HttpResponse:
+    row = loaf_of(request, loaf_id)
+    content = solid_file(read_loaf(row.document), cupboard_of_studio(row), SolidAsked(), kind, bar)
+    name = f"{slugify(row.name) or 'loaf'}{f'-bar-{bar}' if bar else ''}.{kind}"
+    return HttpResponse(
+        content,
+        content_type=_GLB if kind == "glb" else _STL,
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
+    )

@@ -1,0 +1,229 @@
+import { Canvas, useThree } from "@react-three/fiber";
+import { type RefObject, useEffect, useMemo, useRef, useState } from "react";
+import {
+	Box3,
+	type Group,
+	type Mesh,
+	type MeshStandardMaterial,
+	type Object3D,
+	type PerspectiveCamera,
+	SRGBColorSpace,
+	Vector3,
+} from "three";
+import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
+import { GLTFLoader } from "three/examples/jsm/loaders/GLTFLoader.js";
+import { type Eye, eyeOf, type Lying, movedBy, turned, VIEWS, type ViewName } from "./views";
+
+/** One unit of the scene is so many of the file's metres: a loaf is a few units long. */
+const SCALE = 10;
+
+export type Light = "daylight" | "lamp";
+const LIGHTS = {
+	daylight: { sky: "#ffffff", ground: "#cfc8bb", key: "#ffffff", fill: 1.45, strength: 1.85 },
+	lamp: { sky: "#ffe9c9", ground: "#8f7a5f", key: "#ffd7a1", fill: 1.1, strength: 2.2 },
+} as const;
+
+interface Props {
+	glb: ArrayBuffer;
+	lying: Lying;
+	light: Light;
+	/** Chosen anew with every press, so that the same view can be asked for twice. */
+	view: { readonly name: ViewName; readonly asked: number };
+	label: string;
+	describedBy: string;
+	onReady: () => void;
+	canvas: RefObject<HTMLCanvasElement | null>;
+}
+
+/** The loaf itself, turned by pointer, touch and keys; drawn only when something has changed. */
+export function LoafStage(props: Props) {
+	const turn = useRef<((key: string) => boolean) | null>(null);
+	return (
+		<div
+			role="application"
+			aria-label={props.label}
+			aria-describedby={props.describedBy}
+			// biome-ignore lint/a11y/noNoninteractiveTabindex: it is turned by keys.
+			tabIndex={0}
+			className="h-full w-full rounded-xl"
+			onKeyDown={(event) => {
+				if (turn.current?.(event.key)) event.preventDefault();
+			}}
+		>
+			<Canvas
+				frameloop="demand"
+				flat
+				dpr={[1, 1.5]}
+				camera={{ fov: 32, near: 0.05, far: 60 }}
+				shadows="percentage"
+				gl={{ preserveDrawingBuffer: true, alpha: true, antialias: true }}
+				onCreated={({ gl }) => {
+					gl.outputColorSpace = SRGBColorSpace;
+					props.canvas.current = gl.domElement;
+				}}
+			>
+				<Lights light={props.light} />
+				<Bars {...props} turn={turn} />
+			</Canvas>
+		</div>
+	);
+}
+
+function Lights({ light }: { light: Light }) {
+	const { sky, ground, key, fill, strength } = LIGHTS[light];
+	const invalidate = useThree((state) => state.invalidate);
+	// biome-ignore lint/correctness/useExhaustiveDependencies: another light is another picture.
+	useEffect(() => invalidate(), [light, invalidate]);
+	return (
+		<>
+			<hemisphereLight args={[sky, ground, fill]} />
+			<directionalLight
+				position={[1.6, 3.4, 2.2]}
+				intensity={strength}
+				color={key}
+				castShadow
+				shadow-mapSize={[1024, 1024]}
+				shadow-camera-left={-2.4}
+				shadow-camera-right={2.4}
+				shadow-camera-top={2.4}
+				shadow-camera-bottom={-2.4}
+				shadow-bias={-0.0015}
+				shadow-normalBias={0.012}
+				shadow-radius={5}
+			/>
+			<directionalLight position={[-2.5, 1.5, 1]} intensity={strength * 0.22} color={sky} />
+		</>
+	);
+}
+
+type BarsProps = Props & { turn: RefObject<((key: string) => boolean) | null> };
+
+function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
+	const loaf = useLoaf(glb, onReady);
+	const { camera, gl, invalidate } = useThree();
+	const floor = useMemo(() => (loaf ? new Box3().setFromObject(loaf).min.y : 0), [loaf]);
+	const controls = useMemo(() => new OrbitControls(camera, gl.domElement), [camera, gl]);
+
+	useEffect(() => {
+		controls.enableDamping = false;
+		controls.maxPolarAngle = Math.PI / 2 + 0.3;
+		controls.minDistance = 0.6;
+		controls.maxDistance = 16;
+		const changed = () => invalidate();
+		controls.addEventListener("change", changed);
+		return () => {
+			controls.removeEventListener("change", changed);
+			controls.dispose();
+		};
+	}, [controls, invalidate]);
+
+	useEffect(() => {
+		if (!loaf) return;
+		const bars = barsOf(loaf);
+		for (const bar of bars) {
+			const by = movedBy(Number(bar.name.slice(4)), lying, bars.length);
+			bar.visible = by !== undefined;
+			bar.position.z = (by ?? 0) / 1000;
+		}
+		invalidate();
+	}, [loaf, lying, invalidate]);
+
+	// biome-ignore lint/correctness/useExhaustiveDependencies: asked for once more, it is gone to once more.
+	useEffect(() => {
+		if (!loaf) return;
+		// As it lies now, bars drawn out and all.
+		const box = new Box3().setFromObject(loaf);
+		const size = box.getSize(new Vector3());
+		const long = Math.max(size.x, size.y, size.z);
+		const middle = box.getCenter(new Vector3());
+		if (view.name === "bar" || view.name === "front") middle.z = box.max.z;
+		const look = (eye: Eye) => {
+			const far = eye.away * Math.max(long, 1.1);
+			camera.position.set(
+				middle.x + far * Math.cos(eye.up) * Math.sin(eye.around),
+				middle.y + far * Math.sin(eye.up),
+				middle.z + far * Math.cos(eye.up) * Math.cos(eye.around),
+			);
+			controls.target.copy(middle);
+			controls.update();
+			invalidate();
+		};
+		const now = (): Eye => {
+			const at = (camera as PerspectiveCamera).position.clone().sub(controls.target);
+			return {
+				around: Math.atan2(at.x, at.z),
+				up: Math.atan2(at.y, Math.hypot(at.x, at.z)),
+				away: at.length() / Math.max(long, 1.1),
+			};
+		};
+		look(eyeOf(VIEWS[view.name]));
+		turn.current = (key) => {
+			const eye = turned(now(), key);
+			if (eye) look(eye);
+			return eye !== undefined;
+		};
+	}, [loaf, view.asked, camera, controls]);
+
+	if (!loaf) return null;
+	return (
+		<>
+			<primitive object={loaf} />
+			<mesh rotation-x={-Math.PI / 2} position-y={floor - 0.004} receiveShadow>
+				<circleGeometry args={[14, 48]} />
+				<shadowMaterial opacity={0.22} />
+			</mesh>
+		</>
+	);
+}
+
+/** The file read, its surfaces made soap: a little sheen, shadows from everything onto everything. */
+function useLoaf(glb: ArrayBuffer, onReady: () => void): Group | null {
+	const [loaf, setLoaf] = useState<Group | null>(null);
+	useEffect(() => {
+		let made: Group | undefined;
+		let here = true;
+		new GLTFLoader().parse(glb.slice(0), "", (file) => {
+			made = file.scene;
+			if (!here) return thrownAway(made);
+			made.scale.setScalar(SCALE);
+			made.traverse(asSoap);
+			setLoaf(made);
+			onReady();
+		});
+		return () => {
+			here = false;
+			if (made) thrownAway(made);
+		};
+	}, [glb, onReady]);
+	return loaf;
+}
+
+/** What the graphics card holds of it is let go. */
+function thrownAway(loaf: Group): void {
+	loaf.traverse((object) => {
+		const mesh = object as Mesh;
+		if (!mesh.isMesh) return;
+		mesh.geometry.dispose();
+		const soap = mesh.material as MeshStandardMaterial;
+		soap.map?.dispose();
+		soap.dispose();
+	});
+}
+
+const barsOf = (loaf: Group): Object3D[] => {
+	const bars: Object3D[] = [];
+	loaf.traverse((object) => {
+		if (/^bar-\d+$/.test(object.name)) bars.push(object);
+	});
+	return bars;
+};
+
+/** Throws and takes shadows; what it is made of is in the file. */
+function asSoap(object: Object3D): void {
+	const mesh = object as Mesh;
+	if (!mesh.isMesh) return;
+	mesh.castShadow = true;
+	mesh.receiveShadow = true;
+	const { map } = mesh.material as MeshStandardMaterial;
+	if (map) map.anisotropy = 4;
+}

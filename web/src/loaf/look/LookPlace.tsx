@@ -1,0 +1,218 @@
+import { Download, Lamp, Sun } from "lucide-react";
+import { useCallback, useId, useRef, useState } from "react";
+import { Button, buttonClass } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
+import { useEditor } from "../editor/EditorContext";
+import { canDraw } from "./canDraw";
+import { type Light, LoafStage } from "./LoafStage";
+import { type Age, useSolid } from "./useSolid";
+import { VIEWS, type ViewName } from "./views";
+
+const AGES = [
+	["wet", "Just poured"],
+	["next day", "Next day"],
+	["cured", "Cured"],
+] as const;
+const LATEST_MIN = 60;
+
+/** The loaf in the hand: turned, drawn apart and cut open before anything is mixed. */
+export function LookPlace() {
+	const { id, live } = useEditor();
+	const [seed, setSeed] = useState(1);
+	const [age, setAge] = useState<Age>("cured");
+	const [frostingMin, setFrostingMin] = useState<number | null>(null);
+	const [light, setLight] = useState<Light>("daylight");
+	const [view, setView] = useState<{ name: ViewName; asked: number }>({ name: "slant", asked: 0 });
+	const [out, setOut] = useState<number | null>(1);
+	const [apart, setApart] = useState(0);
+	const [from, setFrom] = useState(1);
+	const [ready, setReady] = useState(false);
+	const onReady = useCallback(() => setReady(true), []);
+	const canvas = useRef<HTMLCanvasElement | null>(null);
+	const words = useId();
+	const { glb, told, drawing, error } = useSolid(live.of, id, { seed, age, frostingMin });
+	const bars = told?.bars ?? [];
+	const last = bars.length;
+	const cutUp = last > 1;
+	const lying = { apart, out: cutUp ? out : null, from: Math.min(from, Math.max(last, 1)) };
+	return (
+		<div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_17rem]">
+			<div className="min-w-0">
+				<div className="relative h-[min(68vh,40rem)] min-h-72 overflow-hidden rounded-xl border border-line bg-linear-to-b from-bench to-bench-deep">
+					{!canDraw() ? (
+						<p className="p-6">
+							This browser draws no solids (WebGL is switched off or missing). The loaf is told below, and
+							Section, Top and Cut show it flat.
+						</p>
+					) : error ? (
+						<p className="p-6">{error.message}</p>
+					) : glb ? (
+						<LoafStage
+							glb={glb}
+							lying={lying}
+							light={light}
+							view={view}
+							label={`${live.of.name}, to be turned: arrows turn, plus and minus go nearer and away`}
+							describedBy={words}
+							onReady={onReady}
+							canvas={canvas}
+						/>
+					) : null}
+					<p role="status" className="absolute left-3 top-2 text-sm text-soft" data-drawn={ready && !drawing}>
+						{error ? "" : drawing || !ready ? "Drawing the loaf…" : ""}
+					</p>
+				</div>
+				<div className="mt-2 flex flex-wrap items-center gap-2">
+					<fieldset className="flex flex-wrap gap-1">
+						<legend className="sr-only">Seen from</legend>
+						{Object.entries(VIEWS).map(([name, item]) => (
+							<Button
+								key={name}
+								aria-pressed={view.name === name}
+								look={view.name === name ? "main" : "plain"}
+								onClick={() => setView({ name: name as ViewName, asked: view.asked + 1 })}
+							>
+								{item.name}
+							</Button>
+						))}
+					</fieldset>
+					<Button
+						aria-pressed={light === "lamp"}
+						onClick={() => setLight(light === "lamp" ? "daylight" : "lamp")}
+					>
+						{light === "lamp" ? (
+							<Lamp aria-hidden className="size-4" />
+						) : (
+							<Sun aria-hidden className="size-4" />
+						)}
+						{light === "lamp" ? "Lamp" : "Daylight"}
+					</Button>
+					<p className="text-xs text-soft">
+						Drag to turn, wheel or two fingers to go nearer; arrows, + and − too.
+					</p>
+				</div>
+				<ul id={words} className="mt-3 text-sm text-soft" aria-label="The loaf in words">
+					{told?.words.map((line) => (
+						<li key={line}>{line}</li>
+					))}
+				</ul>
+			</div>
+			<aside className="space-y-3">
+				<div className="tray space-y-3 p-4">
+					<SelectField label="Age" value={age} options={AGES} onChange={setAge} />
+					{cutUp && (
+						<>
+							<SelectField
+								label="Bar drawn out"
+								value={out === null ? "" : String(out)}
+								options={[["", "None"] as const, ...bars.map((bar) => [String(bar), `Bar ${bar}`] as const)]}
+								onChange={(bar) => setOut(bar === "" ? null : Number(bar))}
+							/>
+							<Slider
+								label="Bars apart"
+								says={apart === 0 ? "together" : `${apart} mm`}
+								value={apart}
+								most={30}
+								onChange={setApart}
+							/>
+							<Slider
+								label="Cut open at"
+								says={from === 1 ? "whole" : `bar ${from}`}
+								value={from}
+								least={1}
+								most={last}
+								onChange={setFrom}
+							/>
+						</>
+					)}
+					<Button onClick={() => setSeed(seed + 1)}>Another outcome</Button>
+				</div>
+				{(live.plan.top.runs.length ?? 0) > 0 && (
+					<div className="tray space-y-2 p-4">
+						<Slider
+							label="Piped after mixing"
+							says={frostingMin === null ? "when it should be" : `${frostingMin} min`}
+							value={frostingMin ?? LATEST_MIN + 1}
+							most={LATEST_MIN + 1}
+							onChange={(minutes) => setFrostingMin(minutes > LATEST_MIN ? null : minutes)}
+						/>
+						<ul className="text-sm">
+							{told?.piped.map((run) => (
+								<li key={run.run}>{run.says}</li>
+							))}
+						</ul>
+						<p className="text-xs text-soft">
+							An estimate: how thick the batter is by then goes by the clock's expectation, how far it sinks
+							by the height that so thick a batter carries.
+						</p>
+					</div>
+				)}
+				<div className="tray space-y-2 p-4 text-sm">
+					<p className="font-semibold">Take it out</p>
+					<div className="flex flex-wrap gap-2">
+						<Button
+							onClick={() => canvas.current && savePicture(canvas.current, live.of.name)}
+							disabled={!ready}
+						>
+							<Download aria-hidden className="size-4" /> Picture
+						</Button>
+						<a className={buttonClass()} href={`/api/loaves/${id}/loaf.glb`} download>
+							glTF
+						</a>
+						<a className={buttonClass()} href={`/api/loaves/${id}/loaf.stl`} download>
+							STL
+						</a>
+						{cutUp && out !== null && (
+							<a className={buttonClass()} href={`/api/loaves/${id}/loaf.stl?bar=${out}`} download>
+								STL of bar {out}
+							</a>
+						)}
+					</div>
+					<p className="text-xs text-soft">
+						Files are of the loaf as saved. Cuts and sides show one plausible outcome.
+					</p>
+				</div>
+			</aside>
+		</div>
+	);
+}
+
+interface SliderProps {
+	label: string;
+	says: string;
+	value: number;
+	least?: number;
+	most: number;
+	onChange: (value: number) => void;
+}
+
+function Slider({ label, says, value, least = 0, most, onChange }: SliderProps) {
+	return (
+		<label className="block text-xs font-semibold text-soft">
+			<span className="flex justify-between gap-2">
+				{label} <span className="font-normal">{says}</span>
+			</span>
+			<input
+				type="range"
+				className="mt-1 h-6 w-full accent-rim"
+				min={least}
+				max={most}
+				value={Math.min(value, most)}
+				aria-valuetext={says}
+				onChange={(event) => onChange(Number(event.target.value))}
+			/>
+		</label>
+	);
+}
+
+/** As it stands there, with nothing around it. */
+function savePicture(canvas: HTMLCanvasElement, name: string): void {
+	canvas.toBlob((blob) => {
+		if (!blob) return;
+		const link = window.document.createElement("a");
+		link.href = URL.createObjectURL(blob);
+		link.download = `${name}.png`;
+		link.click();
+		URL.revokeObjectURL(link.href);
+	});
+}

@@ -1,0 +1,29 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { drawSolid, tellSolid } from "../../api/queries";
+import type { Loaf, SolidIn, SolidTold } from "../../api/types";
+
+export type Age = NonNullable<SolidIn["age"]>;
+
+export interface Asked {
+	readonly seed: number;
+	readonly age: Age;
+	/** Piped so long after its batter was mixed; nothing: when it should be. */
+	readonly frostingMin: number | null;
+}
+
+interface Solid {
+	readonly glb: ArrayBuffer | undefined;
+	readonly told: SolidTold | undefined;
+	readonly drawing: boolean;
+	readonly error: Error | null;
+}
+
+/** A planned loaf as solids, and in words. */
+export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin }: Asked): Solid {
+	const body = { document, loaf, seed, later_min: 0, age, frosting_min: frostingMin };
+	const kept = { placeholderData: keepPreviousData, staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000 };
+	const key = [loaf, document, seed, age, frostingMin];
+	const drawn = useQuery({ queryKey: ["solid", ...key], queryFn: () => drawSolid(body), ...kept });
+	const told = useQuery({ queryKey: ["solid words", ...key], queryFn: () => tellSolid(body), ...kept });
+	return { glb: drawn.data, told: told.data, drawing: drawn.isFetching, error: drawn.error };
+}

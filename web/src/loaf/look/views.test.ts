@@ -1,0 +1,41 @@
+import { describe, expect, it } from "vitest";
+import { eyeOf, movedBy, turned, VIEWS } from "./views";
+
+describe("where a loaf is looked at from", () => {
+	it("is in front of it for the front, and above for the top", () => {
+		expect(eyeOf(VIEWS.front).around).toBeCloseTo(0, 2);
+		expect(eyeOf(VIEWS.top).up).toBeCloseTo(Math.PI / 2, 1);
+	});
+
+	it("turns by arrows, there and back, and never over the top", () => {
+		const eye = eyeOf(VIEWS.slant);
+		const there = turned(eye, "ArrowRight");
+		expect(there?.around).toBeGreaterThan(eye.around);
+		expect(there && turned(there, "ArrowLeft")?.around).toBeCloseTo(eye.around, 9);
+		let high = eye;
+		for (let i = 0; i < 40; i++) high = turned(high, "ArrowUp") ?? high;
+		expect(high.up).toBeLessThan(Math.PI / 2);
+	});
+
+	it("goes nearer and away, and leaves other keys alone", () => {
+		const eye = eyeOf(VIEWS.slant);
+		expect(turned(eye, "+")?.away).toBeLessThan(eye.away);
+		expect(turned(eye, "-")?.away).toBeGreaterThan(eye.away);
+		expect(turned(eye, "a")).toBeUndefined();
+	});
+});
+
+describe("how bars lie", () => {
+	it("draws one out and leaves the others", () => {
+		const lying = { apart: 0, out: 1, from: 1 };
+		expect(movedBy(1, lying, 10)).toBeGreaterThan(0);
+		expect(movedBy(2, lying, 10)).toBe(0);
+	});
+
+	it("puts away what lies before the cut, and spreads the rest towards the front", () => {
+		const lying = { apart: 8, out: null, from: 4 };
+		expect(movedBy(3, lying, 10)).toBeUndefined();
+		expect(movedBy(4, lying, 10)).toBe(48);
+		expect(movedBy(10, lying, 10)).toBe(0);
+	});
+});
