@@ -6,6 +6,8 @@
 - ``warm``: what they draw with, loaded before anybody waits for it
 """
 
+import importlib
+
 from archtop.core.solids.body import Patch, whole_bar
 from archtop.core.solids.files import as_glb, as_stl
 from archtop.core.solids.knife import Block
@@ -45,10 +47,5 @@ __all__ = [
 
 def warm() -> None:
     """Load what cuts, writes and draws, before anybody asks for a solid."""
-    import manifold3d
-    import PIL.Image
-    import trimesh.exchange.gltf
-    import trimesh.visual.material
-
-    for module in (manifold3d, PIL.Image, trimesh.exchange.gltf, trimesh.visual.material):
-        module.__doc__  # noqa: B018
+    for name in ("manifold3d", "PIL.Image", "trimesh.exchange.gltf", "trimesh.visual.material"):
+        importlib.import_module(name)

@@ -30,6 +30,8 @@ Pixels = NDArray[np.uint8]
 _SHREDS = (239, 228, 204)
 # How finely cuts, walls around and walls along are drawn [mm].
 _FACE_MM, _ROUND_MM, _ALONG_MM = 0.4, 0.8, 1.6
+# What a face says of a point beside it.
+_OUTSIDE = -1
 # How far inside a wall the field is asked [mm].
 _INSIDE_MM = 0.05
 # Streaks along a wall are so many points wide.
@@ -99,6 +101,11 @@ def face_picture(of: ResolvedLoaf, field: ColourField, look: Look, y: float, ove
     zs = face.top_mm - (np.arange(rows) + 0.5) * face.px_mm
     x, z = np.meshgrid(xs, zs)
     rgb = _asked(of, field, look).fill(y, x, z, face.colours)
+    # Beside a leaning wall its own colours go on: a picture's edge shines through where it is seen small.
+    inside = face.colours != _OUTSIDE
+    first, last = inside.argmax(axis=1), columns - 1 - inside[:, ::-1].argmax(axis=1)
+    nearest = np.clip(np.arange(columns)[None, :], first[:, None], last[:, None])
+    rgb = np.take_along_axis(rgb, nearest[..., None], axis=1)
     more = math.ceil(over.most_mm / face.px_mm)
     if more:
         above = np.broadcast_to(rgb[:1], (more, columns, 3)).copy()

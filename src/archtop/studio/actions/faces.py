@@ -64,7 +64,12 @@ class Faces(Frozen):
 @cache
 def soon_drawn() -> None:
     """Load what draws faces and solids, beside everything else: somebody has opened a loaf, and will look at it."""
-    threading.Thread(target=lambda: (warm(), solids.warm()), daemon=True).start()
+    threading.Thread(target=_warm, daemon=True).start()
+
+
+def _warm() -> None:
+    warm()
+    solids.warm()
 
 
 def faces_of(
