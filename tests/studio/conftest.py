@@ -67,6 +67,12 @@ def loaf(owner: User, demo_document: dict[str, Any]) -> Loaf:
 
 
 @pytest.fixture(autouse=True)
+def _no_stills(settings: Any) -> None:
+    """Nothing is drawn beside a test that did not ask for it."""
+    settings.STILLS = False
+
+
+@pytest.fixture(autouse=True)
 def _quick_passwords(settings: Any) -> None:
     """Strong hashing is the library's business and costs seconds a test."""
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -4,10 +4,18 @@ from __future__ import annotations
 
 import gzip
 import io
+import json
+from importlib.resources import files
+from typing import Any
 
+import numpy as np
 import pytest
 import trimesh
+from django.contrib.auth.models import User
+from PIL import Image
 
+from archtop.core import read_loaf
+from archtop.studio.actions import create_loaf, stills
 from archtop.studio.models import Loaf
 from tests.studio.conftest import Studio
 
@@ -36,7 +44,7 @@ def test_it_is_sent_small(studio: Studio, loaf: Loaf) -> None:
 def test_another_outcome_another_age_and_another_minute_are_other_loaves(studio: Studio, loaf: Loaf) -> None:
     first = studio.send("POST", "/solid", {"document": loaf.document}).content
     assert studio.send("POST", "/solid", {"document": loaf.document}).content == first
-    for asked in ({"seed": 2}, {"age": "wet"}, {"frosting_min": 3}):
+    for asked in ({"seed": 2}, {"age": "wet", "frosting_min": 3}):
         assert studio.send("POST", "/solid", {"document": loaf.document, **asked}).content != first
 
 
@@ -74,3 +82,42 @@ def test_one_bar_is_taken_out_and_one_that_is_not_there_is_refused(studio: Studi
 def test_nobody_else_takes_it_out(studio: Studio, loaf: Loaf) -> None:
     studio.http.logout()
     assert studio.get(f"/loaves/{loaf.pk}/loaf.glb").status_code == 401
+
+
+@pytest.fixture
+def cup(owner: User) -> Loaf:
+    """Small, so quickly drawn."""
+    document = json.loads((files("archtop.studio") / "demo" / "tea-stall-cups.loaf.json").read_text(encoding="utf-8"))
+    return create_loaf(owner, read_loaf(document))
+
+
+class TestStills:
+    def test_a_picture_is_made_once_for_a_revision(self, studio: Studio, cup: Loaf, settings: Any) -> None:
+        first = studio.get(f"/loaves/{cup.pk}/still.png?rev=1")
+        assert first["Content-Type"] == "image/png"
+        picture = np.asarray(Image.open(io.BytesIO(first.content)))
+        assert picture.shape == (300, 480, 4)
+        assert 0.2 < (picture[..., 3] > 128).mean() < 0.9
+        (file,) = (settings.HOME / "stills").glob(f"{cup.pk}-*.png")
+        touched = file.stat().st_mtime_ns
+        assert studio.get(f"/loaves/{cup.pk}/still.png").content == first.content
+        assert file.stat().st_mtime_ns == touched
+        assert [row["still"] for row in studio.get("/loaves").json()] == ["there"]
+
+    def test_another_revision_has_another_and_the_old_one_goes(self, studio: Studio, cup: Loaf, settings: Any) -> None:
+        first = studio.get(f"/loaves/{cup.pk}/still.png").content
+        colours = [{**colour, "srgb": "#00c8a0", "colourants": []} for colour in cup.document["colours"]]
+        Loaf.objects.filter(pk=cup.pk).update(document={**cup.document, "colours": colours}, revision=2)
+        assert [row["still"] for row in studio.get("/loaves").json()] == ["none"]
+        assert studio.get(f"/loaves/{cup.pk}/still.png").content != first
+        assert len(list((settings.HOME / "stills").glob(f"{cup.pk}-*.png"))) == 1
+
+    def test_a_list_asks_for_what_is_missing_and_waits_for_none(
+        self, studio: Studio, cup: Loaf, settings: Any, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        wanted: list[object] = []
+        monkeypatch.setattr(stills, "_want", lambda *asked: wanted.append(asked))
+        assert studio.get("/loaves").json()[0]["still"] == "none"
+        settings.STILLS = True
+        assert studio.get("/loaves").json()[0]["still"] == "coming"
+        assert wanted == [(cup.pk, cup.revision)]

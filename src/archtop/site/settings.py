@@ -4,6 +4,7 @@
 - ``ARCHTOP_DEMO``: ``1`` signs visitors from this machine in by themselves
 - ``ARCHTOP_HOSTS``: further names, with commas, that this studio answers to
 - ``ARCHTOP_NOW``: the moment from which the studio's clock goes on, instead of the machine's (for practice and tests)
+- ``ARCHTOP_STILLS``: ``0`` makes no pictures of loaves for lists by itself
 - ``ARCHTOP_DEBUG``: ``1`` for development
 """
 
@@ -19,6 +20,8 @@ DEBUG = os.environ.get("ARCHTOP_DEBUG") == "1"
 WEB_DIST = Path(os.environ.get("ARCHTOP_WEB", Path(__file__).resolve().parents[3] / "web" / "dist"))
 
 # How much the solver may do while a person waits: about seconds of one quiet core.
+# Whether small pictures of loaves are made by themselves: tests that look at lists have no use for them.
+STILLS = os.environ.get("ARCHTOP_STILLS", "1") != "0"
 SEASON_EFFORT = float(os.environ.get("ARCHTOP_EFFORT", "1.5"))
 
 # By how much the studio's clock is ahead of the machine's.

@@ -98,6 +98,8 @@ export const catalogueQuery = queryOptions({
 export const loavesQuery = queryOptions({
 	queryKey: ["loaves"],
 	queryFn: () => unwrap(client.GET("/api/loaves")),
+	// Looked at again while pictures are being made.
+	refetchInterval: ({ state }) => (state.data?.some((loaf) => loaf.still === "coming") ? 4000 : false),
 });
 
 export const awayQuery = queryOptions({
@@ -179,6 +181,7 @@ export const importLoaf = (text: string): Promise<LoafOut> =>
 export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
+export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}/still.png?rev=${revision}`;
 /** A file of solids comes as it is. */
 export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>
 	unwrap<unknown>(client.POST("/api/solid", { body: asked, parseAs: "arrayBuffer" })) as Promise<ArrayBuffer>;

@@ -1562,7 +1562,7 @@ export interface components {
         };
         /**
          * LoafSummary
-         * @description A line in the list of loaves.
+         * @description A line in the list of loaves; ``still``: whether there is a picture of it at a slant.
          */
         LoafSummary: {
             /**
@@ -1581,6 +1581,11 @@ export interface components {
             updated_at: string;
             preview: components["schemas"]["Preview"];
             stands: components["schemas"]["LoafStands"];
+            /**
+             * Still
+             * @enum {string}
+             */
+            still: "there" | "coming" | "none";
         };
         /**
          * Preview

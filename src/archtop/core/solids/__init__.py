@@ -2,7 +2,7 @@
 
 - ``loaf_solids``: every bar with everything on it, cut where wires go
 - ``pictures_of``: what cuts and outsides show, by the pour field
-- ``as_glb``, ``as_stl``: the same in open formats
+- ``as_glb``, ``as_stl``: the same in open formats; ``still_of``: as a picture
 - ``warm``: what they draw with, loaded before anybody waits for it
 """
 
@@ -16,6 +16,7 @@ from archtop.core.solids.motifs import Detail, Piped, motif_solid
 from archtop.core.solids.pictures import Pictures, look_of, pictures_of
 from archtop.core.solids.skin import FacePicture, Look, Skin
 from archtop.core.solids.slump import Stiffness, slumped, torn
+from archtop.core.solids.still import Slant, still_of
 from archtop.core.solids.words import loaf_in_words
 
 __all__ = [
@@ -30,6 +31,7 @@ __all__ = [
     "Pictures",
     "Piped",
     "Skin",
+    "Slant",
     "Stiffness",
     "as_glb",
     "as_stl",
@@ -39,6 +41,7 @@ __all__ = [
     "motif_solid",
     "pictures_of",
     "slumped",
+    "still_of",
     "torn",
     "warm",
     "whole_bar",

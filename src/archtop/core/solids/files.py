@@ -6,7 +6,7 @@ Upright is y in glTF: across, up, and towards whoever looks at the front; in met
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,16 +15,16 @@ from archtop.core.geometry import Mesh
 from archtop.core.solids.body import Patch, whole_bar
 from archtop.core.solids.loaf import BarSolid, LoafSolids, OnTop
 from archtop.core.solids.pictures import Pictures
-from archtop.core.solids.skin import FacePicture
+from archtop.core.solids.skin import FacePicture, Pixels
 
-__all__ = ["as_glb", "as_stl"]
+__all__ = ["Seen", "as_glb", "as_stl", "seen_parts"]
 
 Array = NDArray[np.float64]
 
 _M_PER_MM = 0.001
 # Width of one bag's row in the picture of colours [px].
 _ROW_PX = 64
-_ROUGH, _ROUGH_PIPED = 0.55, 0.62
+_ROUGH = 0.58
 
 
 def as_stl(bars: Sequence[BarSolid]) -> bytes:
@@ -50,14 +50,14 @@ def as_glb(solids: LoafSolids, pictures: Pictures, bars: Sequence[int] | None = 
     visual: Any = trimesh.visual
     gltf: Any = trimesh.exchange.gltf
     scene: Any = trimesh.Scene()
-    materials = _Materials(pictures)
-    for bar in solids.bars:
-        if bars is not None and bar.number not in bars:
+    materials = _Materials()
+    for number, parts in seen_parts(solids, pictures).items():
+        if bars is not None and number not in bars:
             continue
-        node = f"bar-{bar.number}"
+        node = f"bar-{number}"
         scene.graph.update(frame_to=node, frame_from="world", matrix=np.eye(4))
-        for name, mesh, uv, material in (*_sides(bar, materials), *_on_top(bar.things, solids.bags, materials)):
-            seen = visual.TextureVisuals(uv, material)
+        for name, mesh, uv, pixels in parts:
+            seen = visual.TextureVisuals(uv, materials.of(pixels))
             whole = trimesh.Trimesh(_seen(mesh.points), mesh.triangles, process=False, visual=seen)
             scene.add_geometry(whole, node_name=f"{node}, {name}", geom_name=f"{node}, {name}", parent_node_name=node)
     data: bytes = gltf.export_glb(scene, include_normals=True)
@@ -73,46 +73,58 @@ def _seen(points: Array) -> Array:
 class _Materials:
     """A material to each picture, made once."""
 
-    def __init__(self, pictures: Pictures) -> None:
-        self.pictures = pictures
-        self._made: dict[object, Any] = {}
+    def __init__(self) -> None:
+        self._made: dict[int, Any] = {}
 
-    def face(self, at: float) -> Any:
-        return self._of(("face", at), self.pictures.faces[at].pixels, _ROUGH)
-
-    def skin(self) -> Any:
-        return self._of("skin", self.pictures.skin.pixels, _ROUGH)
-
-    def bags(self, bags: Sequence[tuple[str, ...]]) -> Any:
-        """Every bag a row, its colours side by side in it."""
-        share = np.arange(_ROW_PX) / _ROW_PX
-        rows = [[self.pictures.look.colours[bag[int(at * len(bag))]] for at in share] for bag in bags]
-        return self._of("bags", np.repeat(np.array(rows, dtype=np.uint8), 4, axis=0), _ROUGH_PIPED)
-
-    def _of(self, key: object, pixels: NDArray[np.uint8], rough: float) -> Any:
+    def of(self, pixels: Pixels) -> Any:
         from PIL import Image
         from trimesh.visual import material
 
         pbr: Any = material.PBRMaterial
-        if key not in self._made:
-            self._made[key] = pbr(
-                name=str(key),
+        if id(pixels) not in self._made:
+            self._made[id(pixels)] = pbr(
+                name=f"soap {len(self._made) + 1}",
                 baseColorTexture=Image.fromarray(pixels),
-                roughnessFactor=rough,
+                roughnessFactor=_ROUGH,
                 metallicFactor=0.0,
                 doubleSided=False,
             )
-        return self._made[key]
+        return self._made[id(pixels)]
 
 
-def _sides(bar: BarSolid, materials: _Materials) -> Iterator[tuple[str, Mesh, Array, Any]]:
+class Seen(NamedTuple):
+    """A part of a bar: its mesh, where its corners lie in its picture, 0 to 1 from the lower left, and that picture."""
+
+    name: str
+    mesh: Mesh
+    uv: Array
+    pixels: Pixels
+
+
+def seen_parts(solids: LoafSolids, pictures: Pictures) -> dict[int, list[Seen]]:
+    """All that is seen of each bar, by its number."""
+    bags = _bags(solids.bags, pictures)
+    return {
+        bar.number: [*_sides(bar, pictures), *(_on_top(thing, len(solids.bags), bags) for thing in bar.things)]
+        for bar in solids.bars
+    }
+
+
+def _bags(bags: Sequence[tuple[str, ...]], pictures: Pictures) -> Pixels:
+    """Every bag a row, its colours side by side in it."""
+    share = np.arange(_ROW_PX) / _ROW_PX
+    rows = [[pictures.look.colours[bag[int(at * len(bag))]] for at in share] for bag in bags]
+    return np.repeat(np.array(rows, dtype=np.uint8), 4, axis=0)
+
+
+def _sides(bar: BarSolid, pictures: Pictures) -> Iterator[Seen]:
     for patch in bar.patches:
         if patch.side in ("front", "back"):
             y = bar.block.front if patch.side == "front" else bar.block.back
-            at = materials.pictures.nearest(y)
-            yield patch.side, patch.mesh, _on_face(patch, materials.pictures.faces[at]), materials.face(at)
+            face = pictures.faces[pictures.nearest(y)]
+            yield Seen(patch.side, patch.mesh, _on_face(patch, face), face.pixels)
         else:
-            yield patch.side, patch.mesh, _on_skin(patch, bar, materials.pictures), materials.skin()
+            yield Seen(patch.side, patch.mesh, _on_skin(patch, bar, pictures), pictures.skin.pixels)
 
 
 def _on_face(patch: Patch, face: FacePicture) -> Array:
@@ -148,12 +160,9 @@ def _widest(bar: BarSolid, side: str) -> float:
     return float(xs.max())
 
 
-def _on_top(
-    things: Sequence[OnTop], bags: Sequence[tuple[str, ...]], materials: _Materials
-) -> Iterator[tuple[str, Mesh, Array, Any]]:
-    for thing in things:
-        side, bag = thing.paint.T
-        # There and back around the opening: its colours lie side by side across it; the last never meets the first.
-        across = 1 - np.abs(2 * side - 1)
-        uv = np.column_stack([np.clip(across, 0.02, 0.98), 1 - (np.round(bag) + 0.5) / len(bags)])
-        yield thing.name, thing.mesh, uv, materials.bags(bags)
+def _on_top(thing: OnTop, many: int, bags: Pixels) -> Seen:
+    side, bag = thing.paint.T
+    # There and back around the opening: its colours lie side by side across it; the last never meets the first.
+    across = 1 - np.abs(2 * side - 1)
+    uv = np.column_stack([np.clip(across, 0.02, 0.98), 1 - (np.round(bag) + 0.5) / many])
+    return Seen(thing.name, thing.mesh, uv, bags)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import math
 from collections.abc import Mapping
 from functools import lru_cache
@@ -22,10 +23,12 @@ from archtop.core.solids import (
     loaf_solids,
     look_of,
     pictures_of,
+    still_of,
 )
 from archtop.studio.actions.plans import PlannedLoaf, Plans
+from archtop.studio.models import Loaf as Row
 
-__all__ = ["Age", "Piped", "SolidAsked", "SolidTold", "solid_file", "solid_told"]
+__all__ = ["Age", "Piped", "SolidAsked", "SolidTold", "solid_file", "solid_told", "still_png"]
 
 Age = Literal["wet", "next day", "cured"]
 # Loaves that are turned in the hand at a time.
@@ -97,6 +100,19 @@ def solid_told(loaf: Loaf, cupboard: Cupboard, asked: SolidAsked) -> SolidTold:
         bars=tuple(range(1, many + 1)),
         piped=tuple(_piped(run_id, result, stiff[run_id]) for run_id in stiff),
     )
+
+
+def still_png(loaf: Row, cupboard: Cupboard) -> bytes:
+    """A saved loaf at a slant as PNG, clear around it.
+
+    :raises InputError: the loaf does not plan
+    """
+    from PIL import Image
+
+    made = _made(_Same(Plans(cupboard).of(loaf)), SolidAsked())
+    data = io.BytesIO()
+    Image.fromarray(still_of(made.solids, made.pictures)).save(data, "PNG", optimize=True)
+    return data.getvalue()
 
 
 class _Same:

@@ -28,6 +28,7 @@ from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.actions.list_standing import LoafStands, list_standing
 from archtop.studio.actions.plans import Plans
+from archtop.studio.actions.stills import stills_for
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import (
     LoafAway,
@@ -77,6 +78,8 @@ def _whole(loaf: Loaf) -> LoafOut:
 def list_loaves(request: HttpRequest) -> list[LoafSummary]:
     """Every loaf that is not put away, the last touched first."""
     stands = list_standing(owner_of(request), wall_clock.now())
+    rows = list(_loaves(request).filter(put_away=False).defer("document"))
+    stills = stills_for((row.pk, row.revision) for row in rows)
     return [
         LoafSummary(
             id=row.pk,
@@ -85,8 +88,9 @@ def list_loaves(request: HttpRequest) -> list[LoafSummary]:
             updated_at=row.updated_at,
             preview=row.preview,
             stands=stands.get(str(row.pk), LoafStands(stands="undated")),
+            still=stills[row.pk],
         )
-        for row in _loaves(request).filter(put_away=False).defer("document")
+        for row in rows
     ]
 
 

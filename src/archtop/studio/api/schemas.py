@@ -30,6 +30,7 @@ from archtop.studio.actions.bench import Action
 from archtop.studio.actions.list_standing import LoafStands
 from archtop.studio.actions.shelf import Why
 from archtop.studio.actions.solids import Age
+from archtop.studio.actions.stills import Still
 from archtop.studio.preview import Preview
 
 __all__ = [
@@ -105,7 +106,7 @@ class NewLoaf(Schema):
 
 
 class LoafSummary(Schema):
-    """A line in the list of loaves."""
+    """A line in the list of loaves; ``still``: whether there is a picture of it at a slant."""
 
     id: uuid.UUID
     name: str
@@ -113,6 +114,7 @@ class LoafSummary(Schema):
     updated_at: dt.datetime
     preview: Preview
     stands: LoafStands
+    still: Still
 
 
 class LoafAway(Schema):

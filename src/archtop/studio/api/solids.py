@@ -14,6 +14,7 @@ from ninja.decorators import decorate_view
 from archtop.core import Cupboard, read_loaf
 from archtop.studio.actions import cupboard_of_studio
 from archtop.studio.actions.solids import SolidAsked, SolidTold, solid_file, solid_told
+from archtop.studio.actions.stills import still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import SolidIn
@@ -64,6 +65,14 @@ def export_glb(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> Htt
 def export_stl(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> HttpResponse:
     """A loaf, or one bar of it, as STL in millimetres."""
     return _file(request, loaf_id, "stl", bar)
+
+
+@router.get("/loaves/{uuid:loaf_id}/still.png", operation_id="show_still", include_in_schema=False)
+def show_still(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
+    """A loaf at a slant as a picture; made now if it is not there."""
+    # Its address names the revision, of which there is one picture.
+    kept = {"Cache-Control": "private, max-age=31536000"} if "rev" in request.GET else {"Cache-Control": "no-cache"}
+    return HttpResponse(still_of_loaf(loaf_of(request, loaf_id)), content_type="image/png", headers=kept)
 
 
 def _file(request: HttpRequest, loaf_id: uuid.UUID, kind: Kind, bar: int | None) -> HttpResponse:

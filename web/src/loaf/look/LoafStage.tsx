@@ -12,7 +12,7 @@ import {
 } from "three";
 import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
 import { GLTFLoader } from "three/examples/jsm/loaders/GLTFLoader.js";
-import { type Eye, eyeOf, type Lying, movedBy, turned, VIEWS, type ViewName } from "./views";
+import { type BarPlace, type Eye, eyeOf, type Lying, placed, turned, VIEWS, type ViewName } from "./views";
 
 /** One unit of the scene is so many of the file's metres: a loaf is a few units long. */
 const SCALE = 10;
@@ -121,9 +121,9 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 		if (!loaf) return;
 		const bars = barsOf(loaf);
 		for (const bar of bars) {
-			const by = movedBy(Number(bar.name.slice(4)), lying, bars.length);
+			const by = placed(Number(bar.name.slice(4)), lying, bars.length, placeOf(bar));
 			bar.visible = by !== undefined;
-			bar.position.z = (by ?? 0) / 1000;
+			bar.position.set((by?.right ?? 0) / 1000, 0, (by?.nearer ?? 0) / 1000);
 		}
 		invalidate();
 	}, [loaf, lying, invalidate]);
@@ -208,6 +208,23 @@ function thrownAway(loaf: Group): void {
 		soap.map?.dispose();
 		soap.dispose();
 	});
+}
+
+const places = new WeakMap<Object3D, BarPlace>();
+
+/** Where a bar is while nothing has been moved; told once. */
+function placeOf(bar: Object3D): BarPlace {
+	const known = places.get(bar);
+	if (known) return known;
+	const box = new Box3().setFromObject(bar);
+	const mm = 1000 / SCALE;
+	const place = {
+		front: -box.max.z * mm,
+		middle: ((box.max.x + box.min.x) / 2) * mm,
+		wide: (box.max.x - box.min.x) * mm,
+	};
+	places.set(bar, place);
+	return place;
 }
 
 const barsOf = (loaf: Group): Object3D[] => {

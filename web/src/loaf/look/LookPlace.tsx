@@ -26,6 +26,7 @@ export function LookPlace() {
 	const [out, setOut] = useState<number | null>(1);
 	const [apart, setApart] = useState(0);
 	const [from, setFrom] = useState(1);
+	const [beside, setBeside] = useState(false);
 	const [ready, setReady] = useState(false);
 	const onReady = useCallback(() => setReady(true), []);
 	const canvas = useRef<HTMLCanvasElement | null>(null);
@@ -34,16 +35,24 @@ export function LookPlace() {
 	const bars = told?.bars ?? [];
 	const last = bars.length;
 	const cutUp = last > 1;
-	const lying = { apart, out: cutUp ? out : null, from: Math.min(from, Math.max(last, 1)) };
+	const lying = {
+		apart,
+		out: cutUp ? out : null,
+		from: Math.min(from, Math.max(last, 1)),
+		beside: cutUp && beside,
+	};
 	return (
 		<div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_17rem]">
 			<div className="min-w-0">
 				<div className="relative h-[min(68vh,40rem)] min-h-72 overflow-hidden rounded-xl border border-line bg-linear-to-b from-bench to-bench-deep">
 					{!canDraw() ? (
-						<p className="p-6">
-							This browser draws no solids (WebGL is switched off or missing). The loaf is told below, and
-							Section, Top and Cut show it flat.
-						</p>
+						<div className="p-4 text-center">
+							<img className="mx-auto max-h-96 object-contain" src={`/api/loaves/${id}/still.png`} alt="" />
+							<p>
+								This browser turns no solids (WebGL is switched off or missing): a still picture of the loaf
+								as saved.
+							</p>
+						</div>
 					) : error ? (
 						<p className="p-6">{error.message}</p>
 					) : glb ? (
@@ -108,6 +117,16 @@ export function LookPlace() {
 								options={[["", "None"] as const, ...bars.map((bar) => [String(bar), `Bar ${bar}`] as const)]}
 								onChange={(bar) => setOut(bar === "" ? null : Number(bar))}
 							/>
+							<Button
+								aria-pressed={beside}
+								look={beside ? "main" : "plain"}
+								onClick={() => {
+									setBeside(!beside);
+									setView({ name: "front", asked: view.asked + 1 });
+								}}
+							>
+								Side by side
+							</Button>
 							<Slider
 								label="Bars apart"
 								says={apart === 0 ? "together" : `${apart} mm`}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { eyeOf, movedBy, turned, VIEWS } from "./views";
+import { eyeOf, movedBy, placed, turned, VIEWS } from "./views";
 
 describe("where a loaf is looked at from", () => {
 	it("is in front of it for the front, and above for the top", () => {
@@ -27,15 +27,26 @@ describe("where a loaf is looked at from", () => {
 
 describe("how bars lie", () => {
 	it("draws one out and leaves the others", () => {
-		const lying = { apart: 0, out: 1, from: 1 };
+		const lying = { apart: 0, out: 1, from: 1, beside: false };
 		expect(movedBy(1, lying, 10)).toBeGreaterThan(0);
 		expect(movedBy(2, lying, 10)).toBe(0);
 	});
 
 	it("puts away what lies before the cut, and spreads the rest towards the front", () => {
-		const lying = { apart: 8, out: null, from: 4 };
+		const lying = { apart: 8, out: null, from: 4, beside: false };
 		expect(movedBy(3, lying, 10)).toBeUndefined();
 		expect(movedBy(4, lying, 10)).toBe(48);
 		expect(movedBy(10, lying, 10)).toBe(0);
+	});
+
+	it("lays them side by side with all faces at the front, evenly around the middle", () => {
+		const lying = { apart: 0, out: null, from: 1, beside: true };
+		const [first, last] = [1, 4].map((bar) =>
+			placed(bar, lying, 4, { front: 25 * (bar - 1), middle: 0, wide: 90 }),
+		);
+		expect(first?.right).toBeCloseTo(-(last?.right ?? 0), 9);
+		expect(last?.nearer).toBe(75);
+		const half = placed(2, lying, 2, { front: 0, middle: 22, wide: 44 });
+		expect(half?.right).toBe(28 - 22);
 	});
 });

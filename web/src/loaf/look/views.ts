@@ -56,11 +56,36 @@ export function turned(eye: Eye, key: string): Eye | undefined {
 	}
 }
 
-/** How bars lie: how far apart all of them, which one is drawn out, and from which on the loaf is there at all. */
+/** How bars lie: how far apart all of them, which one is drawn out, from which on the loaf is there at all; or all of
+ * them side by side, faces to the front. */
 export interface Lying {
 	readonly apart: number;
 	readonly out: number | null;
 	readonly from: number;
+	readonly beside: boolean;
+}
+
+/** Where a bar is in the loaf: its front face behind the loaf's own, its middle across, and how wide it is [mm]. */
+export interface BarPlace {
+	readonly front: number;
+	readonly middle: number;
+	readonly wide: number;
+}
+
+const BETWEEN_MM = 12;
+
+/** How far a bar is moved to the right and towards the front [mm]; nothing where it is put away. */
+export function placed(
+	bar: number,
+	lying: Lying,
+	last: number,
+	place: BarPlace,
+): { right: number; nearer: number } | undefined {
+	const nearer = movedBy(bar, lying, last);
+	if (nearer === undefined) return undefined;
+	if (!lying.beside) return { right: 0, nearer };
+	const step = place.wide + BETWEEN_MM;
+	return { right: (bar - (last + 1) / 2) * step - place.middle, nearer: place.front };
 }
 
 /** How far a bar is moved towards the front [mm]; nothing where it is put away. */

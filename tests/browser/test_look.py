@@ -1,0 +1,90 @@
+"""The loaf in the hand: drawn, turned by keys, drawn apart, told, and its picture on the list."""
+
+from __future__ import annotations
+
+import base64
+import io
+from pathlib import Path
+
+import numpy as np
+import trimesh
+from PIL import Image
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
+
+# A shade of the plan's colour, lit: so far off in red, green and blue together.
+_LIT = 90
+
+
+def drawn(page: Page) -> None:
+    page.locator("[data-drawn=true]").wait_for(state="attached")
+    # What was asked for last is on the screen once the page has drawn it.
+    page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+
+
+def seen(page: Page) -> np.ndarray:
+    """The drawing as it stands, shape (rows, columns, 4)."""
+    data = page.evaluate("() => document.querySelector('canvas').toDataURL('image/png')")
+    header, _, text = data.partition(",")
+    assert header == "data:image/png;base64"
+    return np.asarray(Image.open(io.BytesIO(base64.b64decode(text))).convert("RGBA"), dtype=int)
+
+
+def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Path) -> None:
+    desk.copy_of_the_demo("In the hand")
+    desk.go("Look")
+    drawn(page)
+    first = seen(page)
+    opaque = first[..., 3] > 250
+    assert 0.05 < opaque.mean() < 0.9
+    loaf = page.url.partition("/loaf/")[2].split("/")[0]
+    plan = page.request.get(f"/api/loaves/{loaf}").json()["plan"]
+    shown = {colour["id"]: colour["shown"] for colour in plan["colours"]}
+    for colour in ("vermilion", "plum"):
+        rgb = np.array([int(shown[colour][k : k + 2], 16) for k in (1, 3, 5)])
+        near = np.abs(first[..., :3] - rgb).sum(axis=-1) < _LIT
+        assert (near & opaque).sum() > 400, colour
+    assert violations(page) == []
+
+    stage = page.get_by_role("application")
+    stage.focus()
+    for _ in range(4):
+        page.keyboard.press("ArrowRight")
+    drawn(page)
+    turned = seen(page)
+    assert (np.abs(turned - first).sum(axis=-1) > 30).mean() > 0.03
+
+    page.get_by_role("button", name="Front", exact=True).click()
+    page.get_by_label("Cut open at").fill("4")
+    drawn(page)
+    page.get_by_role("button", name="Side by side").click()
+    drawn(page)
+    assert (seen(page)[..., 3] > 250).any()
+    expect(page.get_by_label("The loaf in words")).to_contain_text("Vermilion lantern")
+
+    page.get_by_label("Piped after mixing").fill("2")
+    expect(page.get_by_text("sinks and spreads").first).to_be_visible()
+    page.get_by_label("Bar drawn out").select_option(label="Bar 3")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="STL of bar 3").click()
+    file = tmp_path / "bar.stl"
+    download.value.save_as(file)
+    assert trimesh.load_mesh(file).extents[1] < 60
+    with page.expect_download() as download:
+        page.get_by_role("button", name="Picture").click()
+    picture = tmp_path / "picture.png"
+    download.value.save_as(picture)
+    assert Image.open(picture).mode == "RGBA"
+
+
+def test_where_nothing_is_turned_there_is_a_still(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Held still")
+    page.add_init_script("HTMLCanvasElement.prototype.getContext = () => null")
+    page.reload()
+    desk.go("Look")
+    expect(page.get_by_text("This browser turns no solids")).to_be_visible()
+    still = page.locator("main img")
+    expect(still).to_have_js_property("naturalWidth", 480)
+    assert violations(page) == []
