@@ -69,6 +69,13 @@ def _loaf(page: Page, place: str, name: str = "Lantern Row") -> None:
 def _loaves(page: Page) -> None:
     page.goto(BASE)
     page.get_by_role("heading", name="Lantern Row").wait_for()
+    # Until the loaves' own pictures are made.
+    for _ in range(120):
+        if all(loaf["still"] != "coming" for loaf in page.request.get(f"{BASE}/api/loaves").json()):
+            break
+        page.wait_for_timeout(1000)
+    page.reload()
+    page.get_by_role("heading", name="Lantern Row").wait_for()
 
 
 def _today(page: Page) -> None:
@@ -140,6 +147,13 @@ def _cut(page: Page) -> None:
     page.wait_for_timeout(4000)
 
 
+def _look(page: Page) -> None:
+    """A loaf of drops in the hand, its first bar drawn out."""
+    _loaf(page, "look", "Paper Kites")
+    page.locator("[data-drawn=true]").wait_for(state="attached", timeout=120_000)
+    page.wait_for_timeout(1500)
+
+
 def _season(page: Page) -> None:
     """Planned, with one job taken in hand."""
     page.goto(f"{BASE}/season")
@@ -188,11 +202,11 @@ VIEWS: dict[str, tuple[ViewportSize, Callable[[Page], object]]] = {
     "bench": (TABLET, _bench),
     "clock": (TABLET, _clock),
     "rehearsal": (TABLET, _rehearsal),
+    "look": (DESK, _look),
     "cut": (DESK, _cut),
     "notes": (DESK, _notes),
     "notebook": (DESK, lambda page: page.goto(f"{BASE}/notebook")),
     "numbers": (DESK, _numbers),
-    "guide": (DESK, lambda page: page.goto(f"{BASE}/guide/section")),
     "shelf": (DESK, _shelf),
     "cupboard": (DESK, _cupboard),
 }

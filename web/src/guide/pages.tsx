@@ -283,6 +283,29 @@ export const PAGES: readonly GuidePage[] = [
 		),
 	},
 	{
+		key: "look",
+		title: "Look",
+		group: "The loaf",
+		body: (
+			<>
+				<p>
+					The loaf in the hand, before anything is mixed: drag it, or press the arrows, plus and minus. Draw a
+					bar out, lay all of them apart or side by side, cut the loaf open at any bar. Every bar has its own
+					half of what the wire goes through. Cuts and sides are one plausible outcome, the same as on Cut.
+				</p>
+				<p>
+					<strong>Piped after mixing</strong> shows what the bag gives too early or too late: what is too soft
+					sinks to the height that it can carry and keeps its volume, what is too stiff tears. How thick it is
+					by then is the clock’s expectation, an estimate.
+				</p>
+				<p>
+					Picture, glTF and STL open in other programs; STL of one bar is what a printer of moulds wants.
+					Where a browser turns no solids there is a still picture, and the loaf is told in words besides.
+				</p>
+			</>
+		),
+	},
+	{
 		key: "cut",
 		title: "Cut",
 		group: "The loaf",

@@ -32,8 +32,9 @@ export function LookPlace() {
 	const canvas = useRef<HTMLCanvasElement | null>(null);
 	const words = useId();
 	const { glb, told, drawing, error } = useSolid(live.of, id, { seed, age, frostingMin });
-	const bars = told?.bars ?? [];
-	const last = bars.length;
+	const { cuts } = live.plan;
+	const last = cuts.whole ? 1 : cuts.bars.reduce((sum, bar) => sum + bar.parts, 0);
+	const bars = Array.from({ length: last }, (_, i) => i + 1);
 	const cutUp = last > 1;
 	const lying = {
 		apart,
