@@ -39,6 +39,21 @@ def test_every_place_is_accessible(page: Page, desk: Desk) -> None:
     assert {place: what for place, what in found.items() if what} == {}
 
 
+def test_nothing_is_wider_than_a_telephone(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Narrow")
+    loaf = page.url.partition("/loaf/")[2].split("/")[0]
+    page.set_viewport_size({"width": 390, "height": 780})
+    rooms = ["/", "/bench", "/season", "/shelf", "/cupboard", "/notebook", "/guide/section", "/tour"]
+    places = ["", "formula", "colours", "top", "look", "pots", "order", "cut", "notes", "bench"]
+    wide = {}
+    for path in [*rooms, *(f"/loaf/{loaf}/{place}" for place in places)]:
+        page.goto(path)
+        page.get_by_role("heading").first.wait_for()
+        page.wait_for_load_state("networkidle")
+        wide[path] = page.evaluate("() => document.documentElement.scrollWidth")
+    assert {path: width for path, width in wide.items() if width > 390} == {}
+
+
 def test_the_list_of_loaves_is_accessible(page: Page) -> None:
     page.goto("/")
     page.get_by_role("heading", name="Loaves").wait_for()

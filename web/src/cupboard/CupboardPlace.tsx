@@ -26,7 +26,10 @@ export function CupboardPlace() {
 			<title>Cupboard · Arch Top</title>
 			<h1 className="mb-3 text-3xl">Cupboard</h1>
 			<Tabs.Root defaultValue="scents">
-				<Tabs.List aria-label="Shelves" className="mb-3 flex w-fit gap-1 rounded-xl bg-bench-deep p-1">
+				<Tabs.List
+					aria-label="Shelves"
+					className="mb-3 flex w-fit max-w-full gap-1 overflow-x-auto rounded-xl bg-bench-deep p-1"
+				>
 					{SHELVES.map(([value, text]) => (
 						<Tabs.Trigger
 							key={value}

@@ -17,7 +17,7 @@ export function TourOffer() {
 			aria-label="First time here"
 			className="mb-4 flex flex-wrap items-center gap-3 rounded-tray border border-brass/50 bg-brass-wash px-4 py-2"
 		>
-			<p className="min-w-0 flex-1">
+			<p className="min-w-56 flex-1">
 				<strong>First time here?</strong> Five questions, and you have a loaf with its real plan: what every
 				pot weighs, what to cast when, where the cuts fall.
 			</p>

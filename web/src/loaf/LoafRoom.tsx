@@ -28,7 +28,10 @@ export function LoafRoom() {
 			<title>{`${document.name} · Arch Top`}</title>
 			<div className="no-print mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
 				<h1 className="text-2xl">{document.name}</h1>
-				<nav aria-label="Places of this loaf" className="flex gap-1 rounded-xl bg-bench-deep p-1">
+				<nav
+					aria-label="Places of this loaf"
+					className="flex max-w-full gap-1 overflow-x-auto rounded-xl bg-bench-deep p-1"
+				>
 					{PLACES.map(([path, text]) => (
 						<NavLink
 							key={path}

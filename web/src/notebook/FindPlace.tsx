@@ -44,7 +44,7 @@ export function FindPlace() {
 		);
 	const pages = found?.pages ?? 0;
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[20rem_minmax(0,1fr)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[20rem_minmax(0,1fr)]">
 			<search className="tray space-y-3 p-4">
 				<div>
 					<label htmlFor={id} className="font-semibold text-soft text-xs">

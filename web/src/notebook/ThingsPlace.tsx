@@ -54,7 +54,7 @@ export function ThingPlace() {
 	const { data: page } = useQuery(thingQuery(kind === "colourant" ? "colourant" : "scent", key));
 	if (!page) return null;
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
 			<div className="space-y-3">
 				<section className="tray p-4 text-sm" aria-label={page.name}>
 					<h2 className="text-xl">{page.name}</h2>

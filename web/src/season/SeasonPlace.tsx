@@ -28,7 +28,7 @@ export function SeasonPlace() {
 	const today = localDay(moment().toISOString(), hours.zone);
 	const block = plan?.blocks.find((item) => item.key === selected);
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,360px)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,360px)]">
 			<div className="min-w-0 space-y-3">
 				<div className="flex flex-wrap items-center gap-3">
 					<h1 className="text-2xl">Season</h1>

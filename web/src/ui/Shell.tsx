@@ -59,7 +59,7 @@ export function Shell({ children }: { children: ReactNode }) {
 			<a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-2">
 				Skip to the loaf
 			</a>
-			<header className="no-print flex h-13 items-center gap-3 border-rim border-b-3 bg-enamel px-5">
+			<header className="no-print flex min-h-13 flex-wrap items-center gap-x-3 gap-y-0.5 border-rim border-b-3 bg-enamel px-3 py-1 sm:px-5 lg:flex-nowrap lg:py-0">
 				<Link to="/" className="flex items-center gap-2.5 whitespace-nowrap rounded text-ink no-underline">
 					<img src={`${import.meta.env.BASE_URL}mark.svg`} alt="" className="size-8" />
 					<span className="text-xl font-extrabold" style={{ fontVariationSettings: '"CASL" 1' }}>
@@ -71,7 +71,10 @@ export function Shell({ children }: { children: ReactNode }) {
 						Demo<span className="hidden xl:inline">: Rafter Street Soap Room</span>
 					</span>
 				)}
-				<nav aria-label="Studio" className="ml-4 flex gap-1">
+				<nav
+					aria-label="Studio"
+					className="order-last flex w-full gap-1 overflow-x-auto lg:order-none lg:ml-4 lg:w-auto"
+				>
 					{[...ROOMS, [guideFor(pathname), "Guide"] as const].map(([to, text]) => (
 						<NavLink
 							key={text}
@@ -109,7 +112,7 @@ export function Shell({ children }: { children: ReactNode }) {
 					)}
 				</div>
 			</header>
-			<main id="main" className="mx-auto max-w-[1500px] px-5 py-4">
+			<main id="main" className="mx-auto max-w-[1500px] px-3 py-4 sm:px-5">
 				{children}
 			</main>
 		</div>

@@ -17,7 +17,7 @@ export function ColoursPlace() {
 	const { data: cupboard } = useQuery(cupboardQuery);
 	if (!cupboard) return null;
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,380px)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,380px)]">
 			<div className="space-y-3">
 				<ul className="grid items-start gap-3 xl:grid-cols-2">
 					{document.colours.map((colour) => (

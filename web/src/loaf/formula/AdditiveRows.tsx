@@ -91,7 +91,7 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 	return (
 		<div className="rounded-lg border border-line bg-white p-2">
 			<div
-				className={`grid items-end gap-2 ${bowl ? "grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]" : "grid-cols-[minmax(0,1fr)_70px_112px_148px_auto]"}`}
+				className={`grid items-end gap-2 ${bowl ? "grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]" : "grid-cols-[minmax(0,1fr)_70px_auto] sm:grid-cols-[minmax(0,1fr)_70px_112px_148px_auto]"}`}
 			>
 				<div className={bowl ? "col-span-2" : ""}>
 					<SelectField

@@ -33,7 +33,7 @@ export function FormulaPlace() {
 		);
 	const planned = live.plan.formulas.find((item) => item.id === formula.id);
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
 			<section aria-label="What goes in" className="tray space-y-4 p-4">
 				<FormulaPicker formula={formula} onOpen={setOpenId} />
 				<TextField label="Name of the formula" value={formula.name} onChange={(name) => patch({ name })} />

@@ -100,7 +100,9 @@ type BarsProps = Props & { turn: RefObject<((key: string) => boolean) | null> };
 
 function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 	const loaf = useLoaf(glb, onReady);
-	const { camera, gl, invalidate } = useThree();
+	const { camera, gl, invalidate, size: screen } = useThree();
+	// On a narrow screen it is further away, so that all of it is seen.
+	const narrow = Math.max(1, 1.35 / (screen.width / screen.height));
 	const floor = useMemo(() => (loaf ? new Box3().setFromObject(loaf).min.y : 0), [loaf]);
 	const controls = useMemo(() => new OrbitControls(camera, gl.domElement), [camera, gl]);
 
@@ -138,7 +140,7 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 		const middle = box.getCenter(new Vector3());
 		if (view.name === "bar" || view.name === "front") middle.z = box.max.z;
 		const look = (eye: Eye) => {
-			const far = eye.away * Math.max(long, 1.1);
+			const far = eye.away * narrow * Math.max(long, 1.1);
 			camera.position.set(
 				middle.x + far * Math.cos(eye.up) * Math.sin(eye.around),
 				middle.y + far * Math.sin(eye.up),
@@ -153,7 +155,7 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 			return {
 				around: Math.atan2(at.x, at.z),
 				up: Math.atan2(at.y, Math.hypot(at.x, at.z)),
-				away: at.length() / Math.max(long, 1.1),
+				away: at.length() / narrow / Math.max(long, 1.1),
 			};
 		};
 		look(eyeOf(VIEWS[view.name]));
@@ -162,7 +164,7 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 			if (eye) look(eye);
 			return eye !== undefined;
 		};
-	}, [loaf, view.asked, camera, controls]);
+	}, [loaf, view.asked, camera, controls, narrow]);
 
 	if (!loaf) return null;
 	return (

@@ -45,7 +45,7 @@ export function LookPlace() {
 	return (
 		<div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_17rem]">
 			<div className="min-w-0">
-				<div className="relative h-[min(68vh,40rem)] min-h-72 overflow-hidden rounded-xl border border-line bg-linear-to-b from-bench to-bench-deep">
+				<div className="relative h-[min(46vh,40rem)] min-h-72 sm:h-[min(68vh,40rem)] overflow-hidden rounded-xl border border-line bg-linear-to-b from-bench to-bench-deep">
 					{!canDraw() ? (
 						<div className="p-4 text-center">
 							<img className="mx-auto max-h-96 object-contain" src={`/api/loaves/${id}/still.png`} alt="" />

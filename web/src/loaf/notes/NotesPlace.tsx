@@ -41,7 +41,7 @@ interface Props {
 
 function Written({ stage, open, onStage }: Props) {
 	return (
-		<div className="grid items-start gap-4 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
 			<section aria-label="What came of it" className="tray p-4">
 				<div className="mb-3 flex gap-1 rounded-lg bg-bench-deep p-1" role="group" aria-label="Moment">
 					{STAGES.map(([key, name]) => {
