@@ -32,7 +32,7 @@ def test_an_empty_page_is_made_opened_and_listed(studio: Studio) -> None:
     assert opened["document"]["name"] == "First light"
     assert opened["plan"]["pots"][0]["kind"] == "loaf"
     (line,) = studio.get("/loaves").json()
-    assert set(line) == {"id", "name", "revision", "updated_at", "preview", "stands"}
+    assert set(line) == {"id", "name", "revision", "updated_at", "preview", "stands", "still"}
     assert line["preview"]["bars"] == len(opened["plan"]["cuts"]["bars"])
 
 

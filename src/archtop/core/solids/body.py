@@ -11,14 +11,12 @@ from numpy.typing import NDArray
 from archtop.core.geometry import Mesh, Mould
 from archtop.core.solids.knife import Block
 
-__all__ = ["Patch", "Side", "bar_patches", "whole_bar"]
+__all__ = ["Patch", "bar_patches", "whole_bar"]
 
 Array = NDArray[np.float64]
 
 # Patches are drawn so finely [mm] along and across; a plain wall needs few corners up it.
 _ALONG_MM, _ACROSS_MM, _UP = 4.0, 2.5, 6
-
-Side = str
 
 
 class Patch(NamedTuple):
@@ -27,7 +25,7 @@ class Patch(NamedTuple):
     ``side``: front, back, left, right, top or floor.
     """
 
-    side: Side
+    side: str
     grid: Array
 
     @property

@@ -112,7 +112,10 @@ def steps(many: int = FULL) -> Array:
 
 
 def tapered(u: Array, start: float = 0.05, end: float = 0.1) -> Array:
-    """One along a stroke, growing over its first part and drawn thin over its last, shape (k,)."""
+    """One along a stroke, growing at first and drawn thin at last, shape (k,).
+
+    :param start: share of the stroke [-] that it grows over, and ``end``: that it is drawn thin over [-]
+    """
     return np.clip(np.minimum(u / start if start else 1.0, (1 - u) / end if end else 1.0), 0.06, 1.0) ** 0.6
 
 
