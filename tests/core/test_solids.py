@@ -191,6 +191,7 @@ class TestKnife:
         cube = Mesh(trimesh.creation.box((4, 4, 4)).vertices, trimesh.creation.box((4, 4, 4)).faces)
         paint = np.zeros((len(cube.points), 2))
         assert within(cube, paint, Block(10, 20)) is None
+        assert Block(-2, 2).touching(cube.points.min(axis=0), cube.points.max(axis=0)) == (False,) * 4
         half = within(cube, paint, Block(-99, 99, 0, 99))
         assert half is not None
         assert half[0].volume_mm3 == pytest.approx(32, rel=1e-5)

@@ -20,6 +20,12 @@ def test_the_database_writes_ahead() -> None:
         assert cursor.execute("PRAGMA journal_mode").fetchone() == ("wal",)
 
 
+def test_what_is_answered_is_on_the_disk() -> None:
+    """Written through before a commit returns (2 is FULL, SQLite's documentation of PRAGMA synchronous)."""
+    with connection.cursor() as cursor:
+        assert cursor.execute("PRAGMA synchronous").fetchone() == (2,)
+
+
 def test_of_many_saves_at_once_one_wins_and_none_is_lost() -> None:
     loaf = create_loaf(User.objects.create_user("owner"), blank_loaf("Race"))
 

@@ -91,8 +91,10 @@ def _ends(mould: Mould, z: Array, block: Block) -> tuple[Array, Array]:
 
 def _halves(mould: Mould, y: Array, z: Array) -> Array:
     y, z = np.broadcast_arrays(y, z)
-    found: Array = np.vectorize(mould.half_width, otypes=[float])(y, z)
-    return found
+    # Most corners share their place along and up with others.
+    pairs, which = np.unique(np.round(np.stack([y.ravel(), z.ravel()]), 6), axis=1, return_inverse=True)
+    found: Array = np.array([mould.half_width(at, up) for at, up in pairs.T.tolist()])[which.ravel()]
+    return found.reshape(y.shape)
 
 
 def whole_bar(patches: list[Patch]) -> Mesh:

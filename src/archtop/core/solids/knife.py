@@ -11,6 +11,8 @@ from archtop.core.geometry import Mesh
 
 __all__ = ["Block", "within"]
 
+Array = NDArray[np.float64]
+
 _NEVER = 1e6
 
 
@@ -22,29 +24,35 @@ class Block(NamedTuple):
     left: float = -_NEVER
     right: float = _NEVER
 
-    def holds(self, mesh: Mesh) -> bool:
-        """Whether no wire touches it."""
-        low, high = mesh.points.min(axis=0), mesh.points.max(axis=0)
-        return bool(low[1] >= self.front and high[1] <= self.back and low[0] >= self.left and high[0] <= self.right)
+    def touching(self, low: Array, high: Array) -> tuple[bool, bool, bool, bool]:
+        """Which of its four sides go through a box between two corners [mm]."""
+        return (
+            bool(low[1] < self.front < high[1]),
+            bool(low[1] < self.back < high[1]),
+            bool(low[0] < self.left < high[0]),
+            bool(low[0] < self.right < high[0]),
+        )
 
-    def misses(self, mesh: Mesh) -> bool:
-        """Whether none of it lies here."""
-        low, high = mesh.points.min(axis=0), mesh.points.max(axis=0)
+    def misses(self, low: Array, high: Array) -> bool:
+        """Whether none of a box between two corners [mm] lies here."""
         return bool(high[1] <= self.front or low[1] >= self.back or high[0] <= self.left or low[0] >= self.right)
 
 
-def within(mesh: Mesh, values: NDArray[np.float64], block: Block) -> tuple[Mesh, NDArray[np.float64]] | None:
+def within(mesh: Mesh, values: Array, block: Block) -> tuple[Mesh, Array] | None:
     """What of a closed mesh lies in a block, and what belongs to its corners; nothing where there is none of it.
 
     :param values: of every corner, shape (n, k); at a cut they are what lies between
     """
     import manifold3d
 
+    planes = [((0, 1, 0), block.front), ((0, -1, 0), -block.back), ((1, 0, 0), block.left), ((-1, 0, 0), -block.right)]
+    low, high = mesh.points.min(axis=0), mesh.points.max(axis=0)
+    if block.misses(low, high):
+        return None
     carried = np.column_stack([mesh.points, values]).astype(np.float32)
     solid = manifold3d.Manifold(manifold3d.Mesh(carried, np.ascontiguousarray(mesh.triangles, dtype=np.uint32)))
-    planes = [((0, 1, 0), block.front), ((0, -1, 0), -block.back), ((1, 0, 0), block.left), ((-1, 0, 0), -block.right)]
-    for normal, offset in planes:
-        if abs(offset) < _NEVER:
+    for (normal, offset), touches in zip(planes, block.touching(low, high), strict=True):
+        if touches:
             solid = solid.trim_by_plane(normal, offset)
     if solid.is_empty():
         return None

@@ -95,11 +95,12 @@ def loaf_solids(of: ResolvedLoaf, result: LoafPlan, stiff: Mapping[str, Stiffnes
     surface = rise_of(of, result.top)
     field = _Heights(surface)
     bags: dict[tuple[str, ...], int] = {}
-    things: dict[str, list[OnTop]] = {}
+    things: dict[str, list[_Boxed]] = {}
     for name, mesh, sides, bag in _things(of, result, stiff or {}):
         number = bags.setdefault(bag, len(bags))
         paint = np.column_stack([sides, np.full(len(sides), number)])
-        things.setdefault(name, []).append(OnTop(name, mesh, paint))
+        boxed = _Boxed(OnTop(name, mesh, paint), mesh.points.min(axis=0), mesh.points.max(axis=0))
+        things.setdefault(name, []).append(boxed)
     bars = []
     for number, (block, cut) in enumerate(_blocks(result), 1):
         patches = tuple(bar_patches(of.loaf.mould, result.level_mm, field, block))
@@ -149,16 +150,27 @@ def _blocks(result: LoafPlan) -> Iterator[tuple[Block, frozenset[str]]]:
             )
 
 
-def _in(alike: Sequence[OnTop], block: Block) -> Iterator[OnTop]:
-    """Things of one name in a block: those that a wire goes through are cut all at once, which is quicker."""
-    whole = [thing for thing in alike if block.holds(thing.mesh)]
-    through = [thing for thing in alike if not (block.holds(thing.mesh) or block.misses(thing.mesh))]
-    if through:
-        mesh, paint = _together(through)
-        found = within(mesh, paint, block)
-        whole += [OnTop(alike[0].name, *found)] if found else []
-    if whole:
-        yield OnTop(alike[0].name, *_together(whole))
+class _Boxed(NamedTuple):
+    """A thing, and the corners of the box around it [mm]."""
+
+    thing: OnTop
+    low: Array
+    high: Array
+
+
+def _in(alike: Sequence[_Boxed], block: Block) -> Iterator[OnTop]:
+    """Things of one name in a block: those that the same wires go through are cut all at once, which is quicker."""
+    name = alike[0].thing.name
+    by_wires: dict[tuple[bool, ...], list[OnTop]] = {}
+    for thing, low, high in alike:
+        if not block.misses(low, high):
+            by_wires.setdefault(block.touching(low, high), []).append(thing)
+    here = by_wires.pop((False,) * 4, [])
+    for through in by_wires.values():
+        found = within(*_together(through), block)
+        here += [OnTop(name, *found)] if found else []
+    if here:
+        yield OnTop(name, *_together(here))
 
 
 def _together(things: Sequence[OnTop]) -> tuple[Mesh, Array]:

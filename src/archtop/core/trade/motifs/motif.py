@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from archtop.core.trade.tips import Bead
 
-__all__ = ["FULL", "MotifKind", "Shape", "Stroke", "cap_mm3", "going_on", "sine_length", "steps", "tapered"]
+__all__ = ["FULL", "MotifKind", "Shape", "Stroke", "cap_mm3", "going_on", "sine_length", "steps", "tapered", "waving"]
 
 Array = NDArray[np.float64]
 
@@ -123,3 +123,13 @@ def going_on(path: Array, bead: Bead, u: Array, end: float = 0.0) -> Stroke:
     """A bead laid along a path without a stop, that may thin out at its end."""
     full = tapered(u, 0.0, end) if end else np.ones_like(u)
     return Stroke(path, np.outer(full, [bead.wide_mm, bead.high_mm]))
+
+
+def waving(size_mm: float, swing_mm: float, bead: Bead) -> Stroke:
+    """One wave of a bead along the stroke.
+
+    :param swing_mm: so far to each side
+    """
+    u = steps()
+    path = np.column_stack([swing_mm * np.sin(2 * np.pi * u), size_mm * (u - 0.5), np.full_like(u, bead.high_mm / 2)])
+    return going_on(path, bead, u)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from archtop.core.trade.motifs.motif import MotifKind, Shape, Stroke, going_on, sine_length, steps
+from archtop.core.trade.motifs.motif import MotifKind, Shape, Stroke, sine_length, waving
 from archtop.core.trade.tips import Bead
 
 __all__ = ["Ruffle"]
@@ -27,8 +27,4 @@ class Ruffle(MotifKind):
     @classmethod
     def strokes(cls, size_mm: float, high_mm: float, bead: Bead, hand: np.random.Generator) -> tuple[Stroke, ...]:  # noqa: ARG003
         """One wave to and fro across the stroke."""
-        u = steps()
-        swing = size_mm / 2 * (1 + hand.normal(0, 0.05))
-        up = np.full_like(u, bead.high_mm / 2)
-        path = np.column_stack([swing * np.sin(2 * np.pi * u), size_mm * (u - 0.5), up])
-        return (going_on(path, bead, u),)
+        return (waving(size_mm, size_mm / 2 * (1 + hand.normal(0, 0.05)), bead),)
