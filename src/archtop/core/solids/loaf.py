@@ -27,7 +27,7 @@ __all__ = ["BarSolid", "LoafSolids", "OnTop", "loaf_solids", "rise_of"]
 Array = NDArray[np.float64]
 
 # All motifs and pieces of a loaf together: light enough for any screen.
-_TRIANGLES = 75_000
+_TRIANGLES = 60_000
 # Nobody pipes two alike; so many of a run are drawn, and taken in turns.
 _VARIANTS = 3
 # What is piped sinks so far into what it is laid on, and a column's end stays so far inside its cut [mm].

@@ -35,7 +35,7 @@ class Detail:
     def __init__(self, triangles: float) -> None:
         # Half as many corners around as steps along look evenly fine.
         self.corners = int(np.clip(math.sqrt(max(triangles, 40) / 2), 6, 32))
-        self.stride = max(1, round(_STEPS * 2 * self.corners / max(triangles, 40)))
+        self.stride = max(1, math.ceil(_STEPS * 2 * self.corners / max(triangles, 40) - 0.25))
 
     def thinned(self, stroke: Stroke) -> Stroke:
         """A stroke in fewer steps, its ends kept."""
