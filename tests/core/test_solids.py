@@ -132,6 +132,15 @@ def test_every_motif_from_every_tip_is_closed_and_has_the_budgets_volume(kind: s
     assert not np.array_equal(solids[0].mesh.points, solids[1].mesh.points)
 
 
+@pytest.mark.parametrize("kind", ["kiss", "leaf", "blossom", "ruffle", "scallop"])
+@pytest.mark.parametrize("tip", list(TIPS))
+def test_drawn_coarsely_it_is_as_large(kind: str, tip: str) -> None:
+    of_kind = TIPS[tip]
+    one = Tip(id="tip", name="Tip", kind=tip, opening_mm=of_kind.usual_mm, thick_mm=of_kind.usual_thick_mm)
+    fine, coarse = (motif_solid(run_of(kind, one), 24, tip_plan(one), Detail(each), 0).mesh for each in (1800, 250))
+    assert np.ptp(coarse.points, axis=0) == pytest.approx(np.ptp(fine.points, axis=0), rel=0.35, abs=1.0)
+
+
 def test_many_motifs_are_drawn_more_coarsely() -> None:
     tip = Tip(id="tip", name="Tip", kind="open star", opening_mm=9)
     run = run_of("rosette", tip)

@@ -6,6 +6,7 @@ import math
 from typing import NamedTuple
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from archtop.core.geometry import Mesh, swept
@@ -24,6 +25,7 @@ _ROUND, _STRAND = 16, 6
 _SOFT = 0.25
 # Steps of a stroke that is drawn in full.
 _STEPS = 28
+_FEWEST = 10
 
 
 class Detail:
@@ -39,10 +41,12 @@ class Detail:
 
     def thinned(self, stroke: Stroke) -> Stroke:
         """A stroke in fewer steps, its ends kept."""
-        if self.stride == 1:
-            return stroke
         last = len(stroke.path) - 1
-        kept = np.unique(np.append(np.arange(0, last, self.stride), last))
+        # A bend drawn in fewer steps is another bend.
+        stride = min(self.stride, max(1, last // _FEWEST))
+        if stride == 1:
+            return stroke
+        kept = np.unique(np.append(np.arange(0, last, stride), last))
         twist = stroke.twist if np.ndim(stroke.twist) == 0 else np.asarray(stroke.twist)[kept]
         return stroke._replace(path=stroke.path[kept], size=stroke.size[kept], twist=twist)
 
@@ -97,6 +101,15 @@ def _outlines(stroke: Stroke, tip: TipPlan, corners: int) -> list[Array]:
     ]
 
 
+def _fewer(points: Array, corners: int) -> Array:
+    """The same outline told by so many corners at the most: those that matter least go first."""
+    outline, close = shapely.Polygon(points), 0.002
+    while len(points) > corners:
+        points = shapely.get_coordinates(outline.simplify(close))[:-1]
+        close *= 1.5
+    return points
+
+
 def _even(points: Array, corners: int) -> Array:
     """Counter-clockwise; an outline of few corners gets more, rounded as paste is, one of many gets fewer."""
     if np.allclose(points[0], points[-1]):
@@ -105,8 +118,7 @@ def _even(points: Array, corners: int) -> Array:
     if (points[:, 0] * after[:, 1] - after[:, 0] * points[:, 1]).sum() < 0:
         points, after = points[::-1], np.roll(points[::-1], -1, axis=0)
     if len(points) > corners:
-        found: Array = points[np.linspace(0, len(points), corners, endpoint=False).astype(int)]
-        return found
+        return _fewer(points, corners)
     if 2 * len(points) > corners:
         return points
     # Ridges and grooves run into each other a little, and their corners are cut off (one step of Chaikin's, 1974).
