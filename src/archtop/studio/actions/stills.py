@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import queue
 import threading
 import time
@@ -29,6 +30,7 @@ _AT_A_TIME = 24
 # Between two of them whoever is at the bench has the machine [s].
 _REST_S = 0.3
 
+_log = logging.getLogger(__name__)
 _wanted: queue.Queue[uuid.UUID] = queue.Queue()
 _asked: set[tuple[uuid.UUID, int]] = set()
 _one_by_one = threading.Lock()
@@ -91,8 +93,10 @@ def _make_all() -> None:
         if loaf is not None:
             try:
                 still_of_loaf(loaf)
-            except (InputError, OSError):
-                # It is drawn flat, as before.
+            except Exception as error:  # whatever one loaf breaks, the next is drawn
+                # It is shown flat, as before.
                 _failed.add((loaf.pk, loaf.revision))
+                if not isinstance(error, InputError):
+                    _log.exception("No picture of %s", loaf.pk)
         connection.close()
         time.sleep(_REST_S)

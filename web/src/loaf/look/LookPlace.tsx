@@ -2,6 +2,8 @@ import { Download, Lamp, Sun } from "lucide-react";
 import { useCallback, useId, useRef, useState } from "react";
 import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { canDraw } from "./canDraw";
 import { type Light, LoafStage } from "./LoafStage";
@@ -18,6 +20,7 @@ const LATEST_MIN = 60;
 /** The loaf in the hand: turned, drawn apart and cut open before anything is mixed. */
 export function LookPlace() {
 	const { id, live } = useEditor();
+	const { units } = useUnits();
 	const [seed, setSeed] = useState(1);
 	const [age, setAge] = useState<Age>("cured");
 	const [frostingMin, setFrostingMin] = useState<number | null>(null);
@@ -130,7 +133,7 @@ export function LookPlace() {
 							</Button>
 							<Slider
 								label="Bars apart"
-								says={apart === 0 ? "together" : `${apart} mm`}
+								says={apart === 0 ? "together" : withUnit(apart, "length", units)}
 								value={apart}
 								most={30}
 								onChange={setApart}
