@@ -104,6 +104,7 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 	// On a narrow screen it is further away, so that all of it is seen.
 	const narrow = Math.max(1, 1.35 / (screen.width / screen.height));
 	const floor = useMemo(() => (loaf ? new Box3().setFromObject(loaf).min.y : 0), [loaf]);
+	const gone = useRef<number | null>(null);
 	const controls = useMemo(() => new OrbitControls(camera, gl.domElement), [camera, gl]);
 
 	useEffect(() => {
@@ -139,14 +140,14 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 		const long = Math.max(size.x, size.y, size.z);
 		const middle = box.getCenter(new Vector3());
 		if (view.name === "bar" || view.name === "front") middle.z = box.max.z;
-		const look = (eye: Eye) => {
+		const look = (eye: Eye, at: Vector3) => {
 			const far = eye.away * narrow * Math.max(long, 1.1);
 			camera.position.set(
-				middle.x + far * Math.cos(eye.up) * Math.sin(eye.around),
-				middle.y + far * Math.sin(eye.up),
-				middle.z + far * Math.cos(eye.up) * Math.cos(eye.around),
+				at.x + far * Math.cos(eye.up) * Math.sin(eye.around),
+				at.y + far * Math.sin(eye.up),
+				at.z + far * Math.cos(eye.up) * Math.cos(eye.around),
 			);
-			controls.target.copy(middle);
+			controls.target.copy(at);
 			controls.update();
 			invalidate();
 		};
@@ -158,10 +159,14 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 				away: at.length() / narrow / Math.max(long, 1.1),
 			};
 		};
-		look(eyeOf(VIEWS[view.name]));
+		// Another age, outcome or minute is looked at from where one stands.
+		if (gone.current !== view.asked) {
+			gone.current = view.asked;
+			look(eyeOf(VIEWS[view.name]), middle);
+		}
 		turn.current = (key) => {
 			const eye = turned(now(), key);
-			if (eye) look(eye);
+			if (eye) look(eye, controls.target.clone());
 			return eye !== undefined;
 		};
 	}, [loaf, view.asked, camera, controls, narrow]);
