@@ -40,7 +40,7 @@ def expected_pa(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> Ma
         if isinstance(step, Pour):
             colours = [share.colour for share in step.colours]
             own = [bowl for bowl in bowls if bowl.key in {f"pour-{colour}" for colour in colours}]
-            found[step.id] = max(_pa(bowl, at + later_min) for bowl in own) if own else 6.0
+            found[step.id] = max(bowl.growth.expected_pa(at + later_min) for bowl in own) if own else 6.0
         at += _EACH_MIN
     return found
 
@@ -55,10 +55,6 @@ def thickness_of(loaf: Loaf, bowls: Sequence[Bowl], later_min: float = 0.0) -> M
 
 def _key(step: Work) -> str:
     return str(LOAF.step(step.do, step.ref))
-
-
-def _pa(bowl: Bowl, minute: float) -> float:
-    return math.exp(bowl.growth.start + bowl.growth.rate * minute)
 
 
 def _passes(bowl: Bowl, pa: float) -> float:

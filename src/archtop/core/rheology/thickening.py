@@ -54,6 +54,10 @@ class Growth(Frozen):
     rate_sd: Annotated[float, Field(gt=0)]
     wobble: Annotated[float, Field(ge=0)] = 0.3
 
+    def expected_pa(self, minute: float) -> float:
+        """Yield stress [Pa] expected so long after the mixing [min]."""
+        return math.exp(self.start + self.rate * minute)
+
 
 class Seen(Frozen):
     """A reading: minutes since the mixing, ln τ, and its standard deviation."""

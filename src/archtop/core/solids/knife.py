@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 import numpy as np
@@ -13,16 +14,14 @@ __all__ = ["Block", "within"]
 
 Array = NDArray[np.float64]
 
-_NEVER = 1e6
-
 
 class Block(NamedTuple):
-    """What wires leave between them: from and to along and across the loaf [mm]."""
+    """What wires leave between them: from and to along and across the loaf [mm]; infinitely far where there is none."""
 
     front: float
     back: float
-    left: float = -_NEVER
-    right: float = _NEVER
+    left: float = -math.inf
+    right: float = math.inf
 
     def touching(self, low: Array, high: Array) -> tuple[bool, bool, bool, bool]:
         """Which of its four sides go through a box between two corners [mm]."""

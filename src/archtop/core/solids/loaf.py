@@ -5,6 +5,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
@@ -20,7 +21,7 @@ from archtop.core.solids.motifs import Detail, Piped, motif_solid
 from archtop.core.solids.skin import Over
 from archtop.core.solids.slump import Stiffness, keeps_of, slumped, torn
 from archtop.core.solids.things import column_solids, piece_solid
-from archtop.core.top import RunPlan, Surface, TopArea, TopPlan
+from archtop.core.top import RunPlan, Surface, TopPlan, area_of
 
 __all__ = ["BarSolid", "LoafSolids", "OnTop", "loaf_solids", "rise_of"]
 
@@ -71,9 +72,9 @@ class LoafSolids(NamedTuple):
     over: Over
 
 
-def rise_of(of: ResolvedLoaf, top: TopPlan) -> Surface:
+def rise_of(of: ResolvedLoaf, level_mm: float) -> Surface:
     """The batter's own top with its coat, and nothing on it."""
-    surface = Surface(_area(top, of.loaf.mould.whole))
+    surface = Surface(area_of(of.loaf.mould, level_mm))
     surface.crowned(of.loaf.top.crown)
     frosting = of.loaf.frosting
     if frosting and frosting.base:
@@ -81,18 +82,12 @@ def rise_of(of: ResolvedLoaf, top: TopPlan) -> Surface:
     return surface
 
 
-def _area(top: TopPlan, whole: bool) -> TopArea:
-    return TopArea(
-        front=top.front_mm, back=top.back_mm, half_wide=top.half_wide_mm, area_mm2=1.0, oval=top.oval, whole=whole
-    )
-
-
 def loaf_solids(of: ResolvedLoaf, result: LoafPlan, stiff: Mapping[str, Stiffness] | None = None) -> LoafSolids:
     """Every bar of a planned loaf.
 
     :param stiff: how stiff each run is piped, by its id; as it should be where nothing is said
     """
-    surface = rise_of(of, result.top)
+    surface = rise_of(of, result.level_mm)
     field = _Heights(surface)
     bags: dict[tuple[str, ...], int] = {}
     things: dict[str, list[_Boxed]] = {}
@@ -131,20 +126,20 @@ class _Heights:
 def _blocks(result: LoafPlan) -> Iterator[tuple[Block, frozenset[str]]]:
     """What wires leave, and which of its sides they have made."""
     if result.cuts.whole:
-        yield Block(-1e6, 1e6), frozenset()
+        yield Block(-math.inf, math.inf), frozenset()
         return
     last = len(result.cuts.bars)
     for n, bar in enumerate(result.cuts.bars, 1):
-        strips = bar.strips if bar.parts > 1 else ((-1e6, 1e6),)
+        strips = bar.strips if bar.parts > 1 else ((-math.inf, math.inf),)
         ends = {side for side, made in (("front", n > 1), ("back", n < last)) if made}
         for k, (left, right) in enumerate(strips):
             sides = {side for side, made in (("left", k > 0), ("right", k < len(strips) - 1)) if made}
             yield (
                 Block(
-                    bar.from_mm if n > 1 else -1e6,
-                    bar.to_mm if n < last else 1e6,
-                    left if k > 0 else -1e6,
-                    right if k < len(strips) - 1 else 1e6,
+                    bar.from_mm if n > 1 else -math.inf,
+                    bar.to_mm if n < last else math.inf,
+                    left if k > 0 else -math.inf,
+                    right if k < len(strips) - 1 else math.inf,
                 ),
                 frozenset(ends | sides),
             )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from typing import NamedTuple
 
 import numpy as np
@@ -17,7 +18,6 @@ __all__ = ["Pictures", "look_of", "pictures_of"]
 
 # Wires leave two faces so far from each other at the most: one picture does for both [mm].
 _ONE_CUT_MM = 4.0
-_FAR = 1e5
 _NEAR_END = 0.1
 
 
@@ -31,7 +31,9 @@ class Pictures(NamedTuple):
 
     def nearest(self, y: float) -> float:
         """Where the cut nearest to a place is drawn."""
-        return min(self.faces, key=lambda at: abs(at - y))
+        # An end that no wire has made is infinitely far out.
+        within = min(max(y, min(self.faces)), max(self.faces))
+        return min(self.faces, key=lambda at: abs(at - within))
 
 
 def look_of(loaf: Loaf, shown: dict[str, str]) -> Look:
@@ -67,7 +69,7 @@ def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: 
 def _apart(places: list[float]) -> list[float]:
     """Where cuts are: the middle of those that one wire made."""
     found: list[list[float]] = []
-    for place in sorted(place for place in places if abs(place) < _FAR):
+    for place in sorted(place for place in places if math.isfinite(place)):
         if found and place - found[-1][-1] < _ONE_CUT_MM:
             found[-1].append(place)
         else:

@@ -1,7 +1,7 @@
 """The top: where every motif and piece stands, and what frosting that takes."""
 
 from archtop.core.top.foot import Foot
-from archtop.core.top.plan import FinishPlan, TopPlan, mound_colours, topping_of, whole_on_top
+from archtop.core.top.plan import FinishPlan, TopPlan, area_of, mound_colours, topping_of, whole_on_top
 from archtop.core.top.runs import TopArea, spots_of
 from archtop.core.top.runs_planned import RunPlan, TipPlan
 from archtop.core.top.scatter import strew
@@ -18,6 +18,7 @@ __all__ = [
     "TipPlan",
     "TopArea",
     "TopPlan",
+    "area_of",
     "mound_colours",
     "spots_of",
     "strew",

@@ -1,5 +1,6 @@
 """The top as planned: where every motif stands, what frosting that takes in which colours, bags, hands, and pieces.
 
+- ``area_of``: where there is top
 - ``topping_of``: everything about the top of a loaf filled to a level
 - ``mound_colours``: what the mound over the last pour is made of
 - ``whole_on_top``: what a wire had better miss
@@ -28,7 +29,7 @@ from archtop.core.top.strewn import ScatterPlan, Strewn, reach_along
 from archtop.core.top.top_faces import TopFace, top_face
 from archtop.core.trade import MOTIFS, Finish, cut_on_side
 
-__all__ = ["FinishPlan", "TopPlan", "mound_colours", "topping_of", "whole_on_top"]
+__all__ = ["FinishPlan", "TopPlan", "area_of", "mound_colours", "topping_of", "whole_on_top"]
 
 # Hands that pipe want a rest: so many minutes for every ten. A stated guess.
 _REST_SHARE = 0.2
@@ -107,7 +108,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     :raises InputError: ``run.tip``; ``tip.wider_than_bag``; of the scatter
     """
     loaf, frosting = of.loaf, of.loaf.frosting
-    area = _area_of(loaf.mould, level_mm)
+    area = area_of(loaf.mould, level_mm)
     bars = bars_along(loaf.mould, loaf.cuts)
     surface, runs, scatter, stand_out = put_on(of, level_mm, area, bars)
     mound_ml, base_ml = _mound_ml(loaf, area), _base_ml(loaf, area)
@@ -224,7 +225,8 @@ def _finish(finish: Finish) -> FinishPlan:
     )
 
 
-def _area_of(mould: Mould, level_mm: float) -> TopArea:
+def area_of(mould: Mould, level_mm: float) -> TopArea:
+    """The top of what is filled to a level [mm]."""
     front, back = mould.ends(level_mm)
     surface = Inside(mould).surface_at(level_mm)
     half, oval = cut_half_mm(mould, level_mm), is_oval(mould, level_mm)

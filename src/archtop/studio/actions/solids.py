@@ -10,8 +10,9 @@ from typing import Literal, NamedTuple
 
 from archtop.core import Cupboard, Loaf, LoafPlan
 from archtop.core.base import Frozen, InputError
-from archtop.core.bench.clock import Bowl, bowls_of
+from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import field_of
+from archtop.core.pots import ColourPlan
 from archtop.core.rheology import stages
 from archtop.core.solids import (
     LoafSolids,
@@ -139,13 +140,15 @@ def _made(same: _Same, asked: SolidAsked) -> _Made:
     of, result = same.planned
     solids = loaf_solids(of, result, _stiff(same.planned, asked.frosting_min))
     field = field_of(of, result.fills, bowls_of(of, result), asked.seed, asked.later_min)
-    shown = {colour.id: _at_age(colour.shown, colour.forecast, asked.age) for colour in result.colours}
+    shown = {colour.id: _at_age(colour, asked.age) for colour in result.colours}
     return _Made(solids, pictures_of(of, solids, field, look_of(of.loaf, shown)))
 
 
-def _at_age(shown: str, forecast: object, age: Age) -> str:
-    swatch = getattr(forecast, age.replace(" ", "_"), None) if age != "cured" else None
-    return swatch.srgb if swatch else shown
+def _at_age(colour: ColourPlan, age: Age) -> str:
+    """What is shown everywhere is cured; what nothing colours yet has no other age."""
+    if colour.forecast is None or age == "cured":
+        return colour.shown
+    return (colour.forecast.wet if age == "wet" else colour.forecast.next_day).srgb
 
 
 def _stiff(planned: PlannedLoaf, minutes: float | None) -> Mapping[str, Stiffness]:
@@ -157,15 +160,12 @@ def _stiff(planned: PlannedLoaf, minutes: float | None) -> Mapping[str, Stiffnes
     found = {}
     for run in result.top.runs:
         colours = {colour for bag in run.bags for colour in bag}
-        mine = [bowl for bowl in bowls if bowl.colour in colours]
+        mine = [
+            Stiffness(bowl.growth.expected_pa(minutes), bowl.density_g_ml) for bowl in bowls if bowl.colour in colours
+        ]
         if mine:
-            softest = min(mine, key=lambda bowl: _pa(bowl, minutes))
-            found[run.id] = Stiffness(_pa(softest, minutes), softest.density_g_ml)
+            found[run.id] = min(mine)
     return found
-
-
-def _pa(bowl: Bowl, minute: float) -> float:
-    return math.exp(bowl.growth.start + bowl.growth.rate * minute)
 
 
 def _piped(run_id: str, result: LoafPlan, stiff: Stiffness) -> Piped:

@@ -33,6 +33,7 @@ _REST_S = 0.3
 _log = logging.getLogger(__name__)
 _wanted: queue.Queue[uuid.UUID] = queue.Queue()
 _asked: set[tuple[uuid.UUID, int]] = set()
+_failed: set[tuple[uuid.UUID, int]] = set()
 _one_by_one = threading.Lock()
 
 
@@ -68,9 +69,6 @@ def still_of_loaf(loaf: Loaf) -> bytes:
             half.write_bytes(picture)
             half.rename(file)
     return file.read_bytes()
-
-
-_failed: set[tuple[uuid.UUID, int]] = set()
 
 
 def _file(loaf: uuid.UUID, revision: int) -> Path:

@@ -11,8 +11,8 @@ from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from ninja import Router, Status
 
+from archtop.core import Cupboard, LoafPlan, blank_loaf, read_loaf
 from archtop.core import Loaf as Document
-from archtop.core import LoafPlan, blank_loaf, read_loaf
 from archtop.studio import sheets, wall_clock
 from archtop.studio.actions import (
     StaleSave,
@@ -59,6 +59,11 @@ def _loaves(request: HttpRequest) -> QuerySet[Loaf]:
 def loaf_of(request: HttpRequest, loaf_id: uuid.UUID) -> Loaf:
     """The signed-in person's loaf of that id; 404 for anybody else's."""
     return get_object_or_404(_loaves(request), pk=loaf_id)
+
+
+def cupboard_for(request: HttpRequest, loaf: uuid.UUID | None) -> Cupboard:
+    """The studio's; for a document of a loaf whose work has begun, with the numbers it began with."""
+    return cupboard_of_studio(loaf_of(request, loaf) if loaf else None)
 
 
 def _whole(loaf: Loaf) -> LoafOut:

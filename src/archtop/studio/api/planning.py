@@ -11,7 +11,6 @@ from ninja import Router
 from archtop.core import (
     Backsized,
     Catalogue,
-    Cupboard,
     FirstLoaf,
     InputError,
     LoafPlan,
@@ -43,7 +42,7 @@ from archtop.studio.actions import (
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.prices import prices_of_studio
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.loaves import cupboard_for
 from archtop.studio.api.schemas import (
     CupHoldsIn,
     CutsIn,
@@ -64,15 +63,10 @@ __all__ = ["router"]
 router = Router(tags=["planning"])
 
 
-def _cupboard(request: HttpRequest, loaf: uuid.UUID | None) -> Cupboard:
-    """The studio's; for a document of a loaf whose work has begun, with the numbers it began with."""
-    return cupboard_of_studio(loaf_of(request, loaf) if loaf else None)
-
-
 @router.post("/plan", response={200: LoafPlan, 404: ProblemReport, 422: ProblemReport}, operation_id="plan_loaf")
 def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> LoafPlan:
     """The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with."""
-    return Plans(_cupboard(request, loaf)).of_document(payload).result
+    return Plans(cupboard_for(request, loaf)).of_document(payload).result
 
 
 @router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")
@@ -87,7 +81,7 @@ def plan_first_loaf(request: HttpRequest, payload: FirstLoaf) -> FirstPlanned:  
 def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
     """Pictures of cut faces, nothing kept."""
     bars = tuple(payload.bars) if payload.bars is not None else None
-    cupboard = _cupboard(request, payload.loaf)
+    cupboard = cupboard_for(request, payload.loaf)
     return faces_of(
         payload.document,
         cupboard,
@@ -104,32 +98,32 @@ def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
 )
 def tell_fragile(request: HttpRequest, payload: FragileIn) -> FragileTold:
     """What goes wrong in some outcomes, and in how many."""
-    return fragile_of(payload.document, _cupboard(request, payload.loaf), payload.later_min)
+    return fragile_of(payload.document, cupboard_for(request, payload.loaf), payload.later_min)
 
 
 @router.post("/cuts/find", response={200: FoundCuts, 404: ProblemReport, 422: ProblemReport}, operation_id="find_cuts")
 def find(request: HttpRequest, payload: CutsIn) -> FoundCuts:
     """Where to cut for equal weights or even faces, nothing kept."""
-    return find_cuts(payload.document, _cupboard(request, payload.loaf), payload.aim)
+    return find_cuts(payload.document, cupboard_for(request, payload.loaf), payload.aim)
 
 
 @router.post("/faces/point", response={200: Origin, 404: ProblemReport, 422: ProblemReport}, operation_id="ask_point")
 def ask_point(request: HttpRequest, payload: PointIn) -> Origin:
     """Which moment made a point of a face."""
     at = (payload.across, payload.along, payload.up)
-    return origin_of(payload.document, _cupboard(request, payload.loaf), payload.seed, payload.later_min, at)
+    return origin_of(payload.document, cupboard_for(request, payload.loaf), payload.seed, payload.later_min, at)
 
 
 @router.post("/size-back", response={200: Backsized, 404: ProblemReport, 422: ProblemReport}, operation_id="size_back")
 def size_backwards(request: HttpRequest, payload: SizeBackIn) -> Backsized:
     """The loaf sized to use something up, nothing kept."""
-    return size_back(payload.document, _cupboard(request, payload.loaf), payload.target)
+    return size_back(payload.document, cupboard_for(request, payload.loaf), payload.target)
 
 
 @router.post("/reach", response={200: Reach, 404: ProblemReport, 422: ProblemReport}, operation_id="reach_colour")
 def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     """What to add to a colour to come closest to its wish."""
-    cupboard, loaf = _cupboard(request, payload.loaf), payload.document
+    cupboard, loaf = cupboard_for(request, payload.loaf), payload.document
     colour = next((item for item in loaf.colours if item.id == payload.colour), None)
     if colour is None:
         raise InputError.one("id.unknown", "colour", payload.colour, "must be one of the loaf's", "Choose one.")
@@ -147,7 +141,7 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
 @router.post("/gel", response={200: GelFilm, 404: ProblemReport, 422: ProblemReport}, operation_id="film_gel")
 def film_gel(request: HttpRequest, payload: DocumentIn) -> GelFilm:
     """How warm the section halfway along gets, hour by hour; nothing kept."""
-    of, planned = Plans(_cupboard(request, payload.loaf)).of_document(payload.document)
+    of, planned = Plans(cupboard_for(request, payload.loaf)).of_document(payload.document)
     return gel_film_of(of, planned)
 
 

@@ -11,12 +11,12 @@ from django.views.decorators.gzip import gzip_page
 from ninja import Query, Router
 from ninja.decorators import decorate_view
 
-from archtop.core import Cupboard, read_loaf
+from archtop.core import read_loaf
 from archtop.studio.actions import cupboard_of_studio
 from archtop.studio.actions.solids import SolidAsked, SolidTold, solid_file, solid_told
 from archtop.studio.actions.stills import still_of_loaf
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.loaves import cupboard_for, loaf_of
 from archtop.studio.api.schemas import SolidIn
 
 __all__ = ["router"]
@@ -28,10 +28,6 @@ router = Router(tags=["solids"])
 _GLB, _STL = "model/gltf-binary", "model/stl"
 
 
-def _cupboard(request: HttpRequest, loaf: uuid.UUID | None) -> Cupboard:
-    return cupboard_of_studio(loaf_of(request, loaf) if loaf else None)
-
-
 def _asked(payload: SolidIn) -> SolidAsked:
     return SolidAsked(payload.seed, payload.later_min, payload.age, payload.frosting_min)
 
@@ -40,7 +36,7 @@ def _asked(payload: SolidIn) -> SolidAsked:
 @decorate_view(gzip_page)
 def draw_solid(request: HttpRequest, payload: SolidIn) -> HttpResponse:
     """A document as glTF binary, a node to each bar, nothing kept."""
-    content = solid_file(payload.document, _cupboard(request, payload.loaf), _asked(payload), "glb")
+    content = solid_file(payload.document, cupboard_for(request, payload.loaf), _asked(payload), "glb")
     return HttpResponse(content, content_type=_GLB)
 
 
@@ -49,7 +45,7 @@ def draw_solid(request: HttpRequest, payload: SolidIn) -> HttpResponse:
 )
 def tell_solid(request: HttpRequest, payload: SolidIn) -> SolidTold:
     """A document told in words, and how its piping comes out where a time is asked for."""
-    return solid_told(payload.document, _cupboard(request, payload.loaf), _asked(payload))
+    return solid_told(payload.document, cupboard_for(request, payload.loaf), _asked(payload))
 
 
 Bar = Annotated[int | None, Query(ge=1, le=400)]

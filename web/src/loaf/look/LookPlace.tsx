@@ -150,7 +150,7 @@ export function LookPlace() {
 					)}
 					<Button onClick={() => setSeed(seed + 1)}>Another outcome</Button>
 				</div>
-				{(live.plan.top.runs.length ?? 0) > 0 && (
+				{live.plan.top.runs.length > 0 && (
 					<div className="tray space-y-2 p-4">
 						<Slider
 							label="Piped after mixing"

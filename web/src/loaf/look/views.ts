@@ -8,7 +8,7 @@ export interface View {
 }
 
 export const VIEWS = {
-	slant: { name: "Slant", from: [0.9, 0.66, 1], away: 1.6 },
+	slant: { name: "Slant", from: [0.9, 0.66, 1], away: 1.75 },
 	top: { name: "Top", from: [0.02, 1, 0.0001], away: 1.25 },
 	side: { name: "Side", from: [1, 0.16, 0.02], away: 1.4 },
 	front: { name: "Front", from: [0.0001, 0.22, 1], away: 1.25 },
