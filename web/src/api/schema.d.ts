@@ -7452,7 +7452,7 @@ export interface components {
             /** Scents */
             scents: components["schemas"]["Scent"][];
             /** Colourants */
-            colourants: components["schemas"]["Colourant"][];
+            colourants: components["schemas"]["OfferedColourant"][];
             /** Stock */
             stock: {
                 [key: string]: number;
@@ -7594,6 +7594,73 @@ export interface components {
             places: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last")[];
             /** Bowl Places */
             bowl_places: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last")[];
+        };
+        /**
+         * OfferedColourant
+         * @description A jar, with what a spoon of its wetted mix holds [g/ml], and what its oil or water weighs [g/ml].
+         */
+        OfferedColourant: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Inci
+             * @default
+             */
+            inci: string;
+            /**
+             * Disperse
+             * @default oil
+             * @enum {string}
+             */
+            disperse: "oil" | "water" | "straight";
+            /**
+             * Carrier G Per G
+             * @default 3
+             */
+            carrier_g_per_g: number;
+            /**
+             * Low
+             * @default 0
+             */
+            low: number;
+            /**
+             * High
+             * @default 20
+             */
+            high: number;
+            bar: components["schemas"]["TestBar"];
+            /**
+             * Whitens
+             * @default 0
+             */
+            whitens: number;
+            /**
+             * Wet Murk
+             * @default 0
+             */
+            wet_murk: number;
+            /** Alkali Stable */
+            alkali_stable?: boolean | null;
+            /** Skin Safe */
+            skin_safe?: boolean | null;
+            /**
+             * Powder
+             * @default true
+             */
+            powder: boolean;
+            /**
+             * True G Ml
+             * @default 3
+             */
+            true_g_ml: number;
+            /** Bulk G Ml */
+            bulk_g_ml?: number | null;
+            /** Mixed G Ml */
+            mixed_g_ml: number | null;
+            /** Carrier G Ml */
+            carrier_g_ml: number | null;
         };
         /**
          * StockCount

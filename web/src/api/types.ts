@@ -66,6 +66,7 @@ export type Remark = Schemas["Remark"];
 export type StaleReport = Schemas["StaleReport"];
 export type Cupboard = Schemas["CupboardOut"];
 export type OfferedAdditive = Schemas["OfferedAdditive"];
+export type OfferedColourant = Schemas["OfferedColourant"];
 export type WholePot = Schemas["WholePot"];
 export type Reach = Schemas["Reach"];
 export type ReachOption = Schemas["Option"];

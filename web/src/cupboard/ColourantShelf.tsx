@@ -1,5 +1,5 @@
 import { putColourant } from "../api/queries";
-import type { Colourant } from "../api/types";
+import type { Colourant, OfferedColourant } from "../api/types";
 import { FieldRow } from "../ui/Drawer";
 import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Swatch } from "../ui/Swatch";
@@ -39,7 +39,9 @@ const START: Colourant = {
 };
 
 /** Jars, each with the test bar that teaches what it does. */
-export function ColourantShelf({ jars }: { jars: readonly Colourant[] }) {
+export function ColourantShelf({ jars: offered }: { jars: readonly OfferedColourant[] }) {
+	// What its mix holds is told of it, not written on it.
+	const jars = offered.map(({ mixed_g_ml: _mixed, carrier_g_ml: _carrier, ...jar }): Colourant => jar);
 	return (
 		<div className="space-y-3">
 			<Shelf
@@ -52,7 +54,13 @@ export function ColourantShelf({ jars }: { jars: readonly Colourant[] }) {
 				putItem={putColourant}
 				line={(jar) => <About jar={jar} />}
 			>
-				{(draft, change) => <JarFields jar={draft} onChange={change} />}
+				{(draft, change) => (
+					<JarFields
+						jar={draft}
+						carrier={offered.find((jar) => jar.key === draft.key)?.carrier_g_ml}
+						onChange={change}
+					/>
+				)}
 			</Shelf>
 		</div>
 	);
@@ -82,7 +90,14 @@ function About({ jar }: { jar: Colourant }) {
 const said = (value: boolean | null | undefined) => (value == null ? "unknown" : value ? "yes" : "no");
 const heard = (text: "yes" | "no" | "unknown") => (text === "unknown" ? null : text === "yes");
 
-function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partial<Colourant>) => void }) {
+interface JarProps {
+	jar: Colourant;
+	/** What a millilitre of the oil or water that it is mixed with weighs [g]. */
+	carrier: number | null | undefined;
+	onChange: (patch: Partial<Colourant>) => void;
+}
+
+function JarFields({ jar, carrier, onChange }: JarProps) {
 	const bar = (patch: Partial<Colourant["bar"]>) => onChange({ bar: { ...jar.bar, ...patch } });
 	return (
 		<>
@@ -159,6 +174,16 @@ function JarFields({ jar, onChange }: { jar: Colourant; onChange: (patch: Partia
 					value={jar.bulk_g_ml == null ? null : jar.bulk_g_ml * ML_PER_TSP}
 					onChange={(grams) => onChange({ bulk_g_ml: grams === null ? null : grams / ML_PER_TSP })}
 				/>
+				{carrier && jar.bulk_g_ml != null && (
+					<NumberField
+						label="Mixed, to that teaspoon"
+						quantity="volume"
+						value={(jar.carrier_g_per_g * jar.bulk_g_ml * ML_PER_TSP) / carrier}
+						onChange={(ml) =>
+							jar.bulk_g_ml && onChange({ carrier_g_per_g: (ml * carrier) / (jar.bulk_g_ml * ML_PER_TSP) })
+						}
+					/>
+				)}
 			</FieldRow>
 			<FieldRow>
 				<SelectField

@@ -13,6 +13,8 @@ interface Props {
 	suffix?: string;
 	/** What a millilitre of it weighs as spooned [g]: spoons may be typed then. */
 	bulk?: number;
+	/** How much of it a millilitre of it wetted holds [g]: spoons of the mix may be typed then. */
+	mixed?: number;
 	digits?: number;
 	/** How far an arrow key moves it, as it is shown. */
 	step?: number;
@@ -34,6 +36,7 @@ export function NumberInput({
 	quantity,
 	suffix,
 	bulk,
+	mixed,
 	digits,
 	step = 1,
 	min,
@@ -44,7 +47,7 @@ export function NumberInput({
 	const own: Unit = quantity
 		? unitOf(units, quantity)
 		: { label: suffix ?? "", size: 1, digits: digits ?? 2 };
-	const wanted = { quantity, units, sign: suffix, bulk };
+	const wanted = { quantity, units, sign: suffix, bulk, mixed };
 	const inOwn = (number: number) => (number - (own.zero ?? 0)) / own.size;
 	// A scale of another size needs its own number of digits.
 	const places = quantity && own.size === 1 ? (digits ?? own.digits) : own.digits;

@@ -40,6 +40,7 @@ interface NumberLook {
 	quantity?: Quantity;
 	suffix?: string;
 	bulk?: number;
+	mixed?: number;
 	digits?: number;
 	step?: number;
 	min?: number;

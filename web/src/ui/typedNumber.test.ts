@@ -182,6 +182,23 @@ describe("a number typed for other things", () => {
 		expect(readTyped("1 tsp/lb", { units: "metric", quantity: "dose" })).toMatchObject({ is: "wrong" });
 		expect(readTyped("1 tsp", { units: "metric", quantity: "weight" })).toMatchObject({ is: "wrong" });
 	});
+	it("takes spoons of a jar as it stands mixed, by what its mix holds", () => {
+		const jar = { units: "metric", quantity: "dose", mixed: 0.278 } as const;
+		for (const typed of ["1 tsp mixed/lb", "1 tsp mix ppo", "1 TSP in oil / lb", "1 tsp mixed per pound"]) {
+			const read = readTyped(typed, jar);
+			expect(read.is === "number" && read.value, typed).toBeCloseTo(
+				(4.92892159 * 0.278 * 1000) / 453.59237,
+				4,
+			);
+		}
+		// Dry, a spoon of it holds what was weighed; where nothing was, it says so.
+		expect(readTyped("1 tsp/lb", jar)).toMatchObject({ says: expect.stringContaining("never weighed") });
+		const dry = readTyped("1 tsp ppo", { ...jar, bulk: 0.5 });
+		expect(dry.is === "number" && dry.value).toBeCloseTo((4.92892159 * 0.5 * 1000) / 453.59237, 4);
+		expect(readTyped("1 tsp mixed/lb", { units: "metric", quantity: "dose", bulk: 0.5 })).toMatchObject({
+			says: "This jar goes in dry.",
+		});
+	});
 	it("tells a unit of another kind by name", () => {
 		const read = readTyped("7 ml", { quantity: "weight", units: "metric" });
 		expect(read.is === "wrong" && read.says).toBe("“ml” measures a volume; here goes a weight.");

@@ -14,6 +14,8 @@ export interface Wanted {
 	readonly sign?: string;
 	/** What a millilitre of it weighs as spooned [g], where that was measured. */
 	readonly bulk?: number;
+	/** How much of it a millilitre of it wetted in oil or water holds [g]. */
+	readonly mixed?: number;
 }
 
 /** Units that people type, each as how many of the core's it is, and where its zero lies. US customary, as in kitchens. */
@@ -123,10 +125,19 @@ const clean = (text: string): string => {
 			/\b(?:(?:an?|one)\s+)?(half|third|quarter)\b/gi,
 			(_, share: string) => SHARES[share.toLowerCase()] ?? "",
 		);
-	return spelled.replace(/−/g, "-").replace(SPACES, " ").trim();
+	return spelled
+		.replace(/−/g, "-")
+		.replace(SPACES, " ")
+		.replace(/ ?\/ ?lb\b/gi, "/lb")
+		.trim();
 };
 
 const wrong = (text: string): Typed => ({ is: "wrong", says: `“${text.trim()}” is no number.` });
+
+/** A spoon to the pound of oils, dry or, as most keep their jars, mixed with oil or water. */
+const SPOON_A_POUND = /^(tsp|tbsp) ?(mixed|mix|in oil|in water)? ?(?:\/ ?lb|ppo|per pound)$/;
+const NOT_WEIGHED =
+	"A level teaspoon of this powder was never weighed: weigh one and write it on the jar, or type “tsp mixed/lb”.";
 
 /** How large a unit is in the core's own, and where its zero lies. */
 interface Size {
@@ -134,11 +145,16 @@ interface Size {
 	readonly zero?: number | undefined;
 }
 
-function sizeOf(unit: string, { quantity, sign, bulk }: Wanted, own: Size): Size | string {
+function sizeOf(unit: string, { quantity, sign, bulk, mixed }: Wanted, own: Size): Size | string {
 	if (unit === "" || unit === sign?.toLowerCase()) return own;
-	const spoon = bulk && quantity === "dose" ? /^(tsp|tbsp)\/lb$/.exec(unit)?.[1] : undefined;
-	// Grams to a pound, as a dose for a kilogram.
-	if (bulk && spoon) return { size: (((NAMED[spoon]?.[1] ?? 0) * bulk) / (16 * OUNCE)) * 1000 };
+	const spoon = quantity === "dose" ? SPOON_A_POUND.exec(unit) : null;
+	if (spoon) {
+		const [, measure = "", wet] = spoon;
+		const holds = wet ? mixed : bulk;
+		// Grams to a pound, as a dose for a kilogram.
+		if (holds) return { size: (((NAMED[measure]?.[1] ?? 0) * holds) / (16 * OUNCE)) * 1000 };
+		if (bulk || mixed) return wet ? "This jar goes in dry." : NOT_WEIGHED;
+	}
 	const known = NAMED[unit.replace(/\.$/, "")];
 	if (!known) return `“${unit}” is no unit of this.`;
 	const [kind, size, zero] = known;

@@ -2,7 +2,7 @@
 
 from archtop.core.colour.ciede2000 import difference
 from archtop.core.colour.forecast import Forecast, Swatch, base_absorption, forecast
-from archtop.core.colour.pigments import Colourant, ColourDose, TestBar
+from archtop.core.colour.pigments import Colourant, ColourDose, TestBar, mixed_g_ml
 from archtop.core.colour.reach import InBowl, Option, Reach, reach
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
 from archtop.core.colour.white_card import Light, MeasuredColour, against_white
@@ -25,6 +25,7 @@ __all__ = [
     "difference",
     "forecast",
     "lab_of",
+    "mixed_g_ml",
     "reach",
     "reflectance_of",
     "srgb_of",

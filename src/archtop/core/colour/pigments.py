@@ -2,6 +2,7 @@
 
 - ``Colourant``: a jar, with its test bar
 - ``ColourDose``: how much of it goes into a colour
+- ``mixed_g_ml``: how much of it a spoon of the wetted mix holds
 - ``strength_of``: absorption and scattering that a gram brings
 """
 
@@ -17,7 +18,7 @@ from archtop.core.base import Frozen
 from archtop.core.colour.kubelka_munk import absorption
 from archtop.core.colour.spectra import Spectrum, reflectance_of
 
-__all__ = ["ColourDose", "Colourant", "TestBar", "strength_of"]
+__all__ = ["ColourDose", "Colourant", "TestBar", "mixed_g_ml", "strength_of"]
 
 Srgb = Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")]
 
@@ -62,6 +63,20 @@ class ColourDose(Frozen):
 
     colourant: str
     g_per_kg: Annotated[float, Field(gt=0, le=200)]
+
+
+def mixed_g_ml(colourant: Colourant, carrier_g_ml: float) -> float:
+    """Grams of a colourant in a millilitre of it wetted, by its own share of oil or water.
+
+    Volumes add up, since a powder fills no more room in oil than its grains take.
+
+    :param carrier_g_ml: density of the oil or water [g/ml]
+
+    >>> jar = Colourant(key="a", name="A", bar=TestBar(dose_g_per_kg=5, srgb="#7a8b99"), carrier_g_per_g=3, true_g_ml=3)
+    >>> round(mixed_g_ml(jar, 0.92), 3)
+    0.278
+    """
+    return 1 / (1 / colourant.true_g_ml + colourant.carrier_g_per_g / carrier_g_ml)
 
 
 @lru_cache(maxsize=512)

@@ -11,7 +11,7 @@ from typing import Literal
 
 from archtop.core.base import LOAF, Frozen, InputError
 from archtop.core.chemistry import Additive, Fat, fat_named
-from archtop.core.colour import Colourant
+from archtop.core.colour import Colourant, mixed_g_ml
 from archtop.core.document import Dust, painted_things
 from archtop.core.pots.leftovers import stirred_into_leftovers
 from archtop.core.resolved import ResolvedLoaf
@@ -106,7 +106,7 @@ def _drizzled(of: ResolvedLoaf, step: str, finish: Finish, jar: Colourant) -> It
     """A jar in so much oil as wets it, by volume."""
     oil = fat_named(of.loaf.sizing.carrier_fat, of.cupboard.fats)
     times = max(jar.carrier_g_per_g, 1.0)
-    grams = finish.amount / (1 / jar.true_g_ml + times / oil.density_g_ml)
+    grams = finish.amount * mixed_g_ml(jar.model_copy(update={"carrier_g_per_g": times}), oil.density_g_ml)
     yield _weighed(of, step, "colourant", jar, grams)
     yield _weighed(of, step, "fat", oil, grams * times)
 

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Final, Literal
 
 from django.http import HttpRequest
 from ninja import Router, Status
 
-from archtop.core import Colourant, Formula, Scent
-from archtop.core.chemistry import Additive, bowl_stages_of, places_of
+from archtop.core import Colourant, Cupboard, Formula, Scent
+from archtop.core.chemistry import Additive, bowl_stages_of, fat_named, places_of
+from archtop.core.colour import mixed_g_ml
+from archtop.core.document.parts import Sizing
 from archtop.core.geometry.moulds import AnyMould
 from archtop.studio import stored
 from archtop.studio.actions import (
@@ -22,11 +24,20 @@ from archtop.studio.actions import (
     write_formula,
 )
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import BookFormulaOut, CupboardOut, OfferedAdditive, StockCount, VersionOut
+from archtop.studio.api.schemas import (
+    BookFormulaOut,
+    CupboardOut,
+    OfferedAdditive,
+    OfferedColourant,
+    StockCount,
+    VersionOut,
+)
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import BookFormula
 
 __all__ = ["router"]
+
+_WATER_G_ML: Final = 1.0
 
 router = Router(tags=["cupboard"])
 
@@ -42,7 +53,7 @@ def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
             for additive in sorted(cupboard.additives.values(), key=lambda additive: additive.name)
         ],
         scents=sorted(cupboard.scents.values(), key=lambda scent: scent.name),
-        colourants=sorted(cupboard.colourants.values(), key=lambda jar: jar.name),
+        colourants=[_offered(jar, cupboard) for jar in sorted(cupboard.colourants.values(), key=lambda jar: jar.name)],
         stock=cupboard.stock,
         moulds=moulds_of_studio(),
     )
@@ -113,6 +124,13 @@ def write(request: HttpRequest, payload: Formula) -> Status[BookFormulaOut]:
     """Write a formula into the book, as the newest version under its name."""
     version = write_formula(owner_of(request), payload)
     return Status(201, _book(version.book))
+
+
+def _offered(jar: Colourant, cupboard: Cupboard) -> OfferedColourant:
+    if jar.disperse == "straight":
+        return OfferedColourant(**dict(jar), mixed_g_ml=None, carrier_g_ml=None)
+    carrier = _WATER_G_ML if jar.disperse == "water" else fat_named(Sizing().carrier_fat, cupboard.fats).density_g_ml
+    return OfferedColourant(**dict(jar), mixed_g_ml=mixed_g_ml(jar, carrier), carrier_g_ml=carrier)
 
 
 def _book(book: BookFormula) -> BookFormulaOut:

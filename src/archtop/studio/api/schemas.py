@@ -343,13 +343,20 @@ class OfferedAdditive(Additive):
     bowl_places: list[Stage]
 
 
+class OfferedColourant(Colourant):
+    """A jar, with what a spoon of its wetted mix holds [g/ml], and what its oil or water weighs [g/ml]."""
+
+    mixed_g_ml: float | None
+    carrier_g_ml: float | None
+
+
 class CupboardOut(Schema):
     """What a loaf may draw on."""
 
     fats: list[Fat]
     additives: list[OfferedAdditive]
     scents: list[Scent]
-    colourants: list[Colourant]
+    colourants: list[OfferedColourant]
     stock: dict[str, float]
     moulds: list[AnyMould]
 

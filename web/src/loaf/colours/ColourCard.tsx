@@ -1,4 +1,4 @@
-import type { Colour, Colourant, ColourPlan, OfferedAdditive } from "../../api/types";
+import type { Colour, ColourPlan, OfferedAdditive, OfferedColourant } from "../../api/types";
 import { TextField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
@@ -11,7 +11,7 @@ import { ScentChoice } from "./ScentChoice";
 interface Props {
 	colour: Colour;
 	planned: ColourPlan | undefined;
-	jars: readonly Colourant[];
+	jars: readonly OfferedColourant[];
 	additives: readonly OfferedAdditive[];
 }
 

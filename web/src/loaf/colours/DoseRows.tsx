@@ -1,5 +1,5 @@
 import { Plus } from "lucide-react";
-import type { Colourant, ColourDose } from "../../api/types";
+import type { ColourDose, OfferedColourant } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
@@ -7,7 +7,7 @@ import { RemoveButton } from "../../ui/RemoveButton";
 interface Props {
 	name: string;
 	doses: readonly ColourDose[];
-	jars: readonly Colourant[];
+	jars: readonly OfferedColourant[];
 	onChange: (doses: ColourDose[]) => void;
 }
 
@@ -23,29 +23,33 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 	);
 	return (
 		<div className="space-y-1.5">
-			{doses.map((dose, i) => (
-				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another jar in it must keep the focus.
-				<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
-					<SelectField
-						label={`Jar ${i + 1} in ${name}`}
-						value={dose.colourant}
-						options={jars.map((jar) => [jar.key, jar.name] as const)}
-						onChange={(colourant) => patch(i, { colourant })}
-					/>
-					<NumberField
-						label="Dose"
-						quantity="dose"
-						bulk={jars.find((jar) => jar.key === dose.colourant)?.bulk_g_ml ?? undefined}
-						min={0}
-						value={dose.g_per_kg}
-						onChange={(g_per_kg) => patch(i, { g_per_kg })}
-					/>
-					<RemoveButton
-						aria-label={`Take jar ${i + 1} out of ${name}`}
-						onClick={() => onChange(doses.filter((_, at) => at !== i))}
-					/>
-				</div>
-			))}
+			{doses.map((dose, i) => {
+				const jar = jars.find((one) => one.key === dose.colourant);
+				return (
+					// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another jar in it must keep the focus.
+					<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
+						<SelectField
+							label={`Jar ${i + 1} in ${name}`}
+							value={dose.colourant}
+							options={jars.map((jar) => [jar.key, jar.name] as const)}
+							onChange={(colourant) => patch(i, { colourant })}
+						/>
+						<NumberField
+							label="Dose"
+							quantity="dose"
+							bulk={jar?.bulk_g_ml ?? undefined}
+							mixed={jar?.mixed_g_ml ?? undefined}
+							min={0}
+							value={dose.g_per_kg}
+							onChange={(g_per_kg) => patch(i, { g_per_kg })}
+						/>
+						<RemoveButton
+							aria-label={`Take jar ${i + 1} out of ${name}`}
+							onClick={() => onChange(doses.filter((_, at) => at !== i))}
+						/>
+					</div>
+				);
+			})}
 			{unused && (
 				<Button
 					look="quiet"

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { Colourant, Loaf } from "../../api/types";
+import type { Loaf, OfferedColourant } from "../../api/types";
 import { UnitsProvider } from "../../ui/UnitsContext";
 
 const editor = vi.hoisted(() => ({ current: {} as Record<string, unknown> }));
@@ -14,7 +14,7 @@ vi.mock("../../api/useCatalogue", async (real) => ({
 
 import { WholePots } from "./WholePots";
 
-const jars = [{ key: "white", name: "White", low: 0.5 }] as Colourant[];
+const jars = [{ key: "white", name: "White", low: 0.5 }] as OfferedColourant[];
 const start = {
 	colours: [{ id: "red", scent: { blend: "tea", percent_of_oils: 3 } }],
 	blends: [{ id: "tea", name: "Tea", parts: [] }],

@@ -1,5 +1,5 @@
 import { Plus } from "lucide-react";
-import type { Colourant, WholePot } from "../../api/types";
+import type { OfferedColourant, WholePot } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
@@ -9,7 +9,7 @@ import { DoseRows } from "./DoseRows";
 import { ScentChoice } from "./ScentChoice";
 
 /** What colours or scents all of a pot before it is split. */
-export function WholePots({ jars }: { jars: readonly Colourant[] }) {
+export function WholePots({ jars }: { jars: readonly OfferedColourant[] }) {
 	const { document, edit, live } = useEditor();
 	const whole = document.whole_pots ?? [];
 	const set = (next: WholePot[], stroke?: string) => edit((loaf) => ({ ...loaf, whole_pots: next }), stroke);
@@ -63,7 +63,7 @@ export function WholePots({ jars }: { jars: readonly Colourant[] }) {
 interface OneProps {
 	whole: WholePot;
 	pots: readonly { id: string; name: string }[];
-	jars: readonly Colourant[];
+	jars: readonly OfferedColourant[];
 	onChange: (change: Partial<WholePot>) => void;
 	onRemove: () => void;
 }
