@@ -40,6 +40,7 @@ from archtop.core.pots import (
     Pot,
     PotHeat,
     Scales,
+    Sharing,
     Sprinkled,
     Supply,
     Vessel,
@@ -69,6 +70,7 @@ from archtop.core.remarks import (
     remarks_on_days,
     remarks_on_gel,
     remarks_on_ingredients,
+    remarks_on_sharing,
     remarks_on_small,
     remarks_on_top,
 )
@@ -159,6 +161,9 @@ class LoafPlan(Frozen):
     cautions: tuple[str, ...]
 
 
+_BY_ITSELF = Sharing()
+
+
 class _Woven(NamedTuple):
     """What the schedule needs of the plan."""
 
@@ -170,7 +175,7 @@ class _Woven(NamedTuple):
 
 
 def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
-    """Compute the whole plan of a loaf; what its file brings stands in for what the cupboard lacks.
+    """Compute the whole plan of a loaf by itself; what its file brings stands in for what the cupboard lacks.
 
     :raises InputError: every clash of the embeds with the mould or each other at once, or the first pour, pot or cut
         that cannot be
@@ -178,14 +183,15 @@ def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
     return plan_of(resolve(loaf, cupboard))
 
 
-def plan_of(of: ResolvedLoaf) -> LoafPlan:
+def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
     """The plan of a resolved loaf, in the order of work.
 
+    :param sharing: what its batter has to do with other loaves
     :raises InputError: as :func:`plan`
     """
     loaf, shape = of.loaf, _shaped(of)
     fills, embeds, top = shape.fills, shape.embeds, shape.top
-    mixed = mixed_of(of, fills, shape.layers, top)
+    mixed = mixed_of(of, fills, shape.layers, top, sharing)
     prisms = tuple(of.prisms.values())
     gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, _setting(of, mixed.heats))
     cuts, shift = _cuts(of, fills, embeds, top)
@@ -232,6 +238,7 @@ def plan_of(of: ResolvedLoaf) -> LoafPlan:
             *remarks_on_gel(gel, loaf.name),
             *remarks_on_cut(cut_how),
             *remarks_on_days(loaf, schedule),
+            *remarks_on_sharing(sharing),
         ),
         cautions=LYE_CAUTIONS,
     )

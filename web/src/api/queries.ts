@@ -137,6 +137,13 @@ export const loafQuery = (id: string) =>
 		gcTime: 0,
 	});
 
+export const batterOffersQuery = (id: string) =>
+	queryOptions({
+		queryKey: ["batters", id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/batters", { params: { path: { loaf_id: id } } })),
+		gcTime: 0,
+	});
+
 export const benchQuery = (id: string) =>
 	queryOptions({
 		queryKey: ["bench", id],

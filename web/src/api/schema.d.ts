@@ -204,6 +204,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/{loaf_id}/batters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Batters
+         * @description Loaves that this one could be mixed at once with, and why not those that it cannot.
+         */
+        get: operations["list_batters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves/{loaf_id}/bench": {
         parameters: {
             query?: never;
@@ -2062,6 +2082,16 @@ export interface components {
             casts: string[];
         };
         /**
+         * BatterFrom
+         * @description Another loaf of the studio, by its key and its name, in whose mixing this one's batter is mixed.
+         */
+        BatterFrom: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Bead
          * @description What a tip lays: section area [mm²], how wide and high it lies [mm], and what a hand must push it through.
          *
@@ -3340,6 +3370,16 @@ export interface components {
             out_of_mould: components["schemas"]["Figure"];
         };
         /**
+         * FromBatch
+         * @description The loaf whose mixing a pot is taken from.
+         */
+        FromBatch: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * FromShelf
          * @description A thing of the cupboard: which shelf it stands on, and its key there.
          */
@@ -3469,6 +3509,20 @@ export interface components {
             kind: "half round";
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * Handed
+         * @description What another loaf takes of a batter at emulsion: its oils, lye and what goes in with them, and their sum [g].
+         */
+        Handed: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+            /** Lines */
+            lines: components["schemas"]["Ingredient"][];
+            /** Total G */
+            total_g: number;
         };
         /**
          * Hanger
@@ -3603,6 +3657,8 @@ export interface components {
         /**
          * Ingredient
          * @description What goes into a whole pot; ``stage``: when, where it is no oil, lye or water; ``fine``: on the fine scale.
+         *
+         *     ``before_emulsion``: it goes in with oils, water and lye; what is mixed once for several loaves is split after it.
          */
         Ingredient: {
             /** Key */
@@ -3634,6 +3690,8 @@ export interface components {
             powder: boolean;
             /** Stage */
             stage: ("lye water" | "hot lye" | "cooled lye" | "oils" | "after trace" | "last") | null;
+            /** Before Emulsion */
+            before_emulsion: boolean;
             /**
              * Fine
              * @default false
@@ -3839,6 +3897,7 @@ export interface components {
              * @default []
              */
             batches: components["schemas"]["Batch"][];
+            batter_from?: components["schemas"]["BatterFrom"] | null;
             /**
              * Work
              * @default []
@@ -4568,10 +4627,12 @@ export interface components {
         };
         /**
          * Pot
-         * @description ``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
+         * @description ``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``, ``at_emulsion_g`` of it by then.
          *
          *     ``casts``: what it fills beforehand; nothing of the loaf's own pot and the frosting's.
          *     ``unweighable``: the scale cannot weigh it: its amounts are those of a finer one, for nobody to weigh.
+         *     ``shared``: it is mixed for other loaves besides; ``from_batch``: it is taken from another's mixing. Everything else
+         *     is told of this loaf's part alone.
          */
         Pot: {
             /** Id */
@@ -4591,6 +4652,8 @@ export interface components {
             density: components["schemas"]["Figure"];
             /** Total G */
             total_g: number;
+            /** At Emulsion G */
+            at_emulsion_g: number;
             /** Lye Concentration Percent */
             lye_concentration_percent: number;
             superfat: components["schemas"]["Figure"];
@@ -4614,6 +4677,8 @@ export interface components {
              * @default []
              */
             casts: components["schemas"]["Cast"][];
+            shared?: components["schemas"]["SharedMixing"] | null;
+            from_batch?: components["schemas"]["FromBatch"] | null;
         };
         /**
          * PotHeat
@@ -5234,6 +5299,18 @@ export interface components {
             lye_high: number;
             /** Why */
             why: string;
+        };
+        /**
+         * SharedMixing
+         * @description One mixing for several loaves: who takes of it, and what goes on the scale for all of them together [g].
+         */
+        SharedMixing: {
+            /** Gives */
+            gives: components["schemas"]["Handed"][];
+            /** Lines */
+            lines: components["schemas"]["Ingredient"][];
+            /** Total G */
+            total_g: number;
         };
         /**
          * ShelfMove
@@ -6341,6 +6418,20 @@ export interface components {
             /** Based On */
             based_on: number;
             document: components["schemas"]["Loaf"];
+        };
+        /**
+         * BatterOffer
+         * @description A loaf in whose mixing another could be mixed; ``why_not``: what stands in the way, in words.
+         */
+        BatterOffer: {
+            /** Loaf */
+            loaf: string;
+            /** Name */
+            name: string;
+            /** Pour On */
+            pour_on: string | null;
+            /** Why Not */
+            why_not: string[];
         };
         /**
          * BenchLog
@@ -9686,6 +9777,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_batters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatterOffer"][];
                 };
             };
         };

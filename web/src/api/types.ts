@@ -67,6 +67,7 @@ export type StaleReport = Schemas["StaleReport"];
 export type Cupboard = Schemas["CupboardOut"];
 export type OfferedAdditive = Schemas["OfferedAdditive"];
 export type OfferedColourant = Schemas["OfferedColourant"];
+export type BatterOffer = Schemas["BatterOffer"];
 export type WholePot = Schemas["WholePot"];
 export type Reach = Schemas["Reach"];
 export type ReachOption = Schemas["Option"];

@@ -62,6 +62,8 @@ def overshoot(of: ResolvedLoaf, result: LoafPlan, wrong: Misweighed) -> Overshoo
     :raises InputError: ``overshoot.pot``, ``overshoot.ingredient``, ``overshoot.grams``
     """
     pot = next((pot for pot in result.pots if pot.id == wrong.pot), None)
+    # Mixed for several loaves, it is all of it that is on the scale.
+    pot = pot and pot.model_copy(update={"ingredients": pot.as_mixed})
     if pot is None:
         raise InputError.one("overshoot.pot", "pot", wrong.pot, "is no pot of this loaf", "Choose one of its pots.")
     planned = next((line for line in pot.ingredients if (line.key, line.role) == (wrong.key, wrong.role)), None)

@@ -14,6 +14,7 @@ from archtop.core.document.cuts import Cuts
 from archtop.core.document.ids import Id, Name
 from archtop.core.document.parts import (
     Batch,
+    BatterFrom,
     Brings,
     Colour,
     Embed,
@@ -37,7 +38,8 @@ class Contents(Frozen):
     """Every part of a loaf. ``pour_on``: the day it is poured; ``ready_on``: by when it is to be cured.
 
     ``moulds``: how many of its mould are filled alike from one batch. Everything else is told of one of them: its
-    levels, embeds, pieces, top and cuts. ``also_filled``: other moulds that the same batch fills.
+    levels, embeds, pieces, top and cuts. ``also_filled``: other moulds that the same batch fills. ``batter_from``: the
+    loaf in whose mixing this one's batter is mixed.
     """
 
     format: Literal["archtop.loaf"] = FORMAT
@@ -55,6 +57,7 @@ class Contents(Frozen):
     whole_pots: Annotated[tuple[WholePot, ...], Field(max_length=200)] = ()
     embeds: Annotated[tuple[Embed, ...], Field(max_length=200)] = ()
     batches: Annotated[tuple[Batch, ...], Field(max_length=60)] = ()
+    batter_from: BatterFrom | None = None
     work: Annotated[tuple[Annotated[Work, Field(discriminator="do")], ...], Field(max_length=500)] = ()
     also_filled: Annotated[tuple[AlsoFilled, ...], Field(max_length=20)] = ()
     keeps: Annotated[tuple[Kept, ...], Field(max_length=20)] = ()

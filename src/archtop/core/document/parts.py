@@ -86,6 +86,13 @@ class Batch(Frozen):
     casts: Annotated[tuple[PotName, ...], Field(min_length=1, max_length=60)]
 
 
+class BatterFrom(Frozen):
+    """Another loaf of the studio, by its key and its name, in whose mixing this one's batter is mixed."""
+
+    loaf: Annotated[str, Field(pattern=r"^[0-9a-f-]{36}$")]
+    name: Name
+
+
 Moulds = Annotated[int, Field(ge=1, le=200)]
 
 

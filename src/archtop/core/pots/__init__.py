@@ -16,9 +16,10 @@ from archtop.core.pots.leftovers import Leftover, leftovers_of
 from archtop.core.pots.melted import Melted, melted_of
 from archtop.core.pots.mixed import Mixed, mixed_of
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
-from archtop.core.pots.pot import Cast, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
+from archtop.core.pots.pot import Cast, FromBatch, Handed, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
 from archtop.core.pots.scales import ScaleFace, Scales, scale_of, scales_of
+from archtop.core.pots.shared import Sharing, handed_of, sharing_pot, why_apart
 from archtop.core.pots.sprinkled import Sprinkled, sprinkled_of
 from archtop.core.pots.supplies import Supply, Taken, supplies_of, together
 from archtop.core.pots.thinning import Thinned
@@ -32,6 +33,8 @@ __all__ = [
     "Cast",
     "ColourPlan",
     "Contrast",
+    "FromBatch",
+    "Handed",
     "Ingredient",
     "Label",
     "Leftover",
@@ -46,6 +49,7 @@ __all__ = [
     "Potter",
     "ScaleFace",
     "Scales",
+    "Sharing",
     "Sprinkled",
     "Supply",
     "Taken",
@@ -60,6 +64,7 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
+    "handed_of",
     "heat_of",
     "label_of",
     "label_of_loaf",
@@ -69,6 +74,7 @@ __all__ = [
     "pots_of",
     "scale_of",
     "scales_of",
+    "sharing_pot",
     "sprinkled_of",
     "supplies_of",
     "together",
@@ -76,4 +82,5 @@ __all__ = [
     "vessels_of",
     "volumes_of",
     "ways_to_weigh",
+    "why_apart",
 ]

@@ -10,6 +10,7 @@ from archtop.core.pots.label import Label, label_of_loaf
 from archtop.core.pots.melted import Melted, melted_of
 from archtop.core.pots.pot import Pot
 from archtop.core.pots.potting import pots_of
+from archtop.core.pots.shared import Sharing, sharing_pot
 from archtop.core.pots.sprinkled import Sprinkled, sprinkled_of
 from archtop.core.pots.supplies import Supply, Taken, supplies_of
 from archtop.core.pots.warmth import PotHeat, heat_of
@@ -33,12 +34,14 @@ class Mixed(NamedTuple):
     label: Label
 
 
-def mixed_of(of: ResolvedLoaf, fills: Sequence[Fill], layers: Sequence[Layer], top: TopPlan) -> Mixed:
+def mixed_of(of: ResolvedLoaf, fills: Sequence[Fill], layers: Sequence[Layer], top: TopPlan, sharing: Sharing) -> Mixed:
     """What is weighed and mixed.
 
+    :param sharing: what the loaf's own pot has to do with other loaves
     :raises InputError: of a pot that cannot be
     """
-    pots = pots_of(of, fills, top)
+    *casts, own = pots_of(of, fills, top)
+    pots = (*casts, sharing_pot(own, sharing))
     colours, sprinkled, melted = colours_of(of, pots), sprinkled_of(of), melted_of(of)
     fats, additives, room_c = of.cupboard.fats, of.cupboard.additives, of.loaf.sizing.room_c
     purity = {formula.id: formula.naoh_purity_percent / 100 for formula in of.loaf.formulas}

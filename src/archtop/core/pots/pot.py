@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from archtop.core.base import Figure, Frozen
 from archtop.core.chemistry import Batter, BatterPart, Fat, Formula, Stage, naoh_g_per_g
@@ -19,24 +19,32 @@ from archtop.core.pots.weighable import BAND_POINTS, Alkali, Weighed, finer_step
 __all__ = [
     "Cast",
     "CastBowl",
+    "FromBatch",
+    "Handed",
     "Ingredient",
     "OtherPot",
     "Pot",
     "PotKind",
+    "SharedMixing",
     "Unweighable",
     "pot_for",
     "ways_to_weigh",
 ]
 
 PotKind = Literal["column", "loaf", "cavity", "slab", "block", "dough", "piped", "frosting", "batch"]
+_WITH_OILS_AND_LYE: Final = ("oils", "lye water", "hot lye", "cooled lye")
 # What no scale of the trade weighs is told to this step.
 _FINEST_G = 0.01
 
 
 class Ingredient(OnScale):
-    """What goes into a whole pot; ``stage``: when, where it is no oil, lye or water; ``fine``: on the fine scale."""
+    """What goes into a whole pot; ``stage``: when, where it is no oil, lye or water; ``fine``: on the fine scale.
+
+    ``before_emulsion``: it goes in with oils, water and lye; what is mixed once for several loaves is split after it.
+    """
 
     stage: Stage | None
+    before_emulsion: bool
     fine: bool = False
 
 
@@ -82,11 +90,37 @@ class Unweighable(Frozen):
     with_pots: tuple[OtherPot, ...] = ()
 
 
+class Handed(Frozen):
+    """What another loaf takes of a batter at emulsion: its oils, lye and what goes in with them, and their sum [g]."""
+
+    loaf: str
+    name: str
+    lines: tuple[Ingredient, ...]
+    total_g: float
+
+
+class SharedMixing(Frozen):
+    """One mixing for several loaves: who takes of it, and what goes on the scale for all of them together [g]."""
+
+    gives: tuple[Handed, ...]
+    lines: tuple[Ingredient, ...]
+    total_g: float
+
+
+class FromBatch(Frozen):
+    """The loaf whose mixing a pot is taken from."""
+
+    loaf: str
+    name: str
+
+
 class Pot(Frozen):
-    """``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``.
+    """``ingredients`` and ``portions`` (their batter) each sum exactly to ``total_g``, ``at_emulsion_g`` of it by then.
 
     ``casts``: what it fills beforehand; nothing of the loaf's own pot and the frosting's.
     ``unweighable``: the scale cannot weigh it: its amounts are those of a finer one, for nobody to weigh.
+    ``shared``: it is mixed for other loaves besides; ``from_batch``: it is taken from another's mixing. Everything else
+    is told of this loaf's part alone.
     """
 
     id: str
@@ -98,6 +132,7 @@ class Pot(Frozen):
     oils: Figure
     density: Figure
     total_g: float
+    at_emulsion_g: float
     lye_concentration_percent: float
     superfat: Figure
     ingredients: tuple[Ingredient, ...]
@@ -106,6 +141,14 @@ class Pot(Frozen):
     thinned: tuple[Thinned, ...] = ()
     scent_mixes: tuple[ScentMix, ...] = ()
     casts: tuple[Cast, ...] = ()
+    shared: SharedMixing | None = None
+    from_batch: FromBatch | None = None
+
+    @property
+    def as_mixed(self) -> tuple[Ingredient, ...]:
+        """Every line as hands weigh it: for all loaves together where it is mixed for several."""
+        joint = {(line.role, line.key): line for line in self.shared.lines} if self.shared else {}
+        return tuple(joint.get((line.role, line.key), line) for line in self.ingredients)
 
     @property
     def on_scale(self) -> tuple[OnScale, ...]:
@@ -171,6 +214,7 @@ def pot_for(
         oils=_oils(oils_g, total, batter),
         density=batter.density,
         total_g=total,
+        at_emulsion_g=round(sum(line.grams for line in ingredients if line.before_emulsion), 6),
         lye_concentration_percent=batter.lye_concentration_percent,
         superfat=_superfat(superfat),
         ingredients=ingredients,
@@ -216,7 +260,8 @@ def _ingredients(
         # What only wets may be a little more or less.
         thin = fine and part.role not in ("carrier oil", "carrier water")
         amount = weighs(exact, fine_step, part.wetted) if thin else Weighs(weighed_g, 1, weighed_g)
-        lines.append(Ingredient(**on_scale(part, exact, amount), stage=part.stage, fine=fine))
+        early = part.role in ("oil", "lye", "water") or part.stage in _WITH_OILS_AND_LYE
+        lines.append(Ingredient(**on_scale(part, exact, amount), stage=part.stage, before_emulsion=early, fine=fine))
     return tuple(lines)
 
 

@@ -6,6 +6,7 @@
 - ``remarks_on_top``: frosting, pieces and finishes
 - ``remarks_on_gel``: what it does as it sets
 - ``remarks_on_cut``: how it is cut
+- ``remarks_on_sharing``: batter that another loaf mixes
 """
 
 from archtop.core.remarks.days import remarks_on_days
@@ -13,6 +14,7 @@ from archtop.core.remarks.gel import remarks_on_gel
 from archtop.core.remarks.ingredients import remarks_on_ingredients
 from archtop.core.remarks.remark import Remark
 from archtop.core.remarks.shape import remarks_on
+from archtop.core.remarks.sharing import remarks_on_sharing
 from archtop.core.remarks.small_pieces import remarks_on_small
 from archtop.core.remarks.top import remarks_on_cut, remarks_on_top
 
@@ -23,6 +25,7 @@ __all__ = [
     "remarks_on_days",
     "remarks_on_gel",
     "remarks_on_ingredients",
+    "remarks_on_sharing",
     "remarks_on_small",
     "remarks_on_top",
 ]

@@ -18,7 +18,7 @@ from archtop.core.schedule.checking import faults_in
 from archtop.core.schedule.critical import refuse_impossible, windows_of
 from archtop.core.schedule.network import Job, JobKind, Network, Planned, joined, network_of
 from archtop.core.schedule.problem import Fixed, SeasonProblem
-from archtop.core.schedule.sharing import cast_together
+from archtop.core.schedule.sharing import cast_together, mixed_at_once
 from archtop.core.schedule.waits import span
 
 if TYPE_CHECKING:
@@ -46,12 +46,13 @@ _ALONE = 2.0
 
 @dataclass(frozen=True)
 class SeasonLoaf:
-    """A loaf of a season, its plan, and when it must be ready."""
+    """A loaf of a season, its plan, when it must be ready, and the loaf in whose mixing it is mixed."""
 
     ident: str
     loaf: Loaf
     result: Planned
     ready: dt.datetime | None
+    mixed_in: str | None = None
 
 
 @dataclass(frozen=True)
@@ -169,6 +170,7 @@ def plan_season(
                 "Choose a day to come, or take the date away.",
             )
     network = cast_together(joined(tuple(network_of(i.loaf, i.result, i.ident, own) for i in loaves)), together)
+    network = mixed_at_once(network, {item.ident: item.mixed_in for item in loaves if item.mixed_in})
     today = terms.now.astimezone(terms.hours.clock).date()
     told = replace(
         terms,

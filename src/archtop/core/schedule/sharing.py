@@ -7,9 +7,12 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from archtop.core.base import Frozen, JobKey, PotId
 from archtop.core.document import Embed, Loaf, batch_of
-from archtop.core.schedule.network import Network, joined
+from archtop.core.schedule.network import Link, Network, joined
 
-__all__ = ["Alike", "alike_in", "cast_together"]
+__all__ = ["Alike", "alike_in", "cast_together", "mixed_at_once"]
+
+# Batter that is mixed waits this long at most for the next mould [h]: a stated guess, its clock at the bench knows.
+_WAITS_H = 0.25
 
 
 class Alike(Frozen):
@@ -92,6 +95,21 @@ def cast_together(network: Network, groups: Sequence[tuple[str, str]]) -> Networ
         ),
     )
     return joined((renamed,))
+
+
+def mixed_at_once(network: Network, mixed_in: Mapping[str, str]) -> Network:
+    """The network with loaves poured right after the one in whose mixing they are mixed.
+
+    :param mixed_in: by loaf, the loaf that mixes for it; one that is not in the network binds nothing
+    """
+    keys = {job.key for job in network.jobs}
+    links = []
+    for loaf, giver in mixed_in.items():
+        before, after = str(JobKey(giver, "pour")), str(JobKey(loaf, "pour"))
+        if before in keys and after in keys:
+            why = "Mixed at once: batter does not wait."
+            links.append(Link(before=before, after=after, least_h=0, most_h=_WAITS_H, why=why, basis="estimate"))
+    return network.model_copy(update={"links": (*network.links, *links)})
 
 
 def _job(alike: str, do: str) -> str:

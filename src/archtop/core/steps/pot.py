@@ -7,7 +7,7 @@ from typing import Final, Literal, NamedTuple
 
 from archtop.core.base import PotId
 from archtop.core.chemistry import LYE_CAUTIONS, Role, Stage
-from archtop.core.pots import Portion, Pot, PotHeat, ways_to_weigh
+from archtop.core.pots import FromBatch, Portion, Pot, PotHeat, ways_to_weigh
 from archtop.core.steps.step import POWDER_CAUTION, SCENT_CAUTION, Amount, Step, Verb
 from archtop.core.steps.thinning import thinned_name, thinning_step
 
@@ -85,6 +85,10 @@ class _PotSteps:
                 "it in the loaf's pots, and its steps stand here.",
             )
             return
+        if self.pot.from_batch:
+            yield from self.taken(self.pot.from_batch)
+            yield from self.bowls()
+            return
         yield from self.oils()
         yield from self.lye()
         if not self.lines("scent", stage="oils"):
@@ -118,7 +122,7 @@ class _PotSteps:
     def lines(self, *roles: str, stage: Stage | None = None) -> list[_Line]:
         return [
             _Line(item.key, thinned_name(item), item.grams, item.role, item.fine, item.powder)
-            for item in self.pot.ingredients
+            for item in self.pot.as_mixed
             if item.role in roles and (stage is None or item.stage == stage)
         ]
 
@@ -249,6 +253,35 @@ class _PotSteps:
                 cautions=(_BLENDER_CAUTION,),
                 asks=_COOL,
             )
+        yield from self.handing_over()
+        yield from self.after_emulsion()
+
+    def taken(self, batch: FromBatch) -> Iterator[Step]:
+        """Out of the batter of another loaf, right when that is mixed."""
+        yield from self.scent_mixes()
+        yield self.step(
+            "mix",
+            "mix",
+            f"Take it from the batter of {batch.name}",
+            f"Right when that is blended to emulsion, before anything else goes in. Press this then: the clock of "
+            f"{self.pot.name} runs from there.",
+            (Amount(key="taken", label="Batter", value=self.pot.at_emulsion_g, unit="g"),),
+        )
+        yield from self.after_emulsion()
+
+    def handing_over(self) -> Iterator[Step]:
+        """What other loaves take of it, before anything of this one's own goes in."""
+        if self.pot.shared:
+            names = " and ".join(taker.name for taker in self.pot.shared.gives)
+            amounts = tuple(
+                Amount(key=taker.loaf, label=f"For {taker.name}", value=taker.total_g, unit="g")
+                for taker in self.pot.shared.gives
+            )
+            detail = "Into a pitcher each, at once, while it pours. What stays is this loaf's."
+            yield self.step("hand-over", "split", f"Take out what is for {names}", detail, amounts)
+
+    def after_emulsion(self) -> Iterator[Step]:
+        """What this loaf's own batter takes before it is split."""
         late = [*self.lines("late fat"), *self.lines(*_STIRRED, stage="after trace")]
         scent = self.lines("scent", stage="after trace")
         if late or scent:

@@ -18,11 +18,13 @@ from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, pou
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf
+from archtop.studio.actions.sharing import BatterOffer, batter_offers
 from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
 from archtop.studio.actions.week import Week, week_from
 from archtop.studio.actions.weighing import weighed_otherwise
 
 __all__ = [
+    "BatterOffer",
     "BenchClocks",
     "Faces",
     "FragileTold",
@@ -33,6 +35,7 @@ __all__ = [
     "Week",
     "Why",
     "add_photo",
+    "batter_offers",
     "change_lot",
     "change_photo",
     "count_stock",

@@ -140,7 +140,10 @@ def _named(kind: Kind, document: Document) -> set[str]:
 
 
 def for_a_file(document: Document) -> Document:
-    """The document with the bottles, jars and own additives it names, so that another studio can read it."""
+    """The document with the bottles, jars and own additives it names, so that another studio can read it.
+
+    Whose batter it is mixed in is this studio's affair: by itself it mixes its own.
+    """
     cupboard = cupboard_of_studio()
     own = {key for key, item in cupboard.additives.items() if item.own}
     brings = Brings(
@@ -150,7 +153,7 @@ def for_a_file(document: Document) -> Document:
         ),
         additives=tuple(cupboard.additives[key] for key in sorted(_named("additive", document) & own)),
     )
-    return document.model_copy(update={"brings": brings})
+    return document.model_copy(update={"brings": brings, "batter_from": None})
 
 
 def count_stock(name: str, grams: float | None) -> None:

@@ -61,7 +61,7 @@ def pour_again(owner: User, loaf: Loaf) -> Loaf:
     """
     document = read_loaf(loaf.document)
     taken = set(Loaf.objects.filter(owner=owner).values_list("name", flat=True))
-    fresh = {"name": _next_name(document.name, taken), "pour_on": None, "ready_on": None}
+    fresh = {"name": _next_name(document.name, taken), "pour_on": None, "ready_on": None, "batter_from": None}
     return create_loaf(owner, document.model_copy(update=fresh))
 
 
@@ -77,7 +77,7 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
     :raises InputError: the plan does not hold; nothing is changed
     :raises StaleSave: ``based_on`` is not the newest revision; the document is kept aside
     """
-    result = Plans(cupboard_of_studio(loaf)).of_document(document).result
+    result = Plans(cupboard_of_studio(loaf)).of_document(document, loaf.pk).result
     data = document.model_dump(mode="json")
     with transaction.atomic():
         current = Loaf.objects.select_for_update().get(pk=loaf.pk)
@@ -114,7 +114,7 @@ def open_plan(document: Document, loaf: Loaf | None = None) -> tuple[LoafPlan, t
     """
     plans = Plans(cupboard_of_studio(loaf))
     try:
-        return plans.of_document(document).result, ()
+        return plans.of_document(document, loaf.pk if loaf else None).result, ()
     except InputError as error:
         return plans.of_document(_bare(document)).result, error.problems
 

@@ -187,7 +187,7 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     last = stored.SEASON_PLAN.read(season.plan) if season.plan else None
     before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
     planned = plan_season(
-        [SeasonLoaf(str(read.loaf.id), read.document, read.result, read.ready) for read in reads],
+        [_season_loaf(read) for read in reads],
         SeasonTerms(
             hours_of(season), now, moulds=season.moulds, pins=pins, before=before, effort=settings.SEASON_EFFORT
         ),
@@ -216,6 +216,12 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
             else:
                 season.pins.update_or_create(job=job, defaults={"start": pin.start, "done": pin.done})
     return season
+
+
+def _season_loaf(read: _Read) -> SeasonLoaf:
+    batch = read.result.pots[-1].from_batch
+    ident = str(read.loaf.id)
+    return SeasonLoaf(ident, read.document, read.result, read.ready, batch.loaf if batch else None)
 
 
 def _change(season: Season, changed: Changed) -> None:

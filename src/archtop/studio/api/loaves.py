@@ -15,7 +15,9 @@ from archtop.core import Cupboard, LoafPlan, blank_loaf, read_loaf
 from archtop.core import Loaf as Document
 from archtop.studio import sheets, wall_clock
 from archtop.studio.actions import (
+    BatterOffer,
     StaleSave,
+    batter_offers,
     create_loaf,
     cupboard_of_studio,
     for_a_file,
@@ -185,6 +187,12 @@ def _revision(row: Revision) -> RevisionOut:
 def revisions(request: HttpRequest, loaf_id: uuid.UUID) -> list[RevisionOut]:
     """The last fifty saved documents, those kept aside among them."""
     return [_revision(row) for row in loaf_of(request, loaf_id).revisions.all()[:50]]
+
+
+@router.get("/{uuid:loaf_id}/batters", response=list[BatterOffer], operation_id="list_batters")
+def list_batters(request: HttpRequest, loaf_id: uuid.UUID) -> list[BatterOffer]:
+    """Loaves that this one could be mixed at once with, and why not those that it cannot."""
+    return batter_offers(loaf_of(request, loaf_id))
 
 
 @router.get("/{uuid:loaf_id}/document", operation_id="export_loaf", include_in_schema=False)

@@ -66,7 +66,7 @@ router = Router(tags=["planning"])
 @router.post("/plan", response={200: LoafPlan, 404: ProblemReport, 422: ProblemReport}, operation_id="plan_loaf")
 def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> LoafPlan:
     """The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with."""
-    return Plans(cupboard_for(request, loaf)).of_document(payload).result
+    return Plans(cupboard_for(request, loaf)).of_document(payload, loaf).result
 
 
 @router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")

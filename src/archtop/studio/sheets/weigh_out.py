@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from typing import Any
 from xml.sax.saxutils import escape
 
@@ -73,9 +73,11 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
     if pot.unweighable:
         text = f"The scale ({scales.main.step_says}) cannot weigh this pot. {ways_to_weigh(pot.unweighable)}"
         return [*story, _said(text, _CAUTION)]
-    rows = [
-        ["", _line(line), (scales.fine if line.fine else scales.main).shows(line.grams)] for line in pot.ingredients
-    ]
+    story += _shared_story(pot, plan)
+    rows = _rows(pot.ingredients, scales)
+    if pot.shared or pot.from_batch:
+        after = [line for line in pot.ingredients if not line.before_emulsion]
+        rows = [["", "Batter", show(pot.at_emulsion_g)], *_rows(after, scales)]
     # What the fine scale adds is in the total: it has that scale's digits where both show the same unit.
     total = scales.fine.shows if any(line.fine for line in pot.ingredients) else show
     story.append(_table(rows, total(pot.total_g)))
@@ -95,6 +97,34 @@ def _pot_story(pot: Pot, loaf: Loaf, plan: LoafPlan, units: UnitsName) -> list[A
         if portion.additions:
             story += [Spacer(1, 5 * mm), _additions(portion, scales)]
     return story
+
+
+def _rows(lines: Iterable[Ingredient], scales: Scales) -> list[list[str]]:
+    return [["", _line(line), (scales.fine if line.fine else scales.main).shows(line.grams)] for line in lines]
+
+
+def _shared_story(pot: Pot, plan: LoafPlan) -> list[Any]:
+    """What is weighed for several loaves at once; or that it comes out of another's batter."""
+    fine = any(line.fine for line in pot.ingredients)
+    show = plan.scales.main.shows
+    if pot.from_batch:
+        title = f"Take {show(pot.at_emulsion_g)} of the batter of {pot.from_batch.name}, at emulsion"
+        return [_said(title, _SMALL_TITLE)]
+    if pot.shared is None:
+        return []
+    names = " and ".join(taker.name for taker in pot.shared.gives)
+    rows = _rows(pot.shared.lines, plan.scales)
+    takes = [f"{show(taker.total_g)} for {taker.name}" for taker in pot.shared.gives]
+    return [
+        KeepTogether(
+            [
+                _said(f"Weigh for {pot.name} and {names} at once", _SMALL_TITLE),
+                _table(rows, (plan.scales.fine.shows if fine else show)(pot.shared.total_g)),
+            ]
+        ),
+        _said(f"At emulsion take out {' and '.join(takes)}. What stays is {pot.name}:", _TEXT),
+        Spacer(1, 3 * mm),
+    ]
 
 
 def _line(line: Ingredient) -> str:

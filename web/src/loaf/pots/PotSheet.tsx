@@ -42,6 +42,25 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 	const before = (grams: number) =>
 		`before rounding ${onScale(grams, { ...small, digits: small.digits + 2 })}`;
 	const fine = (grams: number) => onScale(grams, small);
+	const row = (line: Pot["ingredients"][number]): Row => ({
+		key: `${line.role} ${line.key}`,
+		name: line.times > 1 ? `${line.name}, thinned 1 in ${line.times}` : line.name,
+		grams: line.fine ? fine(line.grams) : weight(line.grams),
+		mark: line.role === "lye",
+		note: [line.stage && `into ${places.get(line.stage) ?? line.stage}`, exact && before(line.exact_g)]
+			.filter(Boolean)
+			.join("; "),
+	});
+	// Of a mixing that several loaves share, only what goes in after emulsion is weighed for this one.
+	const parted: Row | null =
+		pot.shared || pot.from_batch
+			? {
+					key: "batter",
+					name: pot.from_batch ? `Batter of ${pot.from_batch.name}, at emulsion` : "Batter that stays",
+					grams: weight(pot.at_emulsion_g),
+				}
+			: null;
+	const weighedHere = parted ? pot.ingredients.filter((line) => !line.before_emulsion) : pot.ingredients;
 	return (
 		<section
 			className={`tray break-inside-avoid p-4 ${wide ? "lg:col-span-2" : ""}`}
@@ -86,22 +105,25 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				<CannotWeigh pot={pot.id} name={pot.name} why={pot.unweighable} />
 			) : (
 				<>
+					{pot.shared && (
+						<div className="mb-4 max-w-2xl rounded-lg bg-rim-wash p-3" data-shared>
+							<Rows
+								caption={`Weighed at once for ${pot.name} and ${pot.shared.gives.map((taker) => taker.name).join(" and ")}`}
+								total={whole(pot.shared.total_g)}
+								rows={pot.shared.lines.map(row)}
+							/>
+							<p className="mt-2 text-sm">
+								At emulsion take out{" "}
+								{pot.shared.gives.map((taker) => `${weight(taker.total_g)} for ${taker.name}`).join(" and ")};{" "}
+								{weight(pot.at_emulsion_g)} stay.
+							</p>
+						</div>
+					)}
 					<div className={wide ? "grid gap-6 md:grid-cols-2" : ""}>
 						<Rows
-							caption="On the scale"
+							caption={parted ? "This loaf’s part" : "On the scale"}
 							total={whole(pot.total_g)}
-							rows={pot.ingredients.map((line) => ({
-								key: `${line.role} ${line.key}`,
-								name: line.times > 1 ? `${line.name}, thinned 1 in ${line.times}` : line.name,
-								grams: line.fine ? fine(line.grams) : weight(line.grams),
-								mark: line.role === "lye",
-								note: [
-									line.stage && `into ${places.get(line.stage) ?? line.stage}`,
-									exact && before(line.exact_g),
-								]
-									.filter(Boolean)
-									.join("; "),
-							}))}
+							rows={[...(parted ? [parted] : []), ...weighedHere.map(row)]}
 						/>
 						{wide && (
 							<Rows

@@ -13,6 +13,7 @@ import { Reminders } from "../section/Reminders";
 import { CastTogether } from "./CastTogether";
 import { LabelText } from "./LabelText";
 import { MeltedList } from "./MeltedList";
+import { MixedTogether } from "./MixedTogether";
 import { PotSheet } from "./PotSheet";
 import { SizeBack } from "./SizeBack";
 import { weighIn } from "./weighing";
@@ -77,6 +78,7 @@ export function PotsPlace() {
 			<div className="mt-4 grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
 				<div className="space-y-4">
 					<CastTogether />
+					<MixedTogether />
 					<MeltedList />
 					<SizeBack />
 					<Remarks codes={/^(pot|portion|stock|shreds|additive|assessed|finish|label)/} />
