@@ -81,7 +81,8 @@ def test_each_is_told_its_part_of_the_work_and_nothing_twice() -> None:
     assert not {"loaf.oils", "loaf.lye", "loaf.rest", "loaf.hand-over"} & set(keys)
     # The trace clock counts from there.
     taken = next(step for step in takes.steps if step.key == "loaf.mix")
-    assert "One" in taken.title and [a.value for a in taken.amounts] == [own(takes).at_emulsion_g]
+    assert "One" in taken.title
+    assert [a.value for a in taken.amounts] == [own(takes).at_emulsion_g]
     assert all(len(list(same)) == 1 for _, same in groupby(sorted(keys)))
 
 
@@ -91,7 +92,8 @@ def test_what_is_weighed_wrong_is_reckoned_with_all_that_is_in_the_pot() -> None
     of = resolve(read_loaf(box(name="One", work=[pour], formulas=[OLIVE_COCONUT])), CUPBOARD)
     lye = next(line for line in own(gives).shared.lines if line.role == "lye")
     told = overshoot(of, gives, Misweighed("loaf", lye.key, "lye", lye.grams))
-    assert told.planned_g == lye.grams and told.stands == "as planned"
+    assert told.planned_g == lye.grams
+    assert told.stands == "as planned"
     alone_lye = next(line.grams for line in own(one).ingredients if line.role == "lye")
     assert overshoot(of, gives, Misweighed("loaf", lye.key, "lye", alone_lye)).stands == "rich"
 

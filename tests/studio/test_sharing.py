@@ -76,7 +76,9 @@ def test_other_days_are_told_on_both(studio: Studio, one: Loaf, two: Loaf) -> No
     Loaf.objects.filter(pk=two.pk).update(document={**two.document, "pour_on": "2026-12-06"})
     for loaf in (one, two):
         told = [r["text"] for r in opened(studio, loaf)["remarks"] if r["code"] == "pot.other_day"]
-        assert len(told) == 1 and "5 December" in told[0] and "6 December" in told[0]
+        assert len(told) == 1
+        assert "5 December" in told[0]
+        assert "6 December" in told[0]
 
 
 def test_who_is_mixed_with_another_mixes_for_nobody(studio: Studio, owner: User, one: Loaf, two: Loaf) -> None:
@@ -95,7 +97,8 @@ def test_what_fits_is_offered_and_what_is_mixed_is_not(studio: Studio, owner: Us
     assert offers["Quay"][0].startswith("one is worked")
     fresh = create_loaf(owner, read_loaf(box(name="Fresh")))
     offers = {offer["name"]: offer["why_not"] for offer in studio.get(f"/loaves/{fresh.pk}/batters").json()}
-    assert offers["Quay"] == [] and offers["Pier"] == ["Pier is itself mixed with Quay"]
+    assert offers["Quay"] == []
+    assert offers["Pier"] == ["Pier is itself mixed with Quay"]
     press(one, uuid.uuid4(), "loaf.mix", "done", dt.datetime(2026, 12, 5, 10, tzinfo=dt.UTC))
     assert "Quay" not in {offer["name"] for offer in studio.get(f"/loaves/{fresh.pk}/batters").json()}
 
@@ -115,7 +118,8 @@ def test_the_sheets_say_what_is_weighed_at_once_and_what_is_taken(studio: Studio
     assert "Weigh for Quay and Pier at once" in first
     assert f"{shared['total_g']:,.0f}".replace(",", "") in first.replace(",", "").replace("\u202f", "")
     assert "of the batter of Quay, at emulsion" in second
-    assert "Sodium hydroxide" in first and "Sodium hydroxide" not in second
+    assert "Sodium hydroxide" in first
+    assert "Sodium hydroxide" not in second
 
 
 def test_a_season_pours_them_one_after_the_other(studio: Studio, one: Loaf, two: Loaf, settings: Any) -> None:

@@ -180,3 +180,45 @@ def test_the_demo_shelf_shows_every_state(studio: Studio) -> None:
     lines = studio.get("/shelf").json()
     assert {line["state"]["stands"] for line in lines} == {"too young", "ready", "past its best"}
     assert all(line["uses"] for line in lines if line["lot"]["kind"] != "bars")
+
+
+ROUND = {"kind": "cutter", "outline": {"kind": "circle", "diameter_mm": 20}, "slab_mm": 10}
+
+
+def cut(studio: Studio, bars: int = 2, count: int = 30, move_id: str = "") -> Any:
+    """Round pieces of 3.14 ml out of bars."""
+    body = {"move_id": move_id or str(uuid.uuid4()), "bars": bars, "make": ROUND, "count": count, "name": "Float"}
+    return studio.send("POST", "/shelf/old/cut", body)
+
+
+def test_pieces_cut_out_of_an_older_loaf_are_as_old_as_it_and_nothing_is_lost(studio: Studio) -> None:
+    put(studio, key="old", name="Old quay", kind="bars", count=6, grams=600, colour="Tar")
+    again = str(uuid.uuid4())
+    key = cut(studio, move_id=again).json()["key"]
+    assert cut(studio, move_id=again).json()["key"] == key
+    lots = {line["lot"]["key"]: line["lot"] for line in studio.get("/shelf").json()}
+    # A disc of 20 by 10 mm is a tenth of pi in millilitres, times ten.
+    assert lots[key]["grams"] == pytest.approx(30 * 3.14159, rel=2e-3)
+    assert (lots[key]["kind"], lots[key]["count"], lots[key]["colour"]) == ("cutter", 30, "Tar")
+    assert lots[key]["made_on"] == lots["old"]["made_on"]
+    assert (lots["old"]["count"], lots["old"]["grams"]) == (4, 400)
+    (off,) = (one for one in lots.values() if one["kind"] == "trimmings")
+    assert off["grams"] + lots[key]["grams"] == pytest.approx(200, abs=0.02)
+
+
+@pytest.mark.parametrize(
+    ("bars", "count", "field", "says"),
+    [(7, 5, "bars", "there are 6 of Old quay"), (1, 40, "count", "Cut 31 at most")],
+)
+def test_more_than_the_bars_hold_is_refused_and_moves_nothing(
+    studio: Studio, bars: int, count: int, field: str, says: str
+) -> None:
+    put(studio, key="old", name="Old quay", kind="bars", count=6, grams=600)
+    before = there(studio)
+    (problem,) = cut(studio, bars, count).json()["problems"]
+    assert problem["field"] == field
+    assert says in f"{problem['limit']} {problem['remedy']}"
+    assert there(studio) == before
+    put(studio, key="old2", kind="column")
+    body = {"move_id": str(uuid.uuid4()), "bars": 1, "make": ROUND, "count": 1, "name": "Float"}
+    assert studio.send("POST", "/shelf/old2/cut", body).status_code == 422

@@ -13,7 +13,6 @@ from archtop.core.base import LOAF, Figure, Frozen, InputError
 from archtop.core.chemistry import LYE_CAUTIONS, Measures, measures_of
 from archtop.core.cuts import (
     AlsoCut,
-    AsItStands,
     CutHow,
     CutPlan,
     CutShift,
@@ -79,7 +78,7 @@ from archtop.core.schedule import Circumstances, Task, casting_schedule, out_of_
 from archtop.core.shelf import ShelfUse, shelf_moves, shelf_uses
 from archtop.core.small_pieces import DoughNeed, ShredsUse, dough_needed, shreds_of
 from archtop.core.steps import Planned, Step, bench_steps
-from archtop.core.top import TopPlan, topping_of, whole_on_top
+from archtop.core.top import TopPlan, as_it_stands, topping_of, whole_on_top
 from archtop.core.trade import Made
 
 __all__ = ["FormulaPlan", "LoafPlan", "MouldPlan", "gel_film_of", "plan", "plan_of"]
@@ -195,7 +194,7 @@ def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
     prisms = tuple(of.prisms.values())
     gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, _setting(of, mixed.heats))
     cuts, shift = _cuts(of, fills, embeds, top)
-    cut_how = how_to_cut(loaf, _as_it_stands(of, top), {colour.id: colour.shown for colour in mixed.colours})
+    cut_how = how_to_cut(loaf, as_it_stands(of, top), {colour.id: colour.shown for colour in mixed.colours})
     stamp = stamping_of(loaf.cuts, cuts.bars, shape.level_mm)
     shelf = shelf_uses(of, _each_g(of, embeds))
     also = also_cut(of)
@@ -327,20 +326,6 @@ def _cuts(
     if cuts.whole:
         return cuts, None
     return cuts, best_shift(loaf.mould.length_mm, loaf.cuts, joints, row_joints, whole_on_top(loaf, top))
-
-
-def _as_it_stands(of: ResolvedLoaf, top: TopPlan) -> AsItStands:
-    loaf, lots = of.loaf, of.cupboard.lots
-    # A loaf is cut a day after it was poured, or two: to whole days that is the same.
-    old = {key: (loaf.pour_on - lot.made_on).days for key, lot in lots.items()} if loaf.pour_on else {}
-    return AsItStands(
-        high_mm=loaf.mould.height_mm + top.over_rim_mm,
-        wide_mm=2 * top.half_wide_mm,
-        tops_mm=top.high_mm,
-        on_side=top.on_side,
-        over_a_cut=top.scatter.leaning if top.scatter else 0,
-        old=old,
-    )
 
 
 def _each_g(of: ResolvedLoaf, embeds: Sequence[EmbedPlan]) -> dict[str, float]:

@@ -9,6 +9,7 @@ import type {
 	BenchPress,
 	Colourant,
 	CupMould,
+	CutAsked,
 	FacesIn,
 	FirstLoaf,
 	Formula,
@@ -300,6 +301,10 @@ export const pressStep = (id: string, press: BenchPress) =>
 	unwrap(client.POST("/api/loaves/{loaf_id}/bench", { params: { path: { loaf_id: id } }, body: press }));
 export const putOnShelf = (lot: Lot) =>
 	unwrap(client.POST("/api/shelf", { body: { move_id: newId(), lot } }));
+export const cutFromLot = (key: string, cut: Omit<CutAsked, "move_id">) =>
+	unwrap(
+		client.POST("/api/shelf/{key}/cut", { params: { path: { key } }, body: { move_id: newId(), ...cut } }),
+	);
 export const changeLot = (lot: Lot) =>
 	unwrap(client.PUT("/api/shelf/{key}", { params: { path: { key: lot.key } }, body: lot }));
 export const moveLot = (key: string, move: Omit<MoveIn, "move_id">) =>

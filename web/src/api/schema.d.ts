@@ -1456,6 +1456,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{key}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut
+         * @description Press pieces out of bars of a lot; sent twice it counts once.
+         */
+        post: operations["cut_from_lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{key}/moves": {
         parameters: {
             query?: never;
@@ -9326,6 +9346,32 @@ export interface components {
             lot: components["schemas"]["Lot"];
         };
         /**
+         * LotKeyOut
+         * @description Which lot it is.
+         */
+        LotKeyOut: {
+            /** Key */
+            key: string;
+        };
+        /**
+         * CutAsked
+         * @description Pieces to be pressed out of so many bars of a lot.
+         */
+        CutAsked: {
+            /**
+             * Move Id
+             * Format: uuid
+             */
+            move_id: string;
+            /** Bars */
+            bars: number;
+            make: components["schemas"]["CutterMake"];
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * MoveIn
          * @description So much put on the shelf, or taken (negative).
          */
@@ -12230,6 +12276,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    cut_from_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotKeyOut"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -67,6 +67,7 @@ export type StaleReport = Schemas["StaleReport"];
 export type Cupboard = Schemas["CupboardOut"];
 export type OfferedAdditive = Schemas["OfferedAdditive"];
 export type OfferedColourant = Schemas["OfferedColourant"];
+export type CutAsked = Schemas["CutAsked"];
 export type BatterOffer = Schemas["BatterOffer"];
 export type WholePot = Schemas["WholePot"];
 export type Reach = Schemas["Reach"];

@@ -83,6 +83,11 @@ class InputError(ValueError):
     def __str__(self) -> str:
         return " ".join(problem.message for problem in self.problems)
 
+    @property
+    def in_words(self) -> str:
+        """The same for who sits before a page: without the names that programs give to fields."""
+        return " ".join(f"{problem.value}: {problem.limit}. {problem.remedy}" for problem in self.problems)
+
     @classmethod
     def one(cls, code: str, field: str, value: Any, limit: str, remedy: str, *mends: Mend) -> InputError:
         """An error with a single problem."""

@@ -1,5 +1,6 @@
 """The top: where every motif and piece stands, and what frosting that takes."""
 
+from archtop.core.top.as_it_stands import as_it_stands
 from archtop.core.top.foot import Foot
 from archtop.core.top.plan import FinishPlan, TopPlan, area_of, mound_colours, topping_of, whole_on_top
 from archtop.core.top.runs import TopArea, spots_of
@@ -19,6 +20,7 @@ __all__ = [
     "TopArea",
     "TopPlan",
     "area_of",
+    "as_it_stands",
     "mound_colours",
     "spots_of",
     "strew",

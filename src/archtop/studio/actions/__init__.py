@@ -19,13 +19,23 @@ from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf
 from archtop.studio.actions.sharing import BatterOffer, batter_offers
-from archtop.studio.actions.shelf import ShelfLine, Why, change_lot, move_lot, open_shelf, put_on_shelf
+from archtop.studio.actions.shelf import (
+    CutAsked,
+    ShelfLine,
+    Why,
+    change_lot,
+    cut_from,
+    move_lot,
+    open_shelf,
+    put_on_shelf,
+)
 from archtop.studio.actions.week import Week, week_from
 from archtop.studio.actions.weighing import weighed_otherwise
 
 __all__ = [
     "BatterOffer",
     "BenchClocks",
+    "CutAsked",
     "Faces",
     "FragileTold",
     "Origin",
@@ -41,6 +51,7 @@ __all__ = [
     "count_stock",
     "create_loaf",
     "cupboard_of_studio",
+    "cut_from",
     "faces_of",
     "for_a_file",
     "fragile_of",

@@ -108,7 +108,7 @@ class Plans:
         try:
             found = self.alone(row)
         except InputError as error:
-            return Sharing(told=(f"It was to be mixed with {row.name}, which cannot be planned: {error}",))
+            return Sharing(told=(f"It was to be mixed with {row.name}, which cannot be planned: {error.in_words}",))
         why_not = not_mixed_in(own, found)
         if why_not:
             return Sharing(told=(f"It cannot be mixed with {row.name}: {'; '.join(why_not)}.",))

@@ -152,7 +152,7 @@ def _loaves(season: Season, now: dt.datetime) -> tuple[list[_Read], list[Unplann
                 continue
             found.append(_Read(row, document, result, min(moments)))
         except InputError as error:
-            unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=str(error)))
+            unplanned.append(Unplanned(loaf=str(row.id), name=row.name, why=error.in_words))
     return found, unplanned
 
 

@@ -3,29 +3,53 @@
 from __future__ import annotations
 
 import datetime as dt
+import itertools
 import uuid
 from collections.abc import Iterable
-from typing import Literal
+from typing import Annotated, Literal
 
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Sum
+from pydantic import Field
 
 from archtop.core import InputError, LoafPlan, Lot, LotState, could_use, lot_state, read_loaf
 from archtop.core import Loaf as Document
 from archtop.core.base import Frozen
 from archtop.core.shelf import ShelfMove as Move
+from archtop.core.shelf import cut_out
+from archtop.core.trade.ways.cutter import CutterMake
 from archtop.studio import stored, wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
 
-__all__ = ["ShelfLine", "Why", "change_lot", "move_lot", "open_shelf", "put_on_shelf", "shelve_step"]
+__all__ = [
+    "CutAsked",
+    "ShelfLine",
+    "Why",
+    "change_lot",
+    "cut_from",
+    "move_lot",
+    "open_shelf",
+    "put_on_shelf",
+    "shelve_step",
+]
 
 Why = Literal["put on", "taken", "put back", "weighed again", "thrown away", "bench"]
 
 # Only loaves still to come can use a lot up; more of them than this nobody reads through.
 _MOST_LOAVES = 40
+
+
+class CutAsked(Frozen):
+    """Pieces to be pressed out of so many bars of a lot."""
+
+    move_id: uuid.UUID
+    bars: Annotated[int, Field(ge=1, le=10_000)]
+    make: CutterMake
+    count: Annotated[int, Field(ge=1, le=2000)]
+    name: Annotated[str, Field(min_length=1, max_length=120)]
 
 
 class ShelfLine(Frozen):
@@ -86,6 +110,33 @@ def move_lot(row: ShelfLot, move_id: uuid.UUID, count: int, grams: float, why: W
                     f"Take {have:g} at most, or count again.",
                 )
         ShelfMove.objects.create(lot=row, move_id=move_id, count=count, grams=grams, why=why)
+
+
+def cut_from(row: ShelfLot, asked: CutAsked) -> str:
+    """Press pieces out of some of a lot's bars: bars off the shelf, pieces and offcuts on it, all at once.
+
+    :returns: key of the lot of pieces
+    :raises InputError: as :func:`archtop.core.shelf.cut_out`
+    """
+    with transaction.atomic():
+        # The pieces' own move carries the press: sent twice it counts once.
+        if done := ShelfMove.objects.select_related("lot").filter(move_id=asked.move_id).first():
+            return str(done.lot.key)
+        there = row.moves.aggregate(count=Sum("count"), grams=Sum("grams"))
+        lot = stored.LOT.read(row.data, count=max(there["count"] or 0, 0), grams=max(there["grams"] or 0.0, 0.0))
+        cut = cut_out(lot, asked.bars, asked.make, asked.count, asked.name)
+        ShelfMove.objects.create(lot=row, move_id=uuid.uuid4(), count=-cut.bars, grams=-cut.grams, why="taken")
+        pieces = _fresh(cut.pieces)
+        put_on_shelf(pieces, asked.move_id)
+        if cut.trimmings:
+            put_on_shelf(_fresh(cut.trimmings), uuid.uuid4())
+        return pieces.key
+
+
+def _fresh(lot: Lot) -> Lot:
+    """The lot under a key that is not taken."""
+    keys = itertools.chain([lot.key], (f"{lot.key[:75]}-{number}" for number in itertools.count(2)))
+    return lot.model_copy(update={"key": next(key for key in keys if not ShelfLot.objects.filter(key=key).exists())})
 
 
 def open_shelf(owner: User, on: dt.date) -> list[ShelfLine]:

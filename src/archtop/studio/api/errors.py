@@ -35,7 +35,7 @@ class StudioAPI(NinjaAPI):
 
 
 def _refusal(api: NinjaAPI, request: HttpRequest, error: InputError) -> HttpResponse:
-    report = ProblemReport(code="input.refused", message=str(error), problems=list(error.problems))
+    report = ProblemReport(code="input.refused", message=error.in_words, problems=list(error.problems))
     return api.create_response(request, report, status=422)
 
 

@@ -375,6 +375,12 @@ class LotIn(Schema):
     lot: Lot
 
 
+class LotKeyOut(Schema):
+    """Which lot it is."""
+
+    key: str
+
+
 class MoveIn(Schema):
     """So much put on the shelf, or taken (negative)."""
 

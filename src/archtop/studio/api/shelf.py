@@ -8,10 +8,10 @@ from ninja import Router, Status
 
 from archtop.core import Lot
 from archtop.studio import wall_clock
-from archtop.studio.actions import ShelfLine, change_lot, move_lot, open_shelf, put_on_shelf
+from archtop.studio.actions import CutAsked, ShelfLine, change_lot, cut_from, move_lot, open_shelf, put_on_shelf
 from archtop.studio.actions.season import hours_of, season_of
 from archtop.studio.api.errors import ProblemReport
-from archtop.studio.api.schemas import LotIn, MoveIn
+from archtop.studio.api.schemas import LotIn, LotKeyOut, MoveIn
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import ShelfLot
 
@@ -40,6 +40,14 @@ def change(request: HttpRequest, key: str, payload: Lot) -> Status[None]:  # noq
     """Describe a lot anew; how much there is changes by moves only."""
     change_lot(get_object_or_404(ShelfLot, key=key), payload)
     return Status(204, None)
+
+
+@router.post(
+    "/{key}/cut", response={200: LotKeyOut, 404: ProblemReport, 422: ProblemReport}, operation_id="cut_from_lot"
+)
+def cut(request: HttpRequest, key: str, payload: CutAsked) -> LotKeyOut:  # noqa: ARG001
+    """Press pieces out of bars of a lot; sent twice it counts once."""
+    return LotKeyOut(key=cut_from(get_object_or_404(ShelfLot, key=key), payload))
 
 
 @router.post("/{key}/moves", response=_ANSWERS, operation_id="move_lot")

@@ -10,6 +10,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { freeId, removePieces, usesOf } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { CutFromBars } from "./CutFromBars";
 import { FormulaChoice } from "./FormulaChoice";
 import { LotChoice } from "./LotChoice";
 import { MakeFields } from "./MakeFields";
@@ -129,6 +130,9 @@ function PieceFields({ piece }: { piece: Pieces }) {
 				value={piece.lot ?? null}
 				onChange={(lot) => patch({ lot })}
 			/>
+			{piece.make.kind === "cutter" && !piece.lot && (
+				<CutFromBars piece={piece} make={piece.make} onCut={(lot) => patch({ lot })} />
+			)}
 			<FieldRow>
 				{(piece.make.kind === "cavity" || piece.make.kind === "composite") && (
 					<>

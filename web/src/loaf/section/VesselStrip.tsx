@@ -1,12 +1,11 @@
-import type { LoafPlan } from "../../api/types";
 import { outlinePath } from "../../drawing/outlinePath";
 import { paintOf } from "../../drawing/paint";
 import { fitScale } from "../../drawing/scale";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
-
-type Vessel = LoafPlan["vessels"][number];
+import { BowlChip } from "./BowlChip";
+import type { Vessel } from "./bowlMoves";
 
 /** The tallest vessel is drawn so high [px]; all others at its scale. */
 const HIGH_PX = 64;
@@ -37,7 +36,10 @@ export function VesselStrip({ onSelect }: Props) {
 	return (
 		<section aria-label="What is filled" className="mt-2 border-line border-t pt-2">
 			<h2 className="text-base">
-				Filled <span className="font-normal text-soft">to one scale, with the pot each is filled from</span>
+				Filled{" "}
+				<span className="font-normal text-soft">
+					to one scale, with the pot each is filled from; drag a bowl from one to another
+				</span>
 			</h2>
 			<ul className="mt-1 flex flex-wrap gap-x-4 gap-y-2">
 				{plan.vessels.map((vessel) => (
@@ -53,6 +55,18 @@ export function VesselStrip({ onSelect }: Props) {
 									: undefined
 							}
 						/>
+						<div className="flex gap-1 px-1 pb-1">
+							{vessel.pot &&
+								vessel.colours.map((share) => (
+									<BowlChip
+										key={share.colour}
+										bowl={{ pot: vessel.pot, colour: share.colour }}
+										name={document.colours.find((item) => item.id === share.colour)?.name ?? share.colour}
+										at={vessel}
+										srgb={colour(share.colour)}
+									/>
+								))}
+						</div>
 					</li>
 				))}
 			</ul>
