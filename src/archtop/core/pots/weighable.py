@@ -10,13 +10,13 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Collection, Mapping
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any, Final, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.chemistry import Batter
+from archtop.core.chemistry import Batter, Role
 from archtop.core.pots.scales import steps_like
 
 __all__ = [
@@ -81,8 +81,26 @@ def weighed(batter: Batter, alkali: Alkali, total_g: float, step_g: float, fine_
     :param total_g: batter wanted [g]
     :param step_g: of the scale for oils, lye and water [g]; ``fine_step_g``: of the one for small amounts
     """
-    search = _Search(batter, alkali, step_g, fine_step_g)
-    exact = next(part.share for part in batter.parts if part.role == "lye") * total_g / step_g
+    parts = tuple((part.role, part.key, part.share) for part in batter.parts)
+    per_g = tuple(sorted(alkali.per_g.items()))
+    recipe = _Recipe(parts, batter.superfat_percent, per_g, alkali.purity, alkali.taken_per_g_oils)
+    return _weighed(recipe, total_g, step_g, fine_step_g)
+
+
+class _Recipe(NamedTuple):
+    """What of a batter and its lye decides how it can be rounded; as values, since most edits leave it as it was."""
+
+    parts: tuple[tuple[Role, str, float], ...]
+    superfat_percent: float
+    per_g: tuple[tuple[str, float], ...]
+    purity: float
+    taken_per_g_oils: float
+
+
+@lru_cache(maxsize=1024)
+def _weighed(recipe: _Recipe, total_g: float, step_g: float, fine_step_g: float) -> Weighed | None:
+    search = _Search(recipe, step_g, fine_step_g)
+    exact = next(share for role, _, share in recipe.parts if role == "lye") * total_g / step_g
     low, high = max(1, math.floor(exact * (1 - 2 * _ROOM))), math.ceil(exact * (1 + 2 * _ROOM)) + 1
     # Of many steps those around the amount itself are enough.
     near = [m for m in range(low, high + 1) if abs(m - exact) <= 2]
@@ -127,13 +145,14 @@ def _ways(oils: int) -> Array:
 class _Search:
     """All ways to round one pot."""
 
-    def __init__(self, batter: Batter, alkali: Alkali, step_g: float, fine_step_g: float) -> None:
-        self.alkali, self.step, self.fine = alkali, step_g, fine_step_g
-        self.roles = [part.role for part in batter.parts]
-        self.shares = np.array([part.share for part in batter.parts])
+    def __init__(self, recipe: _Recipe, step_g: float, fine_step_g: float) -> None:
+        self.recipe, self.step, self.fine = recipe, step_g, fine_step_g
+        self.roles = [role for role, _, _ in recipe.parts]
+        self.shares = np.array([share for _, _, share in recipe.parts])
         self.oil = np.array([role == "oil" for role in self.roles])
-        self.needs = np.array([alkali.per_g[part.key] for part in batter.parts if part.role == "oil"])
-        self.target = batter.superfat_percent
+        per_g = dict(recipe.per_g)
+        self.needs = np.array([per_g[key] for role, key, _ in recipe.parts if role == "oil"])
+        self.target = recipe.superfat_percent
 
     def with_lye(self, steps: int, total_g: float) -> tuple[tuple[bool, float], Weighed] | None:
         """The best recipe with so many steps of lye, and how far it is off; none whose superfat keeps."""
@@ -166,8 +185,8 @@ class _Search:
         late = 100 * self._share(FREE_FATS) / whole
         aim = self.target + min(50 * self.step / lye_g, BAND_POINTS / 2)
         left = 1 - (aim - late) / 100
-        per_g = float(shares @ self.needs) / whole * left + self.alkali.taken_per_g_oils
-        return np.asarray(shares / whole * lye_g * self.alkali.purity / per_g)
+        per_g = float(shares @ self.needs) / whole * left + self.recipe.taken_per_g_oils
+        return np.asarray(shares / whole * lye_g * self.recipe.purity / per_g)
 
     def _share(self, roles: Collection[str]) -> float:
         return float(sum(share for share, role in zip(self.shares, self.roles, strict=True) if role in roles))
@@ -197,6 +216,6 @@ class _Search:
     def _superfat(self, grams: Array, lye_g: float) -> Array:
         """Superfat [%] that weighed parts give, shape (ways,), counting fat that lye does not meet."""
         oils = grams[:, self.oil]
-        used = lye_g * self.alkali.purity - self.alkali.taken_per_g_oils * oils.sum(axis=1)
+        used = lye_g * self.recipe.purity - self.recipe.taken_per_g_oils * oils.sum(axis=1)
         late = grams[:, [role in FREE_FATS for role in self.roles]].sum(axis=1)
         return np.asarray(100 * (1 - used / (oils @ self.needs) + late / oils.sum(axis=1)))
