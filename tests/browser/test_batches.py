@@ -14,7 +14,7 @@ def test_pots_too_small_are_cast_together_by_one_press(page: Page, desk: Desk) -
     """Refused alone on a scale of five grams, weighable together; and by themselves again."""
     desk.copy_of_the_demo("Together")
     desk.pull("Bowls")
-    page.get_by_label("Scale reads", exact=True).select_option(label="5 g")
+    page.get_by_label("Scale reads to", exact=True).select_option(label="5 g")
     desk.wait_until_saved()
     desk.go("Pots")
     refused = page.get_by_role("note", name=re.compile("cannot be weighed"))

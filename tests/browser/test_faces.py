@@ -41,9 +41,9 @@ def test_a_pour_is_edited_and_the_faces_follow(page: Page, desk: Desk) -> None:
     desk.go("Section")
     desk.pull("Inside")
     page.get_by_label("Poured as").last.select_option(label="Drop swirl")
-    page.get_by_label("Passes").fill("9")
+    page.get_by_label("Strokes").fill("9")
     page.get_by_label("How thick").last.select_option(label="Light trace")
-    page.get_by_label(re.compile("^Falls")).last.fill("150")
+    page.get_by_label(re.compile("^Poured from")).last.fill("150")
     desk.wait_until_saved()
     desk.go("Cut")
     rested(page)
@@ -107,7 +107,7 @@ def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> No
     page.get_by_label("Across").fill("80")
     page.get_by_role("button", name="Add point").click()
     expect(page.get_by_text("Keep the path off the walls and the floor.")).to_be_visible()
-    page.get_by_role("button", name="Last away").click()
+    page.get_by_role("button", name="Undo last point").click()
     desk.wait_until_saved()
     desk.go("Bench")
     now = page.get_by_role("heading", level=1)
@@ -116,7 +116,7 @@ def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> No
         desk.press_done()
         expect(now).not_to_have_text(titles[-1])
         titles.append(now.inner_text())
-    assert titles.index("Dust Line") < titles.index("Pour Pour 2") < titles.index("Draw the wire: Hanger")
+    assert titles.index("Dust Line") < titles.index("Pour “Pour 2”") < titles.index("Draw the wire: Hanger")
 
 
 def test_wires_are_moved_and_cuts_found(page: Page, desk: Desk) -> None:

@@ -66,7 +66,7 @@ def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Pa
 
     page.get_by_label("Piped after mixing").fill("2")
     expect(page.get_by_text("sinks and spreads").first).to_be_visible()
-    page.get_by_label("Bar drawn out").select_option(label="Bar 3")
+    page.get_by_label("Bar pulled out").select_option(label="Bar 3")
     with page.expect_download() as download:
         page.get_by_role("link", name="STL of bar 3").click()
     file = tmp_path / "bar.stl"

@@ -54,13 +54,13 @@ def test_finish_then_differences_then_the_next_plan(page: Page, desk: Desk) -> N
     desk.start("Finished loaf")
     desk.go("Notes")
     page.get_by_role("button", name="Unmoulded").click()
-    page.get_by_label("The soap stands at").fill("57")
+    page.get_by_label("Soap height").fill("57")
     page.get_by_role("button", name="a trace").click()
     page.get_by_role("button", name="Something went wrong").click()
     page.get_by_label("Fault", exact=True).select_option(label="Sticky sides")
     page.get_by_label("Where: Sticky sides").fill("left wall")
-    page.get_by_role("button", name="Write it down").click()
-    expect(page.get_by_text("Written down.")).to_be_visible()
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Saved.")).to_be_visible()
     against = page.get_by_role("region", name="Plan against outcome")
     expect(against.get_by_text("It stands 3.0 mm lower")).to_be_visible()
     expect(against.get_by_text("left wall")).to_be_visible()
@@ -70,8 +70,8 @@ def test_finish_then_differences_then_the_next_plan(page: Page, desk: Desk) -> N
         planned = float(field.get_attribute("placeholder") or 0)
         field.fill(str(round(planned * 0.93)))
     page.get_by_label("In your own words").fill("Smelled of a rope store.")
-    page.get_by_role("button", name="Write it down").click()
-    expect(page.get_by_text("Written down.")).to_be_visible()
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Saved.")).to_be_visible()
     expect(against.get_by_text("Batter on the bowls", exact=True)).to_be_visible()
     expect(against.get_by_text(re.compile("bowls are scraped less clean"))).to_be_visible()
     assert total(page, "After") > before
@@ -84,7 +84,7 @@ def test_what_is_typed_survives_a_reload(page: Page, desk: Desk) -> None:
     desk.start("Half written")
     desk.go("Notes")
     page.get_by_label("In your own words").fill("Half a thought")
-    expect(page.get_by_text("Not written down yet")).to_be_visible()
+    expect(page.get_by_text("Not saved yet")).to_be_visible()
     page.reload()
     expect(page.get_by_label("In your own words")).to_have_value("Half a thought")
 
@@ -189,7 +189,7 @@ def test_the_studio_goes_out_as_a_file_and_comes_in_again(page: Page, tmp_path: 
     broken = tmp_path / "broken.zip"
     broken.write_bytes(file.read_bytes()[:5000])
     page.get_by_label("Studio file").set_input_files(broken)
-    expect(page.get_by_text("Nothing was brought in")).to_be_visible()
+    expect(page.get_by_text("Nothing was imported")).to_be_visible()
 
 
 def test_help_is_of_the_place_it_is_asked_in(page: Page, desk: Desk) -> None:
@@ -204,7 +204,7 @@ def test_help_is_of_the_place_it_is_asked_in(page: Page, desk: Desk) -> None:
 def test_prices_make_the_cost_of_a_bar(page: Page, desk: Desk) -> None:
     page.goto("/cupboard")
     page.get_by_role("tab", name="Prices").click()
-    expect(page.get_by_label("An hour of hands")).to_have_value("18")
+    expect(page.get_by_label("Your hourly rate")).to_have_value("18")
     desk.start("Priced")
     desk.go("Notes")
     expect(page.get_by_role("region", name="Cost")).to_contain_text(re.compile(r"€ \d+\.\d\d a bar"))

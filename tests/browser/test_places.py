@@ -63,7 +63,7 @@ def test_the_list_of_loaves_is_accessible(page: Page) -> None:
 def test_a_loaf_goes_out_as_a_file_and_comes_back(page: Page, desk: Desk, tmp_path: Path) -> None:
     desk.copy_of_the_demo("Traveller")
     with page.expect_download() as download:
-        page.get_by_role("link", name="Take out as a file").click()
+        page.get_by_role("link", name="Export").click()
     file = tmp_path / download.value.suggested_filename
     assert file.name == "traveller.loaf.json"
     download.value.save_as(file)
@@ -111,7 +111,7 @@ def test_the_weigh_out_prints(page: Page, desk: Desk, tmp_path: Path) -> None:
 def test_sheets_on_screen_add_up(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Adding up")
     desk.go("Pots")
-    tables = page.get_by_role("table").filter(has_text="Together")
+    tables = page.get_by_role("table").filter(has_text="Total")
     expect(tables).to_have_count(9)
     for table in tables.all():
         *rows, total = [float(cell.split()[0]) for cell in table.get_by_role("cell").all_inner_texts()]
@@ -187,7 +187,7 @@ def test_the_bench_is_worked_through_to_its_end(page: Page, desk: Desk) -> None:
     for n in range(steps):
         desk.press_done()
         expect(status).to_contain_text(f"{n + 1} of {steps} done")
-    expect(page.get_by_text("“Pour To the end” is done.")).to_be_visible()
+    expect(page.get_by_text("“Pour ‘To the end’” is done.")).to_be_visible()
     # The cut waits for a day or two: the bench says until when, and nothing is pressed by accident.
     page.get_by_role("region", name="Jobs").get_by_role("link", name="Unmould and cut To the end").click()
     expect(page.get_by_role("timer")).to_contain_text("to go, until")

@@ -18,7 +18,7 @@ def weigh(page: Page, past: bool) -> None:
     if past:
         page.wait_for_timeout(900)
     page.get_by_role("button", name="Stop", exact=True).click()
-    take = page.get_by_role("button", name="Take this weight")
+    take = page.get_by_role("button", name="Use this weight")
     expect(take).to_be_enabled()
     take.click()
 
@@ -90,15 +90,15 @@ def fit_for_gloves(page: Page) -> None:
 
 def tell_of_rice(page: Page) -> None:
     """One press for what went wrong, and what to do now."""
-    page.get_by_role("button", name="Wrong", exact=True).click()
-    trouble = page.get_by_role("region", name="When it goes wrong")
+    page.get_by_role("button", name="Help", exact=True).click()
+    trouble = page.get_by_role("region", name="Help when something goes wrong")
     trouble.get_by_role("button", name=re.compile("It has riced")).click()
     expect(trouble.get_by_role("status")).to_contain_text("Blend through the grains")
     expect(trouble.get_by_role("status")).to_contain_text("Nothing is written down for looking")
-    trouble.get_by_role("button", name="It is so: doing this now").click()
-    expect(trouble.get_by_role("button", name="Written down")).to_be_disabled()
+    trouble.get_by_role("button", name="Yes: doing this now").click()
+    expect(trouble.get_by_role("button", name="Logged")).to_be_disabled()
     fit_for_gloves(page)
-    page.get_by_role("button", name="Wrong", exact=True).click()
+    page.get_by_role("button", name="Help", exact=True).click()
 
 
 def weigh_with_the_practice_scale(page: Page) -> None:
@@ -115,7 +115,7 @@ def weigh_with_the_practice_scale(page: Page) -> None:
     fit_for_gloves(page)
     page.get_by_role("button", name="Unplug").click()
     expect(page.get_by_test_id("on-the-scale")).to_contain_text("no scale")
-    expect(page.get_by_role("button", name="Take this weight")).to_be_disabled()
+    expect(page.get_by_role("button", name="Use this weight")).to_be_disabled()
 
 
 def skip_and_come_back(page: Page) -> None:

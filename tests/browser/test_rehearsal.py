@@ -35,8 +35,8 @@ def test_a_day_is_rehearsed_read_missed_and_begun_anew(page: Page, desk: Desk) -
     press_until(page, "Let the lye cool")
     page.keyboard.press("Space")
     # Practised as it is done: hot lye is not taken for cool here either.
-    expect(page.get_by_role("alertdialog")).to_contain_text("to go, as reckoned")
-    press_until(page, "Pour Street dusk")
+    expect(page.get_by_role("alertdialog")).to_contain_text("left, an estimate")
+    press_until(page, "Pour “Street dusk”")
     page.get_by_role("link", name="Trace clock").click()
     page.get_by_role("button", name="Take a spoonful").click()
     expect(page.get_by_role("img", name="Ring sheet")).to_be_visible()
@@ -49,7 +49,7 @@ def test_a_day_is_rehearsed_read_missed_and_begun_anew(page: Page, desk: Desk) -
     expect(page.locator("[data-reading]")).to_have_count(0)
     page.get_by_role("link", name="Bench").click()
     bar.get_by_role("button", name="Stop").click()
-    press_until(page, "Pour Night sky")
+    press_until(page, "Pour “Night sky”")
     bar.get_by_role("button", name=re.compile(r"of \d+ missed")).click()
     went = page.get_by_role("list", name="How it went")
     expect(went).to_contain_text("sank")
@@ -75,7 +75,7 @@ def test_for_every_key_and_finger_at_the_rehearsal_there_is_room(page: Page, des
 
 
 def test_steps_are_swapped_departed_from_and_interrupted_and_the_log_says_so(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Otherwise")
+    desk.copy_of_the_demo("Did it differently")
     desk.go("Bench")
     heading = page.get_by_role("heading", level=1)
     first = heading.inner_text()
@@ -87,9 +87,9 @@ def test_steps_are_swapped_departed_from_and_interrupted_and_the_log_says_so(pag
     page.keyboard.press("ArrowLeft")
     expect(heading).to_have_text(first)
     page.keyboard.press("ArrowRight")
-    page.get_by_role("button", name="Otherwise").click()
+    page.get_by_role("button", name="Did it differently").click()
     page.get_by_role("button", name="Took something else").click()
-    page.get_by_role("button", name="Called away").click()
+    page.get_by_role("button", name="Step away").click()
     expect(page.get_by_role("region", name="Away")).to_contain_text("Away since")
     expect(page.get_by_role("button", name="Done", exact=True)).to_be_disabled()
     assert violations(page) == []
@@ -99,20 +99,25 @@ def test_steps_are_swapped_departed_from_and_interrupted_and_the_log_says_so(pag
     expect(page.locator("[data-amount]").first).to_be_focused()
     page.keyboard.press("Space")
     expect(page.locator("[data-amount]").first).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("button", name="So far").click()
-    log = page.get_by_role("region", name="So far")
-    for line in ("Back at the bench", "Called away", f"Took something else, at “{swapped}”", f"Taken first: {swapped}"):
+    page.get_by_role("button", name="Log").click()
+    log = page.get_by_role("region", name="Log")
+    for line in (
+        "Back at the bench",
+        "Stepped away",
+        f"Took something else, at “{swapped}”",
+        f"Taken first: {swapped}",
+    ):
         expect(log).to_contain_text(line)
     expect(page.get_by_text("kept here")).to_have_count(0)
     page.reload()
-    page.get_by_role("button", name="So far").click()
-    expect(log).to_contain_text("Called away")
+    page.get_by_role("button", name="Log").click()
+    expect(log).to_contain_text("Stepped away")
 
 
 def test_batter_lost_is_planned_again(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Spilled")
     desk.go("Bench")
-    page.get_by_role("button", name="Wrong").click()
+    page.get_by_role("button", name="Help").click()
     page.get_by_role("button", name=re.compile("It has spilled")).click()
     page.get_by_role("button", name=re.compile("^Dusk blue")).click()
     page.get_by_role("button", name="Half", exact=True).click()
@@ -120,8 +125,8 @@ def test_batter_lost_is_planned_again(page: Page, desk: Desk) -> None:
     on = page.get_by_role("region", name="Go on without it")
     expect(on).to_contain_text("the loaf ends at 67 mm instead of 74")
     assert violations(page) == []
-    on.get_by_role("button", name="Plan the rest so").click()
-    expect(on).to_contain_text("The plan is now so")
+    on.get_by_role("button", name="Use this plan").click()
+    expect(on).to_contain_text("The plan now")
     page.get_by_role("link", name="Spilled").click()
     desk.wait_until_saved()
     expect(page.get_by_text(re.compile(r"^6[67]\.\d mm$")).first).to_be_visible()
@@ -140,5 +145,5 @@ def test_the_thermometer_is_followed_and_kept(page: Page, desk: Desk) -> None:
     expect(shows).to_contain_text("no thermometer")
     page.get_by_role("button", name="Plug in").click()
     page.get_by_role("button", name="Keep this temperature").click()
-    page.get_by_role("button", name="So far").click()
-    expect(page.get_by_role("region", name="So far")).to_contain_text(re.compile(r"Water, then lye into it: \d+"))
+    page.get_by_role("button", name="Log").click()
+    expect(page.get_by_role("region", name="Log")).to_contain_text(re.compile(r"Water, then lye into it: \d+"))

@@ -93,11 +93,11 @@ def test_a_job_is_dragged_and_what_must_move_moves(page: Page) -> None:
     page.mouse.move(box["x"] + 5 - 7 * step, box["y"] + 6, steps=4)
     page.mouse.up()
     settled(page)
-    expect(page.get_by_role("region", name="The job")).to_contain_text("held here")
+    expect(page.get_by_role("region", name="The job")).to_contain_text("pinned here")
     assert day_of(page, "Pour Hill Favours") != before
     expect(page.get_by_role("region", name="Jobs")).to_contain_text("moved")
-    page.get_by_role("button", name="Let it go").click()
-    expect(page.get_by_role("region", name="The job")).not_to_contain_text("held here")
+    page.get_by_role("button", name="Unpin").click()
+    expect(page.get_by_role("region", name="The job")).not_to_contain_text("pinned here")
 
 
 def lateness(page: Page, name: str) -> float:
@@ -115,17 +115,17 @@ def test_held_from_the_keyboard_and_done_when_it_was(page: Page) -> None:
     # The same weekday and hour a week sooner: a day sooner might be one on which nobody can cut it in time.
     shown = dt.datetime.fromisoformat(when.input_value()) - dt.timedelta(days=7)
     when.fill(shown.isoformat(timespec="minutes"))
-    card.get_by_role("button", name="Hold it there").press("Enter")
-    expect(card).to_contain_text("held here")
+    card.get_by_role("button", name="Pin it there").press("Enter")
+    expect(card).to_contain_text("pinned here")
     assert day_of(page, "Pour Harbour Evening") != before
-    card.get_by_role("button", name="I did it then").click()
+    card.get_by_role("button", name="Mark done").click()
     expect(page.get_by_role("alert")).to_contain_text("what is done lies in the past")
     late = lateness(page, "Garden Door")
     job(page, "Cast Arched gate, Garden Door").click()
     now = dt.datetime.fromisoformat(page.request.get("/api/session").json()["now"])
     before = (now - dt.timedelta(days=3)).date().isoformat()
     card.get_by_label("On the studio's clock").fill(f"{before}T12:00")
-    card.get_by_role("button", name="I did it then").click()
+    card.get_by_role("button", name="Mark done").click()
     expect(card).to_contain_text("done")
     settled(page)
     # Cast some days sooner than it could have been, the door is less late; whether in time depends on the weekday.
@@ -136,12 +136,12 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     planned(page)
     page.get_by_role("button", name=re.compile("^Orders")).click()
     expect(page.get_by_text("40 bars are wanted, 4 of them to spare")).to_be_visible()
-    page.get_by_role("button", name="Write an order down").click()
+    page.get_by_role("button", name="Add an order").click()
     page.get_by_label("Name").fill("Tea house")
     page.get_by_label("Kind", exact=True).select_option(label="Market day")
-    page.get_by_label("Heads").fill("12")
+    page.get_by_label("Guests").fill("12")
     page.get_by_role("checkbox", name="Trellis Gate").check()
-    page.get_by_role("button", name="Keep it").click()
+    page.get_by_role("button", name="Save").click()
     expect(page.get_by_text("14 bars are wanted, 2 of them to spare; 4 are lacking: 2 loaves in all.")).to_be_visible()
     assert violations(page) == []
     order = page.get_by_role("listitem").filter(has_text="Tea house")
@@ -150,7 +150,7 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     expect(order).to_have_count(0)
     page.get_by_role("button", name=re.compile("^Hours")).click()
     page.get_by_label("Time zone").fill("Nowhere/Here")
-    page.get_by_role("button", name="Work these hours").click()
+    page.get_by_role("button", name="Save hours").click()
     expect(page.get_by_role("alert")).to_contain_text("must be a time zone's name")
     page.get_by_role("button", name=re.compile("^Elsewhere")).click()
     page.get_by_role("button", name="Make a private address").click()
@@ -158,7 +158,7 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     answer = page.request.get(address)
     assert answer.ok
     assert "BEGIN:VEVENT" in answer.text()
-    page.get_by_role("button", name="No address any more").click()
+    page.get_by_role("button", name="Turn the address off").click()
     expect(page.get_by_role("button", name="Make a private address")).to_be_visible()
     assert page.request.get(address).status == 404
     with page.expect_download() as download:

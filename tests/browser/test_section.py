@@ -156,7 +156,7 @@ def test_pressing_a_bar_shows_its_face(page: Page, desk: Desk) -> None:
 def test_every_drawer_changes_the_loaf(page: Page, desk: Desk) -> None:
     desk.start("Drawers")
     desk.pull("Mould")
-    page.get_by_label("Take a mould").select_option("Soft liner loaf")
+    page.get_by_label("Choose a mould").select_option("Soft liner loaf")
     expect(page.get_by_label("Each wall bows")).to_have_value("3")
     page.get_by_role("link", name=re.compile("^Top")).last.click()
     desk.pull("Frosting")

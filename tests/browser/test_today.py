@@ -47,7 +47,7 @@ def test_done_stays_in_sight_whatever_is_open(page: Page, desk: Desk, size: tupl
     desk.at_the_bench()
     desk.begin_anyway()
     done = page.get_by_role("button", name="Done", exact=True)
-    for tool in ("Jobs", "Otherwise", "Wrong", "So far"):
+    for tool in ("Jobs", "Did it differently", "Help", "Log"):
         page.get_by_role("button", name=tool, exact=True).click()
         expect(done).to_be_in_viewport(ratio=1)
     assert page.evaluate("document.documentElement.scrollWidth <= innerWidth")

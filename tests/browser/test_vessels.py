@@ -7,6 +7,7 @@ import re
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
 
 
 def test_three_loaves_come_out_of_one_batch(page: Page, desk: Desk) -> None:
@@ -18,7 +19,7 @@ def test_three_loaves_come_out_of_one_batch(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-pot='loaf']")).to_contain_text(re.compile(r"4\d\d\d g"))
     assert desk.millilitres("batter-in-mould") == before
     desk.wait_until_saved()
-    desk.work_until("Pour Whole loaf")
+    desk.work_until("Pour “Whole loaf”")
     expect(page.get_by_role("region", name="Now")).to_contain_text("Each of the three:")
 
 
@@ -92,3 +93,57 @@ def test_one_pot_fills_a_box_and_a_tray_of_cups(page: Page, desk: Desk) -> None:
     expect(page.get_by_text("Turn out Market cups of Two moulds")).to_be_visible()
     desk.work_until("Fill Market cups")
     expect(page.get_by_role("region", name="Now")).to_contain_text("Each of the eight:")
+
+
+def test_two_loaves_of_one_formula_are_mixed_at_once(page: Page, desk: Desk) -> None:
+    desk.start("First of two")
+    desk.wait_until_saved()
+    desk.start("Second of two")
+    desk.go("Pots")
+    shared = page.get_by_role("region", name="Mixed with another loaf")
+    shared.get_by_role("button", name="Which loaves fit?").press("Enter")
+    shared.get_by_role("button", name="Mix it with First of two").press("Enter")
+    own = page.locator("section[aria-labelledby='pot-loaf']")
+    expect(own).to_contain_text("Batter of First of two, at emulsion")
+    expect(own).not_to_contain_text("Sodium hydroxide")
+    taken = own.get_by_role("row", name="Batter of First of two").get_by_role("cell").inner_text()
+    desk.wait_until_saved()
+    assert violations(page) == []
+    shared.get_by_role("link", name="First of two").click()
+    expect(page.get_by_role("region", name="First of two")).to_contain_text(f"take out {taken} for Second of two")
+    desk.work_until("Take out what is for Second of two")
+    expect(page.get_by_role("region", name="Now")).to_contain_text("For Second of two")
+
+
+def test_a_bowl_goes_into_another_vessel_by_pointer_and_by_keys(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Bowls about")
+    strip = page.get_by_role("region", name="What is filled")
+    jade = strip.locator("[data-vessel='lantern-3']")
+    bowl = strip.get_by_role("button", name="Vermilion paper, in Vermilion lantern")
+    bowl.scroll_into_view_if_needed()
+    bowl.drag_to(jade)
+    expect(jade.get_by_role("button", name="Vermilion paper, in Jade lantern")).to_be_visible()
+    page.keyboard.press("Control+z")
+    expect(jade.get_by_role("button", name="Jade paper, in Jade lantern")).to_be_visible()
+    bowl.press("Enter")
+    page.get_by_role("menuitem", name="Jade lantern, beside what is in it").press("Enter")
+    expect(jade.get_by_role("button")).to_have_count(3)
+    expect(page.locator("[data-pot]").filter(has_text="Vermilion lantern and Jade lantern")).to_be_visible()
+
+
+def test_pieces_are_cut_out_of_bars_on_the_shelf(page: Page, desk: Desk) -> None:
+    desk.start("Old in new")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    piece = page.locator("[data-pieces='pieces']")
+    piece.get_by_label("Made by").select_option(label="Cut from a slab")
+    piece.get_by_role("button", name="Cut them out of an older loaf").click()
+    piece.get_by_label("Bars cut up").fill("1")
+    piece.get_by_role("button", name="Cut 12 out of one bar").click()
+    expect(piece.get_by_role("alert")).to_contain_text("take more bars")
+    piece.get_by_label("Bars cut up").fill("2")
+    piece.get_by_role("button", name="Cut 12 out of 2 bars").click()
+    expect(piece.get_by_label("Pieces 1 come from")).to_contain_text("Pieces 1 (12)")
+    desk.wait_until_saved()
+    page.get_by_role("link", name="Shelf").click()
+    expect(page.get_by_text(re.compile("Offcuts of Bars of"))).to_be_visible()

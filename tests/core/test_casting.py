@@ -312,7 +312,7 @@ def test_everything_meets_and_the_plan_is_proven() -> None:
     assert result.proven
     assert result.loaves[0].late_h == 0
     assert at["l0/cured"] <= NOW + dt.timedelta(days=60)
-    assert "Everything meets" in result.says
+    assert "Every date met" in result.says
     for block in result.blocks:
         assert block.earliest <= block.start
         assert block.latest is None or block.start <= block.latest

@@ -2465,6 +2465,8 @@ export interface components {
             shown: string;
             /** Off Wish */
             off_wish: number;
+            /** Off Says */
+            off_says: string;
             /** Used */
             used: boolean;
         };
@@ -5043,7 +5045,8 @@ export interface components {
          *
          *     ``bags``: those that take turns, each with its colours side by side; ``left_out``: how many find no place, by the
          *     reason. ``passes``: how often it is gone over: the places are told as often. ``per_bar``: how many stand in each
-         *     bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
+         *     bar; ``most_pa``: from here on a hand no longer pushes it through its tip. ``thick_from``, ``thick_to``: how thick
+         *     the frosting must be and may be, in words.
          */
         RunPlan: {
             /** Id */
@@ -5076,6 +5079,10 @@ export interface components {
             minutes: components["schemas"]["Figure"];
             /** Most Pa */
             most_pa: number;
+            /** Thick From */
+            thick_from: string;
+            /** Thick To */
+            thick_to: string;
             /** Says */
             says: string;
         };
@@ -5521,7 +5528,8 @@ export interface components {
         };
         /**
          * SmallHold
-         * @description Small pieces stirred into a pour. ``needed``: yield stress at which they neither sink nor rise in it.
+         * @description Small pieces stirred into a pour. ``needed``: yield stress at which they neither sink nor rise in it, ``thick``
+         *     in words.
          */
         SmallHold: {
             /** Pieces */
@@ -5529,6 +5537,8 @@ export interface components {
             /** Pour */
             pour: string;
             needed: components["schemas"]["Figure"];
+            /** Thick */
+            thick: string;
             /** Says */
             says: string;
         };

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { Step } from "../api/types";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { clockText } from "../ui/dates";
+import { inQuotes } from "../ui/inQuotes";
 import { BenchHeader } from "./BenchHeader";
 import type { Bench } from "./benchOf";
 import { HeldUp } from "./jobs/HeldUp";
@@ -109,7 +110,9 @@ function AllDone({ tone }: { tone: Tone }) {
 	return (
 		<div className="my-auto space-y-5">
 			<p className="text-center text-4xl font-extrabold">
-				{over || !job ? "All done. Wash up, then write down what happened." : `“${job.title}” is done.`}
+				{over || !job
+					? "All done. Wash up, then write down what happened."
+					: `${inQuotes(job.title)} is done.`}
 			</p>
 			{(over || job?.kind === "cut") && (
 				<Link

@@ -19,7 +19,7 @@ export function LogPanel({ steps, presses, tone }: Props) {
 	const lines = logLines(presses, steps, troubles, departures, useUnits().units);
 	return (
 		<section
-			aria-label="So far"
+			aria-label="Log"
 			// biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached from the keyboard.
 			tabIndex={0}
 			className={`max-h-64 shrink-0 overflow-y-auto rounded-2xl border-2 p-4 ${LOOKS[tone].card}`}

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { departuresQuery } from "../api/queries";
 import type { Step } from "../api/types";
+import { inQuotes } from "../ui/inQuotes";
 import type { Bench } from "./benchOf";
 import { LOOKS, type Tone } from "./tone";
 
@@ -9,8 +10,8 @@ export function OtherwisePanel({ step, bench, tone }: { step: Step; bench: Bench
 	const { data: departures = [] } = useQuery(departuresQuery);
 	const look = LOOKS[tone];
 	return (
-		<section aria-label="Done otherwise" className={`rounded-2xl border-2 p-4 ${look.card}`}>
-			<h2 className="text-xl">What is done otherwise at “{step.title}”?</h2>
+		<section aria-label="Did it differently" className={`rounded-2xl border-2 p-4 ${look.card}`}>
+			<h2 className="text-xl">What was different at {inQuotes(step.title)}?</h2>
 			<div className="mt-2 grid grid-cols-2 gap-2 lg:grid-cols-4">
 				{departures
 					.filter((item) => item.verbs.length === 0 || item.verbs.includes(step.do))

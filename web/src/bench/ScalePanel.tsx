@@ -89,7 +89,7 @@ export function ScalePanel({ step, tone, finest }: Props) {
 			<div className="mt-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
 				<div className="flex flex-wrap gap-2">
 					<button type="button" className={key} disabled={!target || !weight?.steady} onClick={take}>
-						Take this weight
+						Use this weight
 					</button>
 					<button type="button" className={key} onClick={() => scale.tare()}>
 						Tare

@@ -17,9 +17,9 @@ const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
 	["jobs", "Jobs", CalendarClock],
 	["scale", "Scale", Scale],
 	["warmth", "Warmth", Thermometer],
-	["otherwise", "Otherwise", Split],
-	["trouble", "Wrong", LifeBuoy],
-	["log", "So far", NotebookPen],
+	["otherwise", "Did it differently", Split],
+	["trouble", "Help", LifeBuoy],
+	["log", "Log", NotebookPen],
 ];
 
 interface Props {
@@ -60,7 +60,7 @@ export function ToolBelt({ tool, onTool, away, onAway, tone }: Props) {
 				className={`${key} sm:mt-auto ${away ? "border-4 border-current" : ""}`}
 			>
 				<DoorOpen aria-hidden className="size-6" />
-				{away ? "Back" : "Called away"}
+				{away ? "Back" : "Step away"}
 			</button>
 		</aside>
 	);

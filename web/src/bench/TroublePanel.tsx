@@ -24,7 +24,7 @@ export function TroublePanel({ tone }: { tone: Tone }) {
 	const look = LOOKS[tone];
 	const trouble = troubles.find((item) => item.key === chosen);
 	return (
-		<section aria-label="When it goes wrong" className={`rounded-2xl border-2 p-4 ${look.card}`}>
+		<section aria-label="Help when something goes wrong" className={`rounded-2xl border-2 p-4 ${look.card}`}>
 			<div className="grid grid-cols-2 gap-2 lg:grid-cols-4">
 				{troubles.map((item) => (
 					<button
@@ -51,7 +51,7 @@ export function TroublePanel({ tone }: { tone: Tone }) {
 						Common practice.{" "}
 						{written
 							? "It stands in this loaf’s log with the time; Undo takes it out again."
-							: "Nothing is written down for looking."}
+							: "Looking changes nothing."}
 					</p>
 					<button
 						type="button"
@@ -62,7 +62,7 @@ export function TroublePanel({ tone }: { tone: Tone }) {
 						}}
 						className={`min-h-[64px] w-full rounded-xl text-lg font-bold disabled:opacity-60 ${look.press}`}
 					>
-						{written ? "Written down" : "It is so: doing this now"}
+						{written ? "Logged" : "Yes: doing this now"}
 					</button>
 				</div>
 			)}
@@ -87,7 +87,7 @@ function PlanAgain({ tone }: { tone: Tone }) {
 	if (!data || data.left.length === 0) return null;
 	return (
 		<div className="mt-4 border-current border-t-2 pt-3">
-			<h2 className="text-2xl">Is batter lost?</h2>
+			<h2 className="text-2xl">Is some batter lost?</h2>
 			<fieldset className="mt-2 flex flex-wrap gap-2">
 				<legend className="sr-only">From which bowl</legend>
 				{data.left.map((item) => (
@@ -162,7 +162,7 @@ function WaysOut({ found, tone }: { found: Replan; tone: Tone }) {
 						}}
 						className={`mt-2 min-h-[64px] w-full rounded-xl text-lg font-bold disabled:opacity-60 ${look.press}`}
 					>
-						{taken ? "The plan is now so" : "Plan the rest so"}
+						{taken ? "The plan now" : "Use this plan"}
 					</button>
 				)}
 			</section>

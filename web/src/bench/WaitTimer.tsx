@@ -35,7 +35,7 @@ export function WaitTimer({ since, minutes, tone, of }: Props) {
 			<span className="figures text-6xl font-extrabold">{text}</span>
 			<span className="text-2xl">
 				{of && `${of}: `}
-				{over ? "over: go and look" : "to go, as reckoned"}
+				{over ? "time is up: go and look" : "left, an estimate"}
 			</span>
 		</p>
 	);

@@ -77,7 +77,7 @@ describe("the log in words", () => {
 			"Taken first: Do c",
 			"Do b: 38.5 °C",
 			"Back at the bench",
-			"Called away",
+			"Stepped away",
 			"Waited longer, at “Do b”",
 			"It has riced",
 			"Do a",

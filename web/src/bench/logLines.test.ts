@@ -57,7 +57,7 @@ describe("logLines", () => {
 			"The bars were turned",
 			"Unmould and cut: bars 1 to 2",
 			"Back at the bench",
-			"Called away",
+			"Stepped away",
 			"Poured from higher, at “Blend”",
 			"It riced",
 		]);

@@ -1,4 +1,5 @@
 import type { BenchPress, Departure, Step, Trouble } from "../api/types";
+import { inQuotes } from "../ui/inQuotes";
 import { temperatureText, type Units, withUnit } from "../ui/units";
 
 export interface LogLine {
@@ -30,7 +31,7 @@ export function logLines(
 ): LogLine[] {
 	const titles = new Map(steps.map((step) => [step.key, step]));
 	const words = ({ step: key, action, grams, celsius }: BenchPress): string | null => {
-		if (key === "away") return action === "done" ? "Called away" : "Back at the bench";
+		if (key === "away") return action === "done" ? "Stepped away" : "Back at the bench";
 		if (key === "loaf.turn") return `${ACTIONS[action]}The bars were turned`;
 		if (key.startsWith("trouble.")) {
 			return ACTIONS[action] + (troubles.find((item) => `trouble.${item.key}` === key)?.name ?? key);
@@ -38,7 +39,7 @@ export function logLines(
 		if (key.startsWith("instead.")) {
 			const told = departures.find((item) => key.endsWith(`.${item.key}`));
 			const of = titles.get(key.slice("instead.".length, -(told?.key.length ?? 0) - 1));
-			return `${ACTIONS[action]}${told?.name ?? "Otherwise"}${of ? `, at “${of.title}”` : ""}`;
+			return `${ACTIONS[action]}${told?.name ?? "Did it differently"}${of ? `, at ${inQuotes(of.title)}` : ""}`;
 		}
 		const [step = "", amount] = key.split("#");
 		const title = titles.get(step)?.title ?? step;

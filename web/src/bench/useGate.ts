@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Step } from "../api/types";
+import { inQuotes } from "../ui/inQuotes";
 import type { Bench } from "./benchOf";
 import { waitLook } from "./waitLook";
 
@@ -39,7 +40,7 @@ export function useGate(bench: Bench, now: () => number): { bench: Bench; asked:
 	const begin = (key: string) => {
 		const step = bench.queue.find((item) => item.key === key);
 		if (step?.asks && at && step !== at)
-			ask(step, `“${at.title}” comes before “${step.title}”.`, () => bench.begin(key));
+			ask(step, `${inQuotes(at.title)} comes before ${inQuotes(step.title)}.`, () => bench.begin(key));
 		else bench.begin(key);
 	};
 	return { bench: { ...bench, press: ending(bench.press), skip: ending(bench.skip), begin }, asked };

@@ -79,10 +79,10 @@ function About({ jar }: { jar: Colourant }) {
 			</span>
 			{bad && (
 				<span className="font-bold text-lye">
-					Not for soap: {jar.alkali_stable === false ? "does not stand lye" : "not skin-safe"}
+					Not for soap: {jar.alkali_stable === false ? "not stable in lye" : "not skin-safe"}
 				</span>
 			)}
-			{!bad && open && <span className="font-bold text-brass">Nobody has looked up whether it is safe</span>}
+			{!bad && open && <span className="font-bold text-brass">Safety not looked up yet</span>}
 		</>
 	);
 }
@@ -146,7 +146,7 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 					onChange={(whitens) => onChange({ whitens })}
 				/>
 				<NumberField
-					label="Murky wet"
+					label="Duller while wet"
 					suffix="0-1"
 					digits={2}
 					value={jar.wet_murk}
@@ -155,13 +155,13 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 			</FieldRow>
 			<FieldRow>
 				<SelectField
-					label="Wet it"
+					label="Mix into"
 					value={jar.disperse}
 					options={DISPERSE}
 					onChange={(disperse) => onChange({ disperse })}
 				/>
 				<NumberField
-					label="Carrier to one of it"
+					label="Carrier per gram"
 					digits={1}
 					value={jar.carrier_g_per_g}
 					onChange={(carrier_g_per_g) => onChange({ carrier_g_per_g })}
@@ -176,7 +176,7 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 				/>
 				{carrier && jar.bulk_g_ml != null && (
 					<NumberField
-						label="Mixed, to that teaspoon"
+						label="Carrier per level teaspoon"
 						quantity="volume"
 						value={(jar.carrier_g_per_g * jar.bulk_g_ml * ML_PER_TSP) / carrier}
 						onChange={(ml) =>
@@ -187,7 +187,7 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 			</FieldRow>
 			<FieldRow>
 				<SelectField
-					label="Stands lye"
+					label="Stable in lye"
 					value={said(jar.alkali_stable)}
 					options={DECLARED}
 					onChange={(text) => onChange({ alkali_stable: heard(text) })}

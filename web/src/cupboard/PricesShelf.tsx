@@ -41,7 +41,7 @@ export function PricesShelf() {
 					onChange={(sign) => sign && put({ currency: sign })}
 				/>
 				<NumberField
-					label="An hour of hands"
+					label="Your hourly rate"
 					suffix={currency}
 					value={prices.per_hour}
 					min={0}
@@ -62,8 +62,8 @@ export function PricesShelf() {
 				))}
 			</ul>
 			<p className="mt-2 text-soft text-xs">
-				Of what is counted in the stock. Hands at 0 are not counted. What has no price is told, not taken for
-				nothing.
+				For everything counted in the stock. At an hourly rate of 0 your work is left out. What has no price
+				is listed, not taken as free.
 			</p>
 		</section>
 	);

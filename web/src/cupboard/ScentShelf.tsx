@@ -73,7 +73,7 @@ function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Part
 			<TextField label="Name on the bottle" value={scent.name} onChange={(name) => onChange({ name })} />
 			<FieldRow>
 				<NumberField
-					label="Most, in the product"
+					label="Highest use in the product"
 					suffix="%"
 					digits={2}
 					value={scent.max_percent ?? 0}

@@ -56,7 +56,7 @@ describe("a shelf of the cupboard", () => {
 		press("Add a thing");
 		expect(screen.queryByRole("button", { name: "Add a thing" })).toBeNull();
 		name("Oat flour");
-		press("Put it in");
+		press("Save");
 		await waitFor(() => expect(putItem).toHaveBeenCalled());
 		expect(putItem.mock.calls[0]?.[0]).toEqual({ key: "oat-flour-2", name: "Oat flour", inci: "" });
 		expect(await screen.findByRole("button", { name: "Add a thing" })).toBeTruthy();
@@ -77,17 +77,17 @@ describe("a shelf of the cupboard", () => {
 		shown();
 		press("Change Rice flour");
 		name("Rice, fine");
-		press("Put it in");
-		expect(await screen.findByText(/Not put in: see above/)).toBeTruthy();
+		press("Save");
+		expect(await screen.findByText(/Not saved: see above/)).toBeTruthy();
 		expect((screen.getByLabelText("Name") as HTMLInputElement).value).toBe("Rice, fine");
 		expect(screen.getByText(/Swap them/)).toBeTruthy();
-		press("Leave it");
+		press("Cancel");
 		expect(screen.getByText("Oryza")).toBeTruthy();
 	});
 	it("takes a thing out by its key", async () => {
 		shown();
 		press("Change Rice flour");
-		press("Take it out");
+		press("Remove");
 		await waitFor(() => expect(takeOut).toHaveBeenCalledWith("additive", "rice"));
 	});
 });

@@ -44,15 +44,15 @@ export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, c
 					{children(draft, (patch) => setDraft({ ...draft, ...patch }))}
 					<div className="flex flex-wrap items-center gap-2">
 						<Button look="main" onClick={put}>
-							Put it in
+							Save
 						</Button>
-						<Button onClick={() => (isNew ? onTake() : setDraft(null))}>Leave it</Button>
+						<Button onClick={() => (isNew ? onTake() : setDraft(null))}>Cancel</Button>
 						{!isNew && (
 							<Button look="danger" className="ml-auto" onClick={onTake}>
-								Take it out
+								Remove
 							</Button>
 						)}
-						{refused && <span className="text-lye text-sm">Not put in: see above.</span>}
+						{refused && <span className="text-lye text-sm">Not saved: see above.</span>}
 					</div>
 				</div>
 			)}

@@ -70,7 +70,7 @@ export function PointBoard({
 				/>
 				<Button onClick={() => onAdd(typed.x, typed.z)}>Add point</Button>
 				<Button disabled={!canGo} onClick={onLastAway}>
-					Last away
+					Undo last point
 				</Button>
 			</div>
 		</div>

@@ -60,7 +60,7 @@ export function LoafRoom() {
 						<Redo2 aria-hidden className="size-5" />
 					</Button>
 					<a className={buttonClass()} href={`/api/loaves/${id}/document`} download>
-						<Download aria-hidden className="size-4" /> Take out as a file
+						<Download aria-hidden className="size-4" /> Export
 					</a>
 				</div>
 			</div>

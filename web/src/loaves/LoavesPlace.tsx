@@ -38,7 +38,7 @@ export function LoavesPlace() {
 			<h1 className="mb-4 text-3xl">Loaves</h1>
 			{error && <p role="alert">{error.message}</p>}
 			{again.error instanceof ApiProblem && (
-				<Problems title="Not begun again" problems={again.error.report.problems} />
+				<Problems title="It could not be started again" problems={again.error.report.problems} />
 			)}
 			<TourOffer />
 			<div className="mb-4 empty:hidden">
@@ -105,7 +105,7 @@ function NewLoaf() {
 	return (
 		<li className="flex min-h-80 flex-col justify-center gap-5 rounded-tray border-2 border-rim/50 border-dashed p-5">
 			<form onSubmit={submit} className="space-y-2">
-				<h2 className="text-lg">An empty page</h2>
+				<h2 className="text-lg">New loaf</h2>
 				<label htmlFor={nameId} className="block text-sm font-semibold">
 					Name of the new loaf
 				</label>
@@ -127,7 +127,7 @@ function NewLoaf() {
 				disabled={bring.isPending}
 				onFile={(file) => bring.mutate(file)}
 			>
-				Bring in a loaf file
+				Import a loaf file
 			</FileButton>
 			{refused && (
 				<Problems

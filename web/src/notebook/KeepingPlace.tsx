@@ -13,8 +13,8 @@ export function KeepingPlace() {
 	const refused = bring.error instanceof ApiProblem ? bring.error.report : null;
 	return (
 		<div className="grid gap-4 md:grid-cols-2">
-			<section aria-label="Take it out" className="tray space-y-3 p-5">
-				<h2 className="text-lg">Take it out</h2>
+			<section aria-label="Export" className="tray space-y-3 p-5">
+				<h2 className="text-lg">Export</h2>
 				<p className="text-sm">
 					Everything in one file: loaves with every version, bench logs, readings, outcomes, photographs,
 					cupboard, shelf, season. It is a zip of plain JSON and JPEG that anybody can read; how it is built
@@ -33,8 +33,8 @@ export function KeepingPlace() {
 					<code>archtop backup</code> while the studio is open. Keep one on another machine.
 				</p>
 			</section>
-			<section aria-label="Bring one in" className="tray space-y-3 p-5">
-				<h2 className="text-lg">Bring one in</h2>
+			<section aria-label="Import" className="tray space-y-3 p-5">
+				<h2 className="text-lg">Import</h2>
 				<p className="text-sm">
 					A studio's file is merged into this one: what is new is added, logs grow by what they lack, and
 					where something differs, yours stays and you are told. Everything or nothing is kept.
@@ -60,7 +60,7 @@ export function KeepingPlace() {
 						</>
 					)}
 				</div>
-				{refused && <Problems problems={refused.problems ?? []} title="Nothing was brought in" />}
+				{refused && <Problems problems={refused.problems ?? []} title="Nothing was imported" />}
 			</section>
 		</div>
 	);

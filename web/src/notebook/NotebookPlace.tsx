@@ -5,7 +5,7 @@ const PAGES = [
 	["/notebook/numbers", "Your own numbers"],
 	["/notebook/things", "Scents and colours"],
 	["/notebook/losses", "Leftovers and losses"],
-	["/notebook/keeping", "Keeping it"],
+	["/notebook/keeping", "Backup"],
 ] as const;
 
 /** What happened, and what it teaches. */

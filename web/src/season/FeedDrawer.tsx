@@ -8,7 +8,7 @@ import type { Change } from "./useSeason";
 export function FeedDrawer({ feed, change }: { feed: string; change: Change }) {
 	const address = `${window.location.origin}/api/season/feed/${feed}.ics`;
 	return (
-		<Drawer id="feed" title="Elsewhere" line={feed ? "A private address" : "As a file"}>
+		<Drawer id="feed" title="In your calendar" line={feed ? "A private address" : "As a file"}>
 			<a className={buttonClass()} href="/api/season/calendar.ics" download>
 				<CalendarPlus aria-hidden className="size-4" /> Calendar file
 			</a>
@@ -19,8 +19,8 @@ export function FeedDrawer({ feed, change }: { feed: string; change: Change }) {
 						<input className="field w-full font-normal text-ink text-xs" readOnly value={address} />
 					</label>
 					<div className="flex gap-2">
-						<Button onClick={() => change(() => changeFeed(true))}>Another address</Button>
-						<Button onClick={() => change(() => changeFeed(false))}>No address any more</Button>
+						<Button onClick={() => change(() => changeFeed(true))}>New address</Button>
+						<Button onClick={() => change(() => changeFeed(false))}>Turn the address off</Button>
 					</div>
 				</>
 			) : (

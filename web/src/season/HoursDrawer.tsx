@@ -64,7 +64,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 			</ol>
 			<div className="grid grid-cols-2 gap-2">
 				<NumberField
-					label="Pairs of hands"
+					label="People working"
 					digits={0}
 					min={1}
 					value={draft.hands ?? 1}
@@ -106,7 +106,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 						/>
 						<Button
 							look="quiet"
-							aria-label={`Day off ${i + 1} away`}
+							aria-label={`Remove day off ${i + 1}`}
 							onClick={() => setDraft({ ...draft, days_off: off.filter((_, k) => k !== i) })}
 						>
 							×
@@ -125,7 +125,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 						/>
 						<Button
 							look="quiet"
-							aria-label={`Appointment ${i + 1} away`}
+							aria-label={`Remove appointment ${i + 1}`}
 							onClick={() => setDraft({ ...draft, appointments: taken.filter((_, k) => k !== i) })}
 						>
 							×
@@ -168,7 +168,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 					Days off
 				</Button>
 				<Button look="main" onClick={() => change(() => changeHours(draft))}>
-					Work these hours
+					Save hours
 				</Button>
 			</div>
 		</Drawer>

@@ -30,7 +30,7 @@ export function JobCard({ season, block, change }: Props) {
 			<h2 className="text-base">{block.title}</h2>
 			<p>
 				{KINDS[block.kind].name}, {text(block.start)} to {localTime(block.end, zone)}
-				{block.held && <strong>, {block.held === "done" ? "done" : "held here"}</strong>}.{" "}
+				{block.held && <strong>, {block.held === "done" ? "done" : "pinned here"}</strong>}.{" "}
 				<Link className="text-rim-deep underline" to={`/loaf/${block.loaf}/order`}>
 					The loaf
 				</Link>
@@ -42,7 +42,7 @@ export function JobCard({ season, block, change }: Props) {
 				To the bench
 			</Link>
 			<p className="text-soft">
-				By its waits alone: from {text(block.earliest)}
+				Possible: from {text(block.earliest)}
 				{block.latest ? ` to ${text(block.latest)}` : " on"}.
 			</p>
 			<label className="block font-semibold text-soft text-xs">
@@ -63,13 +63,11 @@ export function JobCard({ season, block, change }: Props) {
 						A day {days < 0 ? "earlier" : "later"}
 					</Button>
 				))}
-				<Button onClick={() => change(() => pinJob(block.key, moment(when, zone)))}>Hold it there</Button>
-				<Button onClick={() => change(() => pinJob(block.key, moment(when, zone), true))}>
-					I did it then
-				</Button>
+				<Button onClick={() => change(() => pinJob(block.key, moment(when, zone)))}>Pin it there</Button>
+				<Button onClick={() => change(() => pinJob(block.key, moment(when, zone), true))}>Mark done</Button>
 				{block.held && (
 					<Button look="quiet" onClick={() => change(() => pinJob(block.key, null))}>
-						Let it go
+						Unpin
 					</Button>
 				)}
 			</div>

@@ -66,7 +66,7 @@ export function OrdersDrawer({ orders, change }: { orders: readonly OrderLine[];
 			{open === "new" ? (
 				<OrderForm order={null} change={change} onDone={() => setOpen(null)} />
 			) : (
-				<Button onClick={() => setOpen("new")}>Write an order down</Button>
+				<Button onClick={() => setOpen("new")}>Add an order</Button>
 			)}
 		</Drawer>
 	);
@@ -100,13 +100,13 @@ function OrderForm({ order, change, onDone }: FormProps) {
 					onChange={(wrap_on) => patch({ wrap_on })}
 				/>
 				<NumberField
-					label="Heads"
+					label="Guests"
 					digits={0}
 					value={draft.heads ?? 0}
 					onChange={(heads) => patch({ heads: heads >= 1 ? Math.round(heads) : null })}
 				/>
 				<NumberField
-					label="To spare"
+					label="Spares"
 					suffix="%"
 					digits={0}
 					value={draft.spare_percent ?? 10}
@@ -158,7 +158,7 @@ function OrderForm({ order, change, onDone }: FormProps) {
 						onDone();
 					}}
 				>
-					Keep it
+					Save
 				</Button>
 				{order && (
 					<Button

@@ -155,7 +155,7 @@ function WhyNot({ season, change }: { season: Season; change: Change }) {
 								{way.says}
 								{way.kind === "pin" && (
 									<Button className="ml-2" onClick={() => change(() => pinJob(way.what, null))}>
-										Let it go
+										Unpin
 									</Button>
 								)}
 							</li>

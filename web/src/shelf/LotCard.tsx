@@ -52,9 +52,8 @@ export function LotCard({ line }: { line: ShelfLine }) {
 			{lot.notes && <p className="mt-1 text-sm italic">“{lot.notes}”</p>}
 			{line.reserved_by.length > 0 && (
 				<p className="mt-1 text-sm">
-					<strong>Spoken for:</strong>{" "}
-					{line.reserved_count > 0 ? line.reserved_count : weight(line.reserved_g)} by{" "}
-					{line.reserved_by.join(", ")}.
+					<strong>Reserved:</strong> {line.reserved_count > 0 ? line.reserved_count : weight(line.reserved_g)}{" "}
+					by {line.reserved_by.join(", ")}.
 				</p>
 			)}
 			{line.overdrawn && (
@@ -147,12 +146,12 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 			)}
 			<div className="flex flex-wrap gap-2">
 				<Button look="main" onClick={send} disabled={move.isPending || !(amount > 0)}>
-					Write it down
+					Save
 				</Button>
-				<Button onClick={onDone}>Leave it</Button>
+				<Button onClick={onDone}>Cancel</Button>
 			</div>
 			{move.error instanceof ApiProblem && (
-				<Problems title="Not written down" problems={move.error.report.problems} />
+				<Problems title="Not saved" problems={move.error.report.problems} />
 			)}
 		</div>
 	);

@@ -96,9 +96,9 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 					disabled={!draft.name.trim() || put.isPending}
 					onClick={() => put.mutate({ ...draft, name: draft.name.trim() })}
 				>
-					Put it there
+					Add it
 				</Button>
-				<Button onClick={() => setDraft(null)}>Leave it</Button>
+				<Button onClick={() => setDraft(null)}>Cancel</Button>
 			</div>
 			{put.error instanceof ApiProblem && (
 				<Problems title="It was not put on the shelf" problems={put.error.report.problems} />

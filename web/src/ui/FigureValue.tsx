@@ -8,11 +8,14 @@ export function FigureValue({
 	figure,
 	label,
 	digits,
+	says,
 	className = "",
 }: {
 	figure: Figure;
 	label: string;
 	digits?: number;
+	/** In words, where the number itself says little to a hand; it stands in what opens. */
+	says?: string;
 	className?: string;
 }) {
 	const { units } = useUnits();
@@ -22,9 +25,9 @@ export function FigureValue({
 		<Popover.Root>
 			<Popover.Trigger
 				className={`figures inline-block min-h-6 min-w-6 cursor-help rounded underline decoration-rim/40 decoration-dotted underline-offset-4 hover:decoration-rim ${className}`}
-				aria-label={`${label}: ${show(figure.value)}. How it came about`}
+				aria-label={`${label}: ${says ?? show(figure.value)}. How it came about`}
 			>
-				{show(figure.value)}
+				{says ?? show(figure.value)}
 			</Popover.Trigger>
 			<Popover.Portal>
 				<Popover.Content
@@ -34,6 +37,7 @@ export function FigureValue({
 					aria-label={`How ${label} came about`}
 				>
 					<p className="font-bold">{label}</p>
+					{says && <p className="mt-1">About {show(figure.value)}.</p>}
 					<p className="mt-1">{figure.how}</p>
 					{spread && (
 						<p className="mt-1">

@@ -61,7 +61,7 @@ export function PercentRows({
 						onChange={(percent) => patch(i, { percent })}
 					/>
 					<RemoveButton
-						aria-label={`Take out ${name(i + 1)}`}
+						aria-label={`Remove ${name(i + 1)}`}
 						disabled={rows.length <= least}
 						onClick={() => onChange(rows.filter((_, at) => at !== i))}
 					/>

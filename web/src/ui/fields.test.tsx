@@ -130,7 +130,7 @@ describe("PercentRows", () => {
 			</UnitsProvider>,
 		);
 		fireEvent.change(screen.getByLabelText("Part 1"), { target: { value: "b" } });
-		fireEvent.click(screen.getByRole("button", { name: "Take out Part 2" }));
+		fireEvent.click(screen.getByRole("button", { name: "Remove Part 2" }));
 		expect(seen).toEqual([
 			[
 				{ key: "b", percent: 60 },
@@ -143,7 +143,7 @@ describe("PercentRows", () => {
 				<PercentRows what="Part" rows={rows.slice(0, 1)} options={options} onChange={() => {}} />
 			</UnitsProvider>,
 		);
-		expect(screen.getByRole<HTMLButtonElement>("button", { name: "Take out Part 1" }).disabled).toBe(true);
+		expect(screen.getByRole<HTMLButtonElement>("button", { name: "Remove Part 1" }).disabled).toBe(true);
 	});
 });
 

@@ -28,7 +28,7 @@ describe("a place in a loaf", () => {
 		expect(placeInWords(field, loaf)).toBe(words);
 	});
 	it("needs no loaf", () => {
-		expect(placeInWords("target.amount")).toBe("target, amount");
+		expect(placeInWords("target.amount")).toBe("amount");
 		expect(placeInWords("document")).toBe("");
 	});
 });

@@ -57,7 +57,7 @@ export function placeInWords(field: string, document?: Loaf): string {
 		const part = parts[i] ?? "";
 		here = (here as Json | undefined)?.[part];
 		if (!/^\d+$/.test(parts[i + 1] ?? "")) {
-			if (part !== "document") words.push(plain(part));
+			if (part !== "document" && part !== "target") words.push(plain(part));
 			continue;
 		}
 		const number = Number(parts[++i]);

@@ -10,7 +10,7 @@ from archtop.core.base.tables import read_table
 from archtop.core.base.tags import TAGS
 from archtop.core.base.units import G_PER_LB, G_PER_OZ, ML_PER_TBSP, ML_PER_TSP, ML_PER_US_FL_OZ, MM_PER_INCH
 from archtop.core.base.us_words import in_us, named_in_us
-from archtop.core.base.wording import counted, in_words
+from archtop.core.base.wording import counted, in_words, listed
 
 __all__ = [
     "FOUR_IN_FIVE",
@@ -42,6 +42,7 @@ __all__ = [
     "counted",
     "in_us",
     "in_words",
+    "listed",
     "named_in_us",
     "problems_from_items",
     "problems_from_validation",

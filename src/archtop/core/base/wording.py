@@ -1,8 +1,10 @@
-"""Numbers in sentences."""
+"""Numbers and rows of things in sentences."""
 
 from __future__ import annotations
 
-__all__ = ["counted", "in_words"]
+from collections.abc import Sequence
+
+__all__ = ["counted", "in_words", "listed"]
 
 _WORDS = ("none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
 
@@ -14,6 +16,16 @@ def counted(number: int, noun: str) -> str:
     ('1 bar', '3 bars')
     """
     return f"{number} {noun}" if number == 1 else f"{number} {noun}s"
+
+
+def listed(things: Sequence[str]) -> str:
+    """Things in a row, as they are said.
+
+    >>> listed(["gel"]), listed(["its formula", "gel", "a cold room"])
+    ('gel', 'its formula, gel and a cold room')
+    """
+    *first, last = things
+    return f"{', '.join(first)} and {last}" if first else last
 
 
 def in_words(number: int) -> str:

@@ -273,7 +273,7 @@ class _Search:
 
 def _how_near(left: float, lightness: float, wanted: float) -> str:
     if left <= REACHED:
-        return "as good as there"
+        return "a very close match"
     if wanted < lightness - 3:
         return "as dark as it will get"
     if wanted > lightness + 3:

@@ -21,7 +21,6 @@ _FLAT_MM = 5.0
 # After so many days out of its mould soap is harder than a loaf of a day or two: a stated guess.
 _HARD_DAYS = 10
 _AS = {"upright": "standing", "on its side": "on its side", "upside down": "upside down"}
-_NOTHING = ("Nothing on or in the loaf stands against it.",)
 
 
 Tool = Literal["wire", "knife", "kitchen knife"]
@@ -90,7 +89,7 @@ class _Cutting:
             tool=self.tool,
             lies=self.lies,
             through_mm=self.through,
-            reasons=reasons or (() if clashes else _NOTHING),
+            reasons=reasons or (() if clashes else (f"Nothing will catch the {self.tool}.",)),
             mind=tuple(self.mind(shown)),
             clash=" ".join(says for says, _ in clashes) or None,
             way=clashes[0][1] if clashes else None,

@@ -163,7 +163,7 @@ def _merge(of: Circumstance) -> str | None:
     names = {colour.id: colour.name for colour in of.result.colours}
     if not near:
         return None
-    return f"{names[near[0].a]} and {names[near[0].b]}: ΔE {near[0].difference:.0f} forecast"
+    return f"{names[near[0].a]} and {names[near[0].b]}: {near[0].words}, by the forecast"
 
 
 def _weighed(more: bool) -> _Look:

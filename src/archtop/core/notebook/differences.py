@@ -64,6 +64,13 @@ def differences_of(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> tuple[D
     return tuple(sorted(found, key=lambda item: sizes.index(item.size)))
 
 
+_SHADE_WORDS: dict[Size, str] = {
+    "as planned": "as forecast",
+    "a little": "a little off its forecast",
+    "much": "well off its forecast",
+}
+
+
 def _size(off: float, limits: tuple[float, float]) -> Size:
     return "as planned" if abs(off) < limits[0] else "a little" if abs(off) < limits[1] else "much"
 
@@ -220,7 +227,7 @@ def _colours(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diff
             planned=plan.shown,
             found=seen.srgb,
             size=size,
-            says=f"{plan.name} came out {off:.0f} ΔE from its forecast, told "
+            says=f"{plan.name} came out {_SHADE_WORDS[size]}, told "
             + ("by eye." if seen.how == "by eye" else "against a white card."),
             causes=_named("off-colour", of, size),
         )

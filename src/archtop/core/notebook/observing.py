@@ -174,7 +174,7 @@ def _colours(of: Finished) -> Iterator[Observation]:
                     rate=f"colour:{tinting[0].key}",
                     value=strength,
                     sd=math.hypot(sd, off / 40),
-                    says=f"{colour.name} came out as {strength:.2f} times the dose would (ΔE {off:.1f} left over)",
+                    says=f"{colour.name} came out as {strength:.2f} times the dose would",
                 )
 
 

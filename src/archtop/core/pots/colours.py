@@ -40,12 +40,15 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
+    "off_words",
     "vanillin_of",
 ]
 
 # Under this, two colours that touch read as one at arm's length; under the second they are hard to tell. Estimates:
 # ΔE00 of 1 is just visible side by side, and a cut face is neither flat nor evenly lit.
 MERGE, CLOSE = 6.0, 12.0
+# Nearer than this nobody tells it from the target by eye: twice what is just visible.
+_ON_TARGET = 2.0
 
 
 class ColourPlan(Frozen):
@@ -60,6 +63,7 @@ class ColourPlan(Frozen):
     forecast: Forecast | None
     shown: str
     off_wish: float
+    off_says: str
     used: bool
 
 
@@ -151,14 +155,15 @@ def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float) -> ColourPlan:
         if learned:
             how = "; ".join(f"{rate.name.partition(': ')[2]} × {rate.value:.2f}, {rate.n} seen" for rate in learned)
             seen = seen.model_copy(update={"basis": "your log", "how": f"{seen.how}; {how}"})
-    wished = lab_of(reflectance_of(colour.srgb))
+    off = difference(seen.cured.lab, lab_of(reflectance_of(colour.srgb))) if seen else 0.0
     return ColourPlan(
         id=colour.id,
         name=colour.name,
         wished=colour.srgb,
         forecast=seen,
         shown=seen.cured.srgb if seen else colour.srgb,
-        off_wish=difference(seen.cured.lab, wished) if seen else 0.0,
+        off_wish=off,
+        off_says=off_words(off),
         used=True,
     )
 
@@ -204,6 +209,22 @@ def contrast_words(apart: float) -> str:
     :param apart: CIEDE2000 difference, ΔE00 [-]
     """
     return "will merge" if apart < MERGE else "hard to tell apart" if apart < CLOSE else "stand apart"
+
+
+def off_words(off: float) -> str:
+    """What a difference from the target means.
+
+    :param off: CIEDE2000 difference, ΔE00 [-]
+    """
+    return (
+        "on target"
+        if off < _ON_TARGET
+        else "close to your target"
+        if off < MERGE
+        else "a little off your target"
+        if off < CLOSE
+        else "well off your target"
+    )
 
 
 def _touching(of: ResolvedLoaf, layers: Sequence[Layer]) -> Iterator[tuple[str, str, str]]:

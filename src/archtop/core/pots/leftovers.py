@@ -57,7 +57,7 @@ def leftovers_of(of: ResolvedLoaf) -> tuple[Leftover, ...]:
         seen = forecast(mixed.base, (*mixed.doses, *_lacking(of, kept, kept.into)), 0.0).cured
         off = difference(seen.lab, lab_of(reflectance_of(wish.srgb)))
         words = "about" if off < _NEAR else "as near as it will get to"
-        found.append(Leftover(kept=i, shows=seen.srgb, off_wish=off, says=f"{words} {wish.name}, ΔE {off:.0f}"))
+        found.append(Leftover(kept=i, shows=seen.srgb, off_wish=off, says=f"{words} {wish.name}"))
     return tuple(found)
 
 

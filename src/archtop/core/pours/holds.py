@@ -64,11 +64,14 @@ class EmbedHold(Frozen):
 
 
 class SmallHold(Frozen):
-    """Small pieces stirred into a pour. ``needed``: yield stress at which they neither sink nor rise in it."""
+    """Small pieces stirred into a pour. ``needed``: yield stress at which they neither sink nor rise in it, ``thick``
+    in words.
+    """
 
     pieces: str
     pour: str
     needed: Figure
+    thick: str
     says: str
 
 
@@ -244,6 +247,7 @@ def small_holds(of: ResolvedLoaf) -> tuple[SmallHold, ...]:
                         how=f"0.048·|Δρ|·g·d with Δρ {apart:+.3f} g/ml and d {across:.0f} mm",
                         source="Beris et al. 1985, J. Fluid Mech. 158:219; taken as balls, densities ±2.5 %",
                     ),
+                    thick=stage.name,
                     says=f"{of.pieces[item.pieces].name} stay where they fall from {stage.name} on ({stage.sign})."
                     + (f" {way}." if abs(apart) > _DENSITY_SPREAD else ""),
                 )

@@ -142,8 +142,8 @@ def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) ->
             yield Remark(
                 code="colour.off_wish",
                 where=colour.id,
-                text=f"{colour.name} is forecast well off its wish ({colour.off_wish:.0f} ΔE when cured).",
-                remedy="Change what is in it, or the wish.",
+                text=f"Cured, {colour.name} is forecast {colour.off_says}.",
+                remedy="Change its colourants or scent, or the target.",
             )
     for pair in contrasts:
         if pair.words != "stand apart":
@@ -151,7 +151,7 @@ def _on_colours(colours: Sequence[ColourPlan], contrasts: Sequence[Contrast]) ->
                 code="colours.merge" if pair.merges else "colours.close",
                 where=f"{pair.a} {pair.b}",
                 text=f"{names[pair.a]} and {names[pair.b]} {'' if pair.merges else 'will be '}{pair.words} "
-                f"({pair.where}; {pair.difference:.0f} ΔE when cured).",
+                f"({pair.where}).",
                 remedy="Make one lighter or darker, or lay something between them.",
             )
 

@@ -31,8 +31,8 @@ def _on_runs(top: TopPlan) -> Iterator[Remark]:
             yield Remark(
                 code="top.no_window",
                 where=run.id,
-                text=f"{run.name} stand {run.motif.high_mm:.0f} mm high, which takes {run.motif.needed_pa:.0f} Pa, and "
-                f"from {run.most_pa:.0f} Pa on no hand pushes it through {tips[run.tip].name}.",
+                text=f"{run.name} are {run.motif.high_mm:.0f} mm high: frosting stiff enough to hold that is too stiff "
+                f"to push through {tips[run.tip].name} by hand.",
                 remedy="Pipe it lower, or through a wider tip.",
             )
         if tips[run.tip].bead.finest_mm < _FINE_MM:

@@ -19,6 +19,7 @@ from archtop.core.rheology.holding import (
     needed_under_stream,
     stage_at,
     stages,
+    thick_as,
 )
 from archtop.core.rheology.reading import YieldReading
 from archtop.core.rheology.resting import Laid, Rest
@@ -56,6 +57,7 @@ __all__ = [
     "stage_at",
     "stages",
     "stiffest_through",
+    "thick_as",
     "yield_from_slump",
     "yield_from_spread",
 ]

@@ -27,6 +27,7 @@ __all__ = [
     "needed_under_stream",
     "stage_at",
     "stages",
+    "thick_as",
 ]
 
 STANDARD_GRAVITY: Final = 9.80665  # m/s², CGPM 1901
@@ -37,6 +38,7 @@ DEEP_FACTOR: Final = (
 _SPHERE: Final = 0.048  # Beris, Tsamopoulos, Armstrong & Brown 1985, J. Fluid Mech. 158:219
 _STREAM_FACTOR: Final = 6.0  # stagnation pressure against bearing capacity, rounded up from 5.14
 # Bearing capacity of a rough round foot, over the yield stress in shear.
+_VERY_STIFF = 3.0  # times as thick as pudding: a stated guess
 _FOOT_FACTOR = 6.05
 
 
@@ -61,6 +63,20 @@ def stage_at(pa: float) -> Stage:
     :param pa: yield stress [Pa]
     """
     return next((stage for stage in stages() if stage.pa >= pa), stages()[-1])
+
+
+def thick_as(pa: float) -> str:
+    """How thick that is, in words; the names of stages are common practice, what lies over them a stated guess.
+
+    :param pa: yield stress [Pa]
+
+    >>> thick_as(5), thick_as(98), thick_as(200), thick_as(1000)
+    ('light trace', 'like pudding', 'stiffer than pudding', 'very stiff')
+    """
+    thickest = stages()[-1]
+    if pa <= thickest.pa:
+        return stage_at(pa).name
+    return "stiffer than pudding" if pa <= _VERY_STIFF * thickest.pa else "very stiff"
 
 
 def bearing_factor(depth: float, width: float) -> float:

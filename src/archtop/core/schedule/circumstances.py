@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from archtop.core.base import Basis, Figure, Frozen, Rate
+from archtop.core.base import Basis, Figure, Frozen, Rate, listed
 from archtop.core.chemistry import Measures
 from archtop.core.geometry import Mould
 from archtop.core.schedule.waits import Wait, wait_for
@@ -90,12 +90,12 @@ def wait_in(what: str, material: str, found: Circumstances | None, own: Mapping[
             because.append("so much hard fat that it breaks later")
     if own and (mine := own.get(table.rate)):
         earliest *= mine.value
-        because.append(f"{mine.n} of your own")
+        because.append(f"{mine.n} past {'loaf' if mine.n == 1 else 'loaves'}")
         basis = "your log"
     if latest is not None:
         # Never a window of nothing: what lets go later is also good for longer.
         latest = max(latest, earliest + 6.0)
-    why = table.why + (f" Moved by {', '.join(because)}." if because else "")
+    why = table.why + (f" Adjusted for {listed(because)}." if because else "")
     return Wait(earliest_h=earliest, latest_h=latest, why=why, basis=basis, rate=table.rate)
 
 

@@ -363,7 +363,7 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
 def _says(found: Found, late: int) -> str:
     if not found.feasible:
         return "It cannot be done as it stands." if found.proven else "No plan was found with the effort it was given."
-    best = "proven best" if found.proven else "the best that was found"
+    best = "no better plan exists" if found.proven else "the best plan found"
     if late:
         return f"Late by {span(late * STEP_H)} altogether; {best}, in {found.sessions} sessions."
-    return f"Everything meets, in {found.sessions} sessions; {best}."
+    return f"Every date met, in {found.sessions} sessions; {best}."

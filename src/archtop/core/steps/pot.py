@@ -309,7 +309,7 @@ class _PotSteps:
         portions = self.pot.portions
         if len(portions) > 1:
             amounts = tuple(Amount(key=p.key, label=p.name, value=p.grams, unit="g") for p in portions)
-            first = "Held back for the top first." if any(p.use == "frosting" for p in portions) else ""
+            first = "First take out the part for the top." if any(p.use == "frosting" for p in portions) else ""
             yield self.step("split", "split", f"Split into {len(portions)} bowls", first, amounts)
         yield from self.thinning()
         # All colours before any scent: what is scented first would thicken while the others are still being coloured.

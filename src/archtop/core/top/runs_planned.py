@@ -11,7 +11,7 @@ import shapely
 from archtop.core.base import Figure, Frozen, InputError, Rate
 from archtop.core.cuts import strips_along
 from archtop.core.document import Frosting, Loaf
-from archtop.core.rheology import stiffest_through
+from archtop.core.rheology import stiffest_through, thick_as
 from archtop.core.top.free import FreeTop
 from archtop.core.top.runs import Spot, TopArea, spots_of
 from archtop.core.top.wires import wires_of
@@ -34,7 +34,8 @@ class RunPlan(Frozen):
 
     ``bags``: those that take turns, each with its colours side by side; ``left_out``: how many find no place, by the
     reason. ``passes``: how often it is gone over: the places are told as often. ``per_bar``: how many stand in each
-    bar; ``most_pa``: from here on a hand no longer pushes it through its tip.
+    bar; ``most_pa``: from here on a hand no longer pushes it through its tip. ``thick_from``, ``thick_to``: how thick
+    the frosting must be and may be, in words.
     """
 
     id: str
@@ -51,6 +52,8 @@ class RunPlan(Frozen):
     volume: Figure
     minutes: Figure
     most_pa: float
+    thick_from: str
+    thick_to: str
     says: str
 
     def bag_of(self, spot: int) -> tuple[str, ...]:
@@ -103,6 +106,7 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
     spots, left_out = spots_of(run, motif, area, bars, strips=strips, clear=loaf.top.clear, free=free)
     wires = wires_of(loaf.cuts, area, bars)
     cut = sum(wires.crosses(spot.x, spot.y, _reach_across(spot, motif), reach_of(spot, motif)) for spot in spots)
+    most_pa = stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm)
     return RunPlan(
         id=run.id,
         name=run.name,
@@ -117,7 +121,9 @@ def run_plan(ground: Ground, frosting: Frosting, i: int, density_g_ml: float, ow
         cut=cut,
         volume=_times(motif.volume, len(spots), 1, "ml"),
         minutes=_times(motif.time, len(spots), 60, "min"),
-        most_pa=stiffest_through(frosting.bag_mm, bead.hydraulic_mm, tip.land_mm),
+        most_pa=most_pa,
+        thick_from=thick_as(motif.needed_pa),
+        thick_to=thick_as(most_pa),
         says=f"{len(spots)} × {MOTIFS[run.motif.kind].label.lower()}, {motif.high_mm:.0f} mm high"
         + (f", in {run.passes} passes one on the other" if run.passes > 1 else "")
         + ("" if area.whole else f"; {_through(cut, forgives=MOTIFS[run.motif.kind].forgives)}")

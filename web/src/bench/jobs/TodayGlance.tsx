@@ -51,7 +51,7 @@ export function TodayGlance() {
 			<div>
 				<h2 className="text-base">Waiting</h2>
 				{lines(data.waiting)}
-				{data.waiting.length === 0 && <p className="text-soft">Nothing stands and waits.</p>}
+				{data.waiting.length === 0 && <p className="text-soft">Nothing is waiting.</p>}
 			</div>
 			<div>
 				<h2 className="text-base">{next ? `Next: ${dayShort(next.day)}` : "Next"}</h2>

@@ -1,5 +1,6 @@
 import type { BenchJob } from "../../api/types";
 import { dayShort } from "../../ui/dates";
+import { inQuotes } from "../../ui/inQuotes";
 import { localDay, localTime } from "../../ui/zoneTime";
 
 /** How a job stands, by a sign that does not need colour, and in words. */
@@ -45,7 +46,7 @@ export const notBefore = (job: BenchJob, zone: string, now: number): string =>
 /** How it stands, in words: what holds it up, or what is wrong. */
 export function toldOf(job: BenchJob, zone: string, now: number): string {
 	const [, words] = STANDS[job.stands];
-	if (job.begun) return `${job.done} of ${job.steps} steps: next “${job.next_step}”`;
+	if (job.begun) return `${job.done} of ${job.steps} steps: next ${inQuotes(job.next_step ?? "")}`;
 	if (job.stands === "missed" || job.stands === "late") return `${words}. ${job.why}`;
 	// Where it is planned, its hour stands before it; where it is not, that it comes later is said there already.
 	if (job.start && job.stands === "after") return job.why;

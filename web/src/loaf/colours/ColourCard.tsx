@@ -33,7 +33,7 @@ export function ColourCard({ colour, planned, jars, additives }: Props) {
 			<div className="grid grid-cols-[44px_1fr_auto] items-end gap-2">
 				<input
 					type="color"
-					aria-label={`${colour.name}, as wished for when cured`}
+					aria-label={`${colour.name}, target colour when cured`}
 					className="h-8 w-11 cursor-pointer rounded border border-line bg-white"
 					value={colour.srgb}
 					onChange={(event) => patch({ srgb: event.target.value })}

@@ -32,7 +32,7 @@ const option = (colourant: string, cost: number | null, already = false) => ({
 	difference: 1.26,
 	reached: true,
 	cost,
-	says: "as good as there",
+	says: "a very close match",
 });
 const answer = (more: Partial<Reach>) =>
 	reach.mockResolvedValue({
@@ -70,9 +70,9 @@ describe("help towards a colour", () => {
 		answer({ options: [option("Blue", 0.03, true), option("Black", 0.001)] as Reach["options"] });
 		shown();
 		expect(await screen.findByText(/€ 0.03 for this bowl/)).toBeTruthy();
-		expect(screen.getByText(/Add 0.6 g more of Blue \(4.3 g\/kg\): as good as there, ΔE 1.3/)).toBeTruthy();
+		expect(screen.getByText(/Add 0.6 g more of Blue \(4.3 g\/kg\): a very close match/)).toBeTruthy();
 		expect(screen.getByText(/under € 0.01 for this bowl/)).toBeTruthy();
-		const [first] = screen.getAllByRole("button", { name: "Put it in" });
+		const [first] = screen.getAllByRole("button", { name: "Add it" });
 		fireEvent.click(first as HTMLElement);
 		const [[doses]] = onTake.mock.calls as [[{ colourant: string; g_per_kg: number }[]]];
 		expect(doses).toHaveLength(1);
@@ -86,7 +86,7 @@ describe("help towards a colour", () => {
 		});
 		shown();
 		expect(await screen.findByText(/no price known/)).toBeTruthy();
-		fireEvent.click(screen.getByRole("button", { name: "Start over with it" }));
+		fireEvent.click(screen.getByRole("button", { name: "Use that" }));
 		expect(onTake).toHaveBeenCalledWith([{ colourant: "Black", g_per_kg: 4.2857 }]);
 	});
 	it("cannot start over in a pot that is coloured as a whole", async () => {
@@ -94,6 +94,6 @@ describe("help towards a colour", () => {
 		answer({ instead: option("Black", 1) as Reach["instead"] });
 		shown();
 		expect(await screen.findByText(/needs batter of a pot of its own/)).toBeTruthy();
-		expect(screen.queryByRole("button", { name: "Start over with it" })).toBeNull();
+		expect(screen.queryByRole("button", { name: "Use that" })).toBeNull();
 	});
 });

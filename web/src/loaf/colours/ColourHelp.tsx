@@ -40,15 +40,15 @@ export function ColourHelp({ colour, onTake }: { colour: Colour; onTake: (doses:
 							key={option.add.map((item) => item.colourant).join(" ")}
 							lead="Add"
 							option={option}
-							press="Put it in"
+							press="Add it"
 							onTake={() => take(option, colour.colourants)}
 						/>
 					))}
 					{found.instead && (
 						<OneWay
-							lead="The way round: from a fresh bowl of uncoloured batter,"
+							lead="Instead, start from a fresh bowl of uncoloured batter:"
 							option={found.instead}
-							press="Start over with it"
+							press="Use that"
 							onTake={stirred ? undefined : () => take(found.instead as ReachOption, [])}
 						/>
 					)}
@@ -81,8 +81,8 @@ function OneWay({ lead, option, press, onTake }: WayProps) {
 	return (
 		<div className="flex items-start gap-2 border-line border-t pt-1.5">
 			<Swatch srgb={option.gives.srgb} size={22} />
-			<p className="min-w-0 flex-1">
-				{lead} {what.join(" and ") || "with nothing in it"}: {option.says}, ΔE {option.difference.toFixed(1)}
+			<p className="min-w-0 flex-1" title={`ΔE ${option.difference.toFixed(1)}`}>
+				{lead} {what.join(" and ") || "with nothing in it"}: {option.says}
 				<span className="text-soft">
 					{" · "}
 					{option.cost == null || !prices

@@ -18,10 +18,6 @@ export function ContrastList() {
 			<h2 id="contrasts" className="text-lg">
 				Where colours touch
 			</h2>
-			<p className="text-xs text-soft">
-				ΔE by CIEDE2000 when cured: about 1 is just visible side by side, under 6 two colours merge on a cut
-				face, under 12 they are hard to tell apart (estimates).
-			</p>
 			<ul className="mt-2 divide-y divide-line">
 				{listed.map((pair) => (
 					<li
@@ -38,12 +34,17 @@ export function ContrastList() {
 							<span className="block text-xs text-soft">{pair.where}</span>
 						</span>
 						<span className={`text-right ${pair.words === "stand apart" ? "" : "font-bold text-brass"}`}>
-							<span className="figures">{pair.difference.toFixed(0)} ΔE</span>
-							<span className="block text-xs">{pair.words}</span>
+							{pair.words}
 						</span>
 					</li>
 				))}
 			</ul>
+			<details className="text-xs text-soft">
+				<summary className="cursor-pointer">How is this worked out?</summary>
+				By the difference of the cured colours (CIEDE2000): about 1 is just visible side by side, under 6 two
+				colours merge on a cut face, under 12 they are hard to tell apart. Estimates. Closest here:{" "}
+				{contrasts[0]?.difference.toFixed(0)}.
+			</details>
 			{contrasts.length > CLOSEST && (
 				<Button look="quiet" onClick={() => setAll(!all)}>
 					{all ? "Only the closest" : `All ${contrasts.length} pairs`}

@@ -44,7 +44,7 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 							onChange={(g_per_kg) => patch(i, { g_per_kg })}
 						/>
 						<RemoveButton
-							aria-label={`Take jar ${i + 1} out of ${name}`}
+							aria-label={`Remove jar ${i + 1} from ${name}`}
 							onClick={() => onChange(doses.filter((_, at) => at !== i))}
 						/>
 					</div>
@@ -55,7 +55,7 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 					look="quiet"
 					onClick={() => onChange([...doses, { colourant: unused.key, g_per_kg: Math.max(unused.low, 1) }])}
 				>
-					<Plus aria-hidden className="size-4" /> Another jar
+					<Plus aria-hidden className="size-4" /> Add colourant
 				</Button>
 			)}
 		</div>

@@ -6,14 +6,14 @@ interface Props {
 	name: string;
 }
 
-/** The wish beside the forecast: wet, next day, cured. */
+/** The target beside the forecast: wet, next day, cured. */
 export function ForecastStrip({ planned, wished, name }: Props) {
 	const forecast = planned?.forecast;
 	if (!forecast) {
-		return <p className="text-sm text-soft">Nothing colours it yet: it is drawn as it is wished for.</p>;
+		return <p className="text-sm text-soft">No colourant yet; drawn in your target colour.</p>;
 	}
 	const swatches = [
-		["Wish", wished],
+		["Target", wished],
 		["Wet", forecast.wet.srgb],
 		["Next day", forecast.next_day.srgb],
 		["Cured", forecast.cured.srgb],
@@ -34,11 +34,9 @@ export function ForecastStrip({ planned, wished, name }: Props) {
 			</div>
 			<figcaption className="text-sm">
 				<details>
-					<summary className="cursor-pointer">
-						Cured <span className="figures">{planned.off_wish.toFixed(0)}</span> ΔE off the wish, give or take{" "}
-						<span className="figures">{forecast.spread.toFixed(0)}</span>
-					</summary>
+					<summary className="cursor-pointer">Cured: {planned.off_says}</summary>
 					<p className="text-xs text-soft">
+						ΔE {planned.off_wish.toFixed(0)} from the target, give or take {forecast.spread.toFixed(0)}.{" "}
 						{forecast.basis}: {forecast.how}. {forecast.source}.
 					</p>
 				</details>

@@ -55,14 +55,14 @@ describe("into a whole pot", () => {
 		press("Colour or scent a whole pot");
 		expect(told().map((item: { pot: string }) => item.pot)).toEqual(["loaf", "cast-a"]);
 		expect(screen.queryByRole("button", { name: "Colour or scent a whole pot" })).toBeNull();
-		press("Nothing into the whole of Row");
+		press("Remove what goes into all of Row");
 		expect(told().map((item: { pot: string }) => item.pot)).toEqual(["cast-a"]);
 	});
 	it("asks where colours and scent go only where there are some, and says whose scent is left out", () => {
 		render(<Place />);
 		press("Colour or scent a whole pot");
 		expect(screen.queryByLabelText("Colours go into")).toBeNull();
-		press("Another jar");
+		press("Add colourant");
 		fireEvent.change(screen.getByLabelText("Colours go into"), { target: { value: "oils" } });
 		expect(screen.queryByText(/none of their colours' own/)).toBeNull();
 		fireEvent.change(screen.getByLabelText("Scent"), { target: { value: "tea" } });

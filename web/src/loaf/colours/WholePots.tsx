@@ -84,7 +84,7 @@ function OnePot({ whole, pots, jars, onChange, onRemove }: OneProps) {
 					]}
 					onChange={(pot) => onChange({ pot })}
 				/>
-				<RemoveButton aria-label={`Nothing into the whole of ${name}`} onClick={onRemove} />
+				<RemoveButton aria-label={`Remove what goes into all of ${name}`} onClick={onRemove} />
 			</div>
 			<DoseRows
 				name={`the whole of ${name}`}

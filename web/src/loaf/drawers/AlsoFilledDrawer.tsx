@@ -95,7 +95,7 @@ function Row({ row, onChange, onRemove }: RowProps) {
 				<div className="flex-1">
 					<TextField label="Called" value={row.name} onChange={(name) => onChange({ name }, "name")} />
 				</div>
-				<RemoveButton aria-label={`Fill ${row.name} no more`} onClick={onRemove} />
+				<RemoveButton aria-label={`Remove ${row.name}`} onClick={onRemove} />
 			</div>
 			<MouldFields
 				mould={row.mould}

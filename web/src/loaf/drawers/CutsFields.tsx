@@ -10,13 +10,13 @@ const SAMPLES = [
 ] as const;
 
 const TOOLS = [
-	["", "What it asks for"],
+	["", "Recommended"],
 	["wire", "A wire"],
 	["knife", "A knife along a guide"],
 	["kitchen knife", "A plain kitchen knife"],
 ] as const;
 const LIES = [
-	["", "As it asks for"],
+	["", "Recommended"],
 	["upright", "Upright"],
 	["on its side", "On its side"],
 	["upside down", "Upside down"],
@@ -40,14 +40,14 @@ export function CutsFields() {
 					onChange={(bar_mm) => patch({ bar_mm, slices: null })}
 				/>
 				<MaybeNumberField
-					label="Or so many"
+					label="Or number of bars"
 					digits={0}
 					placeholder={String(bars.length)}
 					value={cuts.slices ?? null}
 					onChange={(slices) => patch({ slices: slices && Math.round(slices) })}
 				/>
 				<NumberField
-					label="Wire takes"
+					label="Wire removes"
 					quantity="length"
 					digits={2}
 					value={cuts.kerf_mm}
@@ -70,7 +70,7 @@ export function CutsFields() {
 			</FieldRow>
 			<FieldRow>
 				<NumberField
-					label="Each slice gives"
+					label="Bars from each slice"
 					suffix="bars"
 					digits={0}
 					min={1}
@@ -78,7 +78,7 @@ export function CutsFields() {
 					onChange={(parts) => patch({ parts: Math.max(1, Math.round(parts)) })}
 				/>
 				<MaybeNumberField
-					label="Or strips so wide"
+					label="Or strip width"
 					quantity="length"
 					placeholder="by number"
 					value={cuts.strip_mm ?? null}
@@ -106,7 +106,7 @@ export function CutsFields() {
 					onChange={(tool) => patch({ tool: tool || null })}
 				/>
 				<SelectField
-					label="It lies"
+					label="Position"
 					value={cuts.lies ?? ""}
 					options={LIES}
 					onChange={(lies) => patch({ lies: lies || null })}

@@ -59,7 +59,7 @@ export function DoughParts({
 					/>
 					<RemoveButton
 						className="px-1!"
-						aria-label={`Take out shape ${i + 1}`}
+						aria-label={`Remove shape ${i + 1}`}
 						disabled={parts.length === 1}
 						onClick={() => onChange(parts.filter((_, at) => at !== i))}
 					/>
@@ -86,7 +86,7 @@ export function DoughParts({
 				</div>
 			))}
 			<Button look="quiet" onClick={() => onChange([...parts, newPart])}>
-				<Plus aria-hidden className="size-4" /> Another shape
+				<Plus aria-hidden className="size-4" /> Add a shape
 			</Button>
 		</div>
 	);

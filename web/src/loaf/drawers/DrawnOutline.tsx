@@ -55,7 +55,7 @@ export function DrawnOutline({ outline, onChange }: { outline: Drawn; onChange: 
 				{begun ? "Three make a shape." : "The section shows its curves."}
 			</p>
 			<div className="flex flex-wrap items-center gap-3">
-				<Button onClick={() => setBegun([])}>Draw it anew</Button>
+				<Button onClick={() => setBegun([])}>Draw again</Button>
 				<CheckField
 					label="Smooth curves"
 					checked={outline.smooth ?? true}

@@ -101,7 +101,7 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 					onChange={(up_mm) => patch({ up_mm })}
 				/>
 				<NumberField
-					label="Turned"
+					label="Rotation"
 					suffix="°"
 					digits={1}
 					value={embed.turn_deg}
@@ -142,8 +142,8 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 			<CastingFields embed={embed} onChange={(casting) => patch({ casting, lot: null })} />
 			{!embed.casting && (
 				<LotChoice
-					label="Lies there as"
-					none="Not written down"
+					label="On the shelf as"
+					none="Not listed"
 					kinds={["column"]}
 					value={embed.lot ?? null}
 					onChange={(lot) => patch({ lot })}
@@ -159,7 +159,7 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 					onRemoved();
 				}}
 			>
-				<Trash2 aria-hidden className="size-4" /> Take it out
+				<Trash2 aria-hidden className="size-4" /> Remove
 			</Button>
 		</Drawer>
 	);
@@ -178,7 +178,7 @@ function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: 
 	return (
 		<>
 			<CheckField
-				label="Cast it beforehand (otherwise it already lies on the shelf)"
+				label="Cast beforehand (untick if it is on the shelf already)"
 				checked={casting !== null}
 				onChange={(checked) => onChange(checked ? fresh : null)}
 			/>
@@ -200,7 +200,7 @@ function CastingFields({ embed, onChange }: { embed: Embed; onChange: (casting: 
 						onChange={(material) => onChange({ ...casting, material })}
 					/>
 					<NumberField
-						label="Mould is long"
+						label="Mould length"
 						quantity="length"
 						value={casting.mould_length_mm}
 						onChange={(mould_length_mm) => onChange({ ...casting, mould_length_mm })}

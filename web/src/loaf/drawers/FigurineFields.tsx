@@ -58,7 +58,7 @@ export function FigurineFields({ embed, onChange }: Props) {
 							onChange={(up_mm) => patch({ up_mm })}
 						/>
 						<NumberField
-							label="Turned in it"
+							label="Rotation"
 							suffix="°"
 							digits={1}
 							value={figure.turn_deg}

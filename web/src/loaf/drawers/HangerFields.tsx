@@ -34,7 +34,7 @@ export function HangerFields({ hanger }: { hanger: Hanger }) {
 				/>
 				{hanger.shape !== "drawn" && (
 					<NumberField
-						label="Turns"
+						label="Swirls"
 						digits={0}
 						min={1}
 						value={hanger.turns ?? 4}

@@ -18,8 +18,14 @@ export function HoldNotes({ hold, stage, onStage }: Props) {
 		<section aria-label="When to lay it in" className="space-y-1.5 rounded-lg bg-rim-wash p-2.5">
 			<p className="text-sm">{hold.says}</p>
 			<p className="text-sm">
-				Stays as drawn from about{" "}
-				<FigureValue figure={hold.needed} label="Thickness that holds it" digits={0} />.
+				Stays as drawn once the batter is{" "}
+				<FigureValue
+					figure={hold.needed}
+					label="Thickness that holds it"
+					digits={0}
+					says={hold.ghosts.find((ghost) => ghost.stage === hold.stage)?.name}
+				/>
+				.
 			</p>
 			<fieldset>
 				<legend className="text-xs font-semibold text-soft">Laid in and let go at…</legend>

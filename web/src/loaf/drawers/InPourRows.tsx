@@ -35,7 +35,7 @@ export function InPourRows({ pour, onChange }: Props) {
 						onChange={(value) => patch(i, { count: Math.round(value) })}
 					/>
 					<RemoveButton
-						aria-label={`Take pieces ${i + 1} out of ${pour.name}`}
+						aria-label={`Remove pieces ${i + 1} from ${pour.name}`}
 						onClick={() => onChange(pour.pieces.filter((_, at) => at !== i))}
 					/>
 				</div>

@@ -34,7 +34,7 @@ export function KeptRows() {
 						onChange={(colour) => patch(i, { colour })}
 					/>
 					<NumberField
-						label="So much"
+						label="Amount"
 						quantity="volume"
 						digits={0}
 						value={kept.volume_ml}
@@ -50,7 +50,7 @@ export function KeptRows() {
 						<SelectField
 							label={`Coloured anew ${i + 1}`}
 							value={kept.into ?? ""}
-							options={[["", "As it is"], ...colours]}
+							options={[["", "No"], ...colours]}
 							onChange={(into) => patch(i, { into: into || null })}
 						/>
 						{live.plan.leftovers
@@ -62,7 +62,7 @@ export function KeptRows() {
 							))}
 					</div>
 					<RemoveButton
-						aria-label={`Keep back ${i + 1} no more`}
+						aria-label={`Remove kept batter ${i + 1}`}
 						onClick={() =>
 							change(
 								document.keeps.filter((_, at) => at !== i),

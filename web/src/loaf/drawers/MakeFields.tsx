@@ -19,8 +19,8 @@ import { OutlineFields } from "./OutlineFields";
 const SIZES = {
 	cutter: [
 		["slab_mm", "Slab", undefined],
-		["sheet_long_mm", "Sheet long", 0],
-		["sheet_wide_mm", "Sheet wide", 0],
+		["sheet_long_mm", "Sheet length", 0],
+		["sheet_wide_mm", "Sheet width", 0],
 		["gap_mm", "Gap", undefined],
 	],
 	chunk: [
@@ -37,7 +37,7 @@ const SIZES = {
 		["long_mm", "Long", undefined],
 		["wide_mm", "Wide", undefined],
 		["thick_mm", "Thick", undefined],
-		["kerf_mm", "Wire takes", undefined],
+		["kerf_mm", "Wire removes", undefined],
 	],
 	ball: [["diameter_mm", "Diameter", undefined]],
 } as const;
@@ -63,7 +63,7 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 			{make.kind === "composite" && (
 				<FieldRow>
 					<NumberField
-						label="Of it, the figure"
+						label="The figure's share"
 						quantity="volume"
 						digits={2}
 						value={make.figure_ml}

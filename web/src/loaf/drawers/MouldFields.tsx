@@ -56,7 +56,7 @@ export function MouldFields({ mould, count, onPatch, onTake, onCount, children }
 		<>
 			<FieldRow>
 				<SelectField
-					label="Take a mould"
+					label="Choose a mould"
 					value=""
 					options={choices}
 					onChange={(name) => {

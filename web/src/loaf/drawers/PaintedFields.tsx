@@ -39,7 +39,7 @@ export function PaintedFields({ of, painted, onChange }: Props) {
 						onChange={(where) => onChange({ ...painted, where })}
 					/>
 					<NumberField
-						label="So much"
+						label="Amount"
 						quantity="weight"
 						digits={2}
 						value={painted.grams ?? 0.5}

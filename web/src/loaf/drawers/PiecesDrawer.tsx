@@ -163,7 +163,13 @@ function PieceFields({ piece }: { piece: Pieces }) {
 			{holds.map((hold) => (
 				<p key={hold.pour} className="text-sm">
 					{hold.says} Needs{" "}
-					<FigureValue figure={hold.needed} label={`Thickness that holds ${piece.name}`} digits={1} />.
+					<FigureValue
+						figure={hold.needed}
+						label={`Thickness that holds ${piece.name}`}
+						digits={1}
+						says={hold.thick}
+					/>
+					.
 				</p>
 			))}
 			{made?.layout && piece.make.kind === "cutter" && (

@@ -83,13 +83,13 @@ function ShredsFields({ pour, shreds, onChange, onRemove }: RowProps) {
 			<div className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
 				<TextField label="Shreds" value={shreds.name} onChange={(name) => onChange({ name })} />
 				<NumberField
-					label="Weigh"
+					label="Weight"
 					quantity="weight"
 					digits={0}
 					value={shreds.grams}
 					onChange={(grams) => onChange({ grams })}
 				/>
-				<RemoveButton aria-label={`Leave ${shreds.name} out of ${pour.name}`} onClick={onRemove} />
+				<RemoveButton aria-label={`Remove ${shreds.name} from ${pour.name}`} onClick={onRemove} />
 			</div>
 			<FieldRow>
 				<SelectField
@@ -122,7 +122,7 @@ function ShredsFields({ pour, shreds, onChange, onRemove }: RowProps) {
 			) : (
 				<LotChoice
 					label={`${shreds.name} for ${pour.name} from`}
-					none="Not written down"
+					none="Not listed"
 					kinds={["shreds", "trimmings"]}
 					value={shreds.lot ?? null}
 					onChange={(lot) => onChange({ lot })}

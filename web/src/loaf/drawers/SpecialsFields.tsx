@@ -28,7 +28,7 @@ export function SpecialsFields() {
 		edit((loaf) => ({ ...loaf, cuts: { ...loaf.cuts, specials: next } }), stroke);
 	return (
 		<fieldset className="space-y-2">
-			<legend className="text-xs font-semibold text-soft">Bars that are not like the others</legend>
+			<legend className="text-xs font-semibold text-soft">Special bars</legend>
 			{specials.map((special, i) => {
 				const patch = (change: Partial<Special>) =>
 					set(
@@ -46,7 +46,7 @@ export function SpecialsFields() {
 								if (bars.length > 0) patch({ bar: first, to: last > first ? last : null });
 							}}
 						/>
-						<TextField label="What for" value={special.note ?? ""} onChange={(note) => patch({ note })} />
+						<TextField label="Called" value={special.note ?? ""} onChange={(note) => patch({ note })} />
 						<SelectField
 							label="Cut"
 							value={String(special.parts ?? "") as (typeof PARTS)[number][0]}
@@ -54,7 +54,7 @@ export function SpecialsFields() {
 							onChange={(parts) => patch({ parts: Number(parts) || null })}
 						/>
 						<NumberField
-							label="Thick as"
+							label="Thickness"
 							digits={0}
 							min={1}
 							value={special.times}
@@ -62,7 +62,7 @@ export function SpecialsFields() {
 						/>
 						<RemoveButton
 							className="px-1.5!"
-							aria-label={`Like the others again: ${i + 1}`}
+							aria-label={`Remove special bars ${i + 1}`}
 							onClick={() =>
 								set(
 									specials.filter((_, at) => at !== i),
@@ -79,7 +79,7 @@ export function SpecialsFields() {
 					set([...specials, { bar: live.plan.cuts.bars.length, note: "", parts: null, times: 1 }], "specials")
 				}
 			>
-				<Plus aria-hidden className="size-4" /> Another special bar, or several
+				<Plus aria-hidden className="size-4" /> Add special bars
 			</Button>
 		</fieldset>
 	);

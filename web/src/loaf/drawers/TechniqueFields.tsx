@@ -43,7 +43,7 @@ export function TechniqueFields({ pour, onChange }: Props) {
 				)}
 				{"passes" in technique && (
 					<NumberField
-						label="Passes"
+						label="Strokes"
 						digits={0}
 						min={1}
 						value={technique.passes ?? 6}
@@ -52,7 +52,7 @@ export function TechniqueFields({ pour, onChange }: Props) {
 				)}
 				{"turns" in technique && (
 					<NumberField
-						label="Turns"
+						label="Swirl turns"
 						digits={1}
 						value={technique.turns ?? 0.5}
 						onChange={(turns) => patch({ turns })}

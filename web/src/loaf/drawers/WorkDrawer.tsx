@@ -170,7 +170,7 @@ function PressFields({ press }: { press: Press }) {
 				onChange={(value) => patch({ count: Math.round(value) })}
 			/>
 			<NumberField
-				label="Sunk"
+				label="Depth"
 				suffix="%"
 				digits={0}
 				value={press.sunk_percent}
@@ -182,8 +182,8 @@ function PressFields({ press }: { press: Press }) {
 
 const TOLD = [
 	["level", "to a level"],
-	["under the rim", "to so far under the rim"],
-	["batter", "so much of it"],
+	["under the rim", "to a distance below the rim"],
+	["batter", "as a volume"],
 ] as const;
 
 /** The same pour told another way, from what it comes to now. */
@@ -221,7 +221,7 @@ function PourFields({ pour }: { pour: Pour }) {
 					/>
 				) : pour.by === "under the rim" ? (
 					<NumberField
-						label="Under it"
+						label="Below the rim"
 						quantity="length"
 						value={pour.under_mm ?? 10}
 						onChange={(under_mm) => patch({ under_mm })}
@@ -235,7 +235,7 @@ function PourFields({ pour }: { pour: Pour }) {
 					/>
 				)}
 				<NumberField
-					label="Falls"
+					label="Poured from"
 					quantity="length"
 					digits={0}
 					value={pour.fall_mm}

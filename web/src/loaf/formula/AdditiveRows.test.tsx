@@ -68,7 +68,7 @@ afterEach(cleanup);
 describe("what else goes in", () => {
 	it("begins at the low usual dose of what is chosen, and changes with the choice", () => {
 		render(<Rows />);
-		fireEvent.click(screen.getByRole("button", { name: "Another addition" }));
+		fireEvent.click(screen.getByRole("button", { name: "Add an additive" }));
 		expect(told()).toEqual([{ additive: "lactate", amount: 10, unit: "g per kg oils", stage: null }]);
 		fireEvent.change(screen.getByLabelText("Addition"), { target: { value: "honey" } });
 		expect(told()[0]).toMatchObject({ additive: "honey", amount: 5, stage: null });
@@ -86,7 +86,7 @@ describe("what else goes in", () => {
 		fireEvent.click(screen.getByRole("button", { name: "Into this bowl only" }));
 		expect(told()[0].additive).toBe("honey");
 		expect(options("Addition")).toEqual(["Honey"]);
-		fireEvent.click(screen.getByRole("button", { name: "Take out Honey" }));
+		fireEvent.click(screen.getByRole("button", { name: "Remove Honey" }));
 		expect(told()).toEqual([]);
 	});
 	it("is said by the pound in a US studio, and in spoons as it was written", () => {

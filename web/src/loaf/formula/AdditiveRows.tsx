@@ -53,7 +53,7 @@ export function AdditiveRows({ title, doses, additives, bowl = false, onChange }
 						])
 					}
 				>
-					<Plus aria-hidden className="size-4" /> {bowl ? "Into this bowl only" : "Another addition"}
+					<Plus aria-hidden className="size-4" /> {bowl ? "Into this bowl only" : "Add an additive"}
 				</Button>
 			)}
 		</fieldset>
@@ -142,5 +142,5 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 }
 
 function TakeOut({ name, onRemove }: { name: string; onRemove: () => void }) {
-	return <RemoveButton aria-label={`Take out ${name}`} onClick={onRemove} />;
+	return <RemoveButton aria-label={`Remove ${name}`} onClick={onRemove} />;
 }

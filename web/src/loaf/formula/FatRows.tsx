@@ -39,7 +39,7 @@ export function FatRows({ formula, fats, onChange }: Props) {
 				onAdd={unused && (() => onChange([...formula.fats, make(unused.key, way === "percent" ? 5 : 50)]))}
 			>
 				<p className="figures pr-12 text-sm">
-					Together {Number((total / size).toFixed(2))} {way === "grams" ? weight.label : "%"}
+					Total {Number((total / size).toFixed(2))} {way === "grams" ? weight.label : "%"}
 				</p>
 			</PercentRows>
 		</fieldset>

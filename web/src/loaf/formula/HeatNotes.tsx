@@ -30,9 +30,9 @@ export function HeatNotes({
 	return (
 		<section aria-labelledby="heat" className="tray space-y-3 p-4">
 			<h2 id="heat" className="text-lg">
-				How warm it is worked
+				Temperatures
 			</h2>
-			<SelectField label="School of working" value={formula.school} options={SCHOOLS} onChange={onSchool} />
+			<SelectField label="Temperature method" value={formula.school} options={SCHOOLS} onChange={onSchool} />
 			{heats[0] && <p className="text-sm">{heats[0].school.why}</p>}
 			{heats.length > 0 && (
 				<table className="w-full text-sm">
@@ -48,7 +48,7 @@ export function HeatNotes({
 								Rests to {temperatureText(heats[0]?.lye_at ?? 0, units)}
 							</th>
 							<th scope="col" className="py-1 font-semibold">
-								Together
+								Mixed at
 							</th>
 						</tr>
 					</thead>

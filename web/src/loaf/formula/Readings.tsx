@@ -20,7 +20,7 @@ export function Readings({ planned }: { planned: FormulaPlan }) {
 	return (
 		<section aria-labelledby="readings" className="tray p-4">
 			<h2 id="readings" className="text-lg">
-				What it makes of itself
+				Properties
 			</h2>
 			<p className="text-sm">
 				Its batter weighs <span className="figures">{planned.g_per_g_oils.toFixed(2)} times</span> its oils;

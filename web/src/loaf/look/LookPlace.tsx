@@ -116,7 +116,7 @@ export function LookPlace() {
 					{cutUp && (
 						<>
 							<SelectField
-								label="Bar drawn out"
+								label="Bar pulled out"
 								value={out === null ? "" : String(out)}
 								options={[["", "None"] as const, ...bars.map((bar) => [String(bar), `Bar ${bar}`] as const)]}
 								onChange={(bar) => setOut(bar === "" ? null : Number(bar))}
@@ -171,7 +171,7 @@ export function LookPlace() {
 					</div>
 				)}
 				<div className="tray space-y-2 p-4 text-sm">
-					<p className="font-semibold">Take it out</p>
+					<p className="font-semibold">Export</p>
 					<div className="flex flex-wrap gap-2">
 						<Button
 							onClick={() => canvas.current && savePicture(canvas.current, live.of.name)}

@@ -37,7 +37,7 @@ export function CostCard({
 							<>
 								{" "}
 								Of it {money(costing.hands)} for{" "}
-								<FigureValue figure={costing.hours} label="Hours of hands" digits={1} /> of hands.
+								<FigureValue figure={costing.hours} label="Hours of work" digits={1} /> of work.
 							</>
 						)}
 					</p>

@@ -42,7 +42,7 @@ interface Props {
 function Written({ stage, open, onStage }: Props) {
 	return (
 		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
-			<section aria-label="What came of it" className="tray p-4">
+			<section aria-label="How it turned out" className="tray p-4">
 				<div className="mb-3 flex gap-1 rounded-lg bg-bench-deep p-1" role="group" aria-label="Moment">
 					{STAGES.map(([key, name]) => {
 						const done = open.outcomes.some((item) => item.stage === key);
@@ -56,7 +56,7 @@ function Written({ stage, open, onStage }: Props) {
 							>
 								{done && <span aria-hidden>✓ </span>}
 								{name}
-								{done && <span className="sr-only"> (written down)</span>}
+								{done && <span className="sr-only"> (saved)</span>}
 							</button>
 						);
 					})}

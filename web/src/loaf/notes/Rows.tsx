@@ -31,7 +31,7 @@ export function Rows<T>({ legend, items, fresh, add, nameOf, columns, onChange, 
 							)}
 						</div>
 						<RemoveButton
-							aria-label={`Take away: ${nameOf(item)}`}
+							aria-label={`Remove: ${nameOf(item)}`}
 							onClick={() => onChange(items.filter((_, n) => n !== i))}
 						/>
 					</li>

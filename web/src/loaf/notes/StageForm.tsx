@@ -42,7 +42,7 @@ export function StageForm({ stage }: { stage: Stage }) {
 				<DateField label="Looked at on" value={outcome.on} onChange={(on) => on && change({ on })} />
 				{stage === "unmoulded" && (
 					<MaybeNumberField
-						label="The soap stands at"
+						label="Soap height"
 						quantity="length"
 						digits={1}
 						placeholder={`planned ${withUnit(open.level_mm, "length", units)}`}
@@ -127,15 +127,15 @@ export function StageForm({ stage }: { stage: Stage }) {
 			{problem && <Problems problems={problem.problems ?? []} title={problem.message} />}
 			<div className="flex items-center gap-3">
 				<Button type="submit" look="main" disabled={write.isPending || (written && !unwritten)}>
-					<Check aria-hidden className="size-4" /> {written ? "Write it down anew" : "Write it down"}
+					<Check aria-hidden className="size-4" /> {written ? "Update" : "Save"}
 				</Button>
 				<p role="status" className="text-soft text-sm">
 					{write.isPending
-						? "Writing…"
+						? "Saving…"
 						: unwritten
-							? "Not written down yet; kept in this browser."
+							? "Not saved yet; kept in this browser."
 							: written
-								? "Written down."
+								? "Saved."
 								: "Leave out what you did not look at."}
 				</p>
 			</div>

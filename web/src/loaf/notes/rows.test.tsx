@@ -54,7 +54,7 @@ describe("what was left over", () => {
 			{ what: "frosting", colour: null, grams: 20, went: "dough" },
 			{ what: "batter", colour: null, grams: 75, went: "thrown away" },
 		]);
-		fireEvent.click(screen.getByRole("button", { name: "Take away: 20 g of frosting" }));
+		fireEvent.click(screen.getByRole("button", { name: "Remove: 20 g of frosting" }));
 		expect(told()).toEqual([{ what: "batter", colour: null, grams: 75, went: "thrown away" }]);
 	});
 

@@ -237,7 +237,7 @@ function Rows({ caption, rows, total }: { caption: string; rows: readonly Row[];
 			<tfoot>
 				<tr className="border-rim border-t-2">
 					<th scope="row" className="py-1 text-left">
-						Together
+						Total
 					</th>
 					<td className="figures py-1 text-right font-bold">{total}</td>
 				</tr>

@@ -39,13 +39,13 @@ export function SizeBack() {
 	return (
 		<section aria-labelledby="size-back" className="tray no-print space-y-2 p-4">
 			<h2 id="size-back" className="text-lg">
-				Size it backwards
+				Size to what you have
 			</h2>
 			<div className="grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] items-end gap-2">
 				<SelectField label="Use up" value={use} options={USES} onChange={setUse} />
 				{keys.length > 0 && <SelectField label="Which" value={chosen} options={keys} onChange={setKey} />}
 				<NumberField
-					label="There is"
+					label="You have"
 					quantity={use === "bowl" ? "volume" : "weight"}
 					min={0}
 					value={amount}
@@ -59,7 +59,7 @@ export function SizeBack() {
 				</Button>
 			</div>
 			{ask.error instanceof ApiProblem && (
-				<Problems title="It cannot be met as it stands" problems={ask.error.report.problems} of={document} />
+				<Problems title="That does not work out yet" problems={ask.error.report.problems} of={document} />
 			)}
 			{found && (
 				<div
@@ -73,7 +73,7 @@ export function SizeBack() {
 							ask.reset();
 						}}
 					>
-						Pour it so
+						Use this
 					</Button>
 				</div>
 			)}

@@ -16,7 +16,7 @@ export function Remarks({ where, codes }: { where?: readonly string[]; codes?: R
 export function RemarkList({ remarks }: { remarks: readonly Remark[] }) {
 	if (remarks.length === 0) return null;
 	return (
-		<ul aria-label="Worth a word" className="space-y-1.5">
+		<ul aria-label="Worth knowing" className="space-y-1.5">
 			{remarks.map((remark) => (
 				<li
 					key={`${remark.code} ${remark.where} ${remark.text}`}

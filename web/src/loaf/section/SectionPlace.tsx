@@ -218,7 +218,7 @@ function SizingDrawer() {
 		>
 			<FieldRow>
 				<NumberField
-					label="To spare"
+					label="Safety margin"
 					suffix="%"
 					digits={1}
 					value={sizing.margin_percent}
@@ -235,7 +235,7 @@ function SizingDrawer() {
 			</FieldRow>
 			<FieldRow>
 				<SelectField
-					label="Scale reads"
+					label="Scale reads to"
 					value={told(sizing.scale_step_g)}
 					options={steps(sizing.scale_step_g)}
 					onChange={(step) => {
@@ -244,13 +244,13 @@ function SizingDrawer() {
 					}}
 				/>
 				<SelectField
-					label="Small amounts on"
+					label="Fine scale reads to"
 					value={told(sizing.fine_step_g ?? main.step_g)}
 					options={steps(sizing.fine_step_g ?? main.step_g)}
 					onChange={(step) => patch({ fine_step_g: Number(step) })}
 				/>
 				<NumberField
-					label="Room"
+					label="Room temperature"
 					quantity="temperature"
 					digits={0}
 					value={sizing.room_c}

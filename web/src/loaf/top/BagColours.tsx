@@ -31,7 +31,7 @@ export function BagColours({ name, bag, what, onChange }: Props) {
 					{bag.length > 1 && (
 						<RemoveButton
 							className="px-2!"
-							aria-label={`Take colour ${i + 1} out of ${what} of ${name}`}
+							aria-label={`Remove colour ${i + 1} from ${what} of ${name}`}
 							onClick={() => onChange(bag.filter((_, at) => at !== i))}
 						/>
 					)}
@@ -39,7 +39,7 @@ export function BagColours({ name, bag, what, onChange }: Props) {
 			))}
 			{unused && bag.length < 4 && (
 				<Button look="quiet" onClick={() => onChange([...bag, unused[0]])}>
-					<Plus aria-hidden className="size-4" /> Another beside it
+					<Plus aria-hidden className="size-4" /> Add a colour beside it
 				</Button>
 			)}
 		</div>

@@ -46,7 +46,7 @@ export function BarBoard({ places, onChange }: Props) {
 	const put = (i: number, place: OnBar) => onChange(places.map((other, at) => (at === i ? place : other)));
 	return (
 		<div className="space-y-2">
-			{/* biome-ignore lint/a11y/useKeyWithClickEvents: "Another place" adds one from the keyboard. */}
+			{/* biome-ignore lint/a11y/useKeyWithClickEvents: "Add a place" adds one from the keyboard. */}
 			<svg
 				ref={board}
 				viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -150,14 +150,14 @@ export function BarBoard({ places, onChange }: Props) {
 						onChange={(along_percent) => put(i, { ...place, along_percent })}
 					/>
 					<RemoveButton
-						aria-label={`No place ${i + 1}`}
+						aria-label={`Remove place ${i + 1}`}
 						disabled={places.length === 1}
 						onClick={() => onChange(places.filter((_, at) => at !== i))}
 					/>
 				</div>
 			))}
 			<Button look="quiet" onClick={() => onChange([...places, { x: 0, along_percent: 50 }])}>
-				<Plus aria-hidden className="size-4" /> Another place
+				<Plus aria-hidden className="size-4" /> Add a place
 			</Button>
 		</div>
 	);

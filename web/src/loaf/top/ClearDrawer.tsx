@@ -66,7 +66,7 @@ export function ClearDrawer() {
 							</FieldRow>
 						</div>
 						<RemoveButton
-							aria-label={`Keep part ${i + 1} clear no more`}
+							aria-label={`Remove clear part ${i + 1}`}
 							onClick={() =>
 								set(
 									clear.filter((_, at) => at !== i),

@@ -52,7 +52,7 @@ export function CrownDrawer() {
 					onChange={(texture) => patch({ texture })}
 				/>
 				<NumberField
-					label="So deep"
+					label="Depth"
 					quantity="length"
 					value={crown?.texture_mm ?? 0}
 					onChange={(texture_mm) => patch({ texture_mm })}

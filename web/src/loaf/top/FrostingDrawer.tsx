@@ -78,7 +78,7 @@ export function FrostingDrawer() {
 					onChange={(bag_ml) => patch({ bag_ml })}
 				/>
 				<NumberField
-					label="Bag wide"
+					label="Bag width"
 					quantity="length"
 					digits={0}
 					value={frosting.bag_mm ?? 60}
@@ -91,7 +91,7 @@ export function FrostingDrawer() {
 					onChange={(practice_ml) => patch({ practice_ml })}
 				/>
 				<NumberField
-					label="Stays in bag"
+					label="Left in bag"
 					suffix="%"
 					digits={0}
 					value={frosting.waste_percent ?? 10}

@@ -68,7 +68,7 @@ export function LineBoard({ label, line, onChange }: Props) {
 				)}
 			</PointBoard>
 			<Button look="quiet" onClick={() => setBegun([])}>
-				Draw it anew
+				Draw again
 			</Button>
 		</div>
 	);

@@ -155,7 +155,7 @@ function InRows({ placing, set }: OfProps<"rows">) {
 				/>
 			</FieldRow>
 			<CheckField
-				label="Every other row half a step on"
+				label="Offset every other row"
 				checked={placing.staggered}
 				onChange={(staggered) => set({ ...placing, staggered })}
 			/>

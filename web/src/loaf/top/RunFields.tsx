@@ -68,7 +68,7 @@ export function RunFields({ run, planned }: Props) {
 					onChange={(size_mm) => motif({ size_mm })}
 				/>
 				<MaybeNumberField
-					label="Stands high"
+					label="Height"
 					quantity="length"
 					placeholder={planned ? inUnits(planned.motif.high_mm, "length", units) : ""}
 					value={run.motif.height_mm ?? null}
@@ -85,7 +85,7 @@ export function RunFields({ run, planned }: Props) {
 			/>
 			<MoreBags run={run} patch={patch} />
 			<NumberField
-				label="Five of them weigh, if you have weighed them"
+				label="Weight of five, from your scale"
 				quantity="weight"
 				value={run.motif.five_weigh_g ?? 0}
 				onChange={(five_weigh_g) => motif({ five_weigh_g: five_weigh_g > 0 ? five_weigh_g : null })}
@@ -98,7 +98,7 @@ export function RunFields({ run, planned }: Props) {
 						label={`Frosting of ${run.name}`}
 						digits={units === "metric" ? 0 : 1}
 					/>
-					, <FigureValue figure={planned.minutes} label={`Hands at ${run.name}`} /> of hands.
+					, <FigureValue figure={planned.minutes} label={`Hands at ${run.name}`} /> of work.
 				</p>
 			)}
 		</div>
@@ -183,14 +183,14 @@ function WhereItGoes({ run, patch }: PatchProps) {
 					onChange={(points) => patch({ points })}
 				/>
 				<NumberField
-					label="Turned"
+					label="Rotation"
 					suffix="°"
 					digits={0}
 					value={run.turn_deg ?? 0}
 					onChange={(turn_deg) => patch({ turn_deg })}
 				/>
 				<NumberField
-					label="Gone over"
+					label="Times over"
 					suffix="times"
 					digits={0}
 					min={1}
@@ -225,14 +225,14 @@ function MoreBags({ run, patch }: PatchProps) {
 					/>
 					<RemoveButton
 						className="px-2!"
-						aria-label={`No bag ${i + 2} for ${run.name}`}
+						aria-label={`Remove bag ${i + 2} of ${run.name}`}
 						onClick={() => set(bags.filter((_, at) => at !== i))}
 					/>
 				</div>
 			))}
 			{bags.length < 3 && (
 				<Button look="quiet" onClick={() => set([...bags, [run.colours[0] ?? ""]])}>
-					<Plus aria-hidden className="size-4" /> Another bag that takes turns
+					<Plus aria-hidden className="size-4" /> Add a bag that takes turns
 				</Button>
 			)}
 		</>

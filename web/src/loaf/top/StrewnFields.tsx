@@ -33,18 +33,23 @@ export function StrewnFields() {
 			<div className="flex flex-wrap gap-2">
 				{byLot && (
 					<Button onClick={() => edit(patchScatter({ seed: scatter.seed + 1 }))}>
-						<Dices aria-hidden className="size-4" /> Again, otherwise
+						<Dices aria-hidden className="size-4" /> Another arrangement
 					</Button>
 				)}
 				<Button disabled={scatter.pins.length === 0} onClick={() => edit(patchScatter({ pins: [] }))}>
-					<PinOff aria-hidden className="size-4" /> Let all go
+					<PinOff aria-hidden className="size-4" /> Unpin all
 				</Button>
 			</div>
 			<p className="text-xs text-soft">
 				Drag a piece on the drawing, or move it with the arrow keys, and it is held there; Delete lets it go.
-				{byLot &&
-					" Strewn ones lie at the best of many random places (best-candidate sampling, Mitchell 1991), so that they look casual and every bar and part has its share."}
+				{byLot && " Strewn pieces are spread so that they look casual and every bar and part gets its share."}
 			</p>
+			{byLot && (
+				<details className="text-xs text-soft">
+					<summary className="cursor-pointer">How is this worked out?</summary>
+					Each lies at the best of many random places: best-candidate sampling, Mitchell 1991.
+				</details>
+			)}
 		</div>
 	);
 }

@@ -33,16 +33,16 @@ export function TopNumbers() {
 					))}
 					{top.colours.length > 1 && (
 						<div className="col-span-2 grid grid-cols-subgrid border-line border-t pt-1 font-bold">
-							<dt>Together</dt>
+							<dt>Total</dt>
 							<dd>
-								<FigureValue figure={top.volume} label="Frosting together" digits={ml} />
+								<FigureValue figure={top.volume} label="Frosting in all" digits={ml} />
 							</dd>
 						</div>
 					)}
 				</dl>
 			</section>
-			<section aria-label="Bags and hands">
-				<h2 className="text-base">Bags and hands</h2>
+			<section aria-label="Bags and time">
+				<h2 className="text-base">Bags and time</h2>
 				<ul className="mt-1 space-y-1">
 					{top.bags.map((bag) => (
 						<li key={`${bag.tip} ${bag.colours}`} className="flex items-center gap-2">
@@ -61,7 +61,7 @@ export function TopNumbers() {
 				</ul>
 				{top.minutes.value > 0.5 && (
 					<p className="mt-1">
-						<FigureValue figure={top.minutes} label="Hands at the piping" /> of hands, and{" "}
+						<FigureValue figure={top.minutes} label="Time at the piping bag" /> of work, and{" "}
 						{minutesText(top.rest_min)} of rest between.
 					</p>
 				)}
@@ -79,8 +79,8 @@ export function TopNumbers() {
 				</div>
 				{top.runs.map((run) => (
 					<p key={run.id} className="mt-1 text-soft">
-						{run.name}: from {run.motif.needed_pa.toFixed(0)} Pa on they stand; up to {run.most_pa.toFixed(0)}{" "}
-						Pa a hand pushes them.
+						{run.name}: hold their shape once the frosting is {run.thick_from}; can be piped up to{" "}
+						{run.thick_to}.
 					</p>
 				))}
 			</section>

@@ -13,7 +13,7 @@ from archtop.core.bench.rehearsal.batter import Change, change_of, drawn_batter,
 from archtop.core.plan import LoafPlan
 from archtop.core.pours import LaidIn, laid_in
 from archtop.core.resolved import ResolvedLoaf
-from archtop.core.rheology import TraceEvent, highest_heap
+from archtop.core.rheology import TraceEvent, highest_heap, thick_as
 
 __all__ = ["BowlSeen", "Outcome", "RehearsedDay"]
 
@@ -140,9 +140,6 @@ class RehearsedDay:
             "too early": f" It would have held {off:.0f} min later." if math.isfinite(off) else "",
             "too late": f" It would have done {-off:.0f} min earlier." if math.isfinite(off) else "",
         }[stands]
-        needs = f"it asked for {limit.least_pa:.0f}" if limit.least_pa > 0 else "for that"
-        if limit.most_pa is not None:
-            needs += f" and at most {limit.most_pa:.0f}"
         return Outcome(
             step=limit.step,
             title=title,
@@ -150,7 +147,7 @@ class RehearsedDay:
             pa=pa,
             stands=stands,
             off_min=-off if math.isfinite(off) else 0.0,
-            says=f"{limit.what}, at {pa:.0f} Pa ({needs}): {did}.{when}",
+            says=f"{limit.what}, at {thick_as(pa)}: {did}.{when}",
         )
 
     def _rested(

@@ -40,12 +40,12 @@ class Pour(BatterPour):
         if self.goes_in.lies_flat():
             told.append("Tap the mould, so that it lies level and lets its air go.")
         words = " ".join(word if word.endswith(".") else f"{word}." for word in told if word)
-        return Words("pour", f"Pour {self.name}", around.waits.get(self.id, "") + words, ("batter", "level"))
+        return Words("pour", f"Pour “{self.name}”", around.waits.get(self.id, "") + words, ("batter", "level"))
 
     def _stirred_in(self, around: Around) -> str:
         """What is in it besides batter, and how it goes in."""
         pieces = [f"{item.count} {around.pieces[item.pieces]}" for item in self.pieces]
-        shreds = [f"{item.grams:g} g of {item.name}" for item in self.shreds]
+        shreds = [f"{round(item.grams, 0 if item.grams >= 10 else 1):g} g of {item.name}" for item in self.shreds]
         if not pieces and not shreds:
             return ""
         said = f"With {' and '.join([*shreds, *pieces])}: stir in by thirds, scrape the bottom"
