@@ -26,7 +26,7 @@ dev: .make/python .make/web  ## The demo with a front end that reloads as it is 
 
 test:  ## Everything that must hold before a change lands
 	$(MAKE) -j 3 --output-sync=target --no-print-directory .make/python .make/web web/dist/index.html .make/chromium
-	$(MAKE) -j 2 --output-sync=target --no-print-directory lint types drift test-web test-demo
+	$(MAKE) -j 2 --output-sync=target --no-print-directory lint types drift size test-web test-demo
 	$(MAKE) --no-print-directory test-python test-browser
 
 lint: .make/python .make/web
@@ -42,6 +42,9 @@ types: .make/python .make/web
 drift: .make/python .make/web  ## Generated files must be what their sources give
 	scripts/check_drift.sh
 	$(PY) -m django makemigrations --check --dry-run
+
+size: .make/python web/dist/index.html  ## What the first page loads, against what it may
+	$(PY) scripts/check_size.py
 
 test-python: .make/python test-demo  ## Core and application in one run: their workers start once
 	ARCHTOP_DEMO_HOME=$(CURDIR)/$(DEMO_HOME) $(PY) -m pytest -q -n 2 src/archtop/core tests/core tests/studio

@@ -38,7 +38,7 @@ def thick(step: str, pa: float, least: float, most: float | None = None) -> Fact
 def test_too_thin_to_carry_is_told_with_both_thicknesses() -> None:
     found = of("sunk", circumstance(thick("loaf.lay.rod", 12, 40)))
     (thin,) = [cause for says, cause in found.items() if "too thin" in says]
-    assert thin.evidence == "Lay Rod in: about 12 Pa by the clock, 40 Pa were needed"
+    assert thin.evidence == "Lay Rod in: medium trace by the clock; it needed to be thick trace"
     assert next(iter(found.values())) == thin
 
 

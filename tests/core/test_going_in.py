@@ -364,7 +364,7 @@ def test_a_finish_of_which_nobody_has_said_what_it_is_of_is_told() -> None:
         top={"finishes": [{**DUST, "of": None}, {"id": "spritz", "kind": "spritz", "name": "Spritz", "amount": 5}]}
     )
     assert [remark.text for remark in result.remarks if remark.code == "finish.of"] == [
-        "Nobody has said what Gold dust is of: it stands on no shopping list and on no label."
+        "What Gold dust is made of is not chosen yet: it is missing from the shopping list and the label."
     ]
 
 

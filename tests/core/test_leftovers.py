@@ -46,7 +46,7 @@ def test_only_what_is_lacking_goes_in_by_its_own_oils() -> None:
     oils_g = 200 * batter.density.value / batter.g_per_g_oils
     assert soot.label == "Soot"
     assert soot.value == pytest.approx(oils_g / 1000, abs=0.05)
-    assert "coloured anew" in step.detail
+    assert "Recolour it" in step.detail
     assert any("not to be breathed" in caution for caution in step.cautions)
     assert {supply.name for supply in result.supplies if supply.kind == "colourant"} == {"Soot", "Whitener"}
 

@@ -1,48 +1,51 @@
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
-import { BenchPlace } from "./bench/BenchPlace";
-import { BenchRoom } from "./bench/BenchRoom";
-import { ClockPlace } from "./bench/clock/ClockPlace";
-import { TodayPlace } from "./bench/jobs/TodayPlace";
-import { RehearsalRoom } from "./bench/rehearsal/RehearsalRoom";
-import { CupboardPlace } from "./cupboard/CupboardPlace";
-import { GuidePlace } from "./guide/GuidePlace";
-import { TourPlace } from "./guide/TourPlace";
-import { ColoursPlace } from "./loaf/colours/ColoursPlace";
-import { CutPlace } from "./loaf/cut/CutPlace";
-import { FormulaPlace } from "./loaf/formula/FormulaPlace";
-import { LoafFrame } from "./loaf/LoafFrame";
-import { LoafRoom } from "./loaf/LoafRoom";
-import { NotesPlace } from "./loaf/notes/NotesPlace";
-import { PotsPlace } from "./loaf/pots/PotsPlace";
-import { OrderPlace } from "./loaf/schedule/OrderPlace";
-import { SectionPlace } from "./loaf/section/SectionPlace";
-import { TopPlace } from "./loaf/top/TopPlace";
 import { LoavesPlace } from "./loaves/LoavesPlace";
-import { FindPlace } from "./notebook/FindPlace";
-import { KeepingPlace } from "./notebook/KeepingPlace";
-import { LossesPlace } from "./notebook/LossesPlace";
-import { NotebookPlace } from "./notebook/NotebookPlace";
-import { NumbersPlace } from "./notebook/NumbersPlace";
-import { ThingPlace, ThingsPlace } from "./notebook/ThingsPlace";
-import { SeasonPlace } from "./season/SeasonPlace";
+import { place } from "./place";
 import { SignInPlace } from "./session/SignInPlace";
-import { ShelfPlace } from "./shelf/ShelfPlace";
+import { Coming } from "./ui/Coming";
 import { Notice } from "./ui/Notice";
 import { Shell } from "./ui/Shell";
 
 const Hall = () => (
 	<Shell>
-		<Outlet />
+		<Suspense fallback={<Coming />}>
+			<Outlet />
+		</Suspense>
 	</Shell>
 );
 
-// With all it needs, only when somebody goes there.
-const LookPlace = lazy(() =>
-	import("./loaf/look/LookPlace").then((module) => ({ default: module.LookPlace })),
-);
+// Every place comes by itself when somebody goes there; those that hands need without a connection are fetched ahead.
+const BenchPlace = place(() => import("./bench/BenchPlace"), "BenchPlace");
+const BenchRoom = place(() => import("./bench/BenchRoom"), "BenchRoom");
+const ClockPlace = place(() => import("./bench/clock/ClockPlace"), "ClockPlace");
+const TodayPlace = place(() => import("./bench/jobs/TodayPlace"), "TodayPlace");
+const RehearsalRoom = place(() => import("./bench/rehearsal/RehearsalRoom"), "RehearsalRoom");
+const CupboardPlace = place(() => import("./cupboard/CupboardPlace"), "CupboardPlace");
+const GuidePlace = place(() => import("./guide/GuidePlace"), "GuidePlace");
+const TourPlace = place(() => import("./guide/TourPlace"), "TourPlace");
+const ColoursPlace = place(() => import("./loaf/colours/ColoursPlace"), "ColoursPlace");
+const CutPlace = place(() => import("./loaf/cut/CutPlace"), "CutPlace");
+const FormulaPlace = place(() => import("./loaf/formula/FormulaPlace"), "FormulaPlace");
+const LoafFrame = place(() => import("./loaf/LoafFrame"), "LoafFrame");
+const LoafRoom = place(() => import("./loaf/LoafRoom"), "LoafRoom");
+const NotesPlace = place(() => import("./loaf/notes/NotesPlace"), "NotesPlace");
+const PotsPlace = place(() => import("./loaf/pots/PotsPlace"), "PotsPlace");
+const OrderPlace = place(() => import("./loaf/schedule/OrderPlace"), "OrderPlace");
+const SectionPlace = place(() => import("./loaf/section/SectionPlace"), "SectionPlace");
+const TopPlace = place(() => import("./loaf/top/TopPlace"), "TopPlace");
+const FindPlace = place(() => import("./notebook/FindPlace"), "FindPlace");
+const KeepingPlace = place(() => import("./notebook/KeepingPlace"), "KeepingPlace");
+const LossesPlace = place(() => import("./notebook/LossesPlace"), "LossesPlace");
+const NotebookPlace = place(() => import("./notebook/NotebookPlace"), "NotebookPlace");
+const NumbersPlace = place(() => import("./notebook/NumbersPlace"), "NumbersPlace");
+const ThingPlace = place(() => import("./notebook/ThingsPlace"), "ThingPlace");
+const ThingsPlace = place(() => import("./notebook/ThingsPlace"), "ThingsPlace");
+const SeasonPlace = place(() => import("./season/SeasonPlace"), "SeasonPlace");
+const ShelfPlace = place(() => import("./shelf/ShelfPlace"), "ShelfPlace");
+const LookPlace = place(() => import("./loaf/look/LookPlace"), "LookPlace", "when asked for");
 
 /** The places a person goes, and who is let in. */
 export function App() {
@@ -52,59 +55,54 @@ export function App() {
 		return <Notice title="The studio cannot be reached.">Is it still running? Start it, then reload.</Notice>;
 	if (session.name === null) return <SignInPlace />;
 	return (
-		<Routes>
-			<Route element={<Hall />}>
-				<Route index element={<LoavesPlace />} />
-				<Route path="season" element={<SeasonPlace />} />
-				<Route path="bench" element={<TodayPlace />} />
-				<Route path="shelf" element={<ShelfPlace />} />
-				<Route path="cupboard" element={<CupboardPlace />} />
-				<Route path="notebook" element={<NotebookPlace />}>
-					<Route index element={<FindPlace />} />
-					<Route path="numbers" element={<NumbersPlace />} />
-					<Route path="things" element={<ThingsPlace />} />
-					<Route path="things/:kind/:key" element={<ThingPlace />} />
-					<Route path="losses" element={<LossesPlace />} />
-					<Route path="keeping" element={<KeepingPlace />} />
+		<Suspense fallback={<Coming />}>
+			<Routes>
+				<Route element={<Hall />}>
+					<Route index element={<LoavesPlace />} />
+					<Route path="season" element={<SeasonPlace />} />
+					<Route path="bench" element={<TodayPlace />} />
+					<Route path="shelf" element={<ShelfPlace />} />
+					<Route path="cupboard" element={<CupboardPlace />} />
+					<Route path="notebook" element={<NotebookPlace />}>
+						<Route index element={<FindPlace />} />
+						<Route path="numbers" element={<NumbersPlace />} />
+						<Route path="things" element={<ThingsPlace />} />
+						<Route path="things/:kind/:key" element={<ThingPlace />} />
+						<Route path="losses" element={<LossesPlace />} />
+						<Route path="keeping" element={<KeepingPlace />} />
+					</Route>
+					<Route path="guide" element={<GuidePlace />} />
+					<Route path="guide/:page" element={<GuidePlace />} />
+					<Route path="tour" element={<TourPlace />} />
 				</Route>
-				<Route path="guide" element={<GuidePlace />} />
-				<Route path="guide/:page" element={<GuidePlace />} />
-				<Route path="tour" element={<TourPlace />} />
-			</Route>
-			<Route path="loaf/:id" element={<LoafFrame />}>
-				<Route element={<LoafRoom />}>
-					<Route index element={<SectionPlace />} />
-					<Route path="formula" element={<FormulaPlace />} />
-					<Route path="colours" element={<ColoursPlace />} />
-					<Route path="top" element={<TopPlace />} />
-					<Route
-						path="look"
-						element={
-							<Suspense fallback={null}>
-								<LookPlace />
-							</Suspense>
-						}
-					/>
-					<Route path="pots" element={<PotsPlace />} />
-					<Route path="order" element={<OrderPlace />} />
-					<Route path="cut" element={<CutPlace />} />
-					<Route path="notes" element={<NotesPlace />} />
+				<Route path="loaf/:id" element={<LoafFrame />}>
+					<Route element={<LoafRoom />}>
+						<Route index element={<SectionPlace />} />
+						<Route path="formula" element={<FormulaPlace />} />
+						<Route path="colours" element={<ColoursPlace />} />
+						<Route path="top" element={<TopPlace />} />
+						<Route path="look" element={<LookPlace />} />
+						<Route path="pots" element={<PotsPlace />} />
+						<Route path="order" element={<OrderPlace />} />
+						<Route path="cut" element={<CutPlace />} />
+						<Route path="notes" element={<NotesPlace />} />
+					</Route>
+					<Route path="bench" element={<BenchRoom />}>
+						<Route index element={<BenchPlace />} />
+						<Route path="clock" element={<ClockPlace />} />
+					</Route>
+					<Route path="rehearsal" element={<RehearsalRoom />}>
+						<Route index element={<BenchPlace />} />
+						<Route path="clock" element={<ClockPlace />} />
+					</Route>
 				</Route>
-				<Route path="bench" element={<BenchRoom />}>
-					<Route index element={<BenchPlace />} />
-					<Route path="clock" element={<ClockPlace />} />
-				</Route>
-				<Route path="rehearsal" element={<RehearsalRoom />}>
-					<Route index element={<BenchPlace />} />
-					<Route path="clock" element={<ClockPlace />} />
-				</Route>
-			</Route>
-			<Route
-				path="*"
-				element={
-					<Notice title="There is nothing here.">Go back to the loaves and start again from there.</Notice>
-				}
-			/>
-		</Routes>
+				<Route
+					path="*"
+					element={
+						<Notice title="There is nothing here.">Go back to the loaves and start again from there.</Notice>
+					}
+				/>
+			</Routes>
+		</Suspense>
 	);
 }

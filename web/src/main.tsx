@@ -4,6 +4,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Post } from "./bench/Post";
+import { fetchAhead } from "./place";
 import "./styles.css";
 import { UnitsProvider } from "./ui/UnitsContext";
 
@@ -25,3 +26,9 @@ createRoot(root).render(
 		</QueryClientProvider>
 	</StrictMode>,
 );
+
+// Once what was asked for stands, the rest comes, so that the bench opens without a connection too.
+window.addEventListener("load", () => {
+	const soon = window.requestIdleCallback ?? ((then: () => void) => window.setTimeout(then, 200));
+	soon(() => void fetchAhead());
+});

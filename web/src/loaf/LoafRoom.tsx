@@ -1,6 +1,8 @@
 import { Download, Redo2, Undo2 } from "lucide-react";
+import { Suspense } from "react";
 import { NavLink, Outlet } from "react-router";
 import { Button, buttonClass } from "../ui/Button";
+import { Coming } from "../ui/Coming";
 import { Problems } from "../ui/Problems";
 import { Shell } from "../ui/Shell";
 import { useEditor } from "./editor/EditorContext";
@@ -74,7 +76,9 @@ export function LoafRoom() {
 					/>
 				</div>
 			)}
-			<Outlet />
+			<Suspense fallback={<Coming />}>
+				<Outlet />
+			</Suspense>
 		</Shell>
 	);
 }

@@ -62,9 +62,7 @@ export function Shell({ children }: { children: ReactNode }) {
 			<header className="no-print flex min-h-13 flex-wrap items-center gap-x-3 gap-y-0.5 border-rim border-b-3 bg-enamel px-3 py-1 sm:px-5 lg:flex-nowrap lg:py-0">
 				<Link to="/" className="flex items-center gap-2.5 whitespace-nowrap rounded text-ink no-underline">
 					<img src={`${import.meta.env.BASE_URL}mark.svg`} alt="" className="size-8" />
-					<span className="text-xl font-extrabold" style={{ fontVariationSettings: '"CASL" 1' }}>
-						Arch Top
-					</span>
+					<span className="font-headings text-xl font-extrabold">Arch Top</span>
 				</Link>
 				{session?.demo && (
 					<span className="rounded-full bg-brass-wash px-2.5 py-0.5 text-xs font-bold text-brass">

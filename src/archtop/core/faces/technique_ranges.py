@@ -10,6 +10,7 @@ from collections.abc import Iterator, Mapping
 
 from archtop.core.document import Hanger, Loaf, Pour
 from archtop.core.remarks import Remark
+from archtop.core.rheology import thick_as
 from archtop.core.trade.techniques import Suits
 
 __all__ = ["remarks_on_pours"]
@@ -45,13 +46,19 @@ def _unsuited(suits: Suits, pa: float, where: str, what: str, *, higher: bool = 
         yield Remark(
             code="pour.too_thin",
             where=where,
-            text=f"{what} at about {pa:.1f} Pa is too thin: {suits.thin}.",
-            remedy=f"Wait until about {suits.least:g} Pa.",
+            text=f"{what} at {thick_as(pa)} is too thin: {suits.thin}.",
+            remedy=f"Wait until it is {_at_least(suits.least)}.",
         )
     elif pa > suits.most:
         yield Remark(
             code="pour.too_thick",
             where=where,
-            text=f"{what} at about {pa:.0f} Pa is too thick: {suits.thick}.",
-            remedy=f"Do it before about {suits.most:g} Pa" + (", or from higher up." if higher else "."),
+            text=f"{what} at {thick_as(pa)} is too thick: {suits.thick}.",
+            remedy=f"Do it while it is no thicker than {thick_as(suits.most).removeprefix('like ')}"
+            + (", or from higher up." if higher else "."),
         )
+
+
+def _at_least(pa: float) -> str:
+    words = thick_as(pa)
+    return words if words.startswith("like") else f"at {words}"

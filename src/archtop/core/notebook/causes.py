@@ -10,10 +10,11 @@ from typing import NamedTuple
 
 from archtop.core.base import LOAF, Frozen, StepKey
 from archtop.core.document import Cupboard, Loaf, additive_doses, bottles_used, colour_doses
-from archtop.core.notebook.facts import Facts
+from archtop.core.notebook.facts import Facts, Thickness
 from archtop.core.notebook.faults import FaultKind
 from archtop.core.plan import LoafPlan
 from archtop.core.resolved import ResolvedLoaf
+from archtop.core.rheology import thick_as
 
 __all__ = ["Cause", "Circumstance", "causes_of"]
 
@@ -62,13 +63,17 @@ def causes_of(kind: FaultKind, of: Circumstance) -> tuple[Cause, ...]:
 _Look = Callable[[Circumstance], str | None]
 
 
+def _clock(found: Thickness) -> str:
+    return f"{thick_as(found.pa.value)} by the clock"
+
+
 def _thin(of: Circumstance) -> str | None:
     """Thinner than it had to be when an embed was laid in."""
     laid = [item for item in of.facts.thick if StepKey.parse(item.step)[:2] == (LOAF, "lay")]
     thin = [item for item in laid if item.pa.value < item.least_pa]
     if thin:
         worst = min(thin, key=lambda item: item.pa.value / item.least_pa)
-        return f"{worst.what}: about {worst.pa.value:.0f} Pa by the clock, {worst.least_pa:.0f} Pa were needed"
+        return f"{worst.what}: {_clock(worst)}; it needed to be {thick_as(worst.least_pa)}"
     return None if laid else ""
 
 
@@ -76,7 +81,9 @@ def _thick(of: Circumstance) -> str | None:
     laid = [item for item in of.facts.thick if StepKey.parse(item.step)[:2] == (LOAF, "lay") and item.most_pa]
     stiff = [item for item in laid if item.most_pa and item.pa.value > item.most_pa]
     if stiff:
-        return f"{stiff[0].what}: about {stiff[0].pa.value:.0f} Pa by the clock, {stiff[0].most_pa:.0f} Pa at most"
+        return (
+            f"{stiff[0].what}: {_clock(stiff[0])}; no thicker than {thick_as(stiff[0].most_pa or 0.0)} would have done"
+        )
     return None if laid else ""
 
 
@@ -85,7 +92,7 @@ def _soft(of: Circumstance) -> str | None:
     piped = [item for item in of.facts.thick if StepKey.parse(item.step)[:2] == (LOAF, "pipe")]
     soft = [item for item in piped if item.pa.value < item.least_pa]
     if soft:
-        return f"{soft[0].what}: about {soft[0].pa.value:.0f} Pa by the clock, {soft[0].least_pa:.0f} Pa stand"
+        return f"{soft[0].what}: {_clock(soft[0])}; it stands once it is {thick_as(soft[0].least_pa)}"
     return None if piped else ""
 
 

@@ -273,7 +273,7 @@ def jar_named(key: str, colourants: Mapping[str, Colourant], portion: str) -> Co
             "colourant.not_alkali_stable",
             f"{portion}: colourant",
             jar.name,
-            "does not stand lye: it will fade or turn",
+            "is not stable in lye: it will fade or turn",
             "Choose one that is alkali-stable.",
         )
     if jar.skin_safe is False:

@@ -57,7 +57,7 @@ def _on_doses(loaf: Loaf, cupboard: Cupboard) -> Iterator[Remark]:
                 code="school.no_milk",
                 where=formula.id,
                 text=f"{formula.name} is worked as milk in the oils, without any.",
-                remedy="Add a milk powder, or choose another school.",
+                remedy="Add a milk powder, or choose another temperature method.",
             )
     for where, name, tint in colour_doses(loaf):
         jar = cupboard.colourants[tint.colourant]
@@ -73,7 +73,7 @@ def _on_doses(loaf: Loaf, cupboard: Cupboard) -> Iterator[Remark]:
             yield Remark(
                 code="colourant.undeclared",
                 where=where,
-                text=f"Nobody has said whether {jar.name} stands lye and is safe for skin.",
+                text=f"Whether {jar.name} is stable in lye and safe for skin is not noted yet.",
                 remedy="Look it up on the supplier's sheet and note it in the cupboard.",
             )
     for finish in loaf.top.finishes:
@@ -81,7 +81,8 @@ def _on_doses(loaf: Loaf, cupboard: Cupboard) -> Iterator[Remark]:
             yield Remark(
                 code="finish.of",
                 where="top",
-                text=f"Nobody has said what {finish.name} is of: it stands on no shopping list and on no label.",
+                text=f"What {finish.name} is made of is not chosen yet: it is missing from the shopping list and "
+                "the label.",
                 remedy="Choose it from the cupboard, under the finish.",
             )
 
@@ -106,7 +107,7 @@ def _on_scents(loaf: Loaf, cupboard: Cupboard, pots: Sequence[Pot]) -> Iterator[
                 yield Remark(
                     code="scent.no_limit",
                     where=blend.id,
-                    text=f"Nobody has looked up the limit of {bottle.name}.",
+                    text=f"The usage limit of {bottle.name} is not looked up yet.",
                     remedy="Take it from the supplier's sheet for wash-off products.",
                 )
     for pot in pots:

@@ -164,9 +164,9 @@ def _keep(loaf: Loaf, around: Around, sprinkled: Sequence[Sprinkled]) -> Step:
         key=key,
         stage=loaf.name,
         do="keep",
-        title="Put by what was kept back",
+        title="Use up what was kept back",
         detail=" ".join(_KEPT[purpose] for purpose in dict.fromkeys(kept.purpose for kept in loaf.keeps))
-        + (" First coloured anew: wet the jars in a little oil, and stir until no speck is left." if jars else "")
+        + (" Recolour it first: wet the jars in a little oil, and stir until no speck is left." if jars else "")
         + " Write the day and the colour on it.",
         cautions=(POWDER_CAUTION,) if jars else (),
         amounts=tuple(

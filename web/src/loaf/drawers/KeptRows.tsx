@@ -48,7 +48,7 @@ export function KeptRows() {
 					/>
 					<div className="col-span-3">
 						<SelectField
-							label={`Coloured anew ${i + 1}`}
+							label={`Recoloured as ${i + 1}`}
 							value={kept.into ?? ""}
 							options={[["", "No"], ...colours]}
 							onChange={(into) => patch(i, { into: into || null })}

@@ -156,9 +156,7 @@ function PlaceLine({ to, title, line }: { to: string; title: string; line: React
 			to={`/loaf/${id}/${to}`}
 			className="flex items-center gap-2 border-line border-b px-3 py-2 text-ink no-underline hover:bg-rim-wash"
 		>
-			<span className="w-24 shrink-0 font-bold text-base" style={{ fontVariationSettings: '"CASL" 1' }}>
-				{title}
-			</span>
+			<span className="font-headings w-24 shrink-0 font-bold text-base">{title}</span>
 			<span className="min-w-0 flex-1 truncate text-sm text-soft">{line}</span>
 			<ChevronRight aria-hidden className="size-4 shrink-0" />
 		</Link>
