@@ -54,7 +54,7 @@ def test_colour_and_scent_reach_the_pots(page: Page, desk: Desk) -> None:
     desk.start("Painted")
     desk.go("Colours")
     card = page.locator("[data-colour='plain']")
-    expect(card).to_contain_text("Nothing colours it yet")
+    expect(card).to_contain_text("No colourant yet")
     card.get_by_role("button", name="Add colourant").click()
     card.get_by_label("Jar 1 in Uncoloured").select_option(label="Ultramarine blue")
     card.get_by_label("Dose").fill("10")
@@ -84,7 +84,7 @@ def test_help_towards_a_wished_colour(page: Page, desk: Desk) -> None:
     card.get_by_role("button", name="What to add to get there").click()
     help = card.get_by_role("status")
     expect(help).to_contain_text("It can be reached")
-    expect(help).to_contain_text(re.compile(r"Add [\d.]+ g of Ultramarine blue \([\d.]+ g/kg\): as good as there"))
+    expect(help).to_contain_text(re.compile(r"Add [\d.]+ g of Ultramarine blue \([\d.]+ g/kg\): a very close match"))
     expect(help).to_contain_text("for this bowl")
     card.get_by_role("button", name="Add it").first.click()
     expect(card.get_by_text(re.compile("Cured: .*target"))).to_be_visible()
@@ -92,7 +92,7 @@ def test_help_towards_a_wished_colour(page: Page, desk: Desk) -> None:
     card.get_by_role("button", name="What to add to get there").click()
     expect(help).to_contain_text("it cannot be reached by adding: it would have to be lighter")
     expect(help).to_contain_text(
-        re.compile(r"The way round: from a fresh bowl of uncoloured batter, [\d.]+ g of Titanium")
+        re.compile(r"Instead, start from a fresh bowl of uncoloured batter: [\d.]+ g of Titanium")
     )
     assert violations(page) == []
     card.get_by_role("button", name="Use that").click()

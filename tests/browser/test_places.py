@@ -187,7 +187,7 @@ def test_the_bench_is_worked_through_to_its_end(page: Page, desk: Desk) -> None:
     for n in range(steps):
         desk.press_done()
         expect(status).to_contain_text(f"{n + 1} of {steps} done")
-    expect(page.get_by_text("“Pour ‘To the end’” is done.")).to_be_visible()
+    expect(page.get_by_text("“Pour To the end” is done.")).to_be_visible()
     # The cut waits for a day or two: the bench says until when, and nothing is pressed by accident.
     page.get_by_role("region", name="Jobs").get_by_role("link", name="Unmould and cut To the end").click()
     expect(page.get_by_role("timer")).to_contain_text("to go, until")

@@ -94,7 +94,7 @@ def tell_of_rice(page: Page) -> None:
     trouble = page.get_by_role("region", name="Help when something goes wrong")
     trouble.get_by_role("button", name=re.compile("It has riced")).click()
     expect(trouble.get_by_role("status")).to_contain_text("Blend through the grains")
-    expect(trouble.get_by_role("status")).to_contain_text("Nothing is written down for looking")
+    expect(trouble.get_by_role("status")).to_contain_text("Looking changes nothing")
     trouble.get_by_role("button", name="Yes: doing this now").click()
     expect(trouble.get_by_role("button", name="Logged")).to_be_disabled()
     fit_for_gloves(page)

@@ -152,7 +152,7 @@ def test_orders_hours_and_a_private_address(page: Page) -> None:
     page.get_by_label("Time zone").fill("Nowhere/Here")
     page.get_by_role("button", name="Save hours").click()
     expect(page.get_by_role("alert")).to_contain_text("must be a time zone's name")
-    page.get_by_role("button", name=re.compile("^Elsewhere")).click()
+    page.get_by_role("button", name=re.compile("^In your calendar")).click()
     page.get_by_role("button", name="Make a private address").click()
     address = page.get_by_label(re.compile("^Private address")).input_value()
     answer = page.request.get(address)

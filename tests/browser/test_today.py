@@ -102,8 +102,8 @@ def test_how_a_loaf_is_covered_says_whether_it_gels_and_how_long_it_waits(page: 
     assert violations(page) == []
     # One wait: the same hours stand under Formula and here.
     wait = page.get_by_role("listitem").filter(has_text="Unmould and cut Covered").inner_text()
-    assert re.search(r"Moved by .*\bgel\b", wait)
+    assert re.search(r"Adjusted for .*\bgel\b", wait)
     desk.wait_until_saved()
     desk.go("Formula")
     out = page.get_by_role("row").filter(has_text="Out of the mould")
-    expect(out).to_contain_text(re.compile(r"Moved by .*\bgel\b"))
+    expect(out).to_contain_text(re.compile(r"Adjusted for .*\bgel\b"))

@@ -23,7 +23,7 @@ from archtop.core.document import (
     standard_cupboard,
     stock_key,
 )
-from archtop.core.first_loaf import FirstLoaf, first_loaf
+from archtop.core.first_loaf import FirstLoaf, first_loaf, with_jars
 from archtop.core.plan import LoafPlan, gel_film_of, plan, plan_of
 from archtop.core.pots import Supply, together
 from archtop.core.resolved import ResolvedLoaf, resolve
@@ -83,6 +83,7 @@ __all__ = [
     "standard_fats",
     "stock_key",
     "together",
+    "with_jars",
 ]
 
 # Rooms that a plan does not need, and what of them is named here: each is loaded when it is first asked for.

@@ -7058,12 +7058,19 @@ export interface components {
         };
         /**
          * FirstLoaf
-         * @description The answers. ``column_mm``: how thick the round column inside is; 0: none; ``us``: weighed in ounces.
+         * @description The answers. ``bars``: so many, if that is said; ``under_mm``: how far under the rim the batter stops.
+         *
+         *     ``column_mm``: how thick the round column inside is; 0: none; ``column_in``: what that is cast in. ``motif``: what
+         *     is piped on top in two rows; ``pour_on``: the day of the pour; ``us``: weighed in ounces.
          */
         FirstLoaf: {
             /** Name */
             name: string;
             mould: components["schemas"]["LoafMould"];
+            /** Bars */
+            bars?: number | null;
+            /** Under Mm */
+            under_mm?: number | null;
             /** Colours */
             colours: components["schemas"]["FirstColour"][];
             /**
@@ -7077,12 +7084,17 @@ export interface components {
              * @default 0
              */
             column_mm: number;
-            column?: components["schemas"]["FirstColour"] | null;
             /**
-             * Piped
-             * @default false
+             * Column In
+             * @default silicone
+             * @enum {string}
              */
-            piped: boolean;
+            column_in: "silicone" | "lined pipe";
+            column?: components["schemas"]["FirstColour"] | null;
+            /** Motif */
+            motif?: ("kiss" | "ball" | "rosette" | "coil" | "scallop" | "rope" | "ruffle" | "zigzag" | "leaf" | "tuft" | "blossom" | "vine" | "cloud") | null;
+            /** Pour On */
+            pour_on?: string | null;
             /**
              * Us
              * @default false

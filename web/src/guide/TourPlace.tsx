@@ -1,5 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { Printer } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import {
 	ApiProblem,
@@ -9,21 +10,32 @@ import {
 	planFirstLoaf,
 	sessionQuery,
 } from "../api/queries";
-import type { FirstLoaf, FirstPlanned } from "../api/types";
+import type { FirstLoaf, FirstPlanned, MotifKind } from "../api/types";
 import { FacePicture } from "../drawing/FacePicture";
+import { MotifChoice } from "../loaf/top/MotifChoice";
 import { previewLook } from "../loaves/previewLook";
 import { Button } from "../ui/Button";
 import { Cautions } from "../ui/Cautions";
-import { NumberField, SelectField, TextField } from "../ui/fields";
+import { dayText } from "../ui/dates";
+import { DateField, MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
+import { usePaper } from "../ui/usePaper";
 
 const STEPS = ["The mould", "Its colours", "Something inside", "On top", "Your plan"] as const;
 const HOWS = [
 	["layers", "in layers, one on the other"],
 	["drops", "the last ones dropped into each other"],
-	["pot swirl", "swirled in the pot, poured together"],
+	["pot swirl", "swirled in the pot, poured as one"],
+] as const;
+const MATERIALS = [
+	["lined box", "a lined box"],
+	["silicone", "silicone"],
+] as const;
+const COLUMNS = [
+	["silicone", "a silicone column mould"],
+	["lined pipe", "a lined pipe"],
 ] as const;
 const MORE = ["#c2683a", "#f0ede4", "#3d4f8c"] as const;
 
@@ -52,7 +64,8 @@ export function TourPlace() {
 		how: "layers",
 		column_mm: 0,
 		column: null,
-		piped: false,
+		column_in: "silicone",
+		motif: null,
 		us: units === "us",
 	});
 	const planned = useQuery({
@@ -65,6 +78,13 @@ export function TourPlace() {
 	const change = (next: Partial<FirstLoaf>) => setAnswers({ ...answers, ...next });
 	const problem = planned.error instanceof ApiProblem ? planned.error.report : null;
 	const last = step === STEPS.length - 1;
+	const heading = useRef<HTMLHeadingElement>(null);
+	// Each step is read out where it begins, the first one by the page itself.
+	const shown = useRef(0);
+	useEffect(() => {
+		if (shown.current !== step) heading.current?.focus();
+		shown.current = step;
+	}, [step]);
 	return (
 		<div className="mx-auto grid max-w-5xl items-start gap-5 md:grid-cols-[minmax(0,1fr)_22rem]">
 			<title>Tour · Arch Top</title>
@@ -72,7 +92,9 @@ export function TourPlace() {
 				<p className="text-soft text-sm">
 					{step + 1} of {STEPS.length}
 				</p>
-				<h1 className="text-2xl">{STEPS[step]}</h1>
+				<h1 ref={heading} tabIndex={-1} className="text-2xl">
+					{STEPS[step]}
+				</h1>
 				<div className="mt-3 space-y-4">
 					{step === 0 && (
 						<>
@@ -93,6 +115,12 @@ export function TourPlace() {
 									change({ mould: mould ?? { ...answers.mould, name } });
 								}}
 							/>
+							<SelectField
+								label="What is it made of?"
+								value={answers.mould.material ?? "lined box"}
+								options={MATERIALS}
+								onChange={(material) => change({ mould: { ...answers.mould, material } })}
+							/>
 							<div className="grid grid-cols-3 gap-3">
 								{(["length_mm", "width_mm", "height_mm"] as const).map((side) => (
 									<NumberField
@@ -100,13 +128,31 @@ export function TourPlace() {
 										label={`Inside ${side.replace("_mm", "")}`}
 										quantity="length"
 										value={answers.mould[side]}
-										onChange={(value) => value > 10 && change({ mould: { ...answers.mould, [side]: value } })}
+										onChange={(value) => change({ mould: { ...answers.mould, [side]: value } })}
 									/>
 								))}
 							</div>
 							<p className="text-soft text-sm">
 								Measure inside, with the liner in: the plan takes it exactly.
 							</p>
+							<div className="grid grid-cols-2 gap-3">
+								<MaybeNumberField
+									label="Stop pouring below the rim by"
+									quantity="length"
+									min={0}
+									placeholder="a finger"
+									value={answers.under_mm ?? null}
+									onChange={(under_mm) => change({ under_mm })}
+								/>
+								<MaybeNumberField
+									label="Number of bars"
+									digits={0}
+									min={1}
+									placeholder="about an inch thick"
+									value={answers.bars ?? null}
+									onChange={(bars) => change({ bars: bars && Math.round(bars) })}
+								/>
+							</div>
 						</>
 					)}
 					{step === 1 && <Colours answers={answers} change={change} />}
@@ -116,16 +162,27 @@ export function TourPlace() {
 								A column cast beforehand shows in every bar. It takes batter's place, and the plan says how
 								thick the batter must be to carry it.
 							</p>
-							<NumberField
-								label="How thick is it? (0: none)"
+							<MaybeNumberField
+								label="How thick is it?"
 								quantity="length"
 								min={0}
-								value={answers.column_mm ?? 0}
+								placeholder="none"
+								value={answers.column_mm || null}
 								onChange={(column_mm) =>
-									column_mm >= 0 &&
-									change({ column_mm, column: answers.column ?? { name: "Column", srgb: "#d9a23f" } })
+									change({
+										column_mm: column_mm ?? 0,
+										column: answers.column ?? { name: "Column", srgb: "#d9a23f" },
+									})
 								}
 							/>
+							{(answers.column_mm ?? 0) > 0 && (
+								<SelectField
+									label="What is it cast in?"
+									value={answers.column_in ?? "silicone"}
+									options={COLUMNS}
+									onChange={(column_in) => change({ column_in })}
+								/>
+							)}
 							{(answers.column_mm ?? 0) > 0 && (
 								<label className="flex items-center gap-2 font-semibold text-sm">
 									Its colour
@@ -144,23 +201,30 @@ export function TourPlace() {
 							<p>
 								Frosting is the same batter, held back until it stands. The plan says how much to hold back.
 							</p>
-							<div className="flex gap-2">
-								<Button
-									look={answers.piped ? "plain" : "main"}
-									aria-pressed={!answers.piped}
-									onClick={() => change({ piped: false })}
-								>
-									Leave it plain
-								</Button>
-								<Button
-									look={answers.piped ? "main" : "plain"}
-									aria-pressed={answers.piped}
-									onClick={() => change({ piped: true })}
-								>
-									Two rows of kisses
-								</Button>
-							</div>
+							<label className="flex items-center gap-2 font-semibold">
+								<input
+									type="checkbox"
+									className="size-4"
+									checked={Boolean(answers.motif)}
+									onChange={(event) => change({ motif: event.target.checked ? "kiss" : null })}
+								/>
+								Pipe two rows along the top
+							</label>
+							{answers.motif && (
+								<MotifChoice
+									value={answers.motif as MotifKind}
+									srgb={[answers.colours[0]?.srgb ?? "#ffffff"]}
+									onChange={(motif) => change({ motif })}
+								/>
+							)}
 						</>
+					)}
+					{last && (
+						<DateField
+							label="When do you want to pour?"
+							value={answers.pour_on ?? null}
+							onChange={(pour_on) => change({ pour_on })}
+						/>
 					)}
 					{last && planned.data && <Plan planned={planned.data} />}
 					{problem && <Problems problems={problem.problems ?? []} title="This cannot be made as it stands" />}
@@ -170,7 +234,7 @@ export function TourPlace() {
 						Back
 					</Button>
 					{last ? (
-						<Keep planned={problem ? undefined : planned.data} />
+						<Keep planned={problem || planned.isFetching ? undefined : planned.data} />
 					) : (
 						<Button look="main" disabled={!answers.name.trim()} onClick={() => setStep(step + 1)}>
 							Next
@@ -179,6 +243,9 @@ export function TourPlace() {
 				</div>
 			</section>
 			<aside aria-label="The loaf so far" className="tray p-4">
+				<p role="status" className="float-right text-soft text-xs">
+					{planned.isFetching && "Working it out…"}
+				</p>
 				{planned.data && (
 					<>
 						<div className="flex h-52 items-end justify-center rounded-lg bg-bench p-2">
@@ -226,7 +293,7 @@ function Colours({ answers, change }: { answers: FirstLoaf; change: (next: Parti
 							disabled={colours.length === 1}
 							onClick={() => change({ colours: colours.filter((_, n) => n !== i) })}
 						>
-							Take away
+							Remove
 						</Button>
 					</li>
 				))}
@@ -242,7 +309,7 @@ function Colours({ answers, change }: { answers: FirstLoaf; change: (next: Parti
 					})
 				}
 			>
-				One more colour
+				Add a colour
 			</Button>
 			<SelectField
 				label="How do they go in?"
@@ -280,6 +347,10 @@ function Numbers({ planned }: { planned: FirstPlanned }) {
 function Plan({ planned }: { planned: FirstPlanned }) {
 	const { units } = useUnits();
 	const { plan } = planned;
+	const { data: cupboard } = useQuery(cupboardQuery);
+	const jar = (key: string) => cupboard?.colourants.find((one) => one.key === key)?.name ?? key;
+	const coloured = planned.document.colours.filter((colour) => (colour.colourants ?? []).length > 0);
+	const ahead = plan.schedule.filter((task) => task.kind === "cast");
 	return (
 		<div className="space-y-3 text-sm">
 			<p className="text-base">This is a plan you can weigh out. Nothing in it is a sample.</p>
@@ -295,6 +366,27 @@ function Plan({ planned }: { planned: FirstPlanned }) {
 					</li>
 				))}
 			</ul>
+			{ahead.map((task) => (
+				<p key={task.key} className="font-semibold">
+					{task.title}
+					{task.earliest_on
+						? ` on ${dayText(task.earliest_on)}${task.latest_on && task.latest_on !== task.earliest_on ? `, or until ${dayText(task.latest_on)}` : ""}.`
+						: ": choose the day of the pour, and it has one too."}
+				</p>
+			))}
+			{coloured.map((colour) => (
+				<p key={colour.id}>
+					<strong>{colour.name}</strong>:{" "}
+					{(colour.colourants ?? []).map((dose) => jar(dose.colourant)).join(" and ")}, weighed out under
+					Pots; cured it is {plan.colours.find((item) => item.id === colour.id)?.off_says}.
+				</p>
+			))}
+			{coloured.length < planned.document.colours.length && (
+				<p>
+					Colours without a colourant yet are drawn in your target colour: put jars into the cupboard, and
+					“What to add to get there” finds the dose.
+				</p>
+			)}
 			<ol className="list-decimal space-y-1 pl-5">
 				<li>Pots: every gram on the scale, on paper if you like.</li>
 				<li>Order: what is cast when, so that everything meets.</li>
@@ -309,17 +401,28 @@ function Plan({ planned }: { planned: FirstPlanned }) {
 function Keep({ planned }: { planned: FirstPlanned | undefined }) {
 	const navigate = useNavigate();
 	const cache = useQueryClient();
+	const { units } = useUnits();
+	const { paper } = usePaper();
 	const keep = useMutation({
-		mutationFn: async (first: FirstPlanned) => {
+		mutationFn: async ({ first }: { first: FirstPlanned; print: boolean }) => {
 			const loaf = await importLoaf(JSON.stringify(first.document));
 			cache.setQueryData(sessionQuery.queryKey, await finishTour());
 			return loaf;
 		},
-		onSuccess: (loaf) => navigate(`/loaf/${loaf.id}`),
+		onSuccess: (loaf, { print }) => {
+			if (print) window.location.assign(`/api/loaves/${loaf.id}/weigh-out.pdf?paper=${paper}&units=${units}`);
+			navigate(`/loaf/${loaf.id}${print ? "/pots" : ""}`);
+		},
 	});
+	const press = (print: boolean) => planned && keep.mutate({ first: planned, print });
 	return (
-		<Button look="main" disabled={!planned || keep.isPending} onClick={() => planned && keep.mutate(planned)}>
-			Keep it and open the loaf
-		</Button>
+		<>
+			<Button look="main" disabled={!planned || keep.isPending} onClick={() => press(false)}>
+				Keep it and open the loaf
+			</Button>
+			<Button disabled={!planned || keep.isPending} onClick={() => press(true)}>
+				<Printer aria-hidden className="size-4" /> Keep it and print the weigh-out
+			</Button>
+		</>
 	);
 }

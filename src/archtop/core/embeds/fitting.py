@@ -7,7 +7,7 @@ from itertools import combinations
 
 import numpy as np
 
-from archtop.core.base import InputError, Problem, shown
+from archtop.core.base import InputError, Problem
 from archtop.core.document import Embed, Loaf
 from archtop.core.embeds.embed_plan import figure_prism_of
 from archtop.core.geometry import Clearance, Mould, Prism, clearance_of, overlap_mm2
@@ -68,7 +68,7 @@ def _clash_with_mould(mould: Mould, embed: Embed, i: int, prism: Prism, clearanc
         return Problem(
             code=code,
             field=f"embeds.{i}.{field}",
-            value=f"{shown(value)} mm ({embed.name})",
+            value=f"{round(value, 1):g} mm ({embed.name})",
             limit=limit,
             remedy=remedy,
         )

@@ -21,6 +21,7 @@ from archtop.core import (
     plan,
     reach,
     size_back,
+    with_jars,
 )
 from archtop.core.colour import InBowl
 from archtop.core.document import stock_key
@@ -72,8 +73,9 @@ def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = No
 @router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")
 def plan_first_loaf(request: HttpRequest, payload: FirstLoaf) -> FirstPlanned:  # noqa: ARG001
     """The loaf that a newcomer's answers come to, with its plan; nothing kept."""
-    document = first_loaf(payload)
-    result = plan(document, cupboard_of_studio())
+    cupboard = cupboard_of_studio()
+    document = with_jars(first_loaf(payload), cupboard)
+    result = plan(document, cupboard)
     return FirstPlanned(document=document, plan=result, preview=preview_of(document, result))
 
 
