@@ -147,7 +147,7 @@ def test_an_additive_of_ones_own_is_put_in_and_used(page: Page, desk: Desk) -> N
     page.get_by_label("INCI").fill("Oryza Sativa Powder")
     page.get_by_label("Usually from").fill("7,5")
     assert violations(page) == []
-    page.get_by_role("button", name="Save").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_role("heading", name="Rice flour, fine")).to_be_visible()
     desk.start("Floured")
     desk.go("Formula")
@@ -212,7 +212,7 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     page.get_by_label("Name on the bottle").fill("Test smoke")
     page.get_by_label("Highest use in the product").fill("2.5")
     page.get_by_label("seizes").select_option(label="strongly")
-    page.get_by_role("button", name="Save").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     card = page.locator("[data-item='Test smoke']")
     expect(card).to_contain_text("at most 2.5 %")
     expect(card).to_contain_text("seizes strongly")
@@ -228,7 +228,7 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     page.get_by_label("Name on the jar").fill("Test moss")
     page.get_by_label("Bar", exact=True).fill("#66774a")
     page.get_by_label("Stable in lye").select_option(label="Yes")
-    page.get_by_role("button", name="Save").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     expect(page.locator("[data-item='Test moss']")).to_contain_text("Safety not looked up yet")
 
 

@@ -4,7 +4,6 @@ import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
 import { LoavesPlace } from "./loaves/LoavesPlace";
 import { place } from "./place";
-import { SignInPlace } from "./session/SignInPlace";
 import { Coming } from "./ui/Coming";
 import { Notice } from "./ui/Notice";
 import { Shell } from "./ui/Shell";
@@ -29,6 +28,7 @@ const TourPlace = place(() => import("./guide/TourPlace"), "TourPlace");
 const ColoursPlace = place(() => import("./loaf/colours/ColoursPlace"), "ColoursPlace");
 const CutPlace = place(() => import("./loaf/cut/CutPlace"), "CutPlace");
 const FormulaPlace = place(() => import("./loaf/formula/FormulaPlace"), "FormulaPlace");
+const SignInPlace = place(() => import("./session/SignInPlace"), "SignInPlace", "when asked for");
 const LoafFrame = place(() => import("./loaf/LoafFrame"), "LoafFrame");
 const LoafRoom = place(() => import("./loaf/LoafRoom"), "LoafRoom");
 const NotesPlace = place(() => import("./loaf/notes/NotesPlace"), "NotesPlace");
@@ -53,7 +53,12 @@ export function App() {
 	if (isPending) return null;
 	if (error || !session)
 		return <Notice title="The studio cannot be reached.">Is it still running? Start it, then reload.</Notice>;
-	if (session.name === null) return <SignInPlace />;
+	if (session.name === null)
+		return (
+			<Suspense fallback={<Coming />}>
+				<SignInPlace />
+			</Suspense>
+		);
 	return (
 		<Suspense fallback={<Coming />}>
 			<Routes>

@@ -2,6 +2,9 @@ import { type ComponentType, lazy } from "react";
 
 const ahead: (() => Promise<unknown>)[] = [];
 
+/** Something else that is fetched as soon as there is nothing else to do. */
+export const wantAhead = (load: () => Promise<unknown>): void => void ahead.push(load);
+
 /** A place of its own file, loaded when somebody goes there, or before that as soon as there is nothing else to do. */
 export function place<Name extends string>(
 	load: () => Promise<Record<Name, ComponentType>>,

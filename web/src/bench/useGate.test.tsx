@@ -38,7 +38,7 @@ describe("what may hurt is asked once", () => {
 		const { bench, gate } = gateAt(10);
 		act(() => gate.current.bench.press());
 		expect(bench.press).not.toHaveBeenCalled();
-		expect(gate.current.asked?.why).toBe("Let the lye cool: 50:00 to go, as reckoned.");
+		expect(gate.current.asked?.why).toBe("Let the lye cool: 50:00 left, an estimate.");
 		act(() => gate.current.asked?.go());
 		expect(bench.press).toHaveBeenCalledOnce();
 		expect(gate.current.asked).toBeNull();

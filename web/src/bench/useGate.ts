@@ -34,7 +34,7 @@ export function useGate(bench: Bench, now: () => number): { bench: Bench; asked:
 	const ending = (act: () => void) => () => {
 		const minutes = at && minutesOf(at);
 		const left = at?.asks && minutes && bench.since ? waitLook(bench.since, minutes, now()) : null;
-		if (at && left && !left.over) ask(at, `${at.title}: ${left.text} to go, as reckoned.`, act);
+		if (at && left && !left.over) ask(at, `${at.title}: ${left.text} left, an estimate.`, act);
 		else act();
 	};
 	const begin = (key: string) => {

@@ -16,9 +16,14 @@ import { TodayGlance } from "../bench/jobs/TodayGlance";
 import { TourOffer } from "../guide/TourOffer";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
+import { SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { useUnits } from "../ui/UnitsContext";
+import { inOrder, type LoafOrder, ORDERS } from "./inOrder";
 import { LoafCard } from "./LoafCard";
+
+/** A list that is seen at a glance needs no search. */
+const SO_MANY = 6;
 
 /** Every loaf of the studio, and the two ways to a new one: an empty page, or a file. */
 export function LoavesPlace() {
@@ -28,6 +33,8 @@ export function LoavesPlace() {
 	const refresh = () => queries.invalidateQueries({ queryKey: loavesQuery.queryKey });
 	const putAway = useMutation({ mutationFn: putLoafAway, onSuccess: refresh });
 	const navigate = useNavigate();
+	const [words, setWords] = useState("");
+	const [order, setOrder] = useState<LoafOrder>("touched");
 	const again = useMutation({
 		mutationFn: pourAgain,
 		onSuccess: (loaf) => navigate(`/loaf/${loaf.id}`),
@@ -44,8 +51,18 @@ export function LoavesPlace() {
 			<div className="mb-4 empty:hidden">
 				<TodayGlance />
 			</div>
+			{loaves.length > SO_MANY && (
+				<div className="mb-3 flex flex-wrap items-end gap-3">
+					<div className="w-64">
+						<TextField label="Find a loaf" value={words} onChange={setWords} />
+					</div>
+					<div className="w-52">
+						<SelectField label="Sort by" value={order} options={ORDERS} onChange={setOrder} />
+					</div>
+				</div>
+			)}
 			<ul className="grid grid-cols-[repeat(auto-fill,minmax(290px,1fr))] gap-4">
-				{loaves.map((loaf) => (
+				{inOrder(loaves, order, words).map((loaf) => (
 					<LoafCard
 						key={loaf.id}
 						loaf={loaf}

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { Link, NavLink, useLocation } from "react-router";
 import { sessionQuery, signOut } from "../api/queries";
 import { useWaiting } from "../bench/useOutbox";
+import { Find } from "../find/Find";
 import { guideFor } from "../guide/guideFor";
 import { Button } from "./Button";
 import { useUnits } from "./UnitsContext";
@@ -95,6 +96,7 @@ export function Shell({ children }: { children: ReactNode }) {
 							{waiting === 1 ? "One press" : `${waiting} presses`} not sent yet
 						</span>
 					)}
+					<Find />
 					<UnitsSwitch />
 					{session && !session.demo && (
 						<Button

@@ -38,6 +38,23 @@ export function CutPlace() {
 	];
 	return (
 		<div className="space-y-3">
+			<div className="flex flex-wrap items-end gap-3">
+				<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
+				<BesideField beside={beside} onChange={setBeside} />
+			</div>
+			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
+				{front && (
+					<SliceMark part={front} name={live.of.cuts.sample === "front" ? "Sample" : "Front slice"} />
+				)}
+				{bars.map((bar) => (
+					<BarItem key={bar.number} bar={bar} face={faces.of(bar.number)} outcome={outcome} />
+				))}
+				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
+			</ol>
+			{beside && <BesideStrip beside={beside} outcome={outcome} />}
+			<Remarks codes={/^(bars|top\.o)/} />
+			<RemarkList remarks={faces.remarks} />
+			{!plan.cuts.whole && <ShiftOffer />}
 			{plan.cuts.whole ? (
 				<p className="tray p-4 text-sm">
 					<strong className="text-lg">
@@ -85,23 +102,6 @@ export function CutPlace() {
 					</div>
 				</div>
 			)}
-			<Remarks codes={/^(bars|top\.o)/} />
-			<RemarkList remarks={faces.remarks} />
-			{!plan.cuts.whole && <ShiftOffer />}
-			<div className="flex flex-wrap items-end gap-3">
-				<OutcomeFields outcome={outcome} onChange={setOutcome} sharp={faces.sharp} />
-				<BesideField beside={beside} onChange={setBeside} />
-			</div>
-			<ol className="tray flex flex-wrap items-start gap-x-4 gap-y-5 p-5" aria-label="Bars, front to back">
-				{front && (
-					<SliceMark part={front} name={live.of.cuts.sample === "front" ? "Sample" : "Front slice"} />
-				)}
-				{bars.map((bar) => (
-					<BarItem key={bar.number} bar={bar} face={faces.of(bar.number)} outcome={outcome} />
-				))}
-				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
-			</ol>
-			{beside && <BesideStrip beside={beside} outcome={outcome} />}
 			<Fragile laterMin={outcome.laterMin} ready={faces.sharp} />
 			<p className="text-xs text-soft">
 				Faces are one plausible outcome: right volumes, right order, and how height and thickness tell; not

@@ -15,8 +15,25 @@ export function Remarks({ where, codes }: { where?: readonly string[]; codes?: R
 
 export function RemarkList({ remarks }: { remarks: readonly Remark[] }) {
 	if (remarks.length === 0) return null;
+	const [first, ...rest] = remarks;
 	return (
-		<ul aria-label="Worth knowing" className="space-y-1.5">
+		<div className="space-y-1.5">
+			<RemarkLines remarks={rest.length > 1 && first ? [first] : remarks} />
+			{rest.length > 1 && (
+				<details className="rounded-lg bg-brass-wash/60 px-3 py-1 text-sm">
+					<summary className="cursor-pointer">{rest.length} more things worth knowing</summary>
+					<div className="mt-1.5">
+						<RemarkLines remarks={rest} more />
+					</div>
+				</details>
+			)}
+		</div>
+	);
+}
+
+function RemarkLines({ remarks, more = false }: { remarks: readonly Remark[]; more?: boolean }) {
+	return (
+		<ul aria-label={more ? "More worth knowing" : "Worth knowing"} className="space-y-1.5">
 			{remarks.map((remark) => (
 				<li
 					key={`${remark.code} ${remark.where} ${remark.text}`}

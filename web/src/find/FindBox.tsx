@@ -1,0 +1,83 @@
+import { useQuery } from "@tanstack/react-query";
+import { Dialog } from "radix-ui";
+import { type KeyboardEvent, useId, useState } from "react";
+import { useLocation, useNavigate } from "react-router";
+import { loavesQuery } from "../api/queries";
+import { PAGES } from "../guide/pages";
+import { entriesOf, found } from "./entries";
+
+/** One field that leads to every loaf, place, thing to do and page of the guide. */
+export function FindBox({ onClose }: { onClose: () => void }) {
+	const { data: loaves = [] } = useQuery(loavesQuery);
+	const { pathname } = useLocation();
+	const navigate = useNavigate();
+	const [typed, setTyped] = useState("");
+	const [at, setAt] = useState(0);
+	const list = useId();
+	const open = /^\/loaf\/([^/]+)/.exec(pathname)?.[1] ?? null;
+	const results = found(entriesOf(loaves, PAGES, open), typed);
+	const go = (to: string | undefined) => {
+		if (!to) return;
+		onClose();
+		navigate(to);
+	};
+	const onKeyDown = (event: KeyboardEvent) => {
+		const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+		if (by) {
+			event.preventDefault();
+			setAt((last) => Math.min(Math.max(last + by, 0), Math.max(results.length - 1, 0)));
+		} else if (event.key === "Enter") {
+			event.preventDefault();
+			go(results[at]?.to);
+		}
+	};
+	return (
+		<Dialog.Root open onOpenChange={(stays) => !stays && onClose()}>
+			<Dialog.Portal>
+				<Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
+				<Dialog.Content
+					aria-describedby={undefined}
+					className="tray fixed top-16 left-1/2 z-50 w-[min(38rem,calc(100vw-1.5rem))] -translate-x-1/2 p-4 shadow-xl"
+				>
+					<Dialog.Title className="sr-only">Find</Dialog.Title>
+					<input
+						className="field w-full text-lg"
+						role="combobox"
+						aria-label="Find a loaf, a place or something to do"
+						aria-expanded
+						aria-controls={list}
+						aria-activedescendant={results[at] ? `${list}-${at}` : undefined}
+						placeholder="Find a loaf, a place or something to do"
+						value={typed}
+						onChange={(event) => {
+							setTyped(event.target.value);
+							setAt(0);
+						}}
+						onKeyDown={onKeyDown}
+					/>
+					<div id={list} role="listbox" aria-label="Found" className="mt-2 max-h-[60vh] overflow-y-auto">
+						{results.map((entry, i) => (
+							<div
+								key={`${entry.to} ${entry.name}`}
+								id={`${list}-${i}`}
+								role="option"
+								tabIndex={-1}
+								aria-selected={i === at}
+								className={`flex cursor-pointer items-baseline gap-3 rounded-lg px-3 py-1.5 ${i === at ? "bg-rim-wash" : ""}`}
+								onPointerMove={() => setAt(i)}
+								onClick={() => go(entry.to)}
+								onKeyDown={onKeyDown}
+							>
+								<span className="min-w-0 flex-1">{entry.name}</span>
+								<span className="text-soft text-xs">{entry.kind}</span>
+							</div>
+						))}
+					</div>
+					<p role="status" className="mt-1 text-soft text-sm">
+						{results.length === 0 && "Nothing answers to that."}
+					</p>
+				</Dialog.Content>
+			</Dialog.Portal>
+		</Dialog.Root>
+	);
+}
