@@ -104,6 +104,9 @@ def _parser() -> argparse.ArgumentParser:
     back.add_argument("file")
     back.add_argument("--over", action="store_true", help="even over loaves; they are backed up first")
     back.set_defaults(run=lambda args: _django("restore", args.file, *(["--over"] if args.over else [])))
+    fresh = commands.add_parser("password", help="set a new password for the owner, and end a lock-out")
+    fresh.add_argument("password", nargs="?", help="by default one is made up and shown once")
+    fresh.set_defaults(run=lambda args: _django("password", *([args.password] if args.password else [])))
     bring = commands.add_parser("import", help="read a loaf document, or a whole studio's file, into the studio")
     bring.add_argument("file")
     bring.set_defaults(

@@ -161,3 +161,22 @@ def test_colours_in_use_are_told_wherever_a_share_an_embed_a_piece_or_a_line_nam
     assert colours_used(loaf) == {"white", "red", "gold", "grey"}
     planned = plan(loaf, standard_cupboard()).colours
     assert {colour.id: colour.used for colour in planned} == {colour.id: colour.id != "idle" for colour in loaf.colours}
+
+
+@pytest.mark.parametrize("version", [1, 2, 3])
+@pytest.mark.parametrize(
+    "frosting",
+    [
+        {"rows": 10**7, "colours": [{"colour": "white", "percent": 100}]},
+        {"rows": "many", "colours": [{"colour": "white", "percent": 100}]},
+        {"rows": 0, "colours": [{"colour": "white", "percent": 100}]},
+        {"rows": float("nan"), "colours": [{"colour": "white", "percent": 100}]},
+        {"colours": 5},
+        {"colours": [{"colour": 1}]},
+        {"volume_ml": None, "colours": [{"colour": "white", "percent": 100}]},
+    ],
+)
+def test_an_old_document_with_parts_that_were_never_so_is_refused_at_once(version: int, frosting: Any) -> None:
+    with pytest.raises(InputError) as refused:
+        read_loaf({**box(), "version": version, "frosting": frosting})
+    assert refused.value.problems[0].remedy

@@ -280,3 +280,12 @@ def test_over_the_api_one_brings_in_for_oneself_alone(owner: User, studio: Studi
     assert answer.status_code == 422
     assert told(b"".join(stranger.get("/keeping/studio.zip").streaming_content))["tables"]["loaves"] == []
     assert Studio(None).get("/keeping/studio.zip").status_code == 401
+
+
+@pytest.mark.parametrize("words", ["=1+1", "+1", "-1", "@sum", "\t=1", "\r=1", " =1", "＝1+1", "＋1", "－1", "＠x"])
+def test_no_cell_runs_in_a_spreadsheet(owner: User, lived: Loaf, words: str) -> None:
+    Loaf.objects.filter(pk=lived.pk).update(name=words)
+    out = io.BytesIO()
+    tables_as_csv(owner, out)
+    rows = csv.DictReader(io.StringIO(zipfile.ZipFile(out).read("loaves.csv").decode(), newline=""))
+    assert [row["name"] for row in rows] == [f"'{words}"]

@@ -7,6 +7,8 @@ import os
 import re
 import socket
 import sqlite3
+import subprocess
+import sys
 import zipfile
 from contextlib import closing
 from importlib.resources import files
@@ -57,7 +59,10 @@ def test_the_demo_is_loaded_once_and_what_the_user_did_is_kept(served: list[dict
     call_command("demo", "--port", "9999")
     said = capsys.readouterr().out
     assert "http://127.0.0.1:9999/" in said
-    assert served == [{"host": "127.0.0.1", "port": 9999, "threads": 8, "max_request_body_size": 120_000_000}]
+    (call,) = served
+    assert (call["host"], call["port"], call["max_request_body_size"]) == ("127.0.0.1", 9999, 120_000_000)
+    # Who asks half and stays silent keeps nobody out for long.
+    assert call["channel_timeout"] <= 30
     assert LoafMould.objects.count() >= 3
     names = set(Loaf.objects.values_list("name", flat=True))
     assert "Lantern Row" in names
@@ -199,3 +204,18 @@ def test_the_admin_shows_tables_and_lets_history_alone(owner: User, loaf: Loaf, 
     assert client.get("/admin/studio/ownfat/add/").status_code == 200
     assert client.get("/admin/studio/revision/add/").status_code == 403
     assert client.post(f"/admin/studio/loaf/{loaf.pk}/delete/", {"post": "yes"}).status_code == 403
+
+
+def test_a_home_is_its_owners_alone_and_an_empty_key_is_made_anew(tmp_path: Path) -> None:
+    home = tmp_path / "studio"
+    home.mkdir(mode=0o755)
+    (home / "secret.key").touch()
+    (home / "studio.sqlite3").touch(mode=0o644)
+    code = "from archtop.site import settings; print(len(settings.SECRET_KEY))"
+    environment = {**os.environ, "ARCHTOP_HOME": str(home)}
+    told = subprocess.run([sys.executable, "-c", code], env=environment, capture_output=True, text=True, check=True)
+    assert int(told.stdout) > 40
+    assert home.stat().st_mode & 0o777 == 0o700
+    assert (home / "studio.sqlite3").stat().st_mode & 0o777 == 0o600
+    again = subprocess.run([sys.executable, "-c", code], env=environment, capture_output=True, text=True, check=True)
+    assert again.stdout == told.stdout

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import uuid
 from typing import Any
 
 import pytest
@@ -58,6 +59,33 @@ def test_a_stale_save_is_told_so_and_both_documents_are_kept(studio: Studio, loa
     assert report["kept"]["document"]["story"] == "mine"
     assert studio.get(f"/loaves/{loaf.pk}").json()["document"]["story"] == "theirs"
     assert Revision.objects.get(loaf=loaf, kept_aside=True).document["story"] == "mine"
+
+
+def test_a_save_whose_answer_was_lost_is_no_conflict_with_oneself(
+    studio: Studio, loaf: Loaf, demo_document: dict
+) -> None:
+    def save(words: str, save_id: str, *after: str, based_on: int = 1) -> Any:
+        document = {**demo_document, "story": words}
+        body = {"based_on": based_on, "document": document, "save_id": save_id, "after": after}
+        return studio.send("PUT", f"/loaves/{loaf.pk}", body)
+
+    one, two, other = (str(uuid.uuid4()) for _ in range(3))
+    assert save("one", one).json()["revision"] == 2
+    # Sent again it is the same revision, and what was typed since then follows it.
+    assert save("one", one).json()["revision"] == 2
+    assert save("two", two, one).json()["revision"] == 3
+    assert not Revision.objects.filter(loaf=loaf, kept_aside=True).exists()
+    # Somebody else's save in between is a conflict all the same.
+    assert save("theirs", other, based_on=3).json()["revision"] == 4
+    assert save("mine", str(uuid.uuid4()), one, two).status_code == 409
+    assert Revision.objects.get(loaf=loaf, kept_aside=True).document["story"] == "mine"
+
+
+def test_an_unknown_address_of_the_api_is_answered_as_one(studio: Studio) -> None:
+    for path in ("/nothing", "/loaves/nothing/at/all", ""):
+        answer = studio.get(path)
+        assert answer.status_code == 404
+        assert answer.json()["message"]
 
 
 def test_a_document_that_cannot_be_made_changes_nothing(studio: Studio, loaf: Loaf, demo_document: dict) -> None:

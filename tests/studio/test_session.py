@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+import re
 
 import pytest
 from django.contrib.auth.models import User
+from django.core.management import call_command
+from django.core.management.base import CommandError
 
 from archtop.studio import wall_clock
 from tests.studio.conftest import Studio
@@ -40,7 +43,26 @@ def test_guessing_is_stopped(owner: User) -> None:
     studio = Studio(None)
     answers = [sign_in(studio, "wrong") for _ in range(9)]
     assert answers[0] == 401
-    assert sign_in(studio, "a long enough one") != 200
+    told = studio.send("POST", "/session", {"name": "owner", "password": "a long enough one"})
+    assert told.status_code == 429
+    assert "wait 15 minutes" in told.json()["message"]
+
+
+def test_a_new_password_ends_a_lock_out_and_every_session(owner: User, capsys: pytest.CaptureFixture[str]) -> None:
+    elsewhere = Studio(owner)
+    assert elsewhere.get("/loaves").status_code == 200
+    studio = Studio(None)
+    for _ in range(9):
+        sign_in(studio, "wrong")
+    call_command("password", "another long one")
+    assert sign_in(studio, "another long one") == 200
+    assert elsewhere.get("/loaves").status_code == 401
+    call_command("password")
+    made_up = re.search(r"with '([^']+)'", capsys.readouterr().out)
+    assert made_up
+    assert sign_in(Studio(None), made_up.group(1)) == 200
+    with pytest.raises(CommandError, match="too short"):
+        call_command("password", "abc")
 
 
 def demo_answer(settings, host: str = "127.0.0.1", address: str = "127.0.0.1", demo: bool = True) -> str | None:

@@ -12,6 +12,7 @@ import datetime as dt
 import os
 import re
 import secrets
+from contextlib import suppress
 from pathlib import Path
 
 HOME = Path(os.environ.get("ARCHTOP_HOME", ".archtop")).resolve()
@@ -31,15 +32,26 @@ if _moment := os.environ.get("ARCHTOP_NOW"):
 
 
 def _secret_key() -> str:
-    """A key made on first start and kept, so that sessions survive a restart."""
-    HOME.mkdir(parents=True, exist_ok=True)
+    """A key made on first start and kept, so that sessions survive a restart; an empty one is made anew."""
+    # A disk that was full then leaves one.
+    HOME.mkdir(mode=0o700, parents=True, exist_ok=True)
     file = HOME / "secret.key"
-    if not file.exists():
+    if not (file.exists() and file.read_text().strip()):
         file.touch(mode=0o600)
         file.write_text(secrets.token_urlsafe(50))
-    return file.read_text()
+    return file.read_text().strip()
 
 
+def _for_its_owner_alone() -> None:
+    """Sessions, the key and photographs lie here: other users of the machine read none of it."""
+    os.umask(0o077)
+    with suppress(OSError):
+        HOME.chmod(0o700)
+        for file in HOME.glob("studio.sqlite3*"):
+            file.chmod(0o600)
+
+
+_for_its_owner_alone()
 SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "testserver", *filter(None, os.environ.get("ARCHTOP_HOSTS", "").split(","))]
 
@@ -70,6 +82,9 @@ AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contri
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_VERBOSE = False
+AXES_LOCKOUT_CALLABLE = "archtop.studio.locked_out.answer"
+# Knocking on during a lock-out, with the right password or a wrong one, does not make it longer.
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
 
 ROOT_URLCONF = "archtop.site.urls"
 WSGI_APPLICATION = "archtop.site.wsgi.application"

@@ -2,7 +2,7 @@
 
 from django.conf import settings
 from django.contrib import admin
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 from django.views.decorators.csrf import ensure_csrf_cookie
 
@@ -24,8 +24,16 @@ def front_end(request: HttpRequest) -> HttpResponse:  # noqa: ARG001
     return response
 
 
+def nothing_there(request: HttpRequest) -> JsonResponse:  # noqa: ARG001
+    """An address of the API that there is none of: never the page."""
+    return JsonResponse(
+        {"code": "http.404", "message": "There is nothing at this address.", "problems": []}, status=404
+    )
+
+
 urlpatterns = [
     path("api/", api.urls),
+    re_path(r"^api(?:/.*)?$", nothing_there),
     path("admin/", admin.site.urls),
     re_path(r"^(?!static/).*$", front_end),
 ]

@@ -40,13 +40,17 @@ class Loaf(models.Model):
 
 
 class Revision(models.Model):
-    """Every document ever saved. ``kept_aside``: it came too late, and is not in the loaf's line of versions."""
+    """Every document ever saved. ``kept_aside``: it came too late, and is not in the loaf's line of versions.
+
+    ``save_id``: of the save that brought it, so that one whose answer was lost is known when it comes again.
+    """
 
     loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     based_on = models.PositiveIntegerField(default=0)
     document = models.JSONField()
     kept_aside = models.BooleanField(default=False)
+    save_id = models.UUIDField(null=True, editable=False)
     saved_at = StampField(auto_now_add=True)
 
     class Meta:

@@ -286,11 +286,18 @@ export const putColourant = (jar: Colourant) => unwrap(client.PUT("/api/cupboard
 export const takeOutOfCupboard = (kind: "scent" | "colourant" | "additive", key: string) =>
 	unwrap(client.DELETE("/api/cupboard/{kind}/{key}", { params: { path: { kind, key } } }));
 export const countStock = (count: StockCount) => unwrap(client.PUT("/api/cupboard/stock", { body: count }));
-export const saveLoaf = (id: string, basedOn: number, document: Loaf) =>
+/** ``after``: saves whose answers were lost; whichever of them came last is what this one is made from. */
+export const saveLoaf = (
+	id: string,
+	basedOn: number,
+	document: Loaf,
+	saveId?: string,
+	after: readonly string[] = [],
+) =>
 	unwrap(
 		client.PUT("/api/loaves/{loaf_id}", {
 			params: { path: { loaf_id: id } },
-			body: { based_on: basedOn, document },
+			body: { based_on: basedOn, document, save_id: saveId, after: [...after] },
 		}),
 	);
 export const putLoafAway = (id: string) =>

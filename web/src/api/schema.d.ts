@@ -6443,11 +6443,21 @@ export interface components {
         /**
          * SaveLoaf
          * @description A document and the revision it was made from.
+         *
+         *     ``save_id``: sent twice it counts once. ``after``: saves whose answers were lost: whichever of them came last is
+         *     what this one was made from.
          */
         SaveLoaf: {
             /** Based On */
             based_on: number;
             document: components["schemas"]["Loaf"];
+            /** Save Id */
+            save_id?: string | null;
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
         };
         /**
          * BatterOffer

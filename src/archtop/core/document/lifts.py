@@ -9,6 +9,8 @@ from typing import Any
 __all__ = ["LIFTS"]
 
 _USUAL_FILM_MM = 0.5
+# More rows of scallops no loaf ever had.
+_MOST_ROWS = 60
 
 
 def _lift_to_2(data: dict[str, Any]) -> dict[str, Any]:
@@ -47,6 +49,8 @@ def _lift_to_4(data: dict[str, Any]) -> dict[str, Any]:
         frosted["base"] = {"thick_mm": depth, "colours": colours}
     else:
         rows = int(frosting.get("rows", 2))
+        if not 1 <= rows <= _MOST_ROWS:
+            raise ValueError(rows)
         size = (wide + lean) / rows
         count = max(1, math.floor((long - size) / size + 1e-9) + 1) * rows
         high = float(frosting.get("volume_ml", 200)) * 1000 / count / (math.pi / 6 * size**2)

@@ -14,6 +14,8 @@ from archtop.core.document.lifts import LIFTS
 
 __all__ = ["Loaf", "blank_loaf", "read_loaf", "sizing_on"]
 
+# What a lift meets that looks for a part where that version had it, and finds something else there.
+_NOT_AS_IT_WAS: Final = (AttributeError, IndexError, KeyError, OverflowError, TypeError, ValueError, ZeroDivisionError)
 # A box in round figures of either kind [mm].
 _BOX: Final = {"length_mm": 250.0, "width_mm": 90.0, "height_mm": 70.0}
 _US_BOX: Final = {"length_mm": 10 * 25.4, "width_mm": 3.5 * 25.4, "height_mm": 2.75 * 25.4}
@@ -50,7 +52,16 @@ def read_loaf(data: Any) -> Loaf:
             "Update Arch Top, or export the loaf from the newer one in an older version.",
         )
     while isinstance(version, int) and version in LIFTS:
-        data, version = LIFTS[version](data), version + 1
+        try:
+            data, version = LIFTS[version](data), version + 1
+        except _NOT_AS_IT_WAS as error:
+            raise InputError.one(
+                "document.unreadable",
+                "document",
+                f"version {version}",
+                "a part of it is not as that version had it",
+                "Export it again from where it was made, or choose another file.",
+            ) from error
     try:
         return Loaf.model_validate(data)
     except ValidationError as error:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Collection
+import uuid
+from collections.abc import Collection, Sequence
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -71,9 +72,13 @@ def _next_name(name: str, taken: Collection[str]) -> str:
     return next(told for number in itertools.count(2) if (told := f"{stem} {number}") not in taken)
 
 
-def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, LoafPlan]:
+def save_loaf(
+    loaf: Loaf, based_on: int, document: Document, save_id: uuid.UUID | None = None, after: Sequence[uuid.UUID] = ()
+) -> tuple[Loaf, LoafPlan]:
     """Save a new revision of a loaf.
 
+    :param save_id: of this save: come again, it is the revision that it made the first time
+    :param after: saves of the same hand whose answers were lost: it is made from the newest where one of them made that
     :raises InputError: the plan does not hold; nothing is changed
     :raises StaleSave: ``based_on`` is not the newest revision; the document is kept aside
     """
@@ -81,10 +86,16 @@ def save_loaf(loaf: Loaf, based_on: int, document: Document) -> tuple[Loaf, Loaf
     data = document.model_dump(mode="json")
     with transaction.atomic():
         current = Loaf.objects.select_for_update().get(pk=loaf.pk)
+        newest = current.revisions.filter(number=current.revision, kept_aside=False).first()
+        made_by = newest.save_id if newest else None
+        if made_by is not None and made_by == save_id:
+            return current, result
+        if made_by is not None and made_by in after:
+            based_on = current.revision
         stale = current.revision != based_on
         number = based_on if stale else current.revision + 1
         revision = Revision.objects.create(
-            loaf=current, number=number, based_on=based_on, document=data, kept_aside=stale
+            loaf=current, number=number, based_on=based_on, document=data, kept_aside=stale, save_id=save_id
         )
         if not stale:
             current.name, current.document, current.revision = document.name, data, number

@@ -147,7 +147,9 @@ def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
 def save(request: HttpRequest, loaf_id: uuid.UUID, payload: SaveLoaf) -> Saved | Status[StaleReport]:
     """A new revision; 409 with both versions when another came first."""
     try:
-        loaf, result = save_loaf(loaf_of(request, loaf_id), payload.based_on, payload.document)
+        loaf, result = save_loaf(
+            loaf_of(request, loaf_id), payload.based_on, payload.document, payload.save_id, payload.after
+        )
     except StaleSave as stale:
         newest = stale.current.revisions.get(number=stale.current.revision, kept_aside=False)
         return Status(

@@ -143,10 +143,16 @@ class LoafOut(Schema):
 
 
 class SaveLoaf(Schema):
-    """A document and the revision it was made from."""
+    """A document and the revision it was made from.
+
+    ``save_id``: sent twice it counts once. ``after``: saves whose answers were lost: whichever of them came last is
+    what this one was made from.
+    """
 
     based_on: Annotated[int, Field(ge=1)]
     document: LoafIn
+    save_id: uuid.UUID | None = None
+    after: Annotated[list[uuid.UUID], Field(max_length=60)] = []
 
 
 class Saved(Schema):

@@ -21,6 +21,8 @@ __all__ = ["DOCUMENT", "FORMAT", "PHOTOS", "VERSION", "tables_as_csv", "take_out
 FORMAT: Final = "archtop.studio"
 VERSION: Final = 2
 DOCUMENT, PHOTOS = "studio.json", "photos/"
+# What a spreadsheet takes for a formula, full-width signs among it; white space may stand before it.
+_RUNS: Final = tuple("=+-@＝＋－＠")
 
 
 def _document(owner: User) -> dict[str, Any]:
@@ -57,4 +59,5 @@ def _cell(value: Any) -> Any:
     if isinstance(value, dict | list):
         return json.dumps(value, ensure_ascii=False)
     # A spreadsheet would run what begins so.
-    return f"'{value}" if isinstance(value, str) and value[:1] in ("=", "+", "-", "@") else value
+    runs = isinstance(value, str) and (value[:1].isspace() or value.startswith(_RUNS))
+    return f"'{value}" if runs else value

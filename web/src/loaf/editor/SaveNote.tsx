@@ -10,6 +10,7 @@ const TEXTS: Record<Exclude<SaveState["is"], "stale" | "kept">, string> = {
 	changed: "Saving…",
 	refused: "Not saved until it can be made; kept in this browser",
 	offline: "No connection: kept in this browser, trying again",
+	"signed out": "Sign in again, in another tab: kept here, and saved then",
 };
 
 /** How the loaf is kept, in a few words; when two hands saved, the choice between them. */

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { v4 as newId } from "uuid";
 import { ApiProblem, StaleSave, saveLoaf } from "../../api/queries";
 import type { Loaf, StaleReport } from "../../api/types";
 import { dropDraft, keepDraft } from "./draft";
@@ -8,10 +9,13 @@ export type SaveState =
 	| { readonly is: "changed" }
 	| { readonly is: "refused" }
 	| { readonly is: "offline" }
+	| { readonly is: "signed out" }
 	| { readonly is: "stale"; readonly report: StaleReport };
 
 const REST_MS = 700;
 const RETRY_MS = 3000;
+/** So many saves without an answer are remembered; older ones have long been followed by others. */
+const MOST_LOST = 50;
 
 interface Autosave {
 	readonly state: SaveState;
@@ -22,8 +26,8 @@ interface Autosave {
 /** What an error at saving leaves the document as. */
 function stateAfter(error: unknown): SaveState {
 	if (error instanceof StaleSave) return { is: "stale", report: error.report };
-	const refused = error instanceof ApiProblem && error.status === 422;
-	return { is: refused ? "refused" : "offline" };
+	const status = error instanceof ApiProblem ? error.status : 0;
+	return { is: status === 422 ? "refused" : status === 401 ? "signed out" : "offline" };
 }
 
 /**
@@ -38,6 +42,8 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 	const basedOn = useRef(revision);
 	const busy = useRef(false);
 	const stale = useRef(false);
+	// A save whose answer was lost may have come: it is sent again under its own name, or told by the next.
+	const lost = useRef<{ document: Loaf; saveId: string }[]>([]);
 	newest.current = document;
 
 	const flush = useCallback(async () => {
@@ -46,7 +52,12 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 		try {
 			while (newest.current !== onServer.current) {
 				const sent = newest.current;
-				const answer = await saveLoaf(id, basedOn.current, sent);
+				const again = lost.current.find((save) => save.document === sent);
+				const saveId = again?.saveId ?? newId();
+				if (!again) lost.current = [...lost.current, { document: sent, saveId }].slice(-MOST_LOST);
+				const others = lost.current.map((save) => save.saveId).filter((other) => other !== saveId);
+				const answer = await saveLoaf(id, basedOn.current, sent, saveId, others);
+				lost.current = [];
 				onServer.current = sent;
 				basedOn.current = answer.revision;
 				if (newest.current !== sent) keepDraft(id, basedOn.current, newest.current);
@@ -73,13 +84,13 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 		}
 		keepDraft(id, basedOn.current, document);
 		if (stale.current) return;
-		setState((last) => (last.is === "offline" ? last : { is: "changed" }));
+		setState((last) => (last.is === "offline" || last.is === "signed out" ? last : { is: "changed" }));
 		const timer = setTimeout(() => void flush(), REST_MS);
 		return () => clearTimeout(timer);
 	}, [id, document, flush]);
 
 	useEffect(() => {
-		if (state.is !== "offline") return;
+		if (state.is !== "offline" && state.is !== "signed out") return;
 		const timer = setInterval(() => void flush(), RETRY_MS);
 		return () => clearInterval(timer);
 	}, [state.is, flush]);

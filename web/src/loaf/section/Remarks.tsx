@@ -33,7 +33,7 @@ export function RemarkList({ remarks }: { remarks: readonly Remark[] }) {
 
 function RemarkLines({ remarks, more = false }: { remarks: readonly Remark[]; more?: boolean }) {
 	return (
-		<ul aria-label={more ? "More worth knowing" : "Worth knowing"} className="space-y-1.5">
+		<ul aria-label={more ? "More to know" : "Worth knowing"} className="space-y-1.5">
 			{remarks.map((remark) => (
 				<li
 					key={`${remark.code} ${remark.where} ${remark.text}`}

@@ -23,6 +23,7 @@ __all__ = ["Command"]
 
 # Larger than any photograph that is taken: what is too large is answered by the application, with the reason.
 _LARGEST_BODY = 120_000_000
+_SILENT_S = 30
 
 
 def _own_address() -> str:
@@ -61,6 +62,9 @@ class Command(BaseCommand):
             port=options["port"],
             threads=8,
             max_request_body_size=_LARGEST_BODY,
+            # Who does not finish asking is let go, so that others get in.
+            channel_timeout=_SILENT_S,
+            cleanup_interval=_SILENT_S // 2,
         )
 
     def let_others_in(self, port: int) -> None:
