@@ -453,3 +453,18 @@ def test_a_stamp_lies_on_the_smallest_face_and_has_its_step_after_the_cut() -> N
     assert keys.index("loaf.stamp") == keys.index("loaf.cut") + 1
     with pytest.raises(InputError, match="the smallest bar is 45 mm wide"):
         planned(box(cuts={**cuts, "stamp": {"wide_mm": 46}}))
+
+
+@pytest.mark.parametrize("mixed", ["first", "once poured"])
+def test_a_frosting_of_its_own_pot_is_mixed_when_it_is_told(mixed: str) -> None:
+    tip = {"id": "t", "name": "Round", "kind": "plain", "opening_mm": 10}
+    row = {"id": "r", "name": "Row", "motif": {"kind": "kiss", "size_mm": 20}, "tip": "t", "colours": ["white"]}
+    frosting = {"formula": "plain", "mixed": mixed, "tips": [tip], "runs": [row]}
+    result = plan(read_loaf(box(frosting=frosting)), CUPBOARD)
+    keys = [step.key for step in result.steps]
+    poured, piped, icing = keys.index("loaf.pour.all"), keys.index("loaf.pipe.r"), keys.index("frosting.mix")
+    assert (icing < poured) == (mixed == "first")
+    assert icing < piped and len(keys) == len(set(keys))
+    # Mixed as the loaf firms it has no time to stand about.
+    assert ("frosting.stand" in keys) == (mixed == "first")
+    assert {step.job for step in result.steps if step.pot == "frosting"} == {"pour"}

@@ -3420,7 +3420,8 @@ export interface components {
          *
          *     ``held_back_ml``: so much for one mould whatever the runs take; ``None``: what they take. ``runs`` in the order they
          *     are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
-         *     brim; ``waste_percent``: what stays in bag and tip of what is piped.
+         *     brim; ``waste_percent``: what stays in bag and tip of what is piped. ``mixed``: when a pot of its own is, so that it
+         *     stands when the loaf is poured, or once the loaf is poured and firms.
          */
         Frosting: {
             /**
@@ -3430,6 +3431,12 @@ export interface components {
             name: string;
             /** Formula */
             formula?: string | null;
+            /**
+             * Mixed
+             * @default first
+             * @enum {string}
+             */
+            mixed: "first" | "once poured";
             base?: components["schemas"]["BaseCoat"] | null;
             /**
              * Tips

@@ -41,8 +41,9 @@ export const PAGES: readonly GuidePage[] = [
 						swirl, from a corner, in plops.
 					</li>
 					<li>
-						<strong>Embeds</strong> and <strong>Pieces</strong>: what is cast beforehand, from an outline, a
-						drawing (SVG) or a model (STL), or taken from the shelf.
+						Columns (under <strong>Inside</strong>; press one and it is <strong>in hand</strong>) and{" "}
+						<strong>Pieces</strong>: what is cast beforehand, from an outline, a drawing (SVG) or a model
+						(STL), taken from the shelf, or cut out of bars of an older loaf.
 					</li>
 					<li>
 						Of a mould, a box or cups on a tray, several may be filled alike from one batch. Levels, pieces
@@ -51,12 +52,13 @@ export const PAGES: readonly GuidePage[] = [
 					</li>
 					<li>
 						<strong>Also filled</strong>: other moulds from the same pot, a second box or a tray of cups,
-						filled from its bowls right after the loaf.
+						filled from its bowls right after the loaf. Under the drawing stands everything that is filled, to
+						one scale: drag a bowl from one vessel into another, or press it and choose.
 					</li>
 					<li>
 						A shape may be <strong>drawn by hand</strong>: press around it, point by point; a smooth curve
 						goes through them. A jar may be brushed onto a column or onto pieces; what is kept back may be
-						coloured anew.
+						recoloured.
 					</li>
 					<li>
 						A pour is told as a level, as so far under the rim, or as so much batter. Shreds in it have each
@@ -71,7 +73,8 @@ export const PAGES: readonly GuidePage[] = [
 				</ul>
 				<p>
 					Underlined numbers open: how each came about, its range, and whether it is exact, published, common
-					practice, your log or an estimate. Ctrl+Z takes a change back; everything is saved by itself.
+					practice, your log or an estimate. Ctrl+Z takes a change back; everything is saved by itself. Ctrl+K
+					or / finds any loaf, place, thing to do or page of this guide.
 				</p>
 			</>
 		),
@@ -118,8 +121,12 @@ export const PAGES: readonly GuidePage[] = [
 				</p>
 				<p>
 					<strong>What to add to get there</strong> answers with one jar, two, or three where they help, each
-					with how near it comes (ΔE) and what it costs, in doses that were tested and can be weighed. Where
-					adding does not lead there it says what a fresh bowl needs instead.
+					with how near it comes and what it costs, in doses that were tested and can be weighed. Where adding
+					does not lead there it says what a fresh bowl needs instead.
+				</p>
+				<p>
+					A dose may be typed in spoons: <strong>1 tsp/lb</strong> of the dry powder once a level teaspoon of
+					it was weighed, <strong>1 tsp mixed/lb</strong> of the jar as it stands mixed with oil or water.
 				</p>
 				<p>
 					Make a test bar of every new jar: weigh the dose, cure it, photograph it beside a white card. Under
@@ -189,6 +196,11 @@ export const PAGES: readonly GuidePage[] = [
 					of a bought melt-and-pour base (under the column, or the pieces) has no lye, no pot and its own
 					hours.
 				</p>
+				<p>
+					<strong>Mixed with another loaf</strong>: loaves that are poured in one session and agree up to
+					emulsion are weighed and blended once. One says with whom; the other then weighs for both, each
+					takes its part at emulsion, and colours and scents are its own.
+				</p>
 				<p>A scent of several bottles is mixed first, so much of each. All colours go in before any scent.</p>
 				<p>
 					The label falls by weight; names of at most 1 % may follow in any order, and colourants after all
@@ -200,8 +212,8 @@ export const PAGES: readonly GuidePage[] = [
 					What a number could mean twice, such as 1,250, is asked.
 				</p>
 				<p>
-					<strong>Sizing backwards</strong>: use a bottle of scent or a bag of shreds exactly; the last pour
-					moves until the plan takes just that.
+					<strong>Size to what you have</strong>: use a bottle of scent or a bag of shreds exactly; the last
+					pour moves until the plan takes just that.
 				</p>
 			</>
 		),
@@ -265,8 +277,8 @@ export const PAGES: readonly GuidePage[] = [
 				<p>
 					The clock tells when a bowl is thick enough to carry an embed, hold a layer or be piped. Give it
 					readings: a spoonful on a sheet with rings, a cup lifted off, or a stage told by eye. Without a
-					reading it says so, rather than guess. <strong>Trouble</strong> says what to do now, and plans the
-					rest again.
+					reading it says so, rather than guess. <strong>Help</strong> says what to do now, and plans the rest
+					again.
 				</p>
 			</>
 		),
@@ -338,8 +350,8 @@ export const PAGES: readonly GuidePage[] = [
 			<>
 				<p>
 					A minute of writing at four moments: unmoulded, cut, one week, cured. Leave out what you did not
-					look at. What is typed stays in this browser until it is written down; what is written stays in the
-					log even when it is written anew.
+					look at. What is typed stays in this browser until you save; what was saved stays in the log even
+					when it is updated.
 				</p>
 				<ul>
 					<li>
@@ -370,7 +382,7 @@ export const PAGES: readonly GuidePage[] = [
 		body: (
 			<>
 				<p>
-					Start from an empty page, a file, or the tour. Above the loaves stands what is due today, what
+					Start a new loaf, import a file, or take the tour. Above the loaves stands what is due today, what
 					waits, which bars on the rack are to be turned, and what will run short. Each card says how far its
 					loaf is.
 				</p>
@@ -397,7 +409,7 @@ export const PAGES: readonly GuidePage[] = [
 				</p>
 				<p>
 					Where a date cannot be met, it says which waits, moulds or hours clash, and what would make it
-					possible. Orders know heads, halves and spare bars. The calendar's private address can be taken
+					possible. Orders know guests, halves and spare bars. The calendar's private address can be taken
 					back.
 				</p>
 			</>
@@ -421,7 +433,7 @@ export const PAGES: readonly GuidePage[] = [
 		body: (
 			<p>
 				Bottles with their limits and notes, jars with their test bars, what there is of everything, what it
-				costs. A loaf whose cut is written down takes its supplies off the stock, once.
+				costs. A loaf whose cut is saved under Notes takes its supplies off the stock, once.
 			</p>
 		),
 	},
@@ -476,7 +488,10 @@ export const PAGES: readonly GuidePage[] = [
 				<h2>Where frosting comes from</h2>
 				<ul>
 					<li>Held back from the loaf's pot, until it stands.</li>
-					<li>From a formula of its own, mixed first, so that it is ready when the loaf is.</li>
+					<li>
+						From a formula of its own, mixed first, so that it is ready when the loaf is, or once the loaf is
+						poured and firms.
+					</li>
 					<li>Whipped or beaten; its volume is yours to write down.</li>
 				</ul>
 				<h2>Gel or not</h2>

@@ -5,6 +5,7 @@ import { Button, buttonClass } from "../ui/Button";
 import { Coming } from "../ui/Coming";
 import { Problems } from "../ui/Problems";
 import { Shell } from "../ui/Shell";
+import { Announced } from "./Announced";
 import { useEditor } from "./editor/EditorContext";
 import { mended } from "./editor/mended";
 import { SaveNote } from "./editor/SaveNote";
@@ -76,6 +77,7 @@ export function LoafRoom() {
 					/>
 				</div>
 			)}
+			<Announced />
 			<Suspense fallback={<Coming />}>
 				<Outlet />
 			</Suspense>

@@ -235,11 +235,13 @@ class Frosting(Frozen):
 
     ``held_back_ml``: so much for one mould whatever the runs take; ``None``: what they take. ``runs`` in the order they
     are piped. ``bag_mm``, ``bag_ml``: how wide a filled bag is, and what it holds to its
-    brim; ``waste_percent``: what stays in bag and tip of what is piped.
+    brim; ``waste_percent``: what stays in bag and tip of what is piped. ``mixed``: when a pot of its own is, so that it
+    stands when the loaf is poured, or once the loaf is poured and firms.
     """
 
     name: Name = "Frosting"
     formula: Id | None = None
+    mixed: Literal["first", "once poured"] = "first"
     base: BaseCoat | None = None
     tips: Annotated[tuple[Tip, ...], Field(max_length=20)] = ()
     runs: Annotated[tuple[Run, ...], Field(max_length=40)] = ()

@@ -65,7 +65,11 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
         if piece.id in planned.kneaded:
             for filling in fillings_of(loaf, piece):
                 steps += finishing_steps(piece, filling)
+    icing: list[Step] = []
     for pot, heat in zip(planned.pots, planned.heats, strict=True):
+        if pot.kind == "frosting" and loaf.frosting and loaf.frosting.mixed == "once poured":
+            icing = list(pot_steps(pot, heat))
+            continue
         if not pot.casts:
             # What is poured around a figure waits for that.
             steps += [step for cast in around for step in melting_steps(of, cast)]
@@ -79,7 +83,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
         elif pot.kind != "loaf":
             steps += casting_steps(of, pot)
         else:
-            steps += loaf_steps(loaf, planned)
+            steps += loaf_steps(loaf, planned, icing)
     # Common practice: what dusts or glitters goes on the day after, on the firm loaf, right before the cut.
     steps += firm_top_steps(loaf, top, planned.sprinkled)
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))

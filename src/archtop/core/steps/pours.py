@@ -53,8 +53,11 @@ class Poured(Protocol):
         """Whether it gels."""
 
 
-def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
-    """From the first pour to the cover."""
+def loaf_steps(loaf: Loaf, planned: Poured, icing: Sequence[Step] = ()) -> Iterator[Step]:
+    """From the first pour to the cover.
+
+    :param icing: of a frosting that is mixed once the loaf is poured
+    """
     around = Around(
         colours={colour.id: colour.name for colour in loaf.colours},
         embeds={embed.id: embed.name for embed in loaf.embeds},
@@ -69,6 +72,7 @@ def loaf_steps(loaf: Loaf, planned: Poured) -> Iterator[Step]:
     if loaf.keeps:
         # At once, while it is fluid: after the piping it no longer is.
         yield _keep(loaf, around, planned.sprinkled)
+    yield from icing
     yield from top_steps(loaf, planned.top, planned.sprinkled)
     yield Step(
         key=str(LOAF.step("cover")),

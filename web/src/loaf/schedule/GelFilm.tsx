@@ -40,7 +40,7 @@ export function GelFilm({ film }: { film: Film }) {
 	const hours = film.hours[shown] ?? 0;
 	const warmest = temperatureText(hottest[shown] ?? 0, units);
 	return (
-		<figure className="w-[300px]">
+		<figure className="w-[min(300px,100%)]">
 			<svg
 				viewBox={`0 0 ${WIDE} ${tall}`}
 				role="img"

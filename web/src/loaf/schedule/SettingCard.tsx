@@ -20,8 +20,11 @@ export function SettingCard() {
 		gcTime: 0,
 	});
 	return (
-		<section aria-labelledby="setting" className="tray mb-4 grid gap-5 p-5 lg:grid-cols-[minmax(0,1fr)_auto]">
-			<div className="space-y-2">
+		<section
+			aria-labelledby="setting"
+			className="tray mb-4 grid grid-cols-1 gap-5 p-5 lg:grid-cols-[minmax(0,1fr)_auto]"
+		>
+			<div className="min-w-0 space-y-2">
 				<h2 id="setting" className="text-lg">
 					How it sets
 				</h2>

@@ -45,6 +45,11 @@ export function SectionPlace() {
 		setSelected(id);
 		setOpen((last) => (last.includes("embed") ? last : [...last, "embed"]));
 	};
+	const letGo = () => {
+		const column = window.document.querySelector<SVGElement>(`[data-piece="${selected}"]`);
+		setSelected(null);
+		column?.focus();
+	};
 	const face = bar === null ? "through the middle" : `front of bar ${bar}`;
 	return (
 		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
@@ -113,13 +118,16 @@ export function SectionPlace() {
 				)}
 				<Accordion.Root type="multiple" value={open} onValueChange={setOpen} className="tray">
 					{embed && (
-						<EmbedDrawer
-							key={embed.id}
-							embed={embed}
-							stage={stage}
-							onStage={setStage}
-							onRemoved={() => setSelected(null)}
-						/>
+						// biome-ignore lint/a11y/noStaticElementInteractions: Escape puts down what is in hand, wherever inside it one is.
+						<div onKeyDown={(event) => event.key === "Escape" && letGo()}>
+							<EmbedDrawer
+								key={embed.id}
+								embed={embed}
+								stage={stage}
+								onStage={setStage}
+								onRemoved={() => setSelected(null)}
+							/>
+						</div>
 					)}
 					<AboutDrawer />
 					<MouldDrawer />

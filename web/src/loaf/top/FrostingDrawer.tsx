@@ -2,11 +2,16 @@ import { Droplets } from "lucide-react";
 import type { Frosting } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { MaybeNumberField, NumberField, TextField } from "../../ui/fields";
+import { MaybeNumberField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { FormulaChoice } from "../drawers/FormulaChoice";
 import { SharesEditor } from "../drawers/SharesEditor";
 import { useEditor } from "../editor/EditorContext";
 import { addFrosting, patchFrosting } from "./topChanges";
+
+const MIXED = [
+	["first", "Before the loaf, so that it stands in time"],
+	["once poured", "Once the loaf is poured and firms"],
+] as const;
 
 /** The frosting as a batter: held back or of its own pot, its base coat, its bags. */
 export function FrostingDrawer() {
@@ -34,6 +39,14 @@ export function FrostingDrawer() {
 				value={frosting.formula ?? null}
 				onChange={(formula) => patch({ formula })}
 			/>
+			{frosting.formula && (
+				<SelectField
+					label="When it is mixed"
+					value={frosting.mixed ?? "first"}
+					options={MIXED}
+					onChange={(mixed) => patch({ mixed })}
+				/>
+			)}
 			<MaybeNumberField
 				label={(document.moulds ?? 1) > 1 ? "Held back for each" : frosting.formula ? "Mixed" : "Held back"}
 				quantity="volume"

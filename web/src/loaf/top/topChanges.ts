@@ -95,6 +95,7 @@ export function addFrosting(loaf: Loaf): Loaf {
 		frosting: {
 			name: "Frosting",
 			formula: null,
+			mixed: "first",
 			base: null,
 			tips: [tip],
 			runs: [newRun(loaf, tip.id)],
