@@ -151,3 +151,41 @@ def test_files_by_calculator() -> None:
     assert calculate("mesh", {"stl_base64": text}).model_dump()["volume"]["value"] == pytest.approx(1)
     with pytest.raises(InputError, match="must be base64"):
         calculate("mesh", {"stl_base64": "!"})
+
+
+def _copies(times: int, deep: int) -> str:
+    """A square used so many times over in groups in each other: written in a few lines, drawn by the million."""
+    groups = "".join(f'<g id="g{i}">' + f'<use href="#g{i - 1}"/>' * times + "</g>" for i in range(1, deep))
+    return f'<defs><g id="g0"><rect width="9" height="9"/></g>{groups}</defs><use href="#g{deep - 1}"/>'
+
+
+@pytest.mark.parametrize(
+    ("body", "code"),
+    [
+        (_copies(10, 8), "svg.much"),
+        ('<g id="a"><use href="#a"/></g>', "svg.cycle"),
+        ("<g>" * 200 + '<rect width="9" height="9"/>' + "</g>" * 200, "svg.much"),
+        ('<path d="M0 0' + " L1 2" * 20_000 + 'Z"/>', "svg.much"),
+        ('<path d="M0 0' + "".join(f" C1 900 3 4 {i % 97}00 {i % 89}00" for i in range(3000)) + 'Z"/>', "svg.much"),
+        ('<rect width="1e12" height="9"/>', "svg.far"),
+        ('<g transform="scale(nan)"><rect width="9" height="9"/></g>', "svg.far"),
+    ],
+)
+def test_a_small_drawing_makes_no_large_work(body: str, code: str) -> None:
+    with pytest.raises(InputError) as refused:
+        read_svg(svg(body))
+    assert refused.value.problems[0].code == code
+
+
+def test_a_page_of_less_than_nothing_is_refused() -> None:
+    with pytest.raises(InputError) as refused:
+        read_svg(svg('<rect width="9" height="9"/>', 'width="-100mm" height="100mm" viewBox="0 0 100 100"'))
+    assert refused.value.problems[0].code == "svg.units"
+
+
+def test_triangles_that_do_not_hang_together_have_no_outline_and_take_no_time_to_say_so() -> None:
+    corners = np.random.default_rng(1).random((3000, 3, 3)) * 50
+    faces = np.arange(9000).reshape(-1, 3)
+    found = read_stl(trimesh.Trimesh(corners.reshape(-1, 3), faces, process=False).export(file_type="stl"))
+    assert not found.watertight
+    assert found.section is None

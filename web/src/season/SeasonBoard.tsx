@@ -199,7 +199,7 @@ function JobMark({ block, zone, x, y, step, selected, onSelect, onMove }: MarkPr
 				strokeWidth={selected ? 3 : block.moved ? 2 : 1}
 			/>
 			<text x={x + 4.5} y={at + 3} fontSize="9" textAnchor="middle" fill={kind.ink} pointerEvents="none">
-				{block.held === "done" ? "✓" : kind.name[0]}
+				{block.held === "done" ? "✓" : kind.mark}
 			</text>
 			{block.held === "pinned" && <circle cx={x + 10} cy={at - 7} r="3.5" fill="#f3cf73" stroke="#14263f" />}
 		</g>

@@ -18,7 +18,9 @@ from archtop.core.geometry.outline import Polygon
 __all__ = ["STL_LIMIT_BYTES", "ReadMesh", "read_stl"]
 
 STL_LIMIT_BYTES = 15_000_000
-_MOST_TRIANGLES = 300_000
+_MOST_TRIANGLES = 200_000
+# Of triangles that hardly hang together no outline comes, however long it is looked for.
+_MOST_OPEN = 0.05
 
 
 class ReadMesh(Frozen):
@@ -70,7 +72,7 @@ def read_stl(data: bytes, hollow: bool = False) -> ReadMesh:
     x, y, z = (float(side) for side in mesh.extents)
     if hollow:
         return _hollow(mesh, watertight, cubic, count, (x, y, z))
-    section = _middle_section(mesh)
+    section = _middle_section(mesh) if watertight or _open_share(mesh) < _MOST_OPEN else None
     return ReadMesh(
         watertight=watertight,
         triangles=count,
@@ -124,6 +126,12 @@ def _hull_volume(mesh: Any) -> float:
         return float(mesh.convex_hull.volume)
     except Exception as error:
         raise _refuse("no_volume", "a flat mesh", "must enclose a volume", "Check the model.") from error
+
+
+def _open_share(mesh: Any) -> float:
+    """Share of its edges that belong to one triangle alone."""
+    _, times = np.unique(mesh.edges_sorted, axis=0, return_counts=True)
+    return float((times == 1).mean())
 
 
 def _middle_section(mesh: Any) -> Polygon | None:

@@ -9,7 +9,9 @@ from __future__ import annotations
 import io
 import math
 import re
+from itertools import pairwise
 from typing import cast
+from xml.etree.ElementTree import Element
 
 import shapely
 from defusedxml.common import DefusedXmlException
@@ -25,7 +27,19 @@ SVG_LIMIT_BYTES = 2_000_000
 _FLATNESS_MM = 0.02
 _PX_PER_INCH = 96.0
 _MOST_POINTS = 1800
+_SAMPLES = 16
+_MOST_CORNERS = 40_000
 _UNITS = ("mm", "cm", "in", "pt", "pc")
+# An outline to be cast has hundreds of points; these are read within about two seconds.
+_MOST_NUMBERS, _MOST_PARTS, _DEEPEST, _FARTHEST = 20_000, 1_500, 60, 1e6
+_IN_NUMBERS = frozenset(
+    (
+        *("d", "points", "transform", "viewBox", "x", "y", "width", "height"),
+        *("cx", "cy", "r", "rx", "ry", "x1", "y1", "x2", "y2"),
+    )
+)
+_NUMBER = re.compile(r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?")
+_NO_NUMBER = re.compile(r"\b(?:nan|inf(?:inity)?)\b", re.IGNORECASE)
 
 
 class ReadOutline(Frozen):
@@ -78,6 +92,48 @@ def _check(data: bytes) -> None:
                 f"the drawing must state its {side} in {', '.join(_UNITS)}",
                 "Set the page size in millimetres and export again.",
             )
+        if float(re.sub(r"[a-z\s]+$", "", stated)) <= 0:
+            raise _refuse("units", stated, f"the page's {side} must be above 0", "Set its size and export again.")
+    _check_amount(root)
+
+
+def _check_amount(root: Element) -> None:
+    """Refuse what would take long to read or cannot be drawn: told before anything of it is worked out."""
+    numbers = 0
+    for element in root.iter():
+        for name, value in element.attrib.items():
+            if name.rsplit("}", 1)[-1] in _IN_NUMBERS:
+                found = _NUMBER.findall(value)
+                numbers += len(found)
+                if any(abs(float(number)) > _FARTHEST for number in found) or _NO_NUMBER.search(value):
+                    raise _refuse("far", value[:40], f"numbers up to {_FARTHEST:g}", "Draw it in its real size.")
+    if numbers > _MOST_NUMBERS:
+        raise _refuse("much", f"{numbers} numbers", f"at most {_MOST_NUMBERS}", "Simplify the path: fewer points.")
+    _check_uses(root)
+
+
+def _check_uses(root: Element) -> None:
+    """Refuse a drawing that draws parts of itself over and over, or within themselves."""
+    named = {element.get("id"): element for element in root.iter() if element.get("id")}
+    drawn: dict[int, int] = {}
+
+    def count(element: Element, inside: tuple[int, ...]) -> int:
+        key = id(element)
+        if key in inside:
+            raise _refuse("cycle", "a part that uses itself", "must end somewhere", "Expand its copies, then export.")
+        if len(inside) > _DEEPEST:
+            raise _refuse("much", f"{len(inside)} groups in each other", f"at most {_DEEPEST}", "Ungroup it.")
+        if key not in drawn:
+            parts = [*element]
+            if str(element.tag).endswith("use"):
+                href = next((value for name, value in element.attrib.items() if name.endswith("href")), "")
+                parts += [named[href[1:]]] if href[1:] in named else []
+            drawn[key] = 1 + sum(count(part, (*inside, key)) for part in parts)
+        if drawn[key] > _MOST_PARTS:
+            raise _refuse("much", f"over {_MOST_PARTS} parts", f"at most {_MOST_PARTS}", "Leave only the outline.")
+        return drawn[key]
+
+    count(root, ())
 
 
 def _within(element) -> bool:  # type: ignore[no-untyped-def]
@@ -146,12 +202,13 @@ def _rings(data: bytes) -> tuple[list[shapely.Polygon], float]:
 
     to_mm = 25.4 / _PX_PER_INCH
     rings: list[shapely.Polygon] = []
-    gaps = 0.0
+    gaps, corners = 0.0, 0
     for element in SVG.parse(io.BytesIO(data), ppi=_PX_PER_INCH).elements():
         if not isinstance(element, Shape):
             continue
         for part in abs(Path(element)).as_subpaths():
-            points = _flattened(Path(part), to_mm)
+            points = _flattened(Path(part), to_mm, _MOST_CORNERS - corners)
+            corners += len(points)
             if len(points) < 3:
                 continue
             gap = math.dist(points[0], points[-1])
@@ -162,18 +219,22 @@ def _rings(data: bytes) -> tuple[list[shapely.Polygon], float]:
     return rings, gaps
 
 
-def _flattened(path, to_mm: float) -> list[tuple[float, float]]:  # type: ignore[no-untyped-def]
-    """Vertices [mm] of a subpath; curves by as many chords as their flatness needs."""
+def _flattened(path, to_mm: float, most: int) -> list[tuple[float, float]]:  # type: ignore[no-untyped-def]
+    """Vertices [mm] of a subpath; curves by as many chords as their flatness needs, ``most`` corners in all."""
     from svgelements import Line, Move
 
     points: list[tuple[float, float]] = []
     for segment in path:
         if segment.end is None:
             continue
+        if len(points) > most:
+            raise _refuse("much", f"over {_MOST_CORNERS} corners", f"at most {_MOST_CORNERS}", "Simplify the path.")
         if isinstance(segment, Move | Line) or segment.start is None or type(segment).__name__ == "Close":
             points.append((segment.end.x * to_mm, segment.end.y * to_mm))
             continue
-        length = segment.length(error=1e-3) * to_mm
+        # By sixteen chords: near enough to tell how many there are to be.
+        by = [segment.point(i / _SAMPLES) for i in range(_SAMPLES + 1)]
+        length = sum(math.dist((a.x, a.y), (b.x, b.y)) for a, b in pairwise(by)) * to_mm
         # A chord of length c off an arc that turns all the way within the segment's length stands c²·π/(4·length) off.
         chord = math.sqrt(4 * _FLATNESS_MM * max(length, 0.05) / math.pi) / 2
         steps = max(4, min(400, math.ceil(length / chord)))

@@ -38,7 +38,7 @@ def _said(text: str, style: ParagraphStyle) -> Paragraph:
 
 
 def _table(rows: list[list[str]], total: str) -> Table:
-    table = Table([["", "", ""], *rows, ["", "Together", total]][1:], colWidths=[12 * mm, 100 * mm, 55 * mm])
+    table = Table([["", "", ""], *rows, ["", "Total", total]][1:], colWidths=[12 * mm, 100 * mm, 55 * mm])
     style: list[tuple[Any, ...]] = [
         ("FONT", (0, 0), (-1, -1), "Helvetica", 13),
         ("FONT", (0, -1), (-1, -1), "Helvetica-Bold", 13),
