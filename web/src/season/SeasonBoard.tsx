@@ -48,7 +48,8 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 	const mondays = Array.from({ length: Math.ceil(count / 7) + 1 }, (_, i) =>
 		dayAfter(mondayOf(first), 7 * i),
 	).filter((day, i) => day >= first && day < last && i % every === 0);
-	const rows = plan.loaves;
+	// By their dates; what has none comes last.
+	const rows = [...plan.loaves].sort((a, b) => (a.ready ?? "9999").localeCompare(b.ready ?? "9999"));
 	const height = HEAD + rows.length * ROW + 8;
 	const at = (day: string) => NAME + daysBetween(first, day) * step;
 	return (
