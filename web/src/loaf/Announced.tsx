@@ -12,15 +12,13 @@ export function Announced() {
 	const { units } = useUnits();
 	const { plan } = live;
 	const told = [
-		`${withUnit(plan.total_to_mix_g, "weight", units)} to mix`,
-		`level at ${withUnit(plan.level_mm, "length", units)}`,
-		plan.cuts.whole ? "" : `${plan.cuts.in_all} bars`,
-		plan.remarks.length > 0
-			? `${plan.remarks.length} ${plan.remarks.length === 1 ? "thing" : "things"} worth knowing: ${plan.remarks[0]?.text}`
-			: "",
+		`Now to mix: ${withUnit(plan.total_to_mix_g, "weight", units)}`,
+		`level: ${withUnit(plan.level_mm, "length", units)}`,
+		plan.cuts.whole ? "" : `bars: ${plan.cuts.in_all}`,
+		plan.remarks.length > 0 ? `worth knowing: ${plan.remarks.length}, in their list` : "",
 	]
 		.filter(Boolean)
-		.join(", ");
+		.join("; ");
 	const before = useRef(told);
 	const [says, setSays] = useState("");
 	useEffect(() => {
