@@ -1,18 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
-import { Suspense } from "react";
 import { Outlet, Route, Routes } from "react-router";
 import { sessionQuery } from "./api/queries";
 import { LoavesPlace } from "./loaves/LoavesPlace";
 import { place } from "./place";
-import { Coming } from "./ui/Coming";
+import { WhenHere } from "./ui/Coming";
 import { Notice } from "./ui/Notice";
 import { Shell } from "./ui/Shell";
 
 const Hall = () => (
 	<Shell>
-		<Suspense fallback={<Coming />}>
+		<WhenHere>
 			<Outlet />
-		</Suspense>
+		</WhenHere>
 	</Shell>
 );
 
@@ -55,12 +54,12 @@ export function App() {
 		return <Notice title="The studio cannot be reached.">Is it still running? Start it, then reload.</Notice>;
 	if (session.name === null)
 		return (
-			<Suspense fallback={<Coming />}>
+			<WhenHere>
 				<SignInPlace />
-			</Suspense>
+			</WhenHere>
 		);
 	return (
-		<Suspense fallback={<Coming />}>
+		<WhenHere>
 			<Routes>
 				<Route element={<Hall />}>
 					<Route index element={<LoavesPlace />} />
@@ -108,6 +107,6 @@ export function App() {
 					}
 				/>
 			</Routes>
-		</Suspense>
+		</WhenHere>
 	);
 }

@@ -8,11 +8,11 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from archtop.core.base import Frozen, InputError
-from archtop.core.colour import ColourDose, InBowl, reach
+from archtop.core.colour import ColourDose, reach
 from archtop.core.document import Cupboard, Loaf, blank_loaf, read_loaf
 from archtop.core.geometry import LoafMould
 from archtop.core.plan import plan_of
-from archtop.core.pots import colour_in_pot
+from archtop.core.pots import bowl_to_measure, colour_in_pot
 from archtop.core.resolved import resolve
 from archtop.core.trade import MOTIFS, TIPS, MotifName
 
@@ -116,8 +116,7 @@ def with_jars(loaf: Loaf, cupboard: Cupboard) -> Loaf:
     pots = plan_of(of).pots
     coloured = []
     for colour in loaf.colours:
-        bowls = [bowl.oils_g for pot in pots for bowl in pot.portions if bowl.colour == colour.id]
-        bowl = InBowl(max(bowls, default=1000.0), loaf.sizing.fine_step_g)
+        bowl = bowl_to_measure(pots, colour.id, loaf.sizing.fine_step_g)
         options = reach(colour_in_pot(of, colour).base, (), colour.srgb, jars, bowl=bowl).options
         best = min(options, key=lambda option: option.difference, default=None)
         doses = [ColourDose(colourant=item.colourant, g_per_kg=item.g_per_kg) for item in best.add] if best else []

@@ -1,8 +1,7 @@
 import { Download, Redo2, Undo2 } from "lucide-react";
-import { Suspense } from "react";
 import { NavLink, Outlet } from "react-router";
 import { Button, buttonClass } from "../ui/Button";
-import { Coming } from "../ui/Coming";
+import { WhenHere } from "../ui/Coming";
 import { Problems } from "../ui/Problems";
 import { Shell } from "../ui/Shell";
 import { Announced } from "./Announced";
@@ -78,9 +77,9 @@ export function LoafRoom() {
 				</div>
 			)}
 			<Announced />
-			<Suspense fallback={<Coming />}>
+			<WhenHere>
 				<Outlet />
-			</Suspense>
+			</WhenHere>
 		</Shell>
 	);
 }

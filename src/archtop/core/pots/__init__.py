@@ -5,6 +5,7 @@ from archtop.core.pots.cling import DEFAULT_FILM_MM, cling_ml
 from archtop.core.pots.colours import (
     ColourPlan,
     Contrast,
+    bowl_to_measure,
     colour_in_pot,
     colours_of,
     contrast_words,
@@ -58,6 +59,7 @@ __all__ = [
     "Vessel",
     "WeighedAddition",
     "against_assessment",
+    "bowl_to_measure",
     "cast_length",
     "cling_ml",
     "colour_in_pot",

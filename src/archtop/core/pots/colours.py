@@ -10,6 +10,7 @@ from archtop.core.base import FROSTING, LOAF, Frozen, PotId
 from archtop.core.colour import (
     Colourant,
     Forecast,
+    InBowl,
     Lab,
     Spectrum,
     base_absorption,
@@ -36,6 +37,7 @@ __all__ = [
     "MERGE",
     "ColourPlan",
     "Contrast",
+    "bowl_to_measure",
     "colour_in_pot",
     "colours_of",
     "contrast_words",
@@ -49,6 +51,8 @@ __all__ = [
 MERGE, CLOSE = 6.0, 12.0
 # Nearer than this nobody tells it from the target by eye: twice what is just visible.
 _ON_TARGET = 2.0
+# Where no bowl has it yet [g of oils].
+_A_KILOGRAM_G = 1000.0
 
 
 class ColourPlan(Frozen):
@@ -209,6 +213,15 @@ def contrast_words(apart: float) -> str:
     :param apart: CIEDE2000 difference, ΔE00 [-]
     """
     return "will merge" if apart < MERGE else "hard to tell apart" if apart < CLOSE else "stand apart"
+
+
+def bowl_to_measure(pots: Sequence[Pot], colour: str, fine_step_g: float) -> InBowl:
+    """The largest bowl of a colour, which a jar is measured into; the others take as much by their oils.
+
+    :param fine_step_g: of the scale for small amounts [g]
+    """
+    bowls = [bowl.oils_g for pot in pots for bowl in pot.portions if bowl.colour == colour]
+    return InBowl(max(bowls, default=_A_KILOGRAM_G), fine_step_g)
 
 
 def off_words(off: float) -> str:

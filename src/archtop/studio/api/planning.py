@@ -23,12 +23,11 @@ from archtop.core import (
     size_back,
     with_jars,
 )
-from archtop.core.colour import InBowl
 from archtop.core.document import stock_key
 from archtop.core.faces import FoundCuts, find_cuts
 from archtop.core.gel import GelFilm
 from archtop.core.geometry import CupMould
-from archtop.core.pots import colour_in_pot
+from archtop.core.pots import bowl_to_measure, colour_in_pot
 from archtop.studio.actions import (
     Faces,
     FragileTold,
@@ -132,9 +131,7 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     of, planned = Plans(cupboard).of_document(loaf)
     jars = {key: of.cupboard.jar(key) for key in of.cupboard.colourants}
     mixed = colour_in_pot(of, colour)
-    # A jar is measured into the largest bowl of its colour; the others take as much by their oils.
-    bowls = [bowl.oils_g for pot in planned.pots for bowl in pot.portions if bowl.colour == colour.id]
-    bowl = InBowl(max(bowls, default=1000.0), loaf.sizing.fine_step_g)
+    bowl = bowl_to_measure(planned.pots, colour.id, loaf.sizing.fine_step_g)
     prices = prices_of_studio().per_kg
     own = {key: price for key in jars if (price := prices.get(stock_key("colourant", key))) is not None}
     return reach(mixed.base, mixed.doses, colour.srgb, jars, bowl=bowl, prices=own)

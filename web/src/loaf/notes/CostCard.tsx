@@ -63,10 +63,10 @@ export function CostCard({
 				</p>
 			)}
 			<p className="mt-1 text-soft text-xs">
-				Ingredients{costing.hands > 0 ? " and hands" : ""} only: no rent, wrapping, tests or tax.{" "}
+				Ingredients{costing.hands > 0 ? " and work" : ""} only: no rent, wrapping, tests or tax.{" "}
 				{stockUsed
 					? "Its supplies have been taken off the stock."
-					: "Once the cut is written down, its supplies come off the stock."}
+					: "Once the cut is saved, its supplies come off the stock."}
 			</p>
 		</section>
 	);

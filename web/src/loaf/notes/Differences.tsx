@@ -17,7 +17,7 @@ export function Differences({ found, written }: { found: readonly Difference[]; 
 				<p className="mt-1 text-sm">
 					{written
 						? "Nothing that was written down can be held against the plan."
-						: "Nothing is written down yet. Times and weights of the bench come here by themselves."}
+						: "Nothing is saved yet. Times and weights of the bench come here by themselves."}
 				</p>
 			)}
 			<ul className="mt-2 divide-y divide-line">

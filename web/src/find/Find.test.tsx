@@ -1,0 +1,62 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { MemoryRouter, useLocation } from "react-router";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { loavesQuery } from "../api/queries";
+import { Find } from "./Find";
+
+const Where = () => <output data-testid="where">{useLocation().pathname}</output>;
+
+const start = (at: string) => {
+	const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY } } });
+	queries.setQueryData(loavesQuery.queryKey, [{ id: "a", name: "Lantern Row" }] as never);
+	render(
+		<QueryClientProvider client={queries}>
+			<MemoryRouter initialEntries={[at]}>
+				<Find />
+				<input aria-label="A field" />
+				<Where />
+			</MemoryRouter>
+		</QueryClientProvider>,
+	);
+};
+const where = () => screen.getByTestId("where").textContent;
+const field = () => screen.findByRole("combobox", { name: /Find a loaf/ });
+
+beforeEach(() => {
+	Element.prototype.hasPointerCapture ??= () => false;
+});
+afterEach(cleanup);
+
+describe("the find box", () => {
+	it("opens by Ctrl K and leads by keys alone to what was looked for", async () => {
+		start("/loaf/a/pots");
+		fireEvent.keyDown(window, { key: "k", ctrlKey: true });
+		const typed = await field();
+		fireEvent.change(typed, { target: { value: "guide" } });
+		const first = typed.getAttribute("aria-activedescendant");
+		fireEvent.keyDown(typed, { key: "ArrowDown" });
+		expect(typed.getAttribute("aria-activedescendant")).not.toBe(first);
+		fireEvent.change(typed, { target: { value: "rehearse" } });
+		expect(screen.getAllByRole("option")[0]?.getAttribute("aria-selected")).toBe("true");
+		fireEvent.keyDown(typed, { key: "Enter" });
+		expect(where()).toBe("/loaf/a/rehearsal");
+		expect(screen.queryByRole("dialog")).toBeNull();
+	});
+
+	it("says where nothing answers, and goes nowhere then", async () => {
+		start("/shelf");
+		fireEvent.keyDown(window, { key: "/" });
+		const typed = await field();
+		fireEvent.change(typed, { target: { value: "zeppelin" } });
+		expect(screen.getByText("Nothing answers to that.")).toBeTruthy();
+		fireEvent.keyDown(typed, { key: "Enter" });
+		expect(where()).toBe("/shelf");
+	});
+
+	it("leaves a stroke to the field that somebody types it into", () => {
+		start("/");
+		fireEvent.keyDown(screen.getByLabelText("A field"), { key: "/" });
+		expect(screen.queryByRole("dialog")).toBeNull();
+	});
+});
