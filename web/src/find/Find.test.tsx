@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { MemoryRouter, useLocation } from "react-router";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { loavesQuery } from "../api/queries";
 import { Find } from "./Find";
 
@@ -21,12 +21,13 @@ const start = (at: string) => {
 	);
 };
 const where = () => screen.getByTestId("where").textContent;
-const field = () => screen.findByRole("combobox", { name: /Find a loaf/ });
+const PATIENT = { timeout: 60_000 };
+const field = () => screen.findByRole("combobox", { name: /Find a loaf/ }, PATIENT);
 
-beforeEach(() => {
-	Element.prototype.hasPointerCapture ??= () => false;
-});
+// Its file is here before anybody asks, as it is once a page stands: how fast it comes is not what is tested.
+beforeAll(async () => void (await import("./FindBox")), PATIENT.timeout);
 afterEach(cleanup);
+vi.setConfig({ testTimeout: 90_000 });
 
 describe("the find box", () => {
 	it("opens by Ctrl K and leads by keys alone to what was looked for", async () => {
