@@ -2,7 +2,7 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
-const DOOR = "src/api/queries.test.tsx";
+const BY_THEMSELVES = ["src/api/queries.test.tsx", "src/find/Find.test.tsx", "src/loaf/section/Remarks.test.tsx"];
 const STUDIO = "http://127.0.0.1:8735";
 
 export default defineConfig(({ command }) => ({
@@ -13,7 +13,8 @@ export default defineConfig(({ command }) => ({
 	// The server compares where a change comes from with the host it was sent to, so that has to stay as the browser wrote it.
 	server: { proxy: Object.fromEntries(["/api", "/admin"].map((path) => [path, { target: STUDIO, changeOrigin: false }])) },
 	// A document takes longer to make than most tests do: only those that need one get it, and they share it. The door to
-	// the server is loaded with another kind of request, so it is tested by itself.
+	// the server is loaded with another kind of request, and what opens it must not do so before others put theirs in its
+	// place: those are tested by themselves.
 	test: {
 		projects: [
 			{ extends: true, test: { name: "plain", environment: "node", isolate: false, include: ["src/**/*.test.ts"] } },
@@ -24,10 +25,10 @@ export default defineConfig(({ command }) => ({
 					environment: "jsdom",
 					isolate: false,
 					include: ["src/**/*.test.tsx"],
-					exclude: [DOOR],
+					exclude: BY_THEMSELVES,
 				},
 			},
-			{ extends: true, test: { name: "the door", environment: "jsdom", include: [DOOR] } },
+			{ extends: true, test: { name: "by themselves", environment: "jsdom", include: BY_THEMSELVES } },
 		],
 	},
 }));
