@@ -125,6 +125,20 @@ def test_every_way_of_making_pieces(page: Page, desk: Desk) -> None:
         card.get_by_label("Made by").select_option(label=way)
         expect(card).to_contain_text(shows)
         expect(page.locator("[data-pot='cast-pieces']")).to_have_count(0 if way == "Melt and pour" else 1)
+    # In hollows several colours may be poured into each; otherwise made, they are of one again.
+    desk.copy_of_the_demo("Beads of two")
+    desk.pull("Pieces")
+    page.get_by_role("button", name="Add small pieces").click()
+    card = page.locator("[data-pieces]").last
+    card.get_by_role("textbox", name="Name").fill("Two-coloured beads")
+    card.get_by_label("Several colours in each").check()
+    card.get_by_label("Poured into its mould").select_option(label="Drop swirl")
+    card.get_by_label("Streams in all").fill("12")
+    pot = page.locator("[data-pot^='cast-pieces']").filter(has_text="Two-coloured beads")
+    expect(pot.get_by_role("listitem")).to_have_count(2)
+    card.get_by_label("Made by").select_option(label="Balls or beads")
+    expect(card.get_by_label("Several colours in each")).to_have_count(0)
+    expect(pot.get_by_role("listitem")).to_have_count(0)
     desk.wait_until_saved()
 
 

@@ -91,6 +91,10 @@ def test_one_pot_fills_a_box_and_a_tray_of_cups(page: Page, desk: Desk) -> None:
     desk.wait_until_saved()
     desk.go("Order")
     expect(page.get_by_text("Turn out Market cups of Two moulds")).to_be_visible()
+    desk.go("Cut")
+    also = page.get_by_role("region", name="Also filled: Market cups")
+    expect(also.get_by_role("img", name="Market cups: from above")).to_be_visible()
+    expect(also.get_by_role("img", name="Market cups: cut through its middle")).to_be_visible()
     desk.work_until("Fill Market cups")
     expect(page.get_by_role("region", name="Now")).to_contain_text("Each of the eight:")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -12,8 +13,10 @@ from hypothesis import strategies as st
 from archtop.core import InputError, LoafPlan, plan, read_loaf, resolve, standard_cupboard
 from archtop.core.base import LOAF
 from archtop.core.cuts import also_cut
+from archtop.core.faces import AlsoSeen, seen_from_above, seen_where_cut
 from archtop.core.notebook.costing import cost_of
 from archtop.core.schedule import network_of
+from archtop.core.trade import COLUMN_POURS
 from tests.core.conftest import box
 
 CUPBOARD = standard_cupboard()
@@ -54,6 +57,47 @@ def test_it_is_mixed_with_the_loaf_and_told_apart_from_it() -> None:
     ]
     assert [v.each_ml for v in result.vessels] == pytest.approx([plain.batter_in_mould.value, 288, cup])
     assert [c.colour for c in result.vessels[0].colours] == ["white"]
+
+
+def seen_shares(seen: AlsoSeen) -> list[float]:
+    inside = seen.colours[seen.colours >= 0]
+    return [float((inside == number).mean()) for number in (0, 1)]
+
+
+def test_layers_of_another_mould_lie_as_high_as_its_volume_says() -> None:
+    """Half of a cup that leans by 20° is poured by more than half its height: as the mould's own volumes have it."""
+    leaning = {**CUP, "draft_deg": 20}
+    (item,) = read_loaf(
+        box(colours=COLOURS, also_filled=[also("cups", leaning, black=50, way={"kind": "one on another"})])
+    ).also_filled
+    seen = seen_where_cut(item, 30, 0.2, np.random.default_rng(1))
+    middle = seen.colours[:, seen.colours.shape[1] // 2]
+    level = (middle[::-1] == 0).sum() * seen.px_mm
+    mould = item.mould
+    assert mould.volume_below(level) == pytest.approx(mould.volume_below(30) / 2, rel=0.02)
+
+
+@pytest.mark.parametrize("mould", [SMALL, {**CUP, "draft_deg": 12}])
+@pytest.mark.parametrize("kind", COLUMN_POURS.kinds)
+def test_over_all_of_another_mould_its_colours_have_their_shares(mould: dict[str, Any], kind: str) -> None:
+    """Cuts all along it, each counted by its area: together they are the mould."""
+    (item,) = read_loaf(
+        box(colours=COLOURS, also_filled=[also("more", mould, black=30, way={"kind": kind})])
+    ).also_filled
+    front, back = item.mould.ends(item.level_mm)
+    ys = front + (np.arange(40) + 0.5) * (back - front) / 40
+    cuts = [seen_where_cut(item, float(y), 0.8, np.random.default_rng(2)) for y in ys]
+    white, black = (sum(int((cut.colours == number).sum()) for cut in cuts) for number in (0, 1))
+    assert black / (white + black) == pytest.approx(0.3, abs=0.04)
+
+
+def test_from_above_another_mould_is_as_large_as_its_filling() -> None:
+    (item,) = read_loaf(
+        box(colours=COLOURS, also_filled=[also("cups", CUP, black=50, way={"kind": "side by side"})])
+    ).also_filled
+    seen = seen_from_above(item, 0.5, np.random.default_rng(1))
+    assert (seen.colours >= 0).sum() * 0.5**2 == pytest.approx(math.pi / 4 * 60**2, rel=0.01)
+    assert seen_shares(seen) == pytest.approx([0.5, 0.5], abs=0.02)
 
 
 @settings(max_examples=15)

@@ -7,6 +7,7 @@ from typing import Any
 
 import numpy as np
 import pytest
+import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -81,7 +82,40 @@ def test_rings_lie_where_the_areas_put_them() -> None:
     """Half the area of a disc lies outside 1/√2 of its radius: the colour poured first is there, and only there."""
     way = COLUMN_POURS.kinds["by turns"].model_validate({"kind": "by turns", "rounds": 1})
     at = np.array([0.71, 0.70])
-    assert way.lies([0.5, 0.5], Spot(at, np.zeros(2), 0.5)).tolist() == [0, 1]
+    assert way.lies([0.5, 0.5], Spot(at, np.zeros(2), 0.5), np.random.default_rng(1)).tolist() == [0, 1]
+
+
+def test_a_single_stream_opens_a_round_place_of_its_share() -> None:
+    """Two colours in two streams: the second lies in a circle that holds half of the disc, wherever it fell."""
+    way = COLUMN_POURS.kinds["dropped in"].model_validate({"kind": "dropped in", "drops": 2})
+    x, y = disc()
+    for seed in range(5):
+        second = way.lies([0.5, 0.5], Spot(x, y, 0.5), np.random.default_rng(seed)) == 1
+        hull = shapely.MultiPoint(np.column_stack([x[second], y[second]])).convex_hull
+        # As large as its share, and as round as a circle (isoperimetric quotient).
+        assert hull.area == pytest.approx(0.5 * math.pi, rel=0.03)
+        assert 4 * math.pi * hull.area / hull.length**2 > 0.98
+
+
+@settings(max_examples=20)
+@given(drops=st.integers(3, 30), seed=st.integers(0, 1000), along=st.floats(0, 1))
+def test_streams_keep_every_share_in_every_cut(drops: int, seed: int, along: float) -> None:
+    way = COLUMN_POURS.kinds["dropped in"].model_validate({"kind": "dropped in", "drops": drops})
+    found = way.lies([0.5, 0.3, 0.2], Spot(*disc(6000), along), np.random.default_rng(seed))
+    assert np.bincount(found, minlength=3) / len(found) == pytest.approx([0.5, 0.3, 0.2], abs=0.02)
+
+
+@pytest.mark.parametrize("kind", COLUMN_POURS.kinds)
+def test_heights_asked_together_are_as_asked_one_by_one(kind: str) -> None:
+    way = COLUMN_POURS.kinds[kind].model_validate({"kind": kind, "strokes": 2})
+    x, y = disc(60)
+    along = np.linspace(0, 1, 60)
+    together = way.shows([0.5, 0.3, 0.2], Spot(x, y, along), np.random.default_rng(4))
+    apart = [
+        int(way.shows([0.5, 0.3, 0.2], Spot(x[i : i + 1], y[i : i + 1], float(along[i])), np.random.default_rng(4))[0])
+        for i in range(60)
+    ]
+    assert together.tolist() == apart
 
 
 def test_a_circle_is_its_own_disc() -> None:

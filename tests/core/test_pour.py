@@ -27,12 +27,12 @@ from archtop.core.faces import (
     fragile_in,
     landing,
     obstacle_of,
-    pot_colours,
     remarks_on_pours,
 )
 from archtop.core.faces.kernel import Tables, _Box, _unstroke, walk
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
+from archtop.core.trade import pot_colours
 from benchmarks.voxels import advected
 from tests.core.conftest import box, poured_as, rod, shredded
 

@@ -134,3 +134,26 @@ def test_cuts_are_found_for_an_aim(studio: Studio, aim: str) -> None:
     found = studio.send("POST", "/cuts/find", {"document": document, "aim": aim}).json()
     assert found["then"] <= found["now"]
     assert studio.send("POST", "/cuts/find", {"document": document, "aim": "luck"}).status_code == 422
+
+
+def test_other_moulds_are_pictured_as_large_as_they_are(studio: Studio) -> None:
+    cup = {"kind": "cup", "length_mm": 60, "width_mm": 60, "height_mm": 30, "draft_deg": 0}
+    slab = {"name": "Small slab", "length_mm": 100, "width_mm": 50, "height_mm": 40}
+    shares = [{"colour": "red", "percent": 50}, {"colour": "blue", "percent": 50}]
+    poured = {"colours": shares, "way": {"kind": "one on another"}}
+    also = [
+        {"id": "cups", "name": "Cups", "mould": cup, "moulds": 4, **poured},
+        {"id": "bars", "name": "Bars", "mould": slab, "parts": 4, **poured},
+    ]
+    answer = studio.send("POST", "/faces/also", {"document": {**layers(), "also_filled": also}, "px_mm": 1.0})
+    assert answer.status_code == 200
+    cups, bars = answer.json()
+    assert [picture["of"] for picture in cups["pictures"]] == ["From above", "Cut through its middle"]
+    assert [picture["of"] for picture in bars["pictures"]][1:] == [f"Bar {n}, through its middle" for n in range(1, 5)]
+    cut = cups["pictures"][1]
+    assert (cut["wide_mm"], cut["high_mm"]) == (60, 30)
+    # Red below, blue above, each near its cured colour.
+    picture = pixels(cut)
+    assert np.abs(picture[5, :, :3].mean(axis=0) - (0x30, 0x50, 0xA0)).max() < 4
+    assert np.abs(picture[-5, :, :3].mean(axis=0) - (0xC0, 0x30, 0x20)).max() < 4
+    assert studio.send("POST", "/faces/also", {"document": layers()}).json() == []

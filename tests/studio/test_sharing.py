@@ -12,8 +12,10 @@ from django.contrib.auth.models import User
 from pypdf import PdfReader
 
 from archtop.core import read_loaf
+from archtop.core.base import Rate
+from archtop.studio import stored
 from archtop.studio.actions import create_loaf, pour_again, press, put_away
-from archtop.studio.models import Loaf
+from archtop.studio.models import Loaf, OwnRate
 from tests.core.conftest import OLIVE_COCONUT, box
 from tests.studio.conftest import Studio
 
@@ -130,3 +132,29 @@ def test_a_season_pours_them_one_after_the_other(studio: Studio, one: Loaf, two:
     end = dt.datetime.fromisoformat(pours[str(one.pk)]["end"])
     start = dt.datetime.fromisoformat(pours[str(two.pk)]["start"])
     assert dt.timedelta(0) <= start - end <= dt.timedelta(minutes=15)
+
+
+def test_one_mixing_has_one_set_of_learned_numbers(studio: Studio, one: Loaf, two: Loaf) -> None:
+    """Work on one began with a thinner film than the studio knows of now: the other is mixed with it by the same."""
+
+    def learned(mm: float) -> None:
+        rate = Rate(
+            key="film", name="Film", unit="mm", value=mm, low=mm, high=mm, default=0.5, n=3, how="seen", source="own"
+        )
+        OwnRate.objects.update_or_create(key="film", defaults={"data": stored.RATE.write(rate)})
+
+    learned(0.2)
+    thin = own(opened(studio, two))["at_emulsion_g"]
+    press(one, uuid.uuid4(), "loaf.weigh", "done", dt.datetime(2026, 12, 5, 10, tzinfo=dt.UTC))
+    learned(2.0)
+    takes = own(opened(studio, two))["at_emulsion_g"]
+    assert own(opened(studio, one))["shared"]["gives"][0]["total_g"] == takes == thin
+    # By itself it goes by what is known now.
+    Loaf.objects.filter(pk=two.pk).update(document={**two.document, "batter_from": None})
+    assert own(opened(studio, two))["total_g"] > thin
+    # Begun, it keeps what it was mixed by.
+    Loaf.objects.filter(pk=two.pk).update(document=two.document)
+    press(two, uuid.uuid4(), "loaf.weigh", "done", dt.datetime(2026, 12, 5, 10, tzinfo=dt.UTC))
+    two.refresh_from_db()
+    one.refresh_from_db()
+    assert two.rates_then == one.rates_then

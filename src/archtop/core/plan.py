@@ -26,7 +26,7 @@ from archtop.core.cuts import (
     stamping_of,
 )
 from archtop.core.document import Cupboard, Loaf
-from archtop.core.embeds import EmbedPlan, embed_plan, fit_pieces
+from archtop.core.embeds import Band, EmbedPlan, embed_plan, fit_pieces, round_portrait
 from archtop.core.gel import GelFilm, GelPlan, Setting, film_of, gel_of
 from archtop.core.geometry import Clearance, Inside, Mould, MouldOutline
 from archtop.core.pots import (
@@ -111,14 +111,15 @@ class FormulaPlan(Frozen):
 class LoafPlan(Frozen):
     """Everything computed from one loaf document.
 
-    ``measures``: readings of each formula as of a lined box, by its id. ``pour_by``: the latest day of the pour for the
-    day it is to be ready.
+    ``measures``: readings of each formula as of a lined box, by its id. ``poured_pieces``: from above, as discs of
+    diameter 2, those of several colours. ``pour_by``: the latest day of the pour for the day it is to be ready.
     """
 
     name: str
     mould: MouldPlan
     embeds: tuple[EmbedPlan, ...]
     made: dict[str, Made]
+    poured_pieces: dict[str, tuple[Band, ...]]
     dough: tuple[DoughNeed, ...]
     fills: tuple[Fill, ...]
     shreds: tuple[ShredsUse, ...]
@@ -210,6 +211,7 @@ def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
         **shape._asdict(),
         **mixed._asdict(),
         made=dict(of.made),
+        poured_pieces={piece.id: round_portrait(piece.poured) for piece in loaf.pieces if piece.poured},
         dough=_dough(of, kneaded),
         shreds=shreds_of(of, fills),
         small_holds=small_holds(of),

@@ -4,6 +4,7 @@ import { goBy } from "../ui/wallClock";
 import { client } from "./client";
 import type {
 	Additive,
+	AlsoIn,
 	Asked,
 	BackTarget,
 	BenchPress,
@@ -189,6 +190,7 @@ export const importLoaf = (text: string): Promise<LoafOut> =>
 export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
+export const drawAlsoFilled = (asked: AlsoIn) => unwrap(client.POST("/api/faces/also", { body: asked }));
 export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}/still.png?rev=${revision}`;
 /** A file of solids comes as it is. */
 export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>

@@ -472,6 +472,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faces/also": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Also Filled
+         * @description Pictures of the other moulds that a loaf's pot fills, nothing kept.
+         */
+        post: operations["draw_also_filled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/faces/fragile": {
         parameters: {
             query?: never;
@@ -1928,7 +1948,7 @@ export interface components {
              *       "rounds": 3
              *     }
              */
-            way: components["schemas"]["ByTurns"] | components["schemas"]["SideBySide"] | components["schemas"]["OneOnAnother"];
+            way: components["schemas"]["ByTurns"] | components["schemas"]["SideBySide"] | components["schemas"]["OneOnAnother"] | components["schemas"]["FromOnePot"] | components["schemas"]["DroppedIn"];
             /**
              * Parts
              * @default 1
@@ -2938,6 +2958,27 @@ export interface components {
             smooth: boolean;
         };
         /**
+         * DroppedIn
+         * @description ``drops``: thin streams in all, colours taking turns as their shares allow.
+         */
+        DroppedIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dropped in";
+            /**
+             * Strokes
+             * @default 0
+             */
+            strokes: number;
+            /**
+             * Drops
+             * @default 9
+             */
+            drops: number;
+        };
+        /**
          * Drops
          * @description Colours taking turns in ``passes`` end to end.
          */
@@ -3400,6 +3441,27 @@ export interface components {
             loaf: string;
             /** Name */
             name: string;
+        };
+        /**
+         * FromOnePot
+         * @description ``turns``: of the pot's middle against its rim.
+         */
+        FromOnePot: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "from one pot";
+            /**
+             * Strokes
+             * @default 0
+             */
+            strokes: number;
+            /**
+             * Turns
+             * @default 0.5
+             */
+            turns: number;
         };
         /**
          * FromShelf
@@ -4086,8 +4148,8 @@ export interface components {
          * LoafPlan
          * @description Everything computed from one loaf document.
          *
-         *     ``measures``: readings of each formula as of a lined box, by its id. ``pour_by``: the latest day of the pour for the
-         *     day it is to be ready.
+         *     ``measures``: readings of each formula as of a lined box, by its id. ``poured_pieces``: from above, as discs of
+         *     diameter 2, those of several colours. ``pour_by``: the latest day of the pour for the day it is to be ready.
          */
         LoafPlan: {
             /** Name */
@@ -4098,6 +4160,10 @@ export interface components {
             /** Made */
             made: {
                 [key: string]: components["schemas"]["Made"];
+            };
+            /** Poured Pieces */
+            poured_pieces: {
+                [key: string]: components["schemas"]["Band"][];
             };
             /** Dough */
             dough: components["schemas"]["DoughNeed"][];
@@ -4515,7 +4581,8 @@ export interface components {
          * @description Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
          *
          *     ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
-         *     already and are not made for this loaf. ``painted``: a jar brushed onto them.
+         *     already and are not made for this loaf. ``poured``: several colours in each, in place of ``colour`` alone.
+         *     ``painted``: a jar brushed onto them.
          */
         Pieces: {
             /** Id */
@@ -4543,6 +4610,7 @@ export interface components {
             formula?: string | null;
             /** Lot */
             lot?: string | null;
+            poured?: components["schemas"]["Poured"] | null;
             painted?: components["schemas"]["Painted"] | null;
         };
         /**
@@ -4824,7 +4892,7 @@ export interface components {
         };
         /**
          * Poured
-         * @description A column's colours where there are several, and how they are poured into its mould.
+         * @description The colours of a column, or of what is cast in hollows, where there are several, and how they are poured.
          */
         Poured: {
             /** Colours */
@@ -4837,7 +4905,7 @@ export interface components {
              *       "rounds": 3
              *     }
              */
-            way: components["schemas"]["ByTurns"] | components["schemas"]["SideBySide"] | components["schemas"]["OneOnAnother"];
+            way: components["schemas"]["ByTurns"] | components["schemas"]["SideBySide"] | components["schemas"]["OneOnAnother"] | components["schemas"]["FromOnePot"] | components["schemas"]["DroppedIn"];
         };
         /**
          * Press
@@ -7120,9 +7188,12 @@ export interface components {
         };
         /**
          * CutPiece
-         * @description A small piece that a face goes through: a circle across and up [mm], in its cured colour.
+         * @description A small piece that a face goes through: which, a circle across and up [mm], its cured colour or the first of its
+         *     several.
          */
         CutPiece: {
+            /** Pieces */
+            pieces: string;
             /** X */
             x: number;
             /** Z */
@@ -7198,6 +7269,51 @@ export interface components {
             back: boolean;
             /** Bars */
             bars?: number[] | null;
+        };
+        /**
+         * AlsoPicture
+         * @description A picture of another mould: what of it is seen, and how large that is [mm].
+         */
+        AlsoPicture: {
+            /** Of */
+            of: string;
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Png */
+            png: string;
+        };
+        /**
+         * AlsoPictured
+         * @description Another mould that the loaf's pot fills: from above, and where it is cut.
+         */
+        AlsoPictured: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Pictures */
+            pictures: components["schemas"]["AlsoPicture"][];
+        };
+        /**
+         * AlsoIn
+         * @description How fine the other moulds of a document are to be drawn [mm], and which plausible outcome.
+         */
+        AlsoIn: {
+            document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
+            /**
+             * Px Mm
+             * @default 0.4
+             */
+            px_mm: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
         };
         /**
          * Fragile
@@ -10391,6 +10507,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faces"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    draw_also_filled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlsoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlsoPictured"][];
                 };
             };
             /** @description Not Found */

@@ -100,6 +100,7 @@ export type MotifKind = Schemas["MotifSize"]["kind"];
 export type LoafTop = Schemas["Top"];
 export type Finish = Schemas["Finish"];
 export type Strewn = Schemas["Strewn"];
+export type AlsoIn = Schemas["AlsoIn"];
 export type FacesIn = Schemas["FacesIn"];
 export type SolidIn = Schemas["SolidIn"];
 export type SolidTold = Schemas["SolidTold"];

@@ -2,6 +2,7 @@ import { bodyCorners, type FaceLook, type TopLook, wallAt } from "./face";
 import { heightAt } from "./heightLine";
 import { fillOf } from "./paint";
 import { TogetherPattern } from "./parts";
+import { RoundBands } from "./RoundBands";
 import { polygonPoints, type Scale } from "./scale";
 import { speckPlaces } from "./specks";
 import { sidePath } from "./top/motifLook";
@@ -111,18 +112,17 @@ function TopOn({ id, top, level, half, scale, under }: TopProps) {
 
 /** Small pieces that the face goes through, where this outcome has them. */
 const CutPieces = ({ pieces, scale }: { pieces: NonNullable<FaceLook["picture"]>["pieces"]; scale: Scale }) =>
-	pieces.map(({ x, z, radius, srgb }) => (
-		<circle
-			key={`${x} ${z}`}
-			data-cut-piece
-			cx={scale.x(x)}
-			cy={scale.y(z)}
-			r={radius * scale.pxPerMm}
-			fill={srgb}
-			stroke="#14263f"
-			strokeOpacity=".5"
-		/>
-	));
+	pieces.map(({ x, z, radius, srgb, bands }) => {
+		const at = { cx: scale.x(x), cy: scale.y(z) };
+		const r = radius * scale.pxPerMm;
+		return (
+			<g key={`${x} ${z}`} data-cut-piece>
+				<circle {...at} r={r} fill={srgb} />
+				<RoundBands bands={bands} {...at} rx={r} ry={r} />
+				<circle {...at} r={r} fill="none" stroke="#14263f" strokeOpacity=".5" />
+			</g>
+		);
+	});
 
 interface PressedProps {
 	pressed: NonNullable<FaceLook["pressed"]>;

@@ -29,6 +29,15 @@ export const topHeight = (top: TopLook | null): number =>
 
 const ground = (top: TopLook): number => Math.max(0, ...top.crown.map(([, high = 0]) => high)) + top.coat.mm;
 
+/** What shows of one colour of a round thing, as a disc of radius one around nothing. */
+export interface RoundBand {
+	readonly srgb: string;
+	readonly parts: readonly {
+		outline: readonly (readonly number[])[];
+		holes: readonly (readonly (readonly number[])[])[];
+	}[];
+}
+
 export interface FaceLook {
 	/** Inside of the mould where the face is cut [mm]. */
 	readonly outline: readonly (readonly number[])[];
@@ -47,7 +56,13 @@ export interface FaceLook {
 		readonly wide: number;
 		readonly top: number;
 		/** Small pieces where they lie in it. */
-		readonly pieces: readonly { x: number; z: number; radius: number; srgb: string }[];
+		readonly pieces: readonly {
+			x: number;
+			z: number;
+			radius: number;
+			srgb: string;
+			bands: readonly RoundBand[];
+		}[];
 	};
 	readonly top: TopLook | null;
 }

@@ -1,5 +1,5 @@
 import type { Loaf, LoafPlan } from "../api/types";
-import type { FaceLook, Share } from "./face";
+import type { FaceLook, RoundBand, Share } from "./face";
 import type { Pressed, Specks } from "./specks";
 
 export interface LayerPaint {
@@ -24,7 +24,13 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 	const colour = (id: string) => srgb.get(id) ?? "#cccccc";
 	const shares = (list: readonly { colour: string; percent: number }[]): Share[] =>
 		list.map((share) => ({ srgb: colour(share.colour), percent: share.percent }));
-	const pieceColour = (id: string) => colour(document.pieces.find((piece) => piece.id === id)?.colour ?? "");
+	// Poured in several it is drawn in the first of them, under the bands of all.
+	const pieceColour = (id: string) => {
+		const piece = document.pieces.find((item) => item.id === id);
+		return colour(piece?.poured?.colours[0]?.colour ?? piece?.colour ?? "");
+	};
+	const pieceBands = (id: string): RoundBand[] =>
+		(plan.poured_pieces[id] ?? []).map((band) => ({ srgb: colour(band.colour), parts: band.parts }));
 	const embedColour = (id: string) => colour(document.embeds.find((embed) => embed.id === id)?.colour ?? "");
 	const inFace = new Map(plan.fills.map((fill) => [fill.ref, fill.in_face ?? []]));
 	const specksOf = (step: string): Specks[] =>
@@ -64,13 +70,16 @@ export function paintOf(document: Loaf, plan: LoafPlan) {
 		pressed,
 		coat,
 		pieceColour,
+		pieceBands,
 		embedColour,
 	};
 }
 
+export type Paint = ReturnType<typeof paintOf>;
+
 /** A face of the planned loaf, ready to draw; ``outline`` is the mould's inside where it is cut, ``on`` what stands there. */
 export function lookOf(
-	paint: ReturnType<typeof paintOf>,
+	paint: Paint,
 	plan: LoafPlan,
 	outline: readonly (readonly number[])[],
 	on: LoafPlan["top"]["middle"] = plan.top.middle,

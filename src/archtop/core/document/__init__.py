@@ -36,7 +36,7 @@ from archtop.core.document.parts import (
     frosting_colours,
 )
 from archtop.core.document.piping import Clear, Run
-from archtop.core.document.shares import ColourShare
+from archtop.core.document.shares import ColourShare, by_colour
 from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
 from archtop.core.document.top_order import OnTop, in_order, set_down_together
@@ -97,6 +97,7 @@ __all__ = [
     "batch_of",
     "blank_loaf",
     "bottles_used",
+    "by_colour",
     "colour_doses",
     "colours_used",
     "fillings_of",

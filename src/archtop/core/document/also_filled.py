@@ -8,7 +8,7 @@ from pydantic import Field
 
 from archtop.core.base import Frozen
 from archtop.core.document.ids import Id, Name
-from archtop.core.document.shares import ColourShare
+from archtop.core.document.shares import ColourShare, by_colour
 from archtop.core.geometry import AnyMould
 from archtop.core.trade import AnyColumnPour, ByTurns
 
@@ -48,8 +48,4 @@ class AlsoFilled(Frozen):
 
     def bowls_ml(self) -> dict[str, float]:
         """Batter of each colour in all of them [ml], by its id."""
-        volumes: dict[str, float] = {}
-        for share in self.colours:
-            ml = self.moulds * self.each_ml * share.percent / 100
-            volumes[share.colour] = volumes.get(share.colour, 0.0) + ml
-        return volumes
+        return by_colour(self.colours, self.moulds * self.each_ml)

@@ -25,6 +25,7 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
         *_shares_off(loaf),
         *_laying(loaf),
         *_melted_in_colours(loaf),
+        *_poured_into_nothing(loaf),
         *_more_than_made(loaf),
         *_batches_off(loaf),
         *_also_off(loaf),
@@ -86,7 +87,7 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
             refs.append((f"embeds.{i}.figure.colour", "colours", embed.figure.colour))
             refs += [(f"embeds.{i}.figure.formula", "formulas", embed.figure.formula)] if embed.figure.formula else []
     for i, piece in enumerate(loaf.pieces):
-        refs.append((f"pieces.{i}.colour", "colours", piece.colour))
+        refs += [] if piece.poured else [(f"pieces.{i}.colour", "colours", piece.colour)]
         refs += [(f"pieces.{i}.formula", "formulas", piece.formula)] if piece.formula else []
         refs += [(f"pieces.{i}.make.{field}", "colours", colour) for field, colour in piece.make.references()]
     refs += [(f"keeps.{i}.colour", "colours", kept.colour) for i, kept in enumerate(loaf.keeps)]
@@ -125,6 +126,7 @@ def _dangling(loaf: Contents) -> list[Problem]:
 def _share_lists(loaf: Contents) -> list[tuple[str, tuple[ColourShare, ...]]]:
     lists = [(f"work.{i}.colours", step.colours) for i, step in enumerate(loaf.work) if isinstance(step, Pour)]
     lists += [(f"embeds.{i}.poured.colours", e.poured.colours) for i, e in enumerate(loaf.embeds) if e.poured]
+    lists += [(f"pieces.{i}.poured.colours", p.poured.colours) for i, p in enumerate(loaf.pieces) if p.poured]
     lists += [(f"also_filled.{i}.colours", item.colours) for i, item in enumerate(loaf.also_filled)]
     base = loaf.frosting.base if loaf.frosting else None
     return lists + ([("frosting.base.colours", base.colours)] if base else [])
@@ -187,6 +189,22 @@ def _melted_in_colours(loaf: Contents) -> list[Problem]:
         )
         for i, embed in enumerate(loaf.embeds)
         if embed.poured and embed.casting and embed.casting.melted
+    ]
+
+
+def _poured_into_nothing(loaf: Contents) -> list[Problem]:
+    """Pieces of several colours that no way of making them pours into hollows."""
+    return [
+        _problem(
+            "pieces.not_poured",
+            f"pieces.{i}.poured",
+            piece.name,
+            "only what is cast in hollows is poured in several colours",
+            "Cast it in cavities, or give it one colour.",
+            Mend(says="Give it one colour", field=f"pieces.{i}.poured", value=None),
+        )
+        for i, piece in enumerate(loaf.pieces)
+        if piece.poured and not piece.make.several
     ]
 
 

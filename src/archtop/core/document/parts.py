@@ -164,7 +164,7 @@ class Painted(Frozen):
 
 
 class Poured(Frozen):
-    """A column's colours where there are several, and how they are poured into its mould."""
+    """The colours of a column, or of what is cast in hollows, where there are several, and how they are poured."""
 
     colours: Annotated[tuple[ColourShare, ...], Field(min_length=2, max_length=8)]
     way: AnyColumnPour = ByTurns()
@@ -293,7 +293,8 @@ class Pieces(Frozen):
     """Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
 
     ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
-    already and are not made for this loaf. ``painted``: a jar brushed onto them.
+    already and are not made for this loaf. ``poured``: several colours in each, in place of ``colour`` alone.
+    ``painted``: a jar brushed onto them.
     """
 
     id: Id
@@ -305,12 +306,14 @@ class Pieces(Frozen):
     colour: Id
     formula: Id | None = None
     lot: LotKey | None = None
+    poured: Poured | None = None
     painted: Painted | None = None
 
     @property
     def colours(self) -> tuple[str, ...]:
         """Every colour that shows in a piece, each once."""
-        return tuple(dict.fromkeys(self.make.colours(self.colour)))
+        poured = [share.colour for share in self.poured.colours] if self.poured else []
+        return tuple(dict.fromkeys(poured or self.make.colours(self.colour)))
 
 
 class Brings(Frozen):

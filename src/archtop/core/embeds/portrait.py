@@ -12,10 +12,10 @@ from numpy.typing import NDArray
 
 from archtop.core.base import Frozen
 from archtop.core.document import Embed, Poured
-from archtop.core.geometry import Outline, in_disc, shape_of
+from archtop.core.geometry import Circle, Outline, in_disc, shape_of
 from archtop.core.trade import Spot
 
-__all__ = ["Band", "Strip", "colours_across", "portrait_of", "side_of"]
+__all__ = ["Band", "Strip", "colours_across", "colours_in_round", "portrait_of", "round_portrait", "side_of"]
 
 Array = NDArray[np.float64]
 Ring = tuple[tuple[float, float], ...]
@@ -23,6 +23,7 @@ Ring = tuple[tuple[float, float], ...]
 # A portrait is drawn with so many points across; its edges are smoothed by so much of one.
 _ACROSS, _SMOOTH = 72, 0.6
 _SEED = 1
+_DISC = Circle(diameter_mm=2)
 # A column seen from the side: so many strips over each other, looked at in so many places along it.
 _ROWS, _PLACES = 14, 24
 
@@ -89,6 +90,21 @@ def portrait_of(embed: Embed) -> tuple[Band, ...]:
         )
         for band in _bands(embed.outline, embed.poured)
     )
+
+
+def colours_in_round(poured: Poured, x: Array, y: Array) -> tuple[str, ...]:
+    """The colour at each point of a round thing of several colours, halfway up, by its id: as its portrait has them.
+
+    :param x: and ``y``: from its middle [radii], of one shape
+    """
+    shares = [share.percent / 100 for share in poured.colours]
+    found = poured.way.shows(shares, Spot(x, y, 0.5), np.random.default_rng(_SEED))
+    return tuple(poured.colours[number].colour for number in found)
+
+
+def round_portrait(poured: Poured) -> tuple[Band, ...]:
+    """A round thing of several colours from above, as a disc of diameter 2 around nothing [mm]."""
+    return _bands(_DISC, poured)
 
 
 @lru_cache(maxsize=64)

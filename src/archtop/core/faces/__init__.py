@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from archtop.core.faces.also_filled import AlsoSeen, seen_from_above, seen_where_cut
 from archtop.core.faces.cut_search import Aim, FoundCuts, find_cuts
 from archtop.core.faces.field import SHREDS, ColourField, Face, field_of
 from archtop.core.faces.fragile import Fragile, fragile_in
 from archtop.core.faces.moments import expected_pa
 from archtop.core.faces.opcodes import CORNER, LAYER, OP, POOL, STROKE
 from archtop.core.faces.physics import DRAG, landing
-from archtop.core.faces.pot_swirl import pot_colours
 from archtop.core.faces.section import Section, Spans, obstacle_of
 from archtop.core.faces.technique_ranges import remarks_on_pours
 
@@ -21,6 +21,7 @@ __all__ = [
     "SHREDS",
     "STROKE",
     "Aim",
+    "AlsoSeen",
     "ColourField",
     "Face",
     "FoundCuts",
@@ -33,8 +34,9 @@ __all__ = [
     "fragile_in",
     "landing",
     "obstacle_of",
-    "pot_colours",
     "remarks_on_pours",
+    "seen_from_above",
+    "seen_where_cut",
     "warm",
 ]
 

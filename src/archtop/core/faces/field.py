@@ -18,6 +18,7 @@ from numpy.typing import NDArray
 
 from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
+from archtop.core.embeds import colours_in_round
 from archtop.core.faces.columns import colours_in_column
 from archtop.core.faces.inclusions import Cut, Ellipse, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
@@ -64,6 +65,7 @@ class ColourField:
         self.embeds = of.embeds
         self.yield_pa, self.seed = yield_pa, seed
         self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
+        self.poured = {piece.id: piece.poured for piece in of.loaf.pieces if piece.poured}
         self._told: dict[float, Telling] = {}
 
     def told(self, y: float) -> Telling:
@@ -157,7 +159,7 @@ class ColourField:
     @functools.cached_property
     def lying(self) -> tuple[Lying, ...]:
         """Every small piece stirred or pressed in: where it lies, by this seed."""
-        colours = {piece.id: self.numbers[piece.colour] for piece in self.loaf.pieces}
+        colours = {piece.id: self.numbers[piece.colours[0]] for piece in self.loaf.pieces}
         found: list[Lying] = []
         for i, (step, done) in enumerate(zip(self.loaf.work, self.fills, strict=True)):
             if isinstance(step, Pour) and step.pieces:
@@ -185,10 +187,19 @@ class ColourField:
     def cut_pieces(self, y: float) -> tuple[Cut, ...]:
         """Small pieces that a face at ``y`` goes through, as circles."""
         return tuple(
-            Cut(item.x, item.z, math.sqrt(item.radius**2 - (y - item.y) ** 2), item.colour, item.step)
+            Cut(item.x, item.z, math.sqrt(item.radius**2 - (y - item.y) ** 2), item.key, item.colour, item.step)
             for item in self.lying
             if abs(item.y - y) < item.radius
         )
+
+    def in_piece(self, cut: Cut, x: Array, z: Array) -> Codes:
+        """Numbers of the colours at points of the section inside a piece that is cut [mm]."""
+        poured = self.poured.get(cut.key)
+        if poured is None:
+            return np.full(np.shape(x), cut.colour, dtype=np.int16)
+        at = (x - cut.x) / cut.radius, (z - cut.z) / cut.radius
+        found = colours_in_round(poured, *at)
+        return np.array([self.numbers[colour] for colour in found], dtype=np.int16)
 
     def _shreds(self, section: Section, y: float) -> Iterator[tuple[Ellipse, int]]:
         """Shreds where a face cuts them, with the number of their colour."""
@@ -224,7 +235,8 @@ class ColourField:
             return None
         found = [cut for cut in self.cut_pieces(y) if math.hypot(cut.x - x, cut.z - z) < cut.radius]
         if found:
-            return list(self.numbers)[found[-1].colour], found[-1].step
+            (number,) = self.in_piece(found[-1], np.array([x]), np.array([z]))
+            return list(self.numbers)[number], found[-1].step
         told = self.told(y)
         xi, zeta = section.straight(np.array([x]), np.array([z]))
         if any(contains(outline, xi, zeta)[0] for outline in told.outlines):

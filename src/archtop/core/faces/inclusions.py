@@ -29,12 +29,15 @@ _SLAB_MM = 20.0
 
 
 class Lying(NamedTuple):
-    """A piece in the loaf: middle across, along, up, and radius [mm], its colour's number and the step it came with."""
+    """A piece in the loaf: middle across, along, up, and radius [mm], its id, its colour's number, the step it came
+    with.
+    """
 
     x: float
     y: float
     z: float
     radius: float
+    key: str
     colour: int
     step: int
 
@@ -45,6 +48,7 @@ class Cut(NamedTuple):
     x: float
     z: float
     radius: float
+    key: str
     colour: int
     step: int
 
@@ -107,7 +111,7 @@ def stirred(
                     break
             places[taken] = (x, y, z, radius)
             taken += 1
-            yield Lying(x, y, z, radius, colour, step)
+            yield Lying(x, y, z, radius, key, colour, step)
 
 
 def _anywhere(

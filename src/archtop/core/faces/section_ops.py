@@ -13,10 +13,10 @@ from archtop.core.document import Loaf, Pour
 from archtop.core.document.work import BatterPour, Wire
 from archtop.core.faces.opcodes import CORNER, LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 from archtop.core.faces.physics import Landing, landing, wire_reach
-from archtop.core.faces.pot_swirl import pot_colours
 from archtop.core.faces.section import CELL_MM, Columns, Section, Spans, obstacle_of
 from archtop.core.geometry import Prism
 from archtop.core.pours import Fill, path_of
+from archtop.core.trade import pot_colours
 from archtop.core.trade.techniques import Here, Stream
 
 __all__ = ["Telling", "contains"]

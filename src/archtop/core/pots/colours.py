@@ -264,7 +264,7 @@ def _touching(of: ResolvedLoaf, layers: Sequence[Layer]) -> Iterator[tuple[str, 
                 yield embed.figure.colour, own, f"{embed.figure.name} in {embed.name}"
     for piece in loaf.pieces:
         for a, b in combinations(piece.colours, 2):
-            yield a, b, f"joined in {piece.name}"
+            yield a, b, f"{'poured together' if piece.poured else 'joined'} in {piece.name}"
     if loaf.frosting:
         lowest = loaf.frosting.base.colours if loaf.frosting.base else ()
         piped = frosting_colours(loaf.frosting)

@@ -17,6 +17,7 @@ from archtop.core.document import (
     Pour,
     WholePot,
     batch_of,
+    by_colour,
     fillings_of,
     mixings_of,
     shreds_stirred_in,
@@ -172,12 +173,9 @@ def _column_bowls(potter: Potter, embed: Embed, name: str, volume_ml: float) -> 
     """A bowl for each of its colours; one bears the column's own name."""
     if embed.poured is None:
         return _casting(embed.id, name, embed.colour, volume_ml)
-    volumes: dict[str, float] = {}
-    for share in embed.shares:
-        volumes[share.colour] = volumes.get(share.colour, 0.0) + volume_ml * share.percent / 100
     return [
         need
-        for colour, ml in volumes.items()
+        for colour, ml in by_colour(embed.shares, volume_ml).items()
         for need in _casting(f"{embed.id}-{colour}", potter.colour_name(colour), colour, ml)
     ]
 
@@ -317,7 +315,7 @@ class Potter:
 
     def named(self, piece: Pieces, colour: str) -> tuple[str, str]:
         """Key and name of the bowl for a colour of some pieces."""
-        if colour == piece.colour:
+        if colour == piece.colour and not piece.poured:
             return piece.id, piece.name
         return f"{piece.id}-{colour}", f"{self._of.colours[colour].name} for {piece.name}"
 
@@ -334,6 +332,8 @@ class Potter:
 
 def volumes_of(piece: Pieces, made: Made) -> dict[str, float]:
     """Volume [ml] that each colour of some pieces takes, hands and offcuts counted, by the colour's id."""
+    if piece.poured:
+        return by_colour(piece.poured.colours, made.takes_ml)
     volumes: dict[str, float] = {}
     for colour, ml in (made.by_colour or {"": made.takes_ml}).items():
         volumes[colour or piece.colour] = volumes.get(colour or piece.colour, 0.0) + ml

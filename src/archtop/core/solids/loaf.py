@@ -12,6 +12,8 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from archtop.core.document import Pieces
+from archtop.core.embeds import colours_in_round
 from archtop.core.geometry import Mesh
 from archtop.core.plan import LoafPlan
 from archtop.core.resolved import ResolvedLoaf
@@ -186,13 +188,23 @@ def _things(of: ResolvedLoaf, result: LoafPlan, stiff: Mapping[str, Stiffness]) 
     for out in top.standing:
         embed, prism = of.embeds[out.embed], of.prisms[out.embed]
         for mesh in column_solids(prism, level - 1):
-            yield _Thing(embed.name, _short(mesh), np.zeros(len(mesh.points)), (embed.colour,))
+            yield _Thing(embed.name, _short(mesh), np.zeros(len(mesh.points)), embed.colours[:1])
     yield from _piped(of, top, level, stiff)
     names = {piece.id: piece for piece in of.loaf.pieces}
     for lying in (*(top.scatter.strewn if top.scatter else ()), *top.pressed):
         mesh = piece_solid(lying).moved((lying.x, lying.y, level + lying.up_mm), lying.turn_deg)
         piece = names[lying.pieces]
-        yield _Thing(piece.name, mesh, np.zeros(len(mesh.points)), (piece.colour,))
+        yield _Thing(piece.name, mesh, *_painted(piece, mesh))
+
+
+def _painted(piece: Pieces, mesh: Mesh) -> tuple[Array, tuple[str, ...]]:
+    """Which side of a bag of its colours each corner of a piece is like, seen from above (0 to 1), and that bag."""
+    if piece.poured is None:
+        return np.zeros(len(mesh.points)), (piece.colour,)
+    low, high = mesh.points.min(axis=0), mesh.points.max(axis=0)
+    x, y = ((mesh.points - (low + high) / 2) * 2 / (high - low))[:, :2].T
+    seen = colours_in_round(piece.poured, x, y)
+    return np.array([(piece.colours.index(colour) + 0.5) / len(piece.colours) for colour in seen]), piece.colours
 
 
 def _short(mesh: Mesh) -> Mesh:

@@ -84,7 +84,8 @@ class _Asked(NamedTuple):
                 inside = shapely.contains_xy(shapely.Polygon(figure.points, figure.holes), x, z)
                 rgb[inside] = self.look.colours[embed.figure.colour]
         for cut in self.field.cut_pieces(y):
-            rgb[np.hypot(x - cut.x, z - cut.z) < cut.radius] = self.table[cut.colour]
+            here = np.hypot(x - cut.x, z - cut.z) < cut.radius
+            rgb[here] = self.table[self.field.in_piece(cut, x[here], z[here])]
         return rgb
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 
+from archtop.core.base import listed
 from archtop.core.document import Loaf, Pour
 from archtop.core.plan import LoafPlan
 
@@ -19,26 +20,24 @@ def loaf_in_words(loaf: Loaf, result: LoafPlan) -> tuple[str, ...]:
     ]
     for step, done in zip(loaf.work, result.fills, strict=True):
         if isinstance(step, Pour):
-            colours = _listed([names[share.colour] for share in step.colours])
+            colours = listed([names[share.colour] for share in step.colours])
             low, high = done.level_before_mm, done.level_after_mm
             found.append(f"{step.name}: {colours}, from {low:.0f} to {high:.0f} mm.")
+    embeds = {embed.id: embed for embed in loaf.embeds}
     for name, count in Counter(embed.name for embed in result.embeds).items():
         first = next(embed for embed in result.embeds if embed.name == name)
         several = f"{count} × {name}" if count > 1 else name
-        found.append(f"{several} in {names[first.colour]}, {first.from_mm:.0f} to {first.to_mm:.0f} mm along the loaf.")
+        own = listed([names[colour] for colour in embeds[first.id].colours])
+        found.append(f"{several} in {own}, {first.from_mm:.0f} to {first.to_mm:.0f} mm along the loaf.")
     for run in result.top.runs:
-        colours = _listed(sorted({names[colour] for bag in run.bags for colour in bag}))
+        colours = listed(sorted({names[colour] for bag in run.bags for colour in bag}))
         found.append(f"On top: {len(run.spots)} × {run.name}, {colours}.")
     pieces = {piece.id: piece for piece in loaf.pieces}
     lying = [*(result.top.scatter.strewn if result.top.scatter else ()), *result.top.pressed]
     found += [
-        f"On top: {count} × {pieces[key].name}, {names[pieces[key].colour]}."
+        f"On top: {count} × {pieces[key].name}, {listed([names[colour] for colour in pieces[key].colours])}."
         for key, count in Counter(piece.pieces for piece in lying).items()
     ]
     if not result.cuts.whole:
         found.append(f"Cut into {sum(bar.parts for bar in result.cuts.bars)} bars.")
     return tuple(found)
-
-
-def _listed(names: list[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"

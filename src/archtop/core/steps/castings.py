@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from archtop.core.base import LOAF, PotId, in_words
-from archtop.core.document import Casting, Embed, Filling, Loaf, Pieces, fillings_of, painted_things, shreds_stirred_in
+from archtop.core.document import (
+    Casting,
+    Embed,
+    Filling,
+    Loaf,
+    Pieces,
+    Poured,
+    fillings_of,
+    painted_things,
+    shreds_stirred_in,
+)
 from archtop.core.embeds import row_of
 from archtop.core.pots import Cast, Melted, Pot, Sprinkled, cast_length
 from archtop.core.resolved import ResolvedLoaf
@@ -51,8 +61,9 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
     named = PotId.parse(cast.id)
     embed = of.embeds.get(named.item)
     if embed and embed.poured:
-        names = ", ".join(f"{of.colours[share.colour].name} {share.percent:g} %" for share in embed.shares)
-        detail = f"{names}. {embed.poured.way.says()} {detail}"
+        detail = f"{_of_several(of, embed.poured, 'the mould')} {detail}"
+    if (piece := of.pieces.get(named.item)) and piece.poured:
+        detail = f"{_of_several(of, piece.poured, 'each hollow')} {detail}"
     alike = fillings_of(of.loaf, embed)[named.number - 1].out if embed else 1
     each = ", each" if alike > 1 else ""
     if alike > 1:
@@ -71,6 +82,12 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
         detail=detail,
         amounts=tuple(amounts),
     )
+
+
+def _of_several(of: ResolvedLoaf, poured: Poured, where: str) -> str:
+    """Colours with their shares, and how they go in."""
+    names = ", ".join(f"{of.colours[share.colour].name} {share.percent:g} %" for share in poured.colours)
+    return f"{names}. {poured.way.says(where)}"
 
 
 def _poured_long(of: ResolvedLoaf, embed: Embed, casting: Casting) -> Amount:

@@ -18,6 +18,7 @@ from archtop.core.trade.placings import (
     OnTheTop,
     Place,
 )
+from archtop.core.trade.pot_stream import pot_colours
 from archtop.core.trade.techniques import TECHNIQUES, AnyTechnique, Ground, Here, Layer, Technique, technique_of
 from archtop.core.trade.tips import TIPS, Bead, Tip, TipKind, bead_of, opening_of
 from archtop.core.trade.ways import WAYS, Made, Make, Told, WaitOf, Way
@@ -81,6 +82,7 @@ __all__ = [
     "motif_of",
     "opening_of",
     "packing_of",
+    "pot_colours",
     "shape_ml",
     "sine_length",
     "technique_of",

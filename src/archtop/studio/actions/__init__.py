@@ -12,7 +12,16 @@ from archtop.studio.actions.cupboard import (
     put_mould_away,
     take_out,
 )
-from archtop.studio.actions.faces import Faces, FragileTold, Origin, faces_of, fragile_of, origin_of
+from archtop.studio.actions.faces import (
+    AlsoPictured,
+    Faces,
+    FragileTold,
+    Origin,
+    also_pictured,
+    faces_of,
+    fragile_of,
+    origin_of,
+)
 from archtop.studio.actions.formulas import write_formula
 from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, pour_again, put_away, save_loaf
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
@@ -33,6 +42,7 @@ from archtop.studio.actions.week import Week, week_from
 from archtop.studio.actions.weighing import weighed_otherwise
 
 __all__ = [
+    "AlsoPictured",
     "BatterOffer",
     "BenchClocks",
     "CutAsked",
@@ -45,6 +55,7 @@ __all__ = [
     "Week",
     "Why",
     "add_photo",
+    "also_pictured",
     "batter_offers",
     "change_lot",
     "change_photo",

@@ -80,7 +80,7 @@ def _begin(loaf: Loaf) -> None:
     """Work has begun: the loaf's plan keeps the numbers it begins with, and there will be something to learn."""
     fresh = Loaf.objects.filter(pk=loaf.pk, rates_then__isnull=True)
     if fresh.exists():
-        fresh.update(rates_then=[stored.RATE.write(rate) for rate in cupboard_of_studio().rates.values()])
+        fresh.update(rates_then=[stored.RATE.write(rate) for rate in cupboard_of_studio(loaf).rates.values()])
     Loaf.objects.filter(pk=loaf.pk).update(to_learn=True)
 
 

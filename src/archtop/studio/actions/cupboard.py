@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any, Literal, TypeVar
 
 from django.db import transaction
@@ -38,7 +39,7 @@ _FIELDS = ("key", "name", "inci", "sv", "iv", "density_g_ml", "melt_low_c", "mel
 def cupboard_of_studio(loaf: Loaf | None = None, learned: bool = True) -> Cupboard:
     """What plans of this studio draw on.
 
-    :param loaf: one whose work has begun keeps the numbers it began with
+    :param loaf: one whose work has begun keeps the numbers it began with, and so does what is mixed at once with it
     :param learned: with the studio's own numbers, where it has some
     """
     own = {row["key"]: Fat(kind="glyceride", **row) for row in OwnFat.objects.values(*_FIELDS)}
@@ -59,10 +60,21 @@ def _items(rows: list[tuple[str, Any]], kind: Kind, kept: Stored[T]) -> dict[str
     return {data["key"]: kept.read(data) for of_kind, data in rows if of_kind == kind}
 
 
+def _mixed_at_once(loaf: Loaf | None) -> Iterator[Loaf]:
+    """The loaf whose batter it takes, itself, and what else takes of that: one mixing has one set of numbers."""
+    if loaf is None:
+        return
+    giver = (loaf.document.get("batter_from") or {}).get("loaf")
+    if giver:
+        yield from Loaf.objects.filter(pk=giver, put_away=False)
+    yield loaf
+    of_it = Loaf.objects.filter(put_away=False, document__batter_from__loaf=giver or str(loaf.pk))
+    yield from of_it.exclude(pk=loaf.pk).order_by("pk")
+
+
 def _rates(loaf: Loaf | None) -> dict[str, Rate]:
-    if loaf is not None and loaf.rates_then is not None:
-        found = loaf.rates_then
-    else:
+    found = next((row.rates_then for row in _mixed_at_once(loaf) if row.rates_then is not None), None)
+    if found is None:
         found = [data for (data,) in OwnRate.objects.filter(off=False, data__isnull=False).values_list("data")]
     return {data["key"]: stored.RATE.read(data) for data in found}
 

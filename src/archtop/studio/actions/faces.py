@@ -5,18 +5,42 @@ from __future__ import annotations
 import base64
 import io
 import threading
+import zlib
 from functools import cache
 
 import numpy as np
+from numpy.typing import NDArray
 
 from archtop.core import Cupboard, Loaf, LoafPlan, solids
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
-from archtop.core.faces import SHREDS, ColourField, Face, Fragile, field_of, fragile_in, remarks_on_pours, warm
+from archtop.core.document import AlsoFilled
+from archtop.core.faces import (
+    SHREDS,
+    ColourField,
+    Fragile,
+    field_of,
+    fragile_in,
+    remarks_on_pours,
+    seen_from_above,
+    seen_where_cut,
+    warm,
+)
 from archtop.core.remarks import Remark
 from archtop.studio.actions.plans import Plans
 
-__all__ = ["FacePicture", "Faces", "FragileTold", "Origin", "faces_of", "fragile_of", "origin_of", "soon_drawn"]
+__all__ = [
+    "AlsoPictured",
+    "FacePicture",
+    "Faces",
+    "FragileTold",
+    "Origin",
+    "also_pictured",
+    "faces_of",
+    "fragile_of",
+    "origin_of",
+    "soon_drawn",
+]
 
 # Small grain of real soap: so much lighter or darker from point to point, of 255.
 _GRAIN = 3.0
@@ -24,14 +48,19 @@ _GRAIN = 3.0
 HALFWAY = 0
 # Outcomes looked at for what is fragile.
 _OUTCOMES = 8
+# Cut into more bars than this, another mould is shown through its middle alone.
+_ALSO_BARS = 12
 # Shreds are of other soap, whose colour the document does not know: pale, as uncoloured soap is.
 _SHRED = "#efe4cc"
 _CAME = {"dust": "dusted on", "press": "pressed in"}
 
 
 class CutPiece(Frozen):
-    """A small piece that a face goes through: a circle across and up [mm], in its cured colour."""
+    """A small piece that a face goes through: which, a circle across and up [mm], its cured colour or the first of its
+    several.
+    """
 
+    pieces: str
     x: float
     z: float
     radius: float
@@ -105,9 +134,16 @@ def faces_of(
             left_mm=face.left_mm,
             wide_mm=-2 * face.left_mm,
             top_mm=face.top_mm,
-            png=_png(face, palette, seed),
+            png=_png(face.colours, palette, seed),
             pieces=tuple(
-                CutPiece(x=cut.x, z=cut.z, radius=cut.radius, srgb=palette[cut.colour]) for cut in field.cut_pieces(y)
+                CutPiece(
+                    pieces=cut.key,
+                    x=cut.x,
+                    z=cut.z,
+                    radius=cut.radius,
+                    srgb=palette[cut.colour],
+                )
+                for cut in field.cut_pieces(y)
             ),
         )
         for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), px_mm), strict=True)
@@ -167,16 +203,69 @@ def origin_of(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, at: t
     return Origin(colour=key, says=f"{name}, {came}, step {number + 1} of the work.")
 
 
-def _png(face: Face, palette: list[str], seed: int) -> str:
+class AlsoPicture(Frozen):
+    """A picture of another mould: what of it is seen, and how large that is [mm]."""
+
+    of: str
+    wide_mm: float
+    high_mm: float
+    png: str
+
+
+class AlsoPictured(Frozen):
+    """Another mould that the loaf's pot fills: from above, and where it is cut."""
+
+    id: str
+    name: str
+    pictures: tuple[AlsoPicture, ...]
+
+
+def also_pictured(loaf: Loaf, cupboard: Cupboard, *, px_mm: float, seed: int) -> tuple[AlsoPictured, ...]:
+    """The other moulds that a loaf's pot fills, in the cured colours.
+
+    :raises InputError: the loaf does not plan
+    """
+    _, result = Plans(cupboard).of_document(loaf)
+    shown = {colour.id: colour.shown for colour in result.colours}
+    return tuple(_also(item, [shown[share.colour] for share in item.colours], px_mm, seed) for item in loaf.also_filled)
+
+
+def _also(item: AlsoFilled, palette: list[str], px_mm: float, seed: int) -> AlsoPictured:
+    def chance() -> np.random.Generator:
+        # One outcome of one mould, wherever it is looked at.
+        return np.random.default_rng(zlib.crc32(f"{seed}|also|{item.id}".encode()))
+
+    seen = [("From above", seen_from_above(item, px_mm, chance()))]
+    parts = item.parts if item.parts <= _ALSO_BARS else 1
+    for n in range(parts):
+        name = "Cut through its middle" if parts == 1 else f"Bar {n + 1}, through its middle"
+        y = item.mould.length_mm * (n + 0.5) / parts
+        seen.append((name, seen_where_cut(item, y, px_mm, chance())))
+    return AlsoPictured(
+        id=item.id,
+        name=item.name,
+        pictures=tuple(
+            AlsoPicture(
+                of=name,
+                wide_mm=-2 * picture.left_mm,
+                high_mm=picture.colours.shape[0] * picture.px_mm,
+                png=_png(picture.colours, palette, seed),
+            )
+            for name, picture in seen
+        ),
+    )
+
+
+def _png(codes: NDArray[np.int16], palette: list[str], seed: int) -> str:
     """A picture with clear surroundings, as a data address."""
     from PIL import Image
 
     table = np.array([[int(srgb[k : k + 2], 16) for k in (1, 3, 5)] for srgb in [*palette, _SHRED]], dtype=float)
     # The last row of the table is what shreds look like.
-    colours = np.where(face.colours == SHREDS, len(palette), face.colours)
+    colours = np.where(codes == SHREDS, len(palette), codes)
     seen = colours >= 0
-    pixels = np.zeros((*face.colours.shape, 4), dtype=np.uint8)
-    grain = np.random.default_rng(seed).normal(0, _GRAIN, face.colours.shape)
+    pixels = np.zeros((*codes.shape, 4), dtype=np.uint8)
+    grain = np.random.default_rng(seed).normal(0, _GRAIN, codes.shape)
     pixels[seen, :3] = np.clip(table[colours[seen]] + grain[seen, None], 0, 255)
     pixels[seen, 3] = 255
     data = io.BytesIO()

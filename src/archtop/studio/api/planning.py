@@ -29,10 +29,12 @@ from archtop.core.gel import GelFilm
 from archtop.core.geometry import CupMould
 from archtop.core.pots import bowl_to_measure, colour_in_pot
 from archtop.studio.actions import (
+    AlsoPictured,
     Faces,
     FragileTold,
     Origin,
     Week,
+    also_pictured,
     cupboard_of_studio,
     faces_of,
     fragile_of,
@@ -44,6 +46,7 @@ from archtop.studio.actions.prices import prices_of_studio
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for
 from archtop.studio.api.schemas import (
+    AlsoIn,
     CupHoldsIn,
     CutsIn,
     DocumentIn,
@@ -92,6 +95,17 @@ def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
         back=payload.back,
         bars=bars,
     )
+
+
+@router.post(
+    "/faces/also",
+    response={200: list[AlsoPictured], 404: ProblemReport, 422: ProblemReport},
+    operation_id="draw_also_filled",
+)
+def draw_also_filled(request: HttpRequest, payload: AlsoIn) -> list[AlsoPictured]:
+    """Pictures of the other moulds that a loaf's pot fills, nothing kept."""
+    cupboard = cupboard_for(request, payload.loaf)
+    return list(also_pictured(payload.document, cupboard, px_mm=payload.px_mm, seed=payload.seed))
 
 
 @router.post(

@@ -34,6 +34,7 @@ from archtop.studio.actions.stills import Still
 from archtop.studio.preview import Preview
 
 __all__ = [
+    "AlsoIn",
     "BenchLog",
     "BenchPress",
     "BookFormulaOut",
@@ -224,6 +225,13 @@ class FacesIn(DocumentIn):
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
     back: bool = False
     bars: Annotated[list[int], Field(max_length=400)] | None = None
+
+
+class AlsoIn(DocumentIn):
+    """How fine the other moulds of a document are to be drawn [mm], and which plausible outcome."""
+
+    px_mm: Annotated[float, Field(ge=0.1, le=3)] = 0.4
+    seed: Annotated[int, Field(ge=0, le=2**31)] = 1
 
 
 class SolidIn(DocumentIn):

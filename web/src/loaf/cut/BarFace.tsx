@@ -15,7 +15,7 @@ export function barLook(
 	const paint = paintOf(document, plan);
 	const look = {
 		...lookOf(paint, plan, bar.mould, plan.top.faces[bar.number - 1]),
-		...(face && { picture: pictureOf(face) }),
+		...(face && { picture: pictureOf(face, paint) }),
 	};
 	const pieces = plan.embeds
 		.filter((piece) => bar.shows.includes(piece.id))

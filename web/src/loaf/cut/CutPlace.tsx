@@ -9,6 +9,7 @@ import { barsOf, SpecialsFields } from "../drawers/SpecialsFields";
 import { StampFields } from "../drawers/StampFields";
 import { useEditor } from "../editor/EditorContext";
 import { RemarkList, Remarks } from "../section/Remarks";
+import { AlsoFaces } from "./AlsoFaces";
 import { BarFace, barLook } from "./BarFace";
 import { BesideField, BesideStrip } from "./Beside";
 import { FaceLarge } from "./FaceLarge";
@@ -51,6 +52,7 @@ export function CutPlace() {
 				))}
 				{back && <SliceMark part={back} name={live.of.cuts.sample === "back" ? "Sample" : "Back slice"} />}
 			</ol>
+			<AlsoFaces outcome={outcome} />
 			{beside && <BesideStrip beside={beside} outcome={outcome} />}
 			<Remarks codes={/^(bars|top\.o)/} />
 			<RemarkList remarks={faces.remarks} />

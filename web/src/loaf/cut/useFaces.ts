@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { drawFaces } from "../../api/queries";
 import type { CutFacePicture, Faces, Loaf } from "../../api/types";
 import type { FaceLook } from "../../drawing/face";
+import type { Paint } from "../../drawing/paint";
 
 /** How fine a face is drawn while it is worked at, and when it rests [mm]. */
 const COARSE_MM = 0.8;
@@ -21,12 +22,12 @@ export interface DrawnFaces {
 }
 
 /** A picture as the drawing of a face wants it. */
-export const pictureOf = (face: CutFacePicture): NonNullable<FaceLook["picture"]> => ({
+export const pictureOf = (face: CutFacePicture, paint: Paint): NonNullable<FaceLook["picture"]> => ({
 	png: face.png,
 	left: face.left_mm,
 	wide: face.wide_mm,
 	top: face.top_mm,
-	pieces: face.pieces,
+	pieces: face.pieces.map((piece) => ({ ...piece, bands: paint.pieceBands(piece.pieces) })),
 });
 
 /** The face halfway along the loaf is no bar's. */

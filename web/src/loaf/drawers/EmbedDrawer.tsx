@@ -80,7 +80,7 @@ export function EmbedDrawer({ embed, stage, onStage, onRemoved }: Props) {
 					/>
 				)}
 			</FieldRow>
-			<PouredFields embed={embed} onChange={(poured) => patch({ poured })} />
+			<PouredFields of={embed} onChange={(poured) => patch({ poured })} />
 			<PaintedFields
 				of={embed.name}
 				painted={embed.painted ?? null}

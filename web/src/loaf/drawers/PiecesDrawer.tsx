@@ -15,6 +15,7 @@ import { FormulaChoice } from "./FormulaChoice";
 import { LotChoice } from "./LotChoice";
 import { MakeFields } from "./MakeFields";
 import { PaintedFields } from "./PaintedFields";
+import { PouredFields } from "./PouredFields";
 import { SheetLayout } from "./SheetLayout";
 
 const MATERIALS = [
@@ -110,14 +111,23 @@ function PieceFields({ piece }: { piece: Pieces }) {
 					value={piece.count}
 					onChange={(value) => patch({ count: Math.round(value) })}
 				/>
-				<SelectField
-					label="Colour"
-					value={piece.colour}
-					options={colours}
-					onChange={(colour) => patch({ colour })}
-				/>
+				{!piece.poured && (
+					<SelectField
+						label="Colour"
+						value={piece.colour}
+						options={colours}
+						onChange={(colour) => patch({ colour })}
+					/>
+				)}
 			</FieldRow>
-			<MakeFields make={piece.make} onChange={(make: Make) => patch({ make })} />
+			<MakeFields
+				make={piece.make}
+				// Only what is cast in hollows is poured in several colours.
+				onChange={(make: Make) => patch(make.kind === "cavity" ? { make } : { make, poured: null })}
+			/>
+			{piece.make.kind === "cavity" && (
+				<PouredFields of={piece} label="Several colours in each" onChange={(poured) => patch({ poured })} />
+			)}
 			<PaintedFields
 				of={piece.name}
 				painted={piece.painted ?? null}

@@ -9,21 +9,24 @@ type Poured = NonNullable<Embed["poured"]>;
 export type ColumnPour = NonNullable<Poured["way"]>;
 
 interface Props {
-	embed: Embed;
+	/** What is poured: a column, or what is cast in hollows. */
+	of: { name: string; colour: string; poured?: Poured | null };
+	/** What the box says. */
+	label?: string;
 	onChange: (poured: Poured | null) => void;
 }
 
-/** Several colours in one column, and how they are poured into its mould. */
-export function PouredFields({ embed, onChange }: Props) {
+/** Several colours in one thing, and how they are poured into its mould. */
+export function PouredFields({ of, label = "Several colours in it", onChange }: Props) {
 	const { document } = useEditor();
 	const ways = useCatalogue("column_pours");
-	const { poured } = embed;
-	const other = document.colours.find((colour) => colour.id !== embed.colour);
+	const { poured } = of;
+	const other = document.colours.find((colour) => colour.id !== of.colour);
 	const start = () =>
 		onChange({
 			colours: [
-				{ colour: embed.colour, percent: 50 },
-				{ colour: other?.id ?? embed.colour, percent: 50 },
+				{ colour: of.colour, percent: 50 },
+				{ colour: other?.id ?? of.colour, percent: 50 },
 			],
 			way: freshOf<ColumnPour>(ways, "by turns"),
 		});
@@ -31,7 +34,7 @@ export function PouredFields({ embed, onChange }: Props) {
 	return (
 		<>
 			<CheckField
-				label="Several colours in it"
+				label={label}
 				checked={Boolean(poured)}
 				disabled={!poured && !other}
 				onChange={(checked) => (checked ? start() : onChange(null))}
@@ -39,7 +42,7 @@ export function PouredFields({ embed, onChange }: Props) {
 			{poured && way && (
 				<>
 					<SharesEditor
-						what={embed.name}
+						what={of.name}
 						shares={poured.colours}
 						least={2}
 						onChange={(colours) => onChange({ ...poured, colours })}
@@ -70,6 +73,21 @@ export function ColumnPourFields({
 				onChange={(kind) => onChange(freshOf<ColumnPour>(ways, kind))}
 			/>
 			<FieldRow>
+				{"turns" in way && (
+					<NumberField
+						label="Turns of the pot"
+						value={way.turns ?? 0.5}
+						onChange={(turns) => patch({ turns })}
+					/>
+				)}
+				{"drops" in way && (
+					<NumberField
+						label="Streams in all"
+						digits={0}
+						value={way.drops ?? 9}
+						onChange={(drops) => patch({ drops: Math.max(1, Math.round(drops)) })}
+					/>
+				)}
 				{"rounds" in way && (
 					<NumberField
 						label="Rounds"

@@ -66,7 +66,7 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 				<MouldSection id="cs" material={document.mould.material} outline={mould} scale={scale} />
 				<FaceBody
 					id="cs"
-					look={{ ...lookOf(paint, plan, mould), ...(poured && { picture: pictureOf(poured) }) }}
+					look={{ ...lookOf(paint, plan, mould), ...(poured && { picture: pictureOf(poured, paint) }) }}
 					scale={scale}
 				/>
 				<polygon points={polygonPoints(mould, scale)} fill="none" stroke="#14263f" strokeWidth="1.5" />

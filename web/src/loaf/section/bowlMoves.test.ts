@@ -7,7 +7,10 @@ const loaf = {
 		{ id: "post", name: "Post", colour: "red", casting: {}, figure: { colour: "white" } },
 		{ id: "bought", name: "Bought", colour: "red", casting: null },
 	],
-	pieces: [{ id: "buds", name: "Buds", colour: "red" }],
+	pieces: [
+		{ id: "buds", name: "Buds", colour: "red", make: { kind: "dough" } },
+		{ id: "beads", name: "Beads", colour: "red", make: { kind: "cavity" } },
+	],
 	also_filled: [{ id: "tray", name: "Tray", colours: [{ colour: "red", percent: 100 }] }],
 } as unknown as Loaf;
 const vessel = (item: string, pot: string, ...colours: string[]) =>
@@ -35,6 +38,7 @@ describe("a bowl that goes into another vessel", () => {
 		expect(mayGoInto(loaf, vessel("tray", "loaf", "red"), blue)).toBe(true);
 		expect(mayGoInto(loaf, vessel("tray", "loaf", "red"), { pot: "cast-post", colour: "blue" })).toBe(false);
 		expect(takesSeveral(loaf, vessel("buds", "cast-buds", "red"))).toBe(false);
+		expect(takesSeveral(loaf, vessel("beads", "cast-beads", "red"))).toBe(true);
 		expect(takesSeveral(loaf, vessel("tray", "loaf", "red"))).toBe(true);
 	});
 	it("goes into the figure inside a column, and leaves the column", () => {
@@ -61,6 +65,8 @@ describe("a bowl that goes into another vessel", () => {
 				],
 			},
 		});
+		const beads = fillFrom(plan, vessel("beads", "cast-beads", "red"), blue, WAY)(loaf).pieces?.[1];
+		expect(beads?.poured?.colours.map((share) => share.colour)).toEqual(["red", "blue"]);
 		const tray = fillFrom(plan, vessel("tray", "loaf", "red"), { ...blue, pot: "loaf" }, WAY)(loaf);
 		expect(tray.also_filled?.[0]?.colours).toEqual([
 			{ colour: "red", percent: 50 },

@@ -38,6 +38,17 @@ const withMore = (shares: readonly ColourShare[], colour: string): ColourShare[]
 	return grown.map((share, i) => ({ ...share, percent: percents[i] ?? share.percent }));
 };
 
+/** A column or pieces filled from one bowl alone, or from that besides what fills them. */
+function pouredFrom<T extends Pick<Loaf["embeds"][number], "colour" | "poured">>(
+	thing: T,
+	colour: string,
+	besides: ColumnPour | null,
+): T {
+	if (!besides) return { ...thing, colour, poured: null };
+	const before = thing.poured?.colours ?? [{ colour: thing.colour, percent: 100 }];
+	return { ...thing, poured: { way: besides, ...thing.poured, colours: withMore(before, colour) } };
+}
+
 /**
  * A vessel filled from a bowl: from that alone, or from that besides what fills it already.
  *
@@ -57,12 +68,13 @@ export function fillFrom(
 			embeds: loaf.embeds.map((embed) => {
 				if (embed.figure && isFigureOf(vessel, embed))
 					return { ...embed, figure: { ...embed.figure, colour } };
-				if (embed.id !== vessel.item) return embed;
-				if (!besides) return { ...embed, colour, poured: null };
-				const before = embed.poured?.colours ?? [{ colour: embed.colour, percent: 100 }];
-				return { ...embed, poured: { way: besides, ...embed.poured, colours: withMore(before, colour) } };
+				return embed.id === vessel.item ? pouredFrom(embed, colour, besides) : embed;
 			}),
-			pieces: (loaf.pieces ?? []).map((piece) => (piece.id === vessel.item ? { ...piece, colour } : piece)),
+			pieces: (loaf.pieces ?? []).map((piece) =>
+				piece.id === vessel.item
+					? pouredFrom(piece, colour, piece.make.kind === "cavity" ? besides : null)
+					: piece,
+			),
 			also_filled: (loaf.also_filled ?? []).map((also) =>
 				also.id === vessel.item
 					? { ...also, colours: besides ? withMore(also.colours, colour) : [{ colour, percent: 100 }] }
@@ -80,4 +92,5 @@ export function fillFrom(
 /** Whether a vessel can be filled from several bowls. */
 export const takesSeveral = (loaf: Loaf, vessel: Vessel): boolean =>
 	loaf.embeds.some((embed) => embed.id === vessel.item) ||
+	(loaf.pieces ?? []).some((piece) => piece.id === vessel.item && piece.make.kind === "cavity") ||
 	(loaf.also_filled ?? []).some((also) => also.id === vessel.item);

@@ -1,7 +1,9 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { LoafPlan, Strewn, TopRun } from "../../api/types";
+import type { RoundBand } from "../../drawing/face";
 import { fillOf, paintOf } from "../../drawing/paint";
 import { TogetherPattern } from "../../drawing/parts";
+import { RoundBands } from "../../drawing/RoundBands";
 import { TopMotifs } from "../../drawing/top/TopMotifs";
 import { useWidth } from "../../drawing/useSize";
 import { useEditor } from "../editor/EditorContext";
@@ -83,6 +85,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 						cy={y(piece.x)}
 						px={px}
 						srgb={paint.pieceColour(piece.pieces)}
+						bands={paint.pieceBands(piece.pieces)}
 						bad={false}
 					/>
 				))}
@@ -179,6 +182,7 @@ function OnTop({ name, bagsOf, x, y, px }: OnTopProps) {
 				key={`${piece.pieces} ${piece.number}`}
 				piece={piece}
 				srgb={paint.pieceColour(piece.pieces)}
+				bands={paint.pieceBands(piece.pieces)}
 				x={x}
 				y={y}
 				px={px}
@@ -204,13 +208,14 @@ const CutLines = ({ edges, x, from, to }: LinesProps) =>
 interface PieceProps {
 	piece: Strewn;
 	srgb: string;
+	bands: readonly RoundBand[];
 	x: (along: number) => number;
 	y: (across: number) => number;
 	px: number;
 }
 
 /** A piece on top: dragged or moved with the arrow keys it is held there, with Delete it is let go again. */
-function StrewnPiece({ piece, srgb, x, y, px }: PieceProps) {
+function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 	const { document, edit, liftHand } = useEditor();
 	const start = useRef<{ x: number; y: number; piece: Strewn } | null>(null);
 	const name = document.pieces.find((item) => item.id === piece.pieces)?.name ?? piece.pieces;
@@ -250,7 +255,7 @@ function StrewnPiece({ piece, srgb, x, y, px }: PieceProps) {
 			onKeyUp={liftHand}
 		>
 			<circle cx={x(piece.y)} cy={y(piece.x)} r={Math.max(piece.radius * px, 12)} fill="transparent" />
-			<PieceShape piece={piece} cx={x(piece.y)} cy={y(piece.x)} px={px} srgb={srgb} bad={bad} />
+			<PieceShape piece={piece} cx={x(piece.y)} cy={y(piece.x)} px={px} srgb={srgb} bands={bands} bad={bad} />
 			{piece.pinned && <circle cx={x(piece.y)} cy={y(piece.x)} r="2.5" fill="#14263f" stroke="#ffffff" />}
 			{bad && (
 				<text
@@ -282,11 +287,12 @@ interface ShapeProps {
 	cy: number;
 	px: number;
 	srgb: string;
+	bands: readonly RoundBand[];
 	bad: boolean;
 }
 
 /** A piece as it lies: by its outline, or round, with a light on it. */
-function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
+function PieceShape({ piece, cx, cy, px, srgb, bands, bad }: ShapeProps) {
 	const edge = { stroke: bad ? "#b3261e" : "#14263f", strokeWidth: bad ? 3 : 1.2 };
 	const r = piece.half_wide * px;
 	if (piece.outline) {
@@ -310,6 +316,14 @@ function PieceShape({ piece, cx, cy, px, srgb, bad }: ShapeProps) {
 				transform={`rotate(${piece.turn_deg} ${cx} ${cy})`}
 				fill={srgb}
 				{...edge}
+			/>
+			<RoundBands
+				bands={bands}
+				cx={cx}
+				cy={cy}
+				rx={piece.half_long * px}
+				ry={piece.half_wide * px}
+				turnDeg={piece.turn_deg}
 			/>
 			<path
 				d={`M${cx - r * 0.5} ${cy - r * 0.35}q${r * 0.4} ${-r * 0.35} ${r * 0.8} 0`}

@@ -22,12 +22,12 @@ class ByTurns(ColumnPour):
     kind: Literal["by turns"] = "by turns"
     rounds: Annotated[int, Field(ge=1, le=30)] = 3
 
-    def says(self) -> str:
+    def says(self, where: str = "the mould") -> str:
         """Rounds, and the stick."""
         rounds = "one round" if self.rounds == 1 else f"{self.rounds} rounds"
-        return f"By turns through a funnel, {rounds}, into the middle of the mould.{self.stick}"
+        return f"By turns through a funnel, {rounds}, into the middle of {where}.{self.stick}"
 
-    def lies(self, shares: Sequence[float], spot: Spot) -> Codes:
+    def lies(self, shares: Sequence[float], spot: Spot, random: np.random.Generator) -> Codes:  # noqa: ARG002
         """Rings of the same area in every round, the first poured outside."""
         outside = np.clip(1 - (spot.x**2 + spot.y**2), 0.0, 1.0 - 1e-12)
         within = outside * self.rounds % 1.0

@@ -27,12 +27,12 @@ _WINDS = math.pi / 2
 class Spot(NamedTuple):
     """Points of a column's section, each array of one shape: as in a disc of radius one, whatever the outline.
 
-    ``along``: share of the column's length from the end that was poured first.
+    ``along``: share of its height from where it was poured first, of one number or of that shape.
     """
 
     x: Array
     y: Array
-    along: float
+    along: Array | float
 
 
 class ColumnPour(Kind):
@@ -42,19 +42,20 @@ class ColumnPour(Kind):
     strokes: Annotated[int, Field(ge=0, le=12)] = 0
 
     @abstractmethod
-    def says(self) -> str:
-        """What the bench says, after the colours with their shares."""
+    def says(self, where: str = "the mould") -> str:
+        """What the bench says, after the colours with their shares; ``where``: what is filled."""
 
     @abstractmethod
-    def lies(self, shares: Sequence[float], spot: Spot) -> Codes:
+    def lies(self, shares: Sequence[float], spot: Spot, random: np.random.Generator) -> Codes:
         """Number of the colour at each point, before a stick goes through.
 
         :param shares: of each colour, adding up to one
+        :param random: what one hand did, the same for every cut of one column
         """
 
     def shows(self, shares: Sequence[float], spot: Spot, random: np.random.Generator) -> Codes:
         """Number of the colour at each point of a cut, as one hand may have poured it."""
-        return self.lies(shares, stirred(spot, self.strokes, random))
+        return self.lies(shares, stirred(spot, self.strokes, random), random)
 
     @property
     def stick(self) -> str:
@@ -76,7 +77,7 @@ def stirred(spot: Spot, strokes: int, random: np.random.Generator) -> Spot:
         # Strokes go to different sides, and every other one comes back.
         at = angle + n * math.pi * (3 - math.sqrt(5)) + spot.along * _WINDS
         out = (1 - _REACH) * math.sqrt((n + 0.5) / strokes)
-        mx, my = out * math.cos(at), out * math.sin(at)
+        mx, my = out * np.cos(at), out * np.sin(at)
         away = np.hypot(x - mx, y - my) / _REACH
         turn = (-1) ** n * _TURN * 2 * math.pi * np.where(away < 1, (1 - away**2) ** 2, 0.0)
         cos, sin = np.cos(turn), np.sin(turn)

@@ -20,11 +20,11 @@ class OneOnAnother(ColumnPour):
 
     kind: Literal["one on another"] = "one on another"
 
-    def says(self) -> str:
+    def says(self, where: str = "the mould") -> str:
         """Waits, and the stick."""
-        return f"One on another in the standing mould; wait until each bears the next.{self.stick}"
+        return f"One on another in {where}, standing; wait until each bears the next.{self.stick}"
 
-    def lies(self, shares: Sequence[float], spot: Spot) -> Codes:
+    def lies(self, shares: Sequence[float], spot: Spot, random: np.random.Generator) -> Codes:  # noqa: ARG002
         """The same all over a cut: whichever colour stands at that height."""
-        here = min(int(np.searchsorted(np.cumsum(shares), spot.along, side="right")), len(shares) - 1)
-        return np.full(np.shape(spot.x), here, dtype=np.int64)
+        here = np.searchsorted(np.cumsum(shares), np.broadcast_to(spot.along, np.shape(spot.x)), side="right")
+        return np.minimum(here, len(shares) - 1)

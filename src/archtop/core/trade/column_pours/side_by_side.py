@@ -21,11 +21,11 @@ class SideBySide(ColumnPour):
 
     kind: Literal["side by side"] = "side by side"
 
-    def says(self) -> str:
+    def says(self, where: str = "the mould") -> str:  # noqa: ARG002
         """Cups, and the stick."""
         return f"All at once, each down its own part of the wall, equally fast.{self.stick}"
 
-    def lies(self, shares: Sequence[float], spot: Spot) -> Codes:
+    def lies(self, shares: Sequence[float], spot: Spot, random: np.random.Generator) -> Codes:  # noqa: ARG002
         """Sectors around the middle, the first colour's from its left side on."""
         angle = (np.arctan2(spot.y, spot.x) / (2 * math.pi) + 0.5) % 1.0
         return np.minimum(np.searchsorted(np.cumsum(shares), angle, side="right"), len(shares) - 1)

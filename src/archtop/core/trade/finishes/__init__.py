@@ -60,5 +60,5 @@ def cut_on_side(finishes: tuple[Finish, ...], tall_pieces: tuple[str, ...]) -> s
     if dragged:
         return f"Cut it lying on its side: the wire would drag {', '.join(dragged)} through the faces."
     if tall_pieces:
-        return f"Cut it lying on its side: {', '.join(tall_pieces)} would be pushed through the frosting."
+        return f"Cut it lying on its side: {', '.join(tall_pieces)} would be pushed down into the soap."
     return None

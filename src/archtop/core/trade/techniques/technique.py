@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core.base import Kind
+from archtop.core.trade.turns import turns_of
 
 __all__ = ["Ground", "Here", "Stream", "Suits", "Technique"]
 
@@ -114,23 +115,9 @@ class Technique(Kind):
 
 def by_turns(ground: Ground, here: Here, count: int) -> list[Stream]:
     """Colours taking turns over so many passes spread over the width, as their shares allow."""
-    lines = _turns(here.colours, here.shares, count)
+    lines = turns_of(here.colours, here.shares, count)
     where = ground.spread(len(lines), ground.random("streams", here.step))
     return [
         Stream(ground.at(where[n] * ground.half, here.step, n), here.area * share, ground.source(here.step, colour))
         for n, (colour, share) in enumerate(lines)
     ]
-
-
-def _turns(colours: Sequence[int], shares: Sequence[float], count: int) -> list[tuple[int, float]]:
-    """Each pass's colour and its share of the pour."""
-    turns = [max(1, round(share * count)) for share in shares]
-    order: list[int] = []
-    due = [0.0] * len(colours)
-    for _ in range(sum(turns)):
-        due = [d + t / sum(turns) for d, t in zip(due, turns, strict=True)]
-        left = [k for k in range(len(colours)) if order.count(k) < turns[k]]
-        pick = max(left, key=lambda k: due[k])
-        due[pick] -= 1
-        order.append(pick)
-    return [(colours[k], shares[k] / turns[k]) for k in order]

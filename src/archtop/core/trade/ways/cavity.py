@@ -16,6 +16,7 @@ class CavityMake(Way):
     label = "Cast in cavities"
     help = "Batter in the hollows of a mould, turned out when firm through."
     pot = "cavity"
+    several = True
     waits = {
         "silicone": WaitOf(48, 336, "Small pieces keep their detail once they are firm through."),
         "stiff": WaitOf(96, 336, "A stiff cavity needs longer than a soft one; early pieces come out bent."),

@@ -87,7 +87,8 @@ class Way(Kind):
     ``pot``: what kind of pot it takes, ``None`` where nothing is mixed for it; ``cast``: whether it fills a mould that
     stays full until it is turned out; ``verb`` and ``then``: what its two jobs in the schedule are called, and how long
     hands are at the second [min]; ``firms_h``: how long it firms after that, before it goes in [h]; ``waits``: by the
-    mould's material, or for any; ``hard``: harder than a young loaf, so that it bends a wire.
+    mould's material, or for any; ``hard``: harder than a young loaf, so that it bends a wire; ``several``: whether
+    several colours may be poured into each.
     """
 
     kind: str
@@ -97,6 +98,7 @@ class Way(Kind):
     then: ClassVar[tuple[str, int]] = ("Turn out", 15)
     firms_h: ClassVar[float] = 0.0
     hard: ClassVar[bool] = False
+    several: ClassVar[bool] = False
     waits: ClassVar[Mapping[str, WaitOf]]
 
     @property

@@ -13,13 +13,19 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-__all__ = ["pot_colours"]
+__all__ = ["area_beside", "pot_colours"]
 
 Array = NDArray[np.float64]
 
 # Where chords cut off a share of the unit disc, tabulated once.
 _X = np.linspace(-1, 1, 4001)
 _BEHIND = (np.arcsin(_X) + _X * np.sqrt(1 - _X**2)) / math.pi + 0.5
+
+
+def area_beside(x: Array) -> Array:
+    """Share of the unit disc left of lines at ``x`` [radii]."""
+    found: Array = np.interp(x, _X, _BEHIND)
+    return found
 
 
 def pot_colours(shares: Sequence[float], turns: float, over: Array, across: Array, start: float) -> NDArray[np.int64]:
