@@ -148,6 +148,9 @@ def test_a_hollow_is_measured_from_its_model(page: Page, desk: Desk) -> None:
     page.get_by_role("button", name="Add small pieces").click()
     page.get_by_label("Model file").set_input_files(EXAMPLES / "kite-master.stl")
     expect(page.get_by_label("One hollow holds")).to_have_value(re.compile(r"^66\.7"))
+    # Its foot and height come from the model too.
+    expect(page.get_by_label("Its foot and height are known")).to_be_checked()
+    expect(page.get_by_label("Stands high")).to_have_value("80")
 
 
 def test_dough_of_two_colours_is_told_by_the_gram(page: Page, desk: Desk) -> None:

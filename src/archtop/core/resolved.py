@@ -102,6 +102,6 @@ def resolve(loaf: Loaf, cupboard: Cupboard) -> ResolvedLoaf:
         cupboard=cupboard,
         prisms={embed.id: prism_of(embed) for embed in loaf.embeds},
         figures={key: prism for key, prism in figures.items() if prism is not None},
-        made={piece.id: piece.make.made(piece.count * loaf.moulds) for piece in loaf.pieces},
+        made={piece.id: piece.made(piece.count * loaf.moulds) for piece in loaf.pieces},
         batters={f.id: batter_of(f, cupboard.fats, cupboard.additives).weighing(weight) for f in loaf.formulas},
     )

@@ -2852,7 +2852,7 @@ export interface components {
              */
             kind: "cutter";
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Flower"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
             /** Slab Mm */
             slab_mm: number;
             /**
@@ -3066,7 +3066,7 @@ export interface components {
             /** Name */
             name: string;
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Flower"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
             /**
              * Across Mm
              * @default 0
@@ -3246,7 +3246,7 @@ export interface components {
              */
             name: string;
             /** Outline */
-            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Flower"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
             /**
              * Across Mm
              * @default 0
@@ -3346,6 +3346,29 @@ export interface components {
             before_cutting: boolean;
             /** Says */
             says: string;
+        };
+        /**
+         * Flower
+         * @description ``petals`` round petals that reach ``across_mm``; between them it is drawn in by ``deep_percent`` of that.
+         */
+        Flower: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flower";
+            /**
+             * Petals
+             * @default 5
+             */
+            petals: number;
+            /** Across Mm */
+            across_mm: number;
+            /**
+             * Deep Percent
+             * @default 30
+             */
+            deep_percent: number;
         };
         /**
          * Forecast
@@ -4432,6 +4455,18 @@ export interface components {
             rim_marks_mm: number[];
         };
         /**
+         * Moved
+         * @description One motif of a run where a hand put it, by its number from the front: across and along [mm].
+         */
+        Moved: {
+            /** Number */
+            number: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * MovedWire
          * @description A wire between two bars moved by hand along the loaf: its number from the front, and by how much [mm].
          */
@@ -4577,11 +4612,22 @@ export interface components {
             ][][];
         };
         /**
+         * PieceBody
+         * @description How a piece stands: its foot, the outline's width along its length, and how high it is [mm].
+         */
+        PieceBody: {
+            /** Outline */
+            outline: components["schemas"]["Circle"] | components["schemas"]["Oval"] | components["schemas"]["HalfRound"] | components["schemas"]["Rounded"] | components["schemas"]["Regular"] | components["schemas"]["Star"] | components["schemas"]["Flower"] | components["schemas"]["Heart"] | components["schemas"]["Drawn"] | components["schemas"]["Polygon"];
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
          * Pieces
          * @description Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
          *
          *     ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
-         *     already and are not made for this loaf. ``poured``: several colours in each, in place of ``colour`` alone.
+         *     already and are not made for this loaf. ``body``: how they stand, where the way they are made does not say it.
+         *     ``poured``: several colours in each, in place of ``colour`` alone.
          *     ``painted``: a jar brushed onto them.
          */
         Pieces: {
@@ -4610,6 +4656,7 @@ export interface components {
             formula?: string | null;
             /** Lot */
             lot?: string | null;
+            body?: components["schemas"]["PieceBody"] | null;
             poured?: components["schemas"]["Poured"] | null;
             painted?: components["schemas"]["Painted"] | null;
         };
@@ -5028,7 +5075,8 @@ export interface components {
          *     sides, or outward from the loaf's middle; ``turn_deg``: turned so much further. ``wave_mm``: how far a wave swings.
          *     ``curve``: points of a line drawn by hand, across and along. ``from_mm``, ``to_mm``: the part of the loaf; ``None``:
          *     all of it; ``bars``: those bars alone, by number. ``keeps_off``: it goes beside columns that stand out and between
-         *     pieces that lie there before it. ``passes``: how often it is gone over, each time on the last.
+         *     pieces that lie there before it. ``passes``: how often it is gone over, each time on the last. ``moved``: those that
+         *     a hand put elsewhere.
          */
         Run: {
             /** Id */
@@ -5113,6 +5161,11 @@ export interface components {
              * @default 1
              */
             passes: number;
+            /**
+             * Moved
+             * @default []
+             */
+            moved: components["schemas"]["Moved"][];
         };
         /**
          * RunPlan
@@ -5645,7 +5698,7 @@ export interface components {
          * Spot
          * @description Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°].
          *
-         *     ``up_mm``: over the level, on what lies under it.
+         *     ``up_mm``: over the level, on what lies under it. ``by_hand``: where a hand put it.
          */
         Spot: {
             /** X */
@@ -5662,6 +5715,11 @@ export interface components {
              * @default 0
              */
             up_mm: number;
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand: boolean;
         };
         /**
          * Sprinkled
@@ -5852,8 +5910,8 @@ export interface components {
          *
          *     ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
          *     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it; ``high_mm``: its height;
-         *     ``round``: it is a ball. ``outline``: of what is as
-         *     high all over, around its middle and along its length.
+         *     ``round``: it is a ball. ``outline``: of its foot, around its middle and along its length, where that is known;
+         *     ``roundness``: how it falls away from its middle to that (0: as high all over).
          */
         Strewn: {
             /** Pieces */
@@ -5900,6 +5958,11 @@ export interface components {
                 number,
                 number
             ][] | null;
+            /**
+             * Roundness
+             * @default 0
+             */
+            roundness: number;
         };
         /**
          * Strip
@@ -7984,9 +8047,10 @@ export interface components {
         /**
          * ReadMesh
          * @description A mesh: volume (of its hull, as an estimate, if it is not watertight; of its hollow for a mould), box [mm],
-         *     section.
+         *     section, foot.
          *
-         *     The section is cut across the longest side, and ``None`` when it is not one plain outline.
+         *     The section is cut across the longest side, and ``None`` when it is not one plain outline; ``foot``: what it covers
+         *     as it stands, seen from above, and ``None`` of a mould.
          */
         ReadMesh: {
             /** Watertight */
@@ -8001,6 +8065,7 @@ export interface components {
                 number
             ];
             section: components["schemas"]["Polygon"] | null;
+            foot: components["schemas"]["Polygon"] | null;
             /** Says */
             says: string;
         };

@@ -150,7 +150,8 @@ export const PAGES: readonly GuidePage[] = [
 					Tips by their openings, motifs by their pictures. A run goes in rows by number or by distance, along
 					a curve you draw, all over, to each bar or part, or on some bars alone; bags of other mixes take
 					turns in it; gone over twice, it lies on itself. It keeps off columns that stand out and off pieces
-					set before it, and says what it leaves out. Five motifs on your scale overrule the shape.
+					set before it, and says what it leaves out. Five motifs on your scale overrule the shape. Any motif
+					can be dragged to another place, or moved with the arrow keys.
 				</p>
 				<p>
 					Pieces are strewn fairly, so that every bar and every half gets its share and the wire misses what

@@ -27,7 +27,6 @@ from archtop.core.document.parts import (
     Frosting,
     Kept,
     Painted,
-    Pieces,
     Poured,
     Row,
     Sizing,
@@ -35,7 +34,8 @@ from archtop.core.document.parts import (
     WholePot,
     frosting_colours,
 )
-from archtop.core.document.piping import Clear, Run
+from archtop.core.document.pieces import PieceBody, Pieces
+from archtop.core.document.piping import Clear, Moved, Run
 from archtop.core.document.shares import ColourShare, by_colour
 from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
@@ -75,8 +75,10 @@ __all__ = [
     "LotKey",
     "LotKind",
     "Mixing",
+    "Moved",
     "OnTop",
     "Painted",
+    "PieceBody",
     "Pieces",
     "Pin",
     "Pour",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Sequence
 from typing import Any
 
@@ -11,6 +12,9 @@ from archtop.core.document.mixings import mixings_of
 from archtop.core.document.parts import Embed
 from archtop.core.document.shares import ColourShare
 from archtop.core.document.work import Dust, Lay, Pour, Press
+
+# An outline taken from a model, or measured with a ruler, may be so much too small.
+_MEASURED = 0.98
 
 __all__ = ["colours_used", "inconsistencies", "pieces_used"]
 
@@ -26,6 +30,7 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
         *_laying(loaf),
         *_melted_in_colours(loaf),
         *_poured_into_nothing(loaf),
+        *_bodies_off(loaf),
         *_more_than_made(loaf),
         *_batches_off(loaf),
         *_also_off(loaf),
@@ -206,6 +211,27 @@ def _poured_into_nothing(loaf: Contents) -> list[Problem]:
         for i, piece in enumerate(loaf.pieces)
         if piece.poured and not piece.make.several
     ]
+
+
+def _bodies_off(loaf: Contents) -> list[Problem]:
+    """Pieces whose foot and height are not theirs: shaped otherwise, or too small for what each takes."""
+    found = []
+    for i, piece in enumerate(loaf.pieces):
+        if piece.body is None:
+            continue
+        each, holds = piece.make.made(1).each_ml, piece.body.holds_ml
+        if piece.make.shaped:
+            limit, remedy = "the way they are made gives them their shape", "Let that say it."
+            mend = Mend(says=remedy.rstrip("."), field=f"pieces.{i}.body", value=None)
+            found.append(_problem("pieces.body", f"pieces.{i}.body", piece.name, limit, remedy, mend))
+        elif holds < _MEASURED * each:
+            high = math.ceil(10 * piece.body.high_mm * each / holds) / 10
+            field = f"pieces.{i}.body.high_mm"
+            limit = f"that foot, so high, holds {holds:.3g} ml, and each piece takes {each:.3g} ml"
+            remedy = f"Make it {high:g} mm high, or give it a larger foot."
+            mend = Mend(says=f"Make it {high:g} mm high", field=field, value=high)
+            found.append(_problem("pieces.low", field, f"{piece.body.high_mm:g} mm", limit, remedy, mend))
+    return found
 
 
 def _more_than_made(loaf: Contents) -> list[Problem]:

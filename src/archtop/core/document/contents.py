@@ -20,11 +20,11 @@ from archtop.core.document.parts import (
     Embed,
     Frosting,
     Kept,
-    Pieces,
     Sizing,
     Top,
     WholePot,
 )
+from archtop.core.document.pieces import Pieces
 from archtop.core.document.work import Work
 from archtop.core.geometry import AnyMould
 

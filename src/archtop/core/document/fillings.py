@@ -7,7 +7,8 @@ from typing import Final, NamedTuple
 
 from archtop.core.base import InputError, Mend, PotId
 from archtop.core.document.contents import Contents
-from archtop.core.document.parts import Embed, Pieces
+from archtop.core.document.parts import Embed
+from archtop.core.document.pieces import Pieces
 
 __all__ = ["MOST_FILLINGS", "Filling", "fillings_of"]
 

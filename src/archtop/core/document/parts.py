@@ -19,7 +19,6 @@ from archtop.core.trade import (
     BaseName,
     ByTurns,
     Finish,
-    Make,
     Tip,
 )
 
@@ -35,7 +34,6 @@ __all__ = [
     "Frosting",
     "Kept",
     "Painted",
-    "Pieces",
     "Poured",
     "Row",
     "Sizing",
@@ -287,33 +285,6 @@ class Top(Frozen):
     scatter: Scatter = Scatter()
     finishes: Annotated[tuple[Finish, ...], Field(max_length=12)] = ()
     order: Annotated[tuple[Annotated[str, Field(max_length=60)], ...], Field(max_length=80)] = ()
-
-
-class Pieces(Frozen):
-    """Small pieces made beforehand, to be stirred into a pour, pressed in, stood on top or given away.
-
-    ``count``: for one loaf. ``moulds``: how many of their mould are filled at once. ``lot``: they lie on the shelf
-    already and are not made for this loaf. ``poured``: several colours in each, in place of ``colour`` alone.
-    ``painted``: a jar brushed onto them.
-    """
-
-    id: Id
-    name: Name
-    make: Make
-    count: Annotated[int, Field(ge=1, le=2000)]
-    material: Literal["silicone", "stiff"] = "silicone"
-    moulds: Moulds = 1
-    colour: Id
-    formula: Id | None = None
-    lot: LotKey | None = None
-    poured: Poured | None = None
-    painted: Painted | None = None
-
-    @property
-    def colours(self) -> tuple[str, ...]:
-        """Every colour that shows in a piece, each once."""
-        poured = [share.colour for share in self.poured.colours] if self.poured else []
-        return tuple(dict.fromkeys(poured or self.make.colours(self.colour)))
 
 
 class Brings(Frozen):

@@ -11,6 +11,7 @@ from archtop.core.trade import MotifSize
 
 __all__ = [
     "Clear",
+    "Moved",
     "Run",
 ]
 
@@ -34,6 +35,14 @@ class Clear(Frozen):
     right_mm: Place = 2000.0
 
 
+class Moved(Frozen):
+    """One motif of a run where a hand put it, by its number from the front: across and along [mm]."""
+
+    number: Annotated[int, Field(ge=0, lt=5000)]
+    x: Place
+    y: Place
+
+
 class Run(Frozen):
     """A motif repeated. ``overlap_percent``: how far each lies over the last; ``spread_mm``: the width that rows share.
 
@@ -42,7 +51,8 @@ class Run(Frozen):
     sides, or outward from the loaf's middle; ``turn_deg``: turned so much further. ``wave_mm``: how far a wave swings.
     ``curve``: points of a line drawn by hand, across and along. ``from_mm``, ``to_mm``: the part of the loaf; ``None``:
     all of it; ``bars``: those bars alone, by number. ``keeps_off``: it goes beside columns that stand out and between
-    pieces that lie there before it. ``passes``: how often it is gone over, each time on the last.
+    pieces that lie there before it. ``passes``: how often it is gone over, each time on the last. ``moved``: those that
+    a hand put elsewhere.
     """
 
     id: Key
@@ -66,6 +76,7 @@ class Run(Frozen):
     bars: Annotated[tuple[Annotated[int, Field(ge=1, le=400)], ...], Field(max_length=400)] = ()
     keeps_off: bool = True
     passes: Annotated[int, Field(ge=1, le=4)] = 1
+    moved: Annotated[tuple[Moved, ...], Field(max_length=400)] = ()
 
     @model_validator(mode="after")
     def _a_curve_has_two_ends(self) -> Run:

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from archtop.core.chemistry import AdditiveDose, ScentDose
 from archtop.core.colour import ColourDose
 from archtop.core.document.contents import Contents
-from archtop.core.document.parts import Embed, Painted, Pieces
+from archtop.core.document.parts import Embed, Painted
+from archtop.core.document.pieces import Pieces
 
 __all__ = ["additive_doses", "bottles_used", "colour_doses", "painted_things", "scent_doses"]
 

@@ -1,8 +1,8 @@
 """Outlines: the shape of a piece seen from the loaf's end.
 
 ``Circle``, ``Oval``, ``HalfRound``, ``Rounded`` (a rectangle with rounded corners), ``Regular`` (n equal sides),
-``Star``, ``Heart``, ``Drawn`` (a few points by hand), ``Polygon`` (any simple shape, with holes): each says its
-corners.
+``Star``, ``Flower``, ``Heart``, ``Drawn`` (a few points by hand), ``Polygon`` (any simple shape, with
+holes): each says its corners.
 ``points_of`` puts them around the middle of their bounding box, ``holes_of`` gives its holes in the same place,
 ``shape_of`` both as one area.
 """
@@ -24,6 +24,7 @@ __all__ = [
     "OUTLINES",
     "Circle",
     "Drawn",
+    "Flower",
     "HalfRound",
     "Heart",
     "Outline",
@@ -126,6 +127,26 @@ class Star(OutlineKind):
         angle = math.pi / 2 + math.pi * np.arange(2 * n) / n
         radius = np.where(np.arange(2 * n) % 2 == 0, outer, inner)
         return np.column_stack([radius * np.cos(angle), radius * np.sin(angle)])
+
+
+class Flower(OutlineKind):
+    """``petals`` round petals that reach ``across_mm``; between them it is drawn in by ``deep_percent`` of that."""
+
+    label = "Flower"
+    help = "Round petals around a middle, and how deep it is drawn in between them."
+    fresh = {"petals": 5, "across_mm": 40, "deep_percent": 30}
+
+    kind: Literal["flower"] = "flower"
+    petals: Annotated[int, Field(ge=3, le=16)] = 5
+    across_mm: Size
+    deep_percent: Annotated[float, Field(ge=1, le=90)] = 30.0
+
+    def corners(self) -> Points:
+        """The curve r = R (1 − d/2 (1 − cos nφ)), a petal up."""
+        angle = np.linspace(0, 2 * math.pi, 40 * self.petals, endpoint=False)
+        drawn_in = self.deep_percent / 200 * (1 - np.cos(self.petals * angle))
+        radius = self.across_mm / 2 * (1 - drawn_in)
+        return np.column_stack([radius * np.sin(-angle), radius * np.cos(angle)])
 
 
 class Heart(OutlineKind):
@@ -263,9 +284,11 @@ class Polygon(OutlineKind):
         return np.array(shapely.Polygon(self.points).exterior.normalize().coords[:-1])[::-1]
 
 
-OUTLINES: Family[OutlineKind] = Family("kind", (Circle, Oval, HalfRound, Rounded, Regular, Star, Heart, Drawn, Polygon))
+OUTLINES: Family[OutlineKind] = Family(
+    "kind", (Circle, Oval, HalfRound, Rounded, Regular, Star, Flower, Heart, Drawn, Polygon)
+)
 
-AnyShape = Circle | Oval | HalfRound | Rounded | Regular | Star | Heart | Drawn | Polygon
+AnyShape = Circle | Oval | HalfRound | Rounded | Regular | Star | Flower | Heart | Drawn | Polygon
 Outline = Annotated[AnyShape, Field(discriminator="kind")]
 
 

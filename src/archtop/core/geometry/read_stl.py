@@ -21,13 +21,16 @@ STL_LIMIT_BYTES = 15_000_000
 _MOST_TRIANGLES = 200_000
 # Of triangles that hardly hang together no outline comes, however long it is looked for.
 _MOST_OPEN = 0.05
+# So many triangles are joined to a foot, whose edge is told to so much [mm].
+_MOST_COVERED, _FOOT_MM = 20_000, 0.1
 
 
 class ReadMesh(Frozen):
     """A mesh: volume (of its hull, as an estimate, if it is not watertight; of its hollow for a mould), box [mm],
-    section.
+    section, foot.
 
-    The section is cut across the longest side, and ``None`` when it is not one plain outline.
+    The section is cut across the longest side, and ``None`` when it is not one plain outline; ``foot``: what it covers
+    as it stands, seen from above, and ``None`` of a mould.
     """
 
     watertight: bool
@@ -35,6 +38,7 @@ class ReadMesh(Frozen):
     volume: Figure
     size_mm: tuple[float, float, float]
     section: Polygon | None
+    foot: Polygon | None
     says: str
 
 
@@ -89,6 +93,7 @@ def read_stl(data: bytes, hollow: bool = False) -> ReadMesh:
         ),
         size_mm=(x, y, z),
         section=section,
+        foot=_foot(mesh),
         says=f"{x:.1f} × {y:.1f} × {z:.1f} mm, {cubic / 1000:.1f} ml"
         + ("" if watertight else " by its hull: the mesh is not watertight, so take that as an upper limit")
         + ("" if section else "; no single outline through its middle"),
@@ -117,6 +122,7 @@ def _hollow(mesh: Any, watertight: bool, cubic: float, count: int, size: tuple[f
         ),
         size_mm=size,
         section=None,
+        foot=None,
         says=f"A mould of {size[0]:.1f} × {size[1]:.1f} × {size[2]:.1f} mm with {room / 1000:.1f} ml of hollow",
     )
 
@@ -132,6 +138,25 @@ def _open_share(mesh: Any) -> float:
     """Share of its edges that belong to one triangle alone."""
     _, times = np.unique(mesh.edges_sorted, axis=0, return_counts=True)
     return float((times == 1).mean())
+
+
+def _foot(mesh: Any) -> Polygon | None:
+    """What it covers seen from above, without holes; of very many triangles its hull."""
+    flat = shapely.MultiPoint(mesh.vertices[:, :2]).convex_hull
+    if len(mesh.faces) <= _MOST_COVERED:
+        corners = mesh.triangles[:, :, :2]
+        covers = shapely.polygons(corners)
+        covers = covers[shapely.area(covers) > 1e-6]
+        flat = shapely.union_all(covers, grid_size=0.01)
+    parts = [part for part in shapely.get_parts(flat) if isinstance(part, shapely.Polygon)]
+    if not parts:
+        return None
+    outer = shapely.Polygon(max(parts, key=lambda part: part.area).exterior).simplify(_FOOT_MM)
+    points = shapely.get_coordinates(outer)[:-1]
+    if not outer.is_valid or outer.area < 1 or len(points) < 3:
+        return None
+    middle = (points.min(axis=0) + points.max(axis=0)) / 2
+    return Polygon(points=tuple((round(float(x), 3), round(float(y), 3)) for x, y in points - middle))
 
 
 def _middle_section(mesh: Any) -> Polygon | None:

@@ -22,7 +22,8 @@ def piece_solid(piece: Strewn) -> Mesh:
     """A piece around the foot of its own middle, its length along the loaf: as round, flat or domed as it lies."""
     if piece.outline:
         # Told along and across: a mesh has across first.
-        return _flat(np.array([(b, a) for a, b in piece.outline]), piece.high_mm)
+        foot = np.array([(b, a) for a, b in piece.outline])
+        return _rounded(foot, piece.high_mm, piece.roundness) if piece.roundness else _flat(foot, piece.high_mm)
     start = -1.0 if piece.round else 0.0
     rising = np.sin(np.linspace(start, 1.0, _UP + 1) * np.pi / 2)
     turn = np.linspace(0, 2 * np.pi, _AROUND, endpoint=False)
@@ -39,11 +40,24 @@ def piece_solid(piece: Strewn) -> Mesh:
     return lofted(rings)
 
 
+def _rounded(outline: Array, high_mm: float, roundness: float) -> Mesh:
+    """Falling away from its middle to its foot: its outline, ever smaller the higher up."""
+    outline = _turning_left(outline)
+    out = np.cos(np.linspace(0, np.pi / 2, 2 * _UP + 1))
+    out[-1] = 0.02
+    levels = [(outline * share, high_mm * (1 - share**2) ** roundness) for share in out]
+    return lofted(np.stack([np.column_stack([ring, np.full(len(ring), up)]) for ring, up in levels]))
+
+
+def _turning_left(outline: Array) -> Array:
+    after = np.roll(outline, -1, axis=0)
+    turns = (outline[:, 0] * after[:, 1] - after[:, 0] * outline[:, 1]).sum()
+    return outline[::-1] if turns < 0 else outline
+
+
 def _flat(outline: Array, high_mm: float) -> Mesh:
     """As high all over, its upper edge a little soft."""
-    after = np.roll(outline, -1, axis=0)
-    if (outline[:, 0] * after[:, 1] - after[:, 0] * outline[:, 1]).sum() < 0:
-        outline = outline[::-1]
+    outline = _turning_left(outline)
     soft = min(_SOFT_MM, high_mm / 3)
     middle = outline.mean(axis=0)
     reach = np.maximum(np.linalg.norm(outline - middle, axis=1, keepdims=True), 1e-6)

@@ -33,7 +33,8 @@ def _spread(of: ResolvedLoaf, area: TopArea) -> Iterator[Strewn]:
         if not isinstance(step, Press):
             continue
         long, wide, high = of.made[step.pieces].size_mm
-        foot, outline = Foot(long / 2, wide / 2), of.pieces[step.pieces].make.from_above(of.made[step.pieces])
+        piece, made = of.pieces[step.pieces], of.made[step.pieces]
+        foot, outline = Foot(long / 2, wide / 2), piece.from_above(made)
         inside = max(area.half_wide - foot.half_wide, 0.0), max((area.back - area.front) / 2 - foot.half_long, 0.0)
         for number in range(step.count):
             x, y = ((0.5 + (number + 1) / _ROOT**power) % 1 * 2 - 1 for power in (1, 2))
@@ -55,4 +56,5 @@ def _spread(of: ResolvedLoaf, area: TopArea) -> Iterator[Strewn]:
                 leans=False,
                 high_mm=high * (1 - step.sunk_percent / 100),
                 outline=outline,
+                roundness=piece.roundness(made),
             )

@@ -15,6 +15,7 @@ from archtop.core.document import ScatterItem, in_order
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.foot import Foot
 from archtop.core.top.free import FreeTop, Lying, standing_out
+from archtop.core.top.pressed import pressed_in
 from archtop.core.top.runs import Spot, TopArea
 from archtop.core.top.runs_planned import Ground, RunPlan, run_plan
 from archtop.core.top.scatter import Strewing
@@ -59,11 +60,13 @@ def body_of(of: ResolvedLoaf, item: ScatterItem) -> Body:
         lean = math.radians(item.leans_deg)
         cos, sin = math.cos(lean), math.sin(lean)
         return Body((long * cos + high * sin) / 2, wide / 2, high * cos + long * sin)
-    return Body(long / 2, wide / 2, high, outline=piece.make.from_above(of.made[item.pieces]))
+    made = of.made[item.pieces]
+    return Body(long / 2, wide / 2, high, outline=piece.from_above(made), roundness=piece.roundness(made))
 
 
 def _foot(body: Body) -> Foot:
-    return Foot(body.half_long, body.half_wide, square=len(body.outline or ()) == _SQUARE)
+    square = len(body.outline or ()) == _SQUARE
+    return Foot(body.half_long, body.half_wide, square=square)
 
 
 class _Putting:
@@ -80,6 +83,12 @@ class _Putting:
             if prism.top > level_mm:
                 self.surface.stands_out(prism, level_mm)
         self.out = standing_out(of.prisms.values(), level_mm)
+        # What was pressed into the batter is there before anything is put on it.
+        for piece in pressed_in(of, area):
+            body = Body(
+                piece.half_long, piece.half_wide, piece.high_mm, outline=piece.outline, roundness=piece.roundness
+            )
+            self.surface.set_down(Spot(x=piece.x, y=piece.y), body)
         self.motifs: dict[str, tuple[Place, ...]] = {}
         self.lying: list[Lying] = []
         self.rests: dict[tuple[str, int], Rest] = {}
@@ -149,5 +158,11 @@ class _Putting:
         rest, body = self.rests[piece.pieces, piece.number], self.bodies[piece.pieces]
         is_round = body.underside == "round"
         return piece.model_copy(
-            update={"up_mm": rest.up_mm, "high_mm": body.high, "round": is_round, "outline": body.outline}
+            update={
+                "up_mm": rest.up_mm,
+                "high_mm": body.high,
+                "round": is_round,
+                "outline": body.outline,
+                "roundness": body.roundness,
+            }
         )

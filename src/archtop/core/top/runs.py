@@ -33,13 +33,14 @@ _MIDDLE_MM = 0.5
 class Spot(Frozen):
     """Where one motif stands: across and along [mm], its stroke turned from the loaf's length [°].
 
-    ``up_mm``: over the level, on what lies under it.
+    ``up_mm``: over the level, on what lies under it. ``by_hand``: where a hand put it.
     """
 
     x: float
     y: float
     turn_deg: float = 0.0
     up_mm: float = 0.0
+    by_hand: bool = False
 
 
 class TopArea(Frozen):
@@ -62,6 +63,14 @@ class TopArea(Frozen):
         Over a rectangle 1 − ⅓, over an oval 1 − ¼: means of x² from wall to wall.
         """
         return 3 / 4 if self.oval else 2 / 3
+
+    def nearest(self, x: float, y: float) -> tuple[float, float]:
+        """The nearest place on it, towards its middle [mm]."""
+        middle, half = (self.front + self.back) / 2, (self.back - self.front) / 2
+        if not self.oval:
+            return min(max(x, -self.half_wide), self.half_wide), min(max(y, self.front), self.back)
+        out = max(math.hypot(x / self.half_wide, (y - middle) / half), 1.0)
+        return x / out, middle + (y - middle) / out
 
     def holds(self, x: Places, y: Places, radius: float = 0.0) -> NDArray[np.bool_]:
         """Whether a round thing lies on it: its middle where it is [mm], the edge nowhere nearer than its radius."""
@@ -127,7 +136,19 @@ def spots_of(
             left_out[why] = left_out.get(why, 0) + 1
         else:
             found.append(spot)
-    return Placed(tuple(found) * run.passes, left_out)
+    return Placed(tuple(_by_hand(run, area, found)) * run.passes, left_out)
+
+
+def _by_hand(run: Run, area: TopArea, spots: Sequence[Spot]) -> Iterator[Spot]:
+    """Those that a hand put elsewhere are there; over the edge they stay where the top ends."""
+    moved = {place.number: place for place in run.moved}
+    for number, spot in enumerate(spots):
+        place = moved.get(number)
+        if place is None:
+            yield spot
+            continue
+        x, y = area.nearest(place.x, place.y)
+        yield spot.model_copy(update={"x": x, "y": y, "by_hand": True})
 
 
 def _stretches(

@@ -16,8 +16,8 @@ class Strewn(Frozen):
 
     ``radius``: of a round one of its size; ``half_long``, ``half_wide``: as it is, its length turned by ``turn_deg``
     from the loaf's. ``up_mm``: its lowest point over the level, on what lies under it; ``high_mm``: its height;
-    ``round``: it is a ball. ``outline``: of what is as
-    high all over, around its middle and along its length.
+    ``round``: it is a ball. ``outline``: of its foot, around its middle and along its length, where that is known;
+    ``roundness``: how it falls away from its middle to that (0: as high all over).
     """
 
     pieces: str
@@ -36,6 +36,7 @@ class Strewn(Frozen):
     high_mm: float = 0.0
     round: bool = False
     outline: tuple[tuple[float, float], ...] | None = None
+    roundness: float = 0.0
 
 
 def reach_along(piece: Strewn) -> float:

@@ -42,7 +42,8 @@ Underside = Literal["flat", "round"]
 class Body(NamedTuple):
     """Something firm: its two half axes along and across, its height [mm], and whether it stands flat or is round.
 
-    ``outline``: of what is as high everywhere, its length along the first axis; ``None``: it is round above.
+    ``outline``: of its foot, its length along the first axis; ``None``: an ellipse, and round above. ``roundness``:
+    how it falls away to the edge of its outline (0: as high everywhere).
     """
 
     half_long: float
@@ -50,6 +51,7 @@ class Body(NamedTuple):
     high: float
     underside: Underside = "flat"
     outline: tuple[tuple[float, float], ...] | None = None
+    roundness: float = 0.0
 
 
 class PressedIn(NamedTuple):
@@ -168,8 +170,17 @@ class Surface:
         if pressed.rim or pressed.trail_mm:
             aside = np.where(within, np.maximum(under - up, 0.0), 0.0)
             self._push_aside(spot, body, pressed, float(aside.sum()) * STEP_MM**2)
-        np.maximum(under, np.where(within, up + body.high, -np.inf), out=under)
+        high = body.high * self._falls_away(spot, body, rows, columns) if body.roundness else body.high
+        np.maximum(under, np.where(within, up + high, -np.inf), out=under)
         return Rest(up, up + body.high)
+
+    def _falls_away(self, spot: Spot, body: Body, rows: slice, columns: slice) -> Array:
+        """Height of a body at each place as a share of its highest point's: (1 − r²)ᵏ, r the share of the way out."""
+        along, across = _in_its_own_axes(self.xs[columns][None, :] - spot.x, self.ys[rows][:, None] - spot.y, spot)
+        angles, radii = _edge(body.outline or ())
+        edge = np.interp(np.arctan2(across, along), angles, radii)
+        found: Array = np.maximum(1 - (along**2 + across**2) / edge**2, 0.0) ** body.roundness
+        return found
 
     def _push_aside(self, spot: Spot, body: Body, pressed: PressedIn, mm3: float) -> None:
         """What something pushes aside: into a rim around it, and out of the groove that it has left behind it.
@@ -267,6 +278,20 @@ def _prepared(outline: tuple[tuple[float, float], ...]) -> shapely.Polygon:
     shape = shapely.Polygon(outline)
     shapely.prepare(shape)
     return shape
+
+
+@lru_cache(maxsize=64)
+def _edge(outline: tuple[tuple[float, float], ...]) -> tuple[Array, Array]:
+    """How far an outline's edge is from its middle [mm] in each direction, in rising order [rad]."""
+    ring = shapely.segmentize(shapely.LinearRing(outline), STEP_MM / 2)
+    along, across = shapely.get_coordinates(ring).T
+    angles, radii = np.arctan2(across, along), np.hypot(along, across)
+    order = np.argsort(angles)
+    angles, radii = angles[order], radii[order]
+    return (
+        np.concatenate([angles[-1:] - 2 * np.pi, angles, angles[:1] + 2 * np.pi]),
+        np.concatenate([radii[-1:], radii, radii[:1]]),
+    )
 
 
 @lru_cache(maxsize=256)

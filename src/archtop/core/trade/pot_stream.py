@@ -23,7 +23,7 @@ _BEHIND = (np.arcsin(_X) + _X * np.sqrt(1 - _X**2)) / math.pi + 0.5
 
 
 def area_beside(x: Array) -> Array:
-    """Share of the unit disc left of lines at ``x`` [radii]."""
+    """Share of the unit disc left of lines at ``x`` [radii], of its shape."""
     found: Array = np.interp(x, _X, _BEHIND)
     return found
 

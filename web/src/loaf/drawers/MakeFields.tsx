@@ -46,7 +46,14 @@ type Sized = Extract<Make, { kind: keyof typeof SIZES }>;
 const isSized = (make: Make): make is Sized => make.kind in SIZES;
 const sizeOf = (make: Sized, key: string) => (make as unknown as Record<string, number>)[key] ?? 0;
 
-export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Make) => void }) {
+interface Props {
+	make: Make;
+	onChange: (make: Make) => void;
+	/** What a hollow was measured from. */
+	onModel?: (mesh: ReadMesh) => void;
+}
+
+export function MakeFields({ make, onChange, onModel }: Props) {
 	const { document } = useEditor();
 	const ways = useCatalogue("ways");
 	return (
@@ -58,7 +65,7 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 				onChange={(kind) => onChange(freshOf<Make>(ways, kind, document.colours[0]?.id ?? "plain"))}
 			/>
 			{(make.kind === "cavity" || make.kind === "composite") && (
-				<CavityFields make={make} onChange={onChange} />
+				<CavityFields make={make} onChange={onChange} onModel={onModel} />
 			)}
 			{make.kind === "composite" && (
 				<FieldRow>
@@ -131,13 +138,15 @@ export function MakeFields({ make, onChange }: { make: Make; onChange: (make: Ma
 type Cavity = Extract<Make, { kind: "cavity" | "composite" }>;
 
 /** Hollows of a mould; one hollow may be measured from the model it was printed from. */
-function CavityFields({ make, onChange }: { make: Cavity; onChange: (make: Make) => void }) {
+function CavityFields({ make, onChange, onModel }: Omit<Props, "make"> & { make: Cavity }) {
 	const { mould } = make;
 	const [hollow, setHollow] = useState(false);
 	const measure = useMutation({
 		mutationFn: (file: File) => readMesh(file, hollow),
-		onSuccess: (mesh) =>
-			onChange({ ...make, mould: { ...mould, cavity_ml: Math.round(mesh.volume.value * 100) / 100 } }),
+		onSuccess: (mesh) => {
+			onChange({ ...make, mould: { ...mould, cavity_ml: Math.round(mesh.volume.value * 100) / 100 } });
+			onModel?.(mesh);
+		},
 	});
 	return (
 		<>

@@ -31,6 +31,11 @@ const MEASURES = {
 		["across_mm", "Point to point"],
 		["deep_percent", "Cut in %"],
 	],
+	flower: [
+		["petals", "Petals"],
+		["across_mm", "Across"],
+		["deep_percent", "Drawn in %"],
+	],
 	heart: [
 		["width_mm", "Width"],
 		["height_mm", "Height"],

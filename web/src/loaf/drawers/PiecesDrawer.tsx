@@ -10,6 +10,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { freeId, removePieces, usesOf } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { BODILESS, BodyFields, bodyOf } from "./BodyFields";
 import { CutFromBars } from "./CutFromBars";
 import { FormulaChoice } from "./FormulaChoice";
 import { LotChoice } from "./LotChoice";
@@ -123,8 +124,16 @@ function PieceFields({ piece }: { piece: Pieces }) {
 			<MakeFields
 				make={piece.make}
 				// Only what is cast in hollows is poured in several colours.
-				onChange={(make: Make) => patch(make.kind === "cavity" ? { make } : { make, poured: null })}
+				onChange={(make: Make) =>
+					patch({
+						make,
+						...(make.kind !== "cavity" && { poured: null }),
+						...(!BODILESS.has(make.kind) && { body: null }),
+					})
+				}
+				onModel={(mesh) => patch({ body: bodyOf(mesh) })}
 			/>
+			{BODILESS.has(piece.make.kind) && <BodyFields piece={piece} onChange={(body) => patch({ body })} />}
 			{piece.make.kind === "cavity" && (
 				<PouredFields of={piece} label="Several colours in each" onChange={(poured) => patch({ poured })} />
 			)}

@@ -204,6 +204,15 @@ function WhereItGoes({ run, patch }: PatchProps) {
 				checked={run.keeps_off ?? true}
 				onChange={(keeps_off) => patch({ keeps_off })}
 			/>
+			<p className="text-xs text-soft">
+				Drag a motif on the drawing, or move it with the arrow keys; Page Down goes to the next, Delete puts
+				one back.
+			</p>
+			{(run.moved ?? []).length > 0 && (
+				<Button look="quiet" onClick={() => patch({ moved: [] })}>
+					Put {run.moved?.length === 1 ? "the one moved" : `all ${run.moved?.length} moved`} back
+				</Button>
+			)}
 		</>
 	);
 }

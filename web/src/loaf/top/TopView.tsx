@@ -1,4 +1,3 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { LoafPlan, Strewn, TopRun } from "../../api/types";
 import type { RoundBand } from "../../drawing/face";
 import { fillOf, paintOf } from "../../drawing/paint";
@@ -7,17 +6,13 @@ import { RoundBands } from "../../drawing/RoundBands";
 import { TopMotifs } from "../../drawing/top/TopMotifs";
 import { useWidth } from "../../drawing/useSize";
 import { useEditor } from "../editor/EditorContext";
+import { MotifHandles } from "./MotifHandles";
 import { letGo, pinPiece } from "./topChanges";
+import { useTakenByHand } from "./useTakenByHand";
 
 /** A cup would fill the page. */
 const HIGHEST_PX = 380;
 const MARGIN_PX = { left: 14, right: 14, top: 16, bottom: 30 };
-const MOVES: Record<string, readonly [number, number]> = {
-	ArrowLeft: [0, -1],
-	ArrowRight: [0, 1],
-	ArrowUp: [-1, 0],
-	ArrowDown: [1, 0],
-};
 
 /** The top from above, front end at the left: piped, strewn, and where the wire goes. ``upTo``: as far as that run. */
 export function TopView({ upTo }: { upTo?: string }) {
@@ -168,9 +163,12 @@ function OnTop({ name, bagsOf, x, y, px }: OnTopProps) {
 	if (kind === "pipe") {
 		const run = plan.top.runs.find((item) => item.id === ref);
 		return run ? (
-			<g clipPath="url(#top-edge)">
-				<TopMotifs run={run} bags={bagsOf(run)} x={x} y={y} pxPerMm={px} />
-			</g>
+			<>
+				<g clipPath="url(#top-edge)">
+					<TopMotifs run={run} bags={bagsOf(run)} x={x} y={y} pxPerMm={px} />
+				</g>
+				<MotifHandles run={run} x={x} y={y} px={px} />
+			</>
 		) : null;
 	}
 	if (kind !== "strew") return null;
@@ -216,11 +214,15 @@ interface PieceProps {
 
 /** A piece on top: dragged or moved with the arrow keys it is held there, with Delete it is let go again. */
 function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
-	const { document, edit, liftHand } = useEditor();
-	const start = useRef<{ x: number; y: number; piece: Strewn } | null>(null);
+	const { document, edit } = useEditor();
 	const name = document.pieces.find((item) => item.id === piece.pieces)?.name ?? piece.pieces;
-	const moveTo = (across: number, along: number) =>
-		edit(pinPiece(piece.pieces, piece.number, across, along), `pin ${piece.pieces} ${piece.number}`);
+	const taken = useTakenByHand({
+		at: piece,
+		px,
+		onMove: (across, along) =>
+			edit(pinPiece(piece.pieces, piece.number, across, along), `pin ${piece.pieces} ${piece.number}`),
+		onLetGo: piece.pinned ? () => edit(letGo(piece.pieces, piece.number)) : null,
+	});
 	const bad = piece.touches || piece.leans;
 	return (
 		<g
@@ -229,30 +231,7 @@ function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 			data-strewn={`${piece.pieces} ${piece.number}`}
 			aria-label={`${name} ${piece.number + 1}${piece.pinned ? ", held" : ""}${piece.leans ? ", over a cut" : ""}${piece.touches ? ", on another" : ""}`}
 			className="cursor-grab touch-none outline-none focus-visible:[&>circle:last-of-type]:stroke-rim"
-			onPointerDown={(event: PointerEvent<SVGGElement>) => {
-				event.currentTarget.setPointerCapture(event.pointerId);
-				start.current = { x: event.clientX, y: event.clientY, piece };
-			}}
-			onPointerMove={(event: PointerEvent<SVGGElement>) => {
-				const from = start.current;
-				if (!from) return;
-				moveTo(from.piece.x + (event.clientY - from.y) / px, from.piece.y + (event.clientX - from.x) / px);
-			}}
-			onPointerUp={() => {
-				start.current = null;
-				liftHand();
-			}}
-			onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
-				const way = MOVES[event.key];
-				if (way) {
-					event.preventDefault();
-					const by = event.shiftKey ? 10 : 1;
-					moveTo(piece.x + way[0] * by, piece.y + way[1] * by);
-				} else if (event.key === "Delete" && piece.pinned) {
-					edit(letGo(piece.pieces, piece.number));
-				}
-			}}
-			onKeyUp={liftHand}
+			{...taken}
 		>
 			<circle cx={x(piece.y)} cy={y(piece.x)} r={Math.max(piece.radius * px, 12)} fill="transparent" />
 			<PieceShape piece={piece} cx={x(piece.y)} cy={y(piece.x)} px={px} srgb={srgb} bands={bands} bad={bad} />

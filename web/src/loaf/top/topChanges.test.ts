@@ -4,10 +4,12 @@ import {
 	addFrosting,
 	addRun,
 	letGo,
+	moveMotif,
 	moveTo,
 	otherMotif,
 	patchRun,
 	pinPiece,
+	putBack,
 	removeRun,
 	topOf,
 } from "./topChanges";
@@ -47,6 +49,18 @@ describe("the top's changes", () => {
 			"finish.mist",
 			"pipe.run",
 		]);
+	});
+
+	it("moves a motif once, and puts one or all back", () => {
+		const one = addFrosting(empty);
+		const movedOf = (loaf: Loaf) => loaf.frosting?.runs[0]?.moved;
+		const moved = moveMotif("run", 4, 7.77, 31)(moveMotif("run", 4, 1, 2)(moveMotif("run", 2, 0, 9)(one)));
+		expect(movedOf(moved)).toEqual([
+			{ number: 2, x: 0, y: 9 },
+			{ number: 4, x: 7.8, y: 31 },
+		]);
+		expect(movedOf(putBack("run", 2)(moved))).toEqual([{ number: 4, x: 7.8, y: 31 }]);
+		expect(movedOf(putBack("run")(moved))).toEqual([]);
 	});
 
 	it("pins a piece once, moves it, and lets it go", () => {

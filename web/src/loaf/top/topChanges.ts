@@ -85,6 +85,7 @@ export const newRun = (loaf: Loaf, tip: string): Run => ({
 	bars: [],
 	keeps_off: true,
 	passes: 1,
+	moved: [],
 });
 
 /** A frosting to start from: three rows of kisses. */
@@ -193,13 +194,14 @@ export const patchFinish =
 			finishes: topOf(loaf).finishes?.map((finish) => (finish.id === id ? { ...finish, ...change } : finish)),
 		})(loaf);
 
+const tenth = (mm: number) => Math.round(mm * 10) / 10;
+
 /** Holds a piece where a hand put it, or moves one that is held. */
 export const pinPiece =
 	(pieces: string, number: number, x: number, y: number) =>
 	(loaf: Loaf): Loaf => {
 		const others = topOf(loaf).scatter.pins.filter((pin) => pin.pieces !== pieces || pin.number !== number);
-		const round = (value: number) => Math.round(value * 10) / 10;
-		return patchScatter({ pins: [...others, { pieces, number, x: round(x), y: round(y) }] })(loaf);
+		return patchScatter({ pins: [...others, { pieces, number, x: tenth(x), y: tenth(y) }] })(loaf);
 	};
 
 export const letGo =
@@ -208,6 +210,26 @@ export const letGo =
 		patchScatter({
 			pins: topOf(loaf).scatter.pins.filter((pin) => pin.pieces !== pieces || pin.number !== number),
 		})(loaf);
+
+type Moved = NonNullable<Run["moved"]>[number];
+
+const patchMoved =
+	(run: string, change: (moved: readonly Moved[]) => Moved[]) =>
+	(loaf: Loaf): Loaf => {
+		const moved = loaf.frosting?.runs?.find((item) => item.id === run)?.moved ?? [];
+		return patchRun(run, { moved: change(moved) })(loaf);
+	};
+
+/** One motif of a run where a hand put it. */
+export const moveMotif = (run: string, number: number, x: number, y: number) =>
+	patchMoved(run, (moved) => [
+		...moved.filter((item) => item.number !== number),
+		{ number, x: tenth(x), y: tenth(y) },
+	]);
+
+/** A motif back in its run; without a number all of them. */
+export const putBack = (run: string, number?: number) =>
+	patchMoved(run, (moved) => moved.filter((item) => number !== undefined && item.number !== number));
 
 export const newFinish = (loaf: Loaf): Finish => ({
 	id: freeId("finish", topOf(loaf).finishes?.map((finish) => finish.id) ?? []),

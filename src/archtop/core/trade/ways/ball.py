@@ -17,6 +17,7 @@ class BallMake(Way):
     label = "Balls or beads"
     help = "Rolled from young soap."
     pot = "dough"
+    shaped = True
     cast = False
     verb = "Mix the dough for"
     then = ("Knead and shape", 30)

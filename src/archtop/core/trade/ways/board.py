@@ -17,6 +17,7 @@ class BoardMake(Way):
     label = "Boards"
     help = "Slices off a block, each after the wire."
     pot = "slab"
+    shaped = True
     verb = "Pour the block for"
     then = ("Cut", 30)
     waits = {"any": WaitOf(12, 72, "A block is sliced once it holds its edges; boards bend while young.")}

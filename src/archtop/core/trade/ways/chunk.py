@@ -15,6 +15,7 @@ class ChunkMake(Way):
     label = "Chunks, by hand"
     help = "Cut by hand from a block that holds its edges."
     pot = "slab"
+    shaped = True
     verb = "Pour the block for"
     then = ("Cut", 30)
     waits = {"any": WaitOf(12, 72, "A block is cut by hand once it holds its edges.")}

@@ -27,6 +27,7 @@ class CutterMake(Way):
     label = "Cut from a slab"
     help = "Pressed with a cutter out of a poured sheet; the offcuts are kept."
     pot = "slab"
+    shaped = True
     verb = "Pour the slab for"
     then = ("Cut", 30)
     waits = {"any": WaitOf(12, 36, "A slab is cut with cutters when it is firm but not yet hard: overnight.")}

@@ -88,7 +88,7 @@ class Way(Kind):
     stays full until it is turned out; ``verb`` and ``then``: what its two jobs in the schedule are called, and how long
     hands are at the second [min]; ``firms_h``: how long it firms after that, before it goes in [h]; ``waits``: by the
     mould's material, or for any; ``hard``: harder than a young loaf, so that it bends a wire; ``several``: whether
-    several colours may be poured into each.
+    several colours may be poured into each; ``shaped``: whether it gives them their shape, and not only a volume.
     """
 
     kind: str
@@ -99,6 +99,7 @@ class Way(Kind):
     firms_h: ClassVar[float] = 0.0
     hard: ClassVar[bool] = False
     several: ClassVar[bool] = False
+    shaped: ClassVar[bool] = False
     waits: ClassVar[Mapping[str, WaitOf]]
 
     @property

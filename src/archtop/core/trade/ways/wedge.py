@@ -15,6 +15,7 @@ class WedgeMake(Way):
     label = "Wedges"
     help = "A block sawn through from edge to edge: two wedges from each."
     pot = "slab"
+    shaped = True
     verb = "Pour the block for"
     then = ("Cut", 30)
     waits = {"any": WaitOf(12, 72, "A block is sawn once it holds its edges.")}
