@@ -2,7 +2,12 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
-const BY_THEMSELVES = ["src/api/queries.test.tsx", "src/find/Find.test.tsx", "src/loaf/section/Remarks.test.tsx"];
+const BY_THEMSELVES = [
+	"src/api/queries.test.tsx",
+	"src/find/Find.test.tsx",
+	"src/keeping/kept.test.tsx",
+	"src/loaf/section/Remarks.test.tsx",
+];
 const STUDIO = "http://127.0.0.1:8735";
 
 export default defineConfig(({ command }) => ({

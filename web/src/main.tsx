@@ -4,6 +4,8 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Post } from "./bench/Post";
+import { openKept } from "./keeping/kept";
+import { nameTab } from "./keeping/tab";
 import { fetchAhead } from "./place";
 import "./styles.css";
 import { UnitsProvider } from "./ui/UnitsContext";
@@ -13,19 +15,23 @@ if (!root) throw new Error("index.html has no #root to put the application into.
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
-createRoot(root).render(
-	<StrictMode>
-		<QueryClientProvider client={queries}>
-			<UnitsProvider>
-				<Post>
-					<BrowserRouter>
-						<App />
-					</BrowserRouter>
-				</Post>
-			</UnitsProvider>
-		</QueryClientProvider>
-	</StrictMode>,
-);
+const draw = () =>
+	createRoot(root).render(
+		<StrictMode>
+			<QueryClientProvider client={queries}>
+				<UnitsProvider>
+					<Post>
+						<BrowserRouter>
+							<App />
+						</BrowserRouter>
+					</Post>
+				</UnitsProvider>
+			</QueryClientProvider>
+		</StrictMode>,
+	);
+
+// What waits in this browser is at hand before anything asks for it.
+void Promise.all([openKept(), nameTab()]).finally(draw);
 
 // Once what was asked for stands, the rest comes, so that the bench opens without a connection too.
 window.addEventListener("load", () => {

@@ -32,8 +32,10 @@ export function BenchHeader({ tone, onTurn }: Props) {
 			<p className={`figures ml-auto text-right text-lg leading-tight ${look.soft}`} role="status">
 				{steps.length - bench.queue.length} of {steps.length} done
 				{bench.waiting > 0 && (
-					<span className="block text-sm whitespace-nowrap">
-						{bench.waiting} kept here, {bench.stuck ? "no connection yet" : "on their way"}
+					<span className={`block text-sm ${bench.unkept ? "font-bold" : "whitespace-nowrap"}`}>
+						{bench.unkept
+							? `${bench.waiting} not sent, and this browser can keep no more: leave the page open`
+							: `${bench.waiting} kept here, ${bench.stuck ? "no connection yet" : "on their way"}`}
 					</span>
 				)}
 			</p>

@@ -33,6 +33,8 @@ export interface Bench {
 	readonly waiting: number;
 	/** Whether they wait because the server is not reached. */
 	readonly stuck: boolean;
+	/** Whether this browser could keep one of them only as long as the page is open. */
+	readonly unkept: boolean;
 }
 
 export type Put = (step: string, action: BenchPress["action"], shown?: Shown) => void;
@@ -45,7 +47,7 @@ export function benchOf(
 	presses: readonly BenchPress[],
 	put: Put,
 	waiting: number,
-	stuck = false,
+	{ stuck, unkept } = { stuck: false, unkept: false },
 ): Bench {
 	const { done: order, begun } = standing(presses);
 	const done = new Set(order);
@@ -80,5 +82,6 @@ export function benchOf(
 		canUndo: outOfTurn || last !== undefined,
 		waiting,
 		stuck,
+		unkept,
 	};
 }

@@ -80,10 +80,31 @@ describe("useOutbox", () => {
 		expect(localStorage.length).toBe(0);
 	});
 
+	it("says so when this browser cannot keep it, and sends it all the same", async () => {
+		const arrive: (() => void)[] = [];
+		const send = vi.fn((_: Said) => new Promise<void>((resolve) => arrive.push(resolve)));
+		const { result } = start(send);
+		await wait(1);
+		const full = vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+			throw new DOMException("no room", "QuotaExceededError");
+		});
+		act(() => result.current.add(said("a")));
+		await wait(1);
+		full.mockRestore();
+		expect(result.current.unkept).toBe(true);
+		expect(ids(result.current.waiting)).toEqual(["a"]);
+		arrive[0]?.();
+		await wait(1);
+		expect(result.current.waiting).toEqual([]);
+		expect(result.current.unkept).toBe(false);
+	});
+
 	it("tries again what did not arrive, and says meanwhile that it is stuck", async () => {
 		const send = vi.fn(async (_: Said) => {});
 		send.mockRejectedValueOnce(offline);
 		const { result } = start(send);
+		// It has looked for what waits already.
+		await wait(1);
 		act(() => result.current.add(said("a")));
 		await wait(1);
 		expect(result.current.stuck).toBe(true);

@@ -1,4 +1,5 @@
 import { ApiProblem } from "../api/queries";
+import { drop, keep, kept, keptKeys, lookAgain } from "../keeping/kept";
 
 /** What this browser has to tell the server and has not yet: each thing under a key of its own, so that two tabs never overwrite each other. */
 export interface Outgoing {
@@ -15,37 +16,32 @@ const prefix = (room: string) => `${HEAD}${room}.`;
 const RETRY_MS = 3000;
 let last = 0;
 
-// Listed first: taking one out while counting through would skip the next.
-const keysOf = (head: string): string[] =>
-	Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? "").filter((key) =>
-		key.startsWith(head),
-	);
-
 /** Everything that waits in a room, in the order it was put there. */
 export function readWaiting<T extends Outgoing>(room: string): T[] {
-	const kept: Kept<T>[] = [];
-	for (const key of keysOf(prefix(room))) {
+	const found: Kept<T>[] = [];
+	for (const key of keptKeys(prefix(room))) {
 		try {
-			kept.push(JSON.parse(localStorage.getItem(key) ?? "") as Kept<T>);
+			found.push(JSON.parse(kept(key) ?? "") as Kept<T>);
 		} catch {
-			localStorage.removeItem(key); // Not ours, or cut off: it can never be sent.
+			drop(key); // Not ours, or cut off: it can never be sent.
 		}
 	}
-	return kept.sort((a, b) => a.order - b.order).map(({ item }) => item);
+	return found.sort((a, b) => a.order - b.order).map(({ item }) => item);
 }
 
-export function keepWaiting<T extends Outgoing>(room: string, item: T): void {
+/** Rejects where this browser cannot keep it. */
+export function keepWaiting<T extends Outgoing>(room: string, item: T): Promise<void> {
 	last = Math.max(last + 1, Date.now());
-	localStorage.setItem(prefix(room) + item.press_id, JSON.stringify({ order: last, item }));
+	return keep(prefix(room) + item.press_id, JSON.stringify({ order: last, item }));
 }
 
 export function dropWaiting(room: string, pressId: string): void {
-	localStorage.removeItem(prefix(room) + pressId);
+	drop(prefix(room) + pressId);
 }
 
 /** Rooms in which something waits: ids of presses hold no dot. */
 const roomsWaiting = (): string[] => [
-	...new Set(keysOf(HEAD).map((key) => key.slice(HEAD.length, key.lastIndexOf(".")))),
+	...new Set(keptKeys(HEAD).map((key) => key.slice(HEAD.length, key.lastIndexOf(".")))),
 ];
 
 /** What waits in a room, and how sending it goes. */
@@ -55,9 +51,11 @@ export interface Waiting {
 	readonly stuck: boolean;
 	/** What the server refused last; taken back by the next that is added. */
 	readonly refused: ApiProblem | null;
+	/** Whether this browser could not keep something that waits: it is lost with the page. */
+	readonly unkept: boolean;
 }
 
-const NOTHING: Waiting = { waiting: [], stuck: false, refused: null };
+const NOTHING: Waiting = { waiting: [], stuck: false, refused: null, unkept: false };
 
 export type Send = (room: string, item: Outgoing) => Promise<unknown>;
 
@@ -87,19 +85,20 @@ export class Outbox {
 	};
 
 	readonly add = (room: string, item: Outgoing): void => {
-		keepWaiting(room, item);
+		keepWaiting(room, item).catch(() => this.put(room, { unkept: true }));
 		this.put(room, { waiting: [...this.of(room).waiting, item], refused: null });
 		void this.sendAll(room);
 	};
 
 	/** Looks from now on for what waits in this browser; the answer stops it. */
 	readonly start = (): (() => void) => {
-		const look = () => {
+		const look = async () => {
+			await lookAgain();
 			for (const room of roomsWaiting()) this.read(room);
 			for (const [room, { waiting }] of this.rooms) if (waiting.length > 0) void this.sendAll(room);
 		};
-		look();
-		const timer = setInterval(look, RETRY_MS);
+		void look();
+		const timer = setInterval(() => void look(), RETRY_MS);
 		return () => clearInterval(timer);
 	};
 
@@ -117,10 +116,8 @@ export class Outbox {
 
 	private drop(room: string, item: Outgoing): void {
 		dropWaiting(room, item.press_id);
-		this.put(room, {
-			waiting: this.of(room).waiting.filter((other) => other.press_id !== item.press_id),
-			stuck: false,
-		});
+		const waiting = this.of(room).waiting.filter((other) => other.press_id !== item.press_id);
+		this.put(room, { waiting, stuck: false, unkept: this.of(room).unkept && waiting.length > 0 });
 	}
 
 	private async sendAll(room: string): Promise<void> {

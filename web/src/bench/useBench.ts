@@ -11,12 +11,12 @@ import { useOutbox } from "./useOutbox";
 /** The bench log of a loaf: presses stand at once, wait in this browser, and reach the server in their order. */
 export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	const { data } = useQuery(benchQuery(loaf));
-	const { waiting, stuck, add } = useOutbox<BenchPress>(benchRoom(loaf));
+	const { waiting, stuck, unkept, add } = useOutbox<BenchPress>(benchRoom(loaf));
 	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, now(), shown)), [add]);
 	return useMemo(() => {
-		const kept = data?.entries ?? [];
-		return benchOf(steps, [...kept, ...unsent(kept, waiting)], put, waiting.length, stuck);
-	}, [data, waiting, stuck, steps, put]);
+		const sent = data?.entries ?? [];
+		return benchOf(steps, [...sent, ...unsent(sent, waiting)], put, waiting.length, { stuck, unkept });
+	}, [data, waiting, stuck, unkept, steps, put]);
 }
 
 /** A press at a moment of the room's clock [ms]. */

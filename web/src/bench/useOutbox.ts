@@ -9,9 +9,9 @@ export function useOutbox<T extends Outgoing>(
 	room: string,
 ): Omit<Waiting, "waiting"> & { readonly waiting: readonly T[]; readonly add: (item: T) => void } {
 	const outbox = useContext(OutboxContext);
-	const { waiting, stuck, refused } = useSyncExternalStore(outbox.subscribe, () => outbox.of(room));
+	const { waiting, stuck, refused, unkept } = useSyncExternalStore(outbox.subscribe, () => outbox.of(room));
 	const add = useCallback((item: T) => outbox.add(room, item), [outbox, room]);
-	return { waiting: waiting as readonly T[], stuck, refused, add };
+	return { waiting: waiting as readonly T[], stuck, refused, unkept, add };
 }
 
 /** How much waits in rooms of that beginning, or in all. */

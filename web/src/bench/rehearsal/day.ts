@@ -1,4 +1,5 @@
 import type { BenchPress, NoteIn } from "../../api/types";
+import { keep, kept } from "../../keeping/kept";
 
 /** A rehearsed day as this browser keeps it. */
 export interface Day {
@@ -35,10 +36,11 @@ const key = (loaf: string) => `archtop.rehearsal.${loaf}`;
 
 export function readDay(loaf: string): Day | null {
 	try {
-		return JSON.parse(localStorage.getItem(key(loaf)) ?? "null") as Day | null;
+		return JSON.parse(kept(key(loaf)) ?? "null") as Day | null;
 	} catch {
 		return null; // Cut off: a new day is begun.
 	}
 }
 
-export const keepDay = (loaf: string, day: Day): void => localStorage.setItem(key(loaf), JSON.stringify(day));
+export const keepDay = (loaf: string, day: Day): void =>
+	void keep(key(loaf), JSON.stringify(day)).catch(() => {}); // A rehearsal can be begun again.

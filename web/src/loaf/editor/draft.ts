@@ -1,25 +1,51 @@
 import type { Loaf } from "../../api/types";
+import { drop, keep, kept, keptKeys } from "../../keeping/kept";
+import { livesElsewhere, thisTab } from "../../keeping/tab";
 
 interface Draft {
 	readonly basedOn: number;
 	readonly document: Loaf;
+	/** When it was kept. */
+	readonly at?: number;
 }
 
-const key = (id: string) => `archtop.draft.${id}`;
+const head = (id: string) => `archtop.draft.${id}`;
+/** Each tab has its own, so that two of them never overwrite each other. */
+const keyOf = (id: string) => `${head(id)}.${thisTab()}`;
 
-/** Edits not yet on the server wait in this browser, so that a crash or a lost connection loses nothing. */
-export function keepDraft(id: string, basedOn: number, document: Loaf): void {
-	localStorage.setItem(key(id), JSON.stringify({ basedOn, document }));
-}
+/**
+ * Edits not yet on the server wait in this browser, so that a crash or a lost connection loses nothing. Rejects where
+ * it cannot keep them.
+ */
+export const keepDraft = (id: string, basedOn: number, document: Loaf): Promise<void> =>
+	keep(keyOf(id), JSON.stringify({ basedOn, document, at: Date.now() }));
 
-export function readDraft(id: string): Draft | null {
-	const text = localStorage.getItem(key(id));
-	if (!text) return null;
+function read(key: string): Draft | null {
 	try {
-		return JSON.parse(text) as Draft;
+		return JSON.parse(kept(key) ?? "null") as Draft | null;
 	} catch {
 		return null;
 	}
 }
 
-export const dropDraft = (id: string): void => localStorage.removeItem(key(id));
+/** This tab's own edits, or the latest that a tab which has gone left behind: they become this one's. */
+export function readDraft(id: string): Draft | null {
+	const mine = read(keyOf(id));
+	if (mine) return mine;
+	const left = keptKeys(head(id))
+		.filter((key) => !livesElsewhere(key.slice(head(id).length + 1)))
+		.flatMap((key) => {
+			const draft = read(key);
+			return draft ? [{ key, draft }] : [];
+		})
+		.sort((a, b) => (a.draft.at ?? 0) - (b.draft.at ?? 0))
+		.at(-1);
+	if (!left) return null;
+	keepDraft(id, left.draft.basedOn, left.draft.document).then(
+		() => left.key !== keyOf(id) && drop(left.key),
+		() => {},
+	);
+	return left.draft;
+}
+
+export const dropDraft = (id: string): void => drop(keyOf(id));

@@ -35,7 +35,7 @@ describe("useAutosave", () => {
 		const { result, rerender } = start();
 		for (const name of ["a", "ab", "abc"]) rerender({ document: named(name) });
 		expect(result.current.state.is).toBe("changed");
-		expect(readDraft("loaf")).toEqual({ basedOn: 1, document: { name: "abc" } });
+		expect(readDraft("loaf")).toMatchObject({ basedOn: 1, document: { name: "abc" } });
 		await wait(800);
 		expect(saveLoaf).toHaveBeenCalledTimes(1);
 		expect(saveLoaf.mock.calls[0]?.slice(0, 3)).toEqual(["loaf", 1, { name: "abc" }]);

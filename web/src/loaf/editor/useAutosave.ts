@@ -10,12 +10,17 @@ export type SaveState =
 	| { readonly is: "refused" }
 	| { readonly is: "offline" }
 	| { readonly is: "signed out" }
+	/** This browser cannot keep it either. */
+	| { readonly is: "unkept" }
 	| { readonly is: "stale"; readonly report: StaleReport };
 
 const REST_MS = 700;
 const RETRY_MS = 3000;
 /** So many saves without an answer are remembered; older ones have long been followed by others. */
 const MOST_LOST = 50;
+
+/** States that are left only by a save that comes through. */
+const WAITS: ReadonlySet<SaveState["is"]> = new Set(["offline", "signed out", "unkept"]);
 
 interface Autosave {
 	readonly state: SaveState;
@@ -60,14 +65,15 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 				lost.current = [];
 				onServer.current = sent;
 				basedOn.current = answer.revision;
-				if (newest.current !== sent) keepDraft(id, basedOn.current, newest.current);
+				if (newest.current !== sent) keepDraft(id, basedOn.current, newest.current).catch(() => {});
 			}
 			dropDraft(id);
 			setState({ is: "kept", revision: basedOn.current });
 		} catch (error) {
 			const next = stateAfter(error);
 			stale.current = next.is === "stale";
-			setState(next);
+			// Without a connection it matters most that it is kept nowhere.
+			setState((last) => (last.is === "unkept" && next.is === "offline" ? last : next));
 		} finally {
 			busy.current = false;
 		}
@@ -82,15 +88,17 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 			}
 			return;
 		}
-		keepDraft(id, basedOn.current, document);
+		keepDraft(id, basedOn.current, document).catch(() =>
+			setState((last) => (last.is === "changed" || last.is === "offline" ? { is: "unkept" } : last)),
+		);
 		if (stale.current) return;
-		setState((last) => (last.is === "offline" || last.is === "signed out" ? last : { is: "changed" }));
+		setState((last) => (WAITS.has(last.is) ? last : { is: "changed" }));
 		const timer = setTimeout(() => void flush(), REST_MS);
 		return () => clearTimeout(timer);
 	}, [id, document, flush]);
 
 	useEffect(() => {
-		if (state.is !== "offline" && state.is !== "signed out") return;
+		if (!WAITS.has(state.is)) return;
 		const timer = setInterval(() => void flush(), RETRY_MS);
 		return () => clearInterval(timer);
 	}, [state.is, flush]);

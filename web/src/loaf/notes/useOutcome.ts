@@ -3,6 +3,7 @@ import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { ApiProblem, outcomeQuery, writeOutcome } from "../../api/queries";
 import type { LoafOutcome, Stage } from "../../api/types";
+import { drop, keep, kept } from "../../keeping/kept";
 import { today } from "../../ui/dates";
 import { emptyOutcome } from "./stages";
 
@@ -10,7 +11,7 @@ const draftKey = (id: string, stage: Stage) => `archtop.outcome.${id}.${stage}`;
 
 function readDraft(id: string, stage: Stage): LoafOutcome | null {
 	try {
-		const text = localStorage.getItem(draftKey(id, stage));
+		const text = kept(draftKey(id, stage));
 		return text ? (JSON.parse(text) as LoafOutcome) : null;
 	} catch {
 		return null;
@@ -23,16 +24,21 @@ export function useOutcome(id: string, stage: Stage) {
 	const { data: open, error } = useQuery(outcomeQuery(id));
 	const written = open?.outcomes.find((item) => item.stage === stage);
 	const [draft, setDraft] = useState<LoafOutcome | null>(() => readDraft(id, stage));
+	const [unkept, setUnkept] = useState(false);
 	const outcome = draft ?? written ?? emptyOutcome(stage, today());
 	const change = (next: Partial<LoafOutcome>) => {
 		const changed = { ...outcome, ...next };
-		localStorage.setItem(draftKey(id, stage), JSON.stringify(changed));
+		keep(draftKey(id, stage), JSON.stringify(changed)).then(
+			() => setUnkept(false),
+			() => setUnkept(true),
+		);
 		setDraft(changed);
 	};
 	const write = useMutation({
 		mutationFn: () => writeOutcome(id, outcome, newId()),
 		onSuccess: (opened) => {
-			localStorage.removeItem(draftKey(id, stage));
+			drop(draftKey(id, stage));
+			setUnkept(false);
 			setDraft(null);
 			cache.setQueryData(outcomeQuery(id).queryKey, opened);
 			for (const key of ["notebook", "numbers", "shelf", "cupboard", "thing", "losses"])
@@ -46,6 +52,7 @@ export function useOutcome(id: string, stage: Stage) {
 		change,
 		write,
 		unwritten: draft !== null,
+		unkept,
 		written: written !== undefined,
 		problem: write.error instanceof ApiProblem ? write.error.report : null,
 	};
