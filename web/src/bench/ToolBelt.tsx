@@ -1,4 +1,6 @@
 import {
+	Bell,
+	BellOff,
 	CalendarClock,
 	DoorOpen,
 	LifeBuoy,
@@ -8,6 +10,8 @@ import {
 	Split,
 	Thermometer,
 } from "lucide-react";
+import { useState } from "react";
+import { soundOn, turnSound } from "./alarm";
 import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
 
@@ -34,6 +38,7 @@ interface Props {
 export function ToolBelt({ tool, onTool, away, onAway, tone }: Props) {
 	const { rehearsing } = useRoom();
 	const look = LOOKS[tone];
+	const [sound, setSound] = useState(soundOn);
 	const key = `grid min-h-[64px] w-[88px] shrink-0 place-items-center content-center gap-1 rounded-xl border text-sm font-semibold sm:min-h-[72px] ${look.plain}`;
 	return (
 		<aside
@@ -53,6 +58,18 @@ export function ToolBelt({ tool, onTool, away, onAway, tone }: Props) {
 					{text}
 				</button>
 			))}
+			<button
+				type="button"
+				aria-pressed={sound}
+				onClick={() => {
+					turnSound(!sound);
+					setSound(!sound);
+				}}
+				className={key}
+			>
+				{sound ? <Bell aria-hidden className="size-6" /> : <BellOff aria-hidden className="size-6" />}
+				{sound ? "Sound on" : "Sound off"}
+			</button>
 			<button
 				type="button"
 				aria-pressed={away}

@@ -3,7 +3,7 @@ import { useState } from "react";
 /** The bench on a dark screen, and on a light one. */
 export const LOOKS = {
 	dark: {
-		room: "bg-[#101b2c] text-white",
+		room: "bg-[#101b2c] text-white [--ring:#f3d9a0]",
 		soft: "text-[#b9c6d6]",
 		card: "border-[#3a4c66] bg-[#18273d]",
 		press: "bg-[#f3d9a0] text-ink hover:bg-white",

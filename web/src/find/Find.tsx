@@ -6,6 +6,9 @@ import { wantAhead } from "../place";
 const load = () => import("./FindBox").then((file) => ({ default: file.FindBox }));
 const FindBox = lazy(load);
 wantAhead(load);
+const loadKeys = () => import("./KeysBox").then((file) => ({ default: file.KeysBox }));
+const KeysBox = lazy(loadKeys);
+wantAhead(loadKeys);
 
 /** Whether somebody is typing, so that a letter is a letter. */
 const typing = (target: EventTarget | null) =>
@@ -14,15 +17,17 @@ const typing = (target: EventTarget | null) =>
 
 /** The way to everything: a button, Ctrl K, or a stroke where nobody types. */
 export function Find() {
-	const [open, setOpen] = useState(false);
+	const [open, setOpen] = useState<"find" | "keys" | "">("");
+	const close = () => setOpen("");
 	useEffect(() => {
 		const listen = (event: KeyboardEvent) => {
 			const wanted =
 				((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") ||
 				(event.key === "/" && !typing(event.target));
-			if (!wanted) return;
+			const keys = event.key === "?" && !typing(event.target);
+			if (!wanted && !keys) return;
 			event.preventDefault();
-			setOpen(true);
+			setOpen(keys ? "keys" : "find");
 		};
 		window.addEventListener("keydown", listen);
 		return () => window.removeEventListener("keydown", listen);
@@ -33,7 +38,7 @@ export function Find() {
 				type="button"
 				className="flex items-center gap-1.5 rounded-lg border border-rim/60 bg-enamel px-2.5 py-1 text-rim-deep text-sm hover:bg-rim-wash"
 				aria-keyshortcuts="Control+K /"
-				onClick={() => setOpen(true)}
+				onClick={() => setOpen("find")}
 			>
 				<Search aria-hidden className="size-4" />
 				<span className="sr-only sm:not-sr-only">Find</span>
@@ -41,7 +46,7 @@ export function Find() {
 			</button>
 			{open && (
 				<Suspense fallback={null}>
-					<FindBox onClose={() => setOpen(false)} />
+					{open === "keys" ? <KeysBox onClose={close} /> : <FindBox onClose={close} />}
 				</Suspense>
 			)}
 		</>

@@ -74,7 +74,9 @@ export function FindBox({ onClose }: { onClose: () => void }) {
 						))}
 					</div>
 					<p role="status" className="mt-1 text-soft text-sm">
-						{results.length === 0 && "Nothing answers to that."}
+						{results.length === 0
+							? "Nothing answers to that."
+							: "? where nobody types shows the keys of a place."}
 					</p>
 				</Dialog.Content>
 			</Dialog.Portal>

@@ -1,7 +1,8 @@
 import { ChevronLeft, ChevronRight, Printer } from "lucide-react";
 import type { Block, Season } from "../api/types";
-import { Button, buttonClass } from "../ui/Button";
+import { Button } from "../ui/Button";
 import { dayShort } from "../ui/dates";
+import { FileLink } from "../ui/FileLink";
 import { useUnits } from "../ui/UnitsContext";
 import { paperOf } from "../ui/units";
 import { dayAfter, local, localDay, localTime } from "../ui/zoneTime";
@@ -34,14 +35,9 @@ export function WeekBoard({ season, monday, today, selected, onWeek, onSelect }:
 					<ChevronRight aria-hidden className="size-4" />
 				</Button>
 				<span className="flex-1" />
-				<a
-					className={buttonClass()}
-					href={`/api/season/week.pdf?first=${monday}&paper=${paperOf(units)}`}
-					target="_blank"
-					rel="noreferrer"
-				>
+				<FileLink href={`/api/season/week.pdf?first=${monday}&paper=${paperOf(units)}`}>
 					<Printer aria-hidden className="size-4" /> Print this week
-				</a>
+				</FileLink>
 			</div>
 			<ol className="grid grid-cols-7 gap-1" aria-label="Days of the week">
 				{Array.from({ length: 7 }, (_, n) => {

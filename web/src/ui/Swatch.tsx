@@ -3,7 +3,7 @@ export function Swatch({ srgb, size = 14 }: { srgb: string; size?: number }) {
 	return (
 		<span
 			aria-hidden
-			className="inline-block shrink-0 rounded-[4px] border border-ink/50"
+			className="swatch inline-block shrink-0 rounded-[4px] border border-ink/50"
 			style={{ background: srgb, width: size, height: size }}
 		/>
 	);

@@ -175,4 +175,6 @@ def week_sheet(request: HttpRequest, first: dt.date, paper: PaperName = "A4") ->
     if plan is None:
         raise InputError.one("season.unplanned", "plan", None, "nothing is planned yet", "Plan the season first.")
     zone = hours_of(season).clock
-    return HttpResponse(sheets.week_sheet_pdf(plan, first, zone, paper), content_type="application/pdf")
+    answer = HttpResponse(sheets.week_sheet_pdf(plan, first, zone, paper), content_type="application/pdf")
+    answer["Content-Disposition"] = f'attachment; filename="week-of-{first}.pdf"'
+    return answer

@@ -1,7 +1,8 @@
 import { Printer } from "lucide-react";
 import { useState } from "react";
-import { Button, buttonClass } from "../../ui/Button";
+import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
+import { FileLink } from "../../ui/FileLink";
 import { SelectField } from "../../ui/fields";
 import { SupplyTable } from "../../ui/SupplyTable";
 import { useUnits } from "../../ui/UnitsContext";
@@ -47,13 +48,9 @@ export function PotsPlace() {
 					</label>
 					<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
 					{printable ? (
-						<a
-							className={buttonClass("main")}
-							href={`/api/loaves/${id}/weigh-out.pdf?paper=${paper}&units=${units}`}
-							download
-						>
+						<FileLink look="main" href={`/api/loaves/${id}/weigh-out.pdf?paper=${paper}&units=${units}`}>
 							<Printer aria-hidden className="size-4" /> Print the weigh-out
-						</a>
+						</FileLink>
 					) : (
 						<Button look="main" disabled title="Once it is saved">
 							<Printer aria-hidden className="size-4" /> Print the weigh-out

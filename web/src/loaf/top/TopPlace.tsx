@@ -2,6 +2,7 @@ import { Printer, Ruler, SquareDashed } from "lucide-react";
 import { Accordion } from "radix-ui";
 import { useState } from "react";
 import { buttonClass } from "../../ui/Button";
+import { FileLink } from "../../ui/FileLink";
 import { SelectField } from "../../ui/fields";
 import { usePaper } from "../../ui/usePaper";
 import { ShiftOffer } from "../cut/ShiftOffer";
@@ -51,12 +52,12 @@ export function TopPlace() {
 				<div className="w-28">
 					<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
 				</div>
-				<a className={buttonClass()} href={`/api/loaves/${id}/top-template.pdf?paper=${paper}`}>
+				<FileLink href={`/api/loaves/${id}/top-template.pdf?paper=${paper}`}>
 					<Printer aria-hidden className="size-4" /> Print the template, 1:1
-				</a>
-				<a className={buttonClass()} href={`/api/loaves/${id}/rim-strip.pdf?paper=${paper}`}>
+				</FileLink>
+				<FileLink href={`/api/loaves/${id}/rim-strip.pdf?paper=${paper}`}>
 					<Ruler aria-hidden className="size-4" /> Strip for the rim
-				</a>
+				</FileLink>
 				<a className={buttonClass()} href={`/api/loaves/${id}/top-template.svg`}>
 					<SquareDashed aria-hidden className="size-4" /> Template as SVG
 				</a>
