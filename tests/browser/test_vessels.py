@@ -87,7 +87,13 @@ def test_one_pot_fills_a_box_and_a_tray_of_cups(page: Page, desk: Desk) -> None:
     # Filled lower than its floor it is refused in words, at its place.
     cups.get_by_label("Under its rim by").fill("400")
     expect(page.get_by_role("alert").filter(has_text="leaves nothing in a mould")).to_be_visible()
+    # And at the field itself, for who does not see the line above the drawing.
+    expect(cups.get_by_label("Under its rim by")).to_have_attribute("aria-invalid", "true")
+    expect(cups.get_by_label("Under its rim by")).to_have_accessible_description(
+        re.compile("leaves nothing in a mould")
+    )
     cups.get_by_label("Under its rim by").fill("2,5")
+    expect(cups.get_by_label("Under its rim by")).not_to_have_attribute("aria-invalid", "true")
     desk.wait_until_saved()
     desk.go("Order")
     expect(page.get_by_text("Turn out Market cups of Two moulds")).to_be_visible()

@@ -1,7 +1,8 @@
-import { v4 as newId } from "uuid";
-
 const KEY = "archtop.tab";
 const lockOf = (tab: string) => `archtop.tab.${tab}`;
+
+/** One of so many that no two tabs of a browser meet. */
+const newName = () => `${Date.now().toString(36)}${Math.random().toString(36).slice(2)}`;
 
 let own = "";
 let alive: ReadonlySet<string> = new Set();
@@ -17,11 +18,11 @@ const hold = (tab: string): Promise<boolean> =>
 
 /** This tab gets its name: the one it had before a reload, but for a tab that was copied from another. */
 export async function nameTab(): Promise<void> {
-	own = sessionStorage.getItem(KEY) ?? newId();
+	own = sessionStorage.getItem(KEY) ?? newName();
 	// Where it is no secure place a browser tells nothing of other tabs.
 	if (navigator.locks) {
 		if (!(await hold(own))) {
-			own = newId();
+			own = newName();
 			await hold(own);
 		}
 		const { held = [] } = await navigator.locks.query();

@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
+import { useSaid } from "./plainFields";
 import { readTyped } from "./typedNumber";
 import { useUnits } from "./UnitsContext";
 import { type Quantity, type Unit, unitOf } from "./units";
@@ -44,6 +45,7 @@ export function NumberInput({
 }: Props) {
 	const { units } = useUnits();
 	const says = useId();
+	const refusal = useSaid(id);
 	const own: Unit = quantity
 		? unitOf(units, quantity)
 		: { label: suffix ?? "", size: 1, digits: digits ?? 2 };
@@ -71,6 +73,7 @@ export function NumberInput({
 	}
 	const hand = (next: number | null) => {
 		handed.current = next;
+		refusal.touch();
 		onChange(next);
 	};
 	const read = typed === null ? null : readTyped(typed, wanted);
@@ -110,8 +113,9 @@ export function NumberInput({
 				type="text"
 				inputMode="decimal"
 				autoComplete="off"
-				aria-invalid={wrong !== null || unsure !== null || undefined}
-				aria-describedby={wrong || unsure || echo ? says : undefined}
+				{...refusal.refused}
+				{...((wrong !== null || unsure !== null) && { "aria-invalid": true })}
+				{...((wrong || unsure || echo) && { "aria-describedby": says })}
 				placeholder={look.placeholder}
 				value={typed ?? shown}
 				onChange={(event) => take(event.target.value)}
@@ -142,6 +146,7 @@ export function NumberInput({
 					</span>
 				)}
 			</span>
+			{refusal.note}
 		</>
 	);
 }

@@ -1,9 +1,25 @@
 import { type ReactNode, useId } from "react";
+import { useRefusal } from "./refusal";
 
 interface LabelledProps {
 	label: string;
 	suffix?: string;
 	children: (id: string) => ReactNode;
+}
+
+/** What is refused of a control, said beside it; and what the control itself needs for that. */
+export function useSaid(id: string) {
+	const { said, touch } = useRefusal(id);
+	const says = `${id}-refused`;
+	return {
+		touch,
+		refused: said ? ({ "aria-invalid": true, "aria-describedby": says } as const) : {},
+		note: said && (
+			<span id={says} className="block text-lye text-xs font-semibold">
+				{said}
+			</span>
+		),
+	};
 }
 
 /** A label over its field. */
@@ -26,113 +42,67 @@ export function TextField(props: {
 	onChange: (value: string) => void;
 	max?: number;
 }) {
+	return <Labelled label={props.label}>{(id) => <TextInput {...props} id={id} />}</Labelled>;
+}
+
+interface TextInputProps {
+	id: string;
+	value: string;
+	onChange: (value: string) => void;
+	max?: number;
+}
+
+function TextInput({ id, value, onChange, max = 120 }: TextInputProps) {
+	const { touch, refused, note } = useSaid(id);
 	return (
-		<Labelled label={props.label}>
-			{(id) => (
-				<input
-					id={id}
-					className="field w-full"
-					maxLength={props.max ?? 120}
-					value={props.value}
-					onChange={(event) => props.onChange(event.target.value)}
-				/>
-			)}
-		</Labelled>
+		<>
+			<input
+				id={id}
+				className="field w-full"
+				maxLength={max}
+				value={value}
+				{...refused}
+				onChange={(event) => {
+					touch();
+					onChange(event.target.value);
+				}}
+			/>
+			{note}
+		</>
 	);
 }
 
-export function SelectField<T extends string>(props: {
-	label: string;
+interface Choice<T extends string> {
 	value: T;
 	options: readonly (readonly [T, string])[];
 	onChange: (value: T) => void;
-}) {
-	return (
-		<Labelled label={props.label}>
-			{(id) => (
-				<select
-					id={id}
-					className="field w-full"
-					value={props.value}
-					onChange={(event) => props.onChange(event.target.value as T)}
-				>
-					{props.options.map(([value, text]) => (
-						<option key={value} value={value}>
-							{text}
-						</option>
-					))}
-				</select>
-			)}
-		</Labelled>
-	);
 }
 
-/** A day, as year-month-day; ``null`` when there is none. */
-export function DateField(props: {
-	label: string;
-	value: string | null;
-	max?: string;
-	onChange: (day: string | null) => void;
-}) {
-	return (
-		<Labelled label={props.label}>
-			{(id) => (
-				<input
-					id={id}
-					type="date"
-					className="field figures w-full"
-					max={props.max}
-					value={props.value ?? ""}
-					onChange={(event) => props.onChange(event.target.value || null)}
-				/>
-			)}
-		</Labelled>
-	);
+export function SelectField<T extends string>({ label, ...choice }: Choice<T> & { label: string }) {
+	return <Labelled label={label}>{(id) => <Select {...choice} id={id} />}</Labelled>;
 }
 
-/** Yes or no, in a line. */
-export function CheckField(props: {
-	label: ReactNode;
-	checked: boolean;
-	disabled?: boolean;
-	onChange: (checked: boolean) => void;
-}) {
+function Select<T extends string>({ id, value, options, onChange }: Choice<T> & { id: string }) {
+	const { touch, refused, note } = useSaid(id);
 	return (
-		<label className="flex min-h-6 items-center gap-2 text-sm">
-			<input
-				type="checkbox"
-				className="size-4"
-				checked={props.checked}
-				disabled={props.disabled}
-				onChange={(event) => props.onChange(event.target.checked)}
-			/>
-			{props.label}
-		</label>
-	);
-}
-
-/** Words over several lines. */
-export function NotesField(props: {
-	label: string;
-	value: string;
-	rows?: number;
-	max?: number;
-	onChange: (value: string) => void;
-	onBlur?: () => void;
-}) {
-	return (
-		<Labelled label={props.label}>
-			{(id) => (
-				<textarea
-					id={id}
-					className="field w-full"
-					rows={props.rows ?? 2}
-					maxLength={props.max ?? 2000}
-					value={props.value}
-					onChange={(event) => props.onChange(event.target.value)}
-					onBlur={props.onBlur}
-				/>
-			)}
-		</Labelled>
+		<>
+			<select
+				id={id}
+				className="field w-full"
+				value={value}
+				{...refused}
+				onChange={(event) => {
+					touch();
+					onChange(event.target.value as T);
+				}}
+			>
+				{options.map(([key, text]) => (
+					<option key={key} value={key}>
+						{text}
+					</option>
+				))}
+			</select>
+			{note}
+		</>
 	);
 }

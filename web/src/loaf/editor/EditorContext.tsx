@@ -1,10 +1,12 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import type { Loaf, LoafOut } from "../../api/types";
+import { RefusalContext } from "../../ui/refusal";
 import { useUnits } from "../../ui/UnitsContext";
 import { readDraft } from "./draft";
 import { begin, change, lift, redo, undo } from "./history";
 import { type SaveState, useAutosave } from "./useAutosave";
 import { type LivePlan, useLivePlan } from "./useLivePlan";
+import { useRefusals } from "./useRefusals";
 
 export type Edit = (make: (loaf: Loaf) => Loaf, stroke?: string) => void;
 
@@ -35,9 +37,14 @@ export function EditorProvider({ loaf, children }: { loaf: LoafOut; children: Re
 	const live = useLivePlan(document, first, loaf.id, useUnits().units);
 	const basedOn = draft?.basedOn ?? loaf.revision;
 	const { state, keepMine } = useAutosave(loaf.id, document, loaf.document, basedOn);
+	const refusals = useRefusals(live.problems);
+	const { edited } = refusals;
 	const edit: Edit = useCallback(
-		(make, stroke) => setHistory((last) => change(last, make(last.present), stroke ?? null)),
-		[],
+		(make, stroke) => {
+			edited();
+			setHistory((last) => change(last, make(last.present), stroke ?? null));
+		},
+		[edited],
 	);
 	const back = useCallback(() => setHistory(undo), []);
 	const forth = useCallback(() => setHistory(redo), []);
@@ -73,7 +80,7 @@ export function EditorProvider({ loaf, children }: { loaf: LoafOut; children: Re
 				restored: draft !== null,
 			}}
 		>
-			{children}
+			<RefusalContext value={refusals}>{children}</RefusalContext>
 		</EditorContext>
 	);
 }
