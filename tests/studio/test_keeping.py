@@ -7,6 +7,7 @@ import io
 import sqlite3
 import threading
 import zipfile
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -151,3 +152,58 @@ def test_from_the_command_line(kept: Loaf, tmp_path: Path, capsys: pytest.Captur
         call_command("restore", str(tmp_path / "by-hand.zip"))
     call_command("restore", str(tmp_path / "by-hand.zip"), "--over")
     assert "Restored." in capsys.readouterr().out
+
+
+def _of_another_program(database: sqlite3.Connection) -> None:
+    database.execute("DROP TABLE studio_loaf")
+
+
+def _of_a_newer_one(database: sqlite3.Connection) -> None:
+    database.execute("INSERT INTO django_migrations (app, name, applied) VALUES ('studio', '9999_later', '2030-01-01')")
+
+
+def _without_owner(database: sqlite3.Connection) -> None:
+    database.execute("PRAGMA foreign_keys = OFF")
+    database.execute("DELETE FROM auth_user")
+
+
+@pytest.mark.parametrize(
+    ("change", "code"),
+    [(_of_another_program, "backup.foreign"), (_of_a_newer_one, "backup.newer"), (_without_owner, "backup.no_owner")],
+)
+def test_what_is_no_studio_of_this_application_is_not_restored(
+    kept: Loaf, tmp_path: Path, change: Callable[[sqlite3.Connection], None], code: str
+) -> None:
+    with zipfile.ZipFile(back_up()) as zipped:
+        database = Path(zipped.extract("studio.sqlite3", tmp_path / "odd"))
+    with contextlib.closing(sqlite3.connect(database)) as opened:
+        change(opened)
+        opened.commit()
+    odd = tmp_path / "odd.zip"
+    with zipfile.ZipFile(odd, "w") as zipped:
+        zipped.write(database, "studio.sqlite3")
+    with pytest.raises(InputError) as refused:
+        restore(odd, over=True)
+    assert refused.value.problems[0].code == code
+    assert Loaf.objects.get().name == "Kept"
+
+
+def test_an_empty_file_is_no_backup(kept: Loaf, tmp_path: Path) -> None:
+    empty = tmp_path / "empty.zip"
+    with zipfile.ZipFile(empty, "w") as zipped:
+        zipped.writestr("studio.sqlite3", b"")
+    with pytest.raises(InputError) as refused:
+        restore(empty, over=True)
+    assert refused.value.problems[0].code == "backup.foreign"
+    assert Loaf.objects.get().name == "Kept"
+
+
+def test_a_shelf_without_loaves_is_kept_aside_too(owner: User) -> None:
+    file = back_up()
+    Stock.objects.create(name="fat:odd", grams=5)
+    restore(file)
+    assert not Stock.objects.filter(name="fat:odd").exists()
+    aside = max(file.parent.glob("*.zip"))
+    assert aside != file
+    restore(aside)
+    assert Stock.objects.get(name="fat:odd").grams == 5

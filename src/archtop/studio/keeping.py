@@ -17,6 +17,7 @@ from pathlib import Path, PurePosixPath
 
 from django.conf import settings
 from django.db import connection, connections
+from django.db.migrations.loader import MigrationLoader
 
 from archtop.core import InputError
 from archtop.studio import wall_clock
@@ -26,6 +27,7 @@ __all__ = ["back_up", "restore"]
 _DATABASE, _MEDIA = "studio.sqlite3", "media"
 # A zip may claim any size; a studio of thousands of photographs stays under this.
 _MOST_BYTES = 20_000_000_000
+_OWN_TABLES = {"studio_loaf", "studio_stock", "auth_user", "django_migrations"}
 
 
 def _database() -> Path:
@@ -65,20 +67,21 @@ def restore(file: Path, over: bool = False) -> None:
     """Put a backup in the place of the studio; what stood there is backed up first.
 
     :param over: even when the studio already holds loaves
-    :raises InputError: ``backup.unreadable``, ``backup.damaged``, ``backup.names`` or ``restore.not_empty``
+    :raises InputError: ``backup.unreadable``, ``backup.damaged``, ``backup.names``, ``backup.foreign``,
+        ``backup.newer``, ``backup.no_owner`` or ``restore.not_empty``
     """
     from archtop.studio.models import Loaf
 
-    if Loaf.objects.exists():
-        if not over:
-            raise InputError.one(
-                "restore.not_empty",
-                "studio",
-                Loaf.objects.count(),
-                "the studio holds loaves already",
-                "Restore into an empty ARCHTOP_HOME, or say --over; what is there is then backed up first.",
-            )
-        back_up()
+    if Loaf.objects.exists() and not over:
+        raise InputError.one(
+            "restore.not_empty",
+            "studio",
+            Loaf.objects.count(),
+            "the studio holds loaves already",
+            "Restore into an empty ARCHTOP_HOME, or say --over; what is there is then backed up first.",
+        )
+    # Without loaves there may be a shelf or a cupboard: what is replaced is kept in any case.
+    back_up()
     with tempfile.TemporaryDirectory(dir=_database().parent) as folder:
         try:
             with zipfile.ZipFile(file) as zipped:
@@ -89,6 +92,7 @@ def restore(file: Path, over: bool = False) -> None:
                 "backup.unreadable", "file", str(file), "is no whole backup", "Take another backup."
             ) from error
         _refuse_damaged(Path(folder) / _DATABASE)
+        _refuse_foreign(Path(folder) / _DATABASE)
         connections.close_all()
         # SQLite copies into the open file under its own locks: a server that runs sees the old or the new studio.
         with (
@@ -128,3 +132,26 @@ def _refuse_damaged(database: Path) -> None:
         found = str(error)
     if found != "ok":
         raise InputError.one("backup.damaged", "file", str(found), "SQLite finds it damaged", "Take another backup.")
+
+
+def _refuse_foreign(database: Path) -> None:
+    """Only a studio of this application, of a version that is known here, with its owner."""
+    with contextlib.closing(sqlite3.connect(database)) as opened:
+        tables = {name for (name,) in opened.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+        if not tables >= _OWN_TABLES:
+            raise InputError.one(
+                "backup.foreign",
+                "file",
+                f"{len(tables)} tables",
+                "is no studio's database",
+                "Choose a file that `archtop backup` wrote.",
+            )
+        applied = {name for (name,) in opened.execute("SELECT name FROM django_migrations WHERE app = 'studio'")}
+        (owners,) = opened.execute("SELECT count(*) FROM auth_user").fetchone()
+    known = {name for app, name in MigrationLoader(None, ignore_no_migrations=True).disk_migrations if app == "studio"}
+    if applied - known:
+        raise InputError.one(
+            "backup.newer", "file", max(applied - known), "is of a newer Arch Top", "Update Arch Top first."
+        )
+    if not owners:
+        raise InputError.one("backup.no_owner", "file", 0, "has no owner to sign in", "Take another backup.")

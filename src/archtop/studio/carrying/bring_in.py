@@ -20,17 +20,22 @@ from django.core.exceptions import ValidationError as FieldError
 from django.core.files.base import ContentFile
 from django.db import DatabaseError, models, transaction
 from PIL import Image
+from pydantic import ValidationError
 
 from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen
 from archtop.studio import stored
+from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import learn_what_is_new, outcomes_of
 from archtop.studio.actions.mentions import mention
+from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.season import season_of
+from archtop.studio.carrying.checks import checked, why_of
 from archtop.studio.carrying.tables import TABLES, Row, Table
 from archtop.studio.carrying.take_out import DOCUMENT, FORMAT, PHOTOS, VERSION
 from archtop.studio.models import BookFormula, Loaf, Order, Photo, Revision
 from archtop.studio.photos import LONGEST_PX, MOST_BYTES, cleaned
+from archtop.studio.preview import Preview, preview_of
 
 __all__ = ["Brought", "bring_in"]
 
@@ -65,7 +70,7 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
         tables = _tables(zipped)
         merging = _Merging(owner, zipped, tables)
         for table in TABLES:
-            for number, row in enumerate(tables.get(table.name, ())):
+            for number, row in enumerate(_rows_in(tables, table.name)):
                 merging.take(table, number, row)
         merging.settle()
     return merging.report()
@@ -81,12 +86,16 @@ def _unreadable(why: str) -> InputError:
     )
 
 
+def _no_number(name: str) -> float:
+    raise ValueError(f"{name} is no number")
+
+
 def _tables(zipped: zipfile.ZipFile) -> Tables:
     """The file's tables, once it is known to be whole: every part of it is read through before anything is kept."""
     _refuse_strange(zipped)
     try:
         broken = zipped.testzip()
-        document = json.loads(zipped.read(DOCUMENT))
+        document = json.loads(zipped.read(DOCUMENT), parse_constant=_no_number)
     except (zipfile.BadZipFile, zlib.error, EOFError, ValueError, RecursionError) as error:
         raise _unreadable(str(error)[:80]) from error
     if broken:
@@ -109,9 +118,23 @@ def _tables(zipped: zipfile.ZipFile) -> Tables:
     return _moulds_of_any_kind(tables) if version == 1 else tables
 
 
+def _rows_in(tables: Tables, name: str) -> list[Row]:
+    rows = tables.get(name, [])
+    if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
+        raise InputError.one("import.row", name, name, "must be rows", "Take the studio out again.")
+    return rows
+
+
 def _moulds_of_any_kind(tables: Tables) -> Tables:
     """Version 1 knew one kind of mould only, a field to each of its measures."""
-    moulds = [{"name": row["name"], "data": stored.MOULD.write(stored.MOULD.read(row))} for row in tables["moulds"]]
+    try:
+        moulds = [
+            {"name": row["name"], "data": stored.MOULD.write(stored.MOULD.read(row))}
+            for row in _rows_in(tables, "moulds")
+        ]
+    except (KeyError, ValueError) as error:
+        limit = f"is no row of this table: {why_of(error)}"
+        raise InputError.one("import.row", "moulds", "moulds", limit, "Take the studio out again.") from error
     return {**tables, "moulds": moulds}
 
 
@@ -157,6 +180,7 @@ class _Merging:
             return
         try:
             values = self._values(table, row)
+            checked(table, values)
             known = {name: values[name] for name in table.known_by}
             mine = self._rows(table).filter(**known).first() if known or table.name == "seasons" else None
             if mine is None:
@@ -165,13 +189,13 @@ class _Merging:
             else:
                 self._compare(table, mine, values, row)
         except (KeyError, TypeError, ValueError, FieldError, ObjectDoesNotExist, DatabaseError) as error:
-            if isinstance(error, InputError):
+            if isinstance(error, InputError) and error.problems[0].code == "import.row":
                 raise
             raise InputError.one(
                 "import.row",
                 f"{table.name}.{number}",
-                str(error)[:120] or type(error).__name__,
-                "cannot be read as a row of this table",
+                f"{table.name.replace('_', ' ')}, row {number + 1}",
+                f"is no row of this table: {why_of(error)}",
                 "Take the studio out again, or mend the file.",
             ) from error
 
@@ -216,8 +240,7 @@ class _Merging:
         if table.name == "pins":
             values["season"] = season_of(self.owner)
         if table.name == "loaves":
-            read_loaf(values["document"])
-            values = self._renamed(values)
+            values = self._renamed({**values, "preview": self._preview(values)})
         if table.name == "photos":
             values["file"] = self._photo(values["file"])
         made = table.model(**values)
@@ -232,6 +255,15 @@ class _Merging:
             made.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=row.get("loaves", [])))
         self.added[table.name] += 1
         self._touch(values, made)
+
+    def _preview(self, values: Row) -> dict[str, Any]:
+        """The small picture of a loaf, made anew where it is of another version."""
+        try:
+            return Preview.model_validate(values["preview"]).model_dump(mode="json")
+        except ValidationError:
+            document = read_loaf(values["document"])
+            planned = Plans(cupboard_of_studio()).of_document(document)
+            return preview_of(document, planned.result).model_dump(mode="json")
 
     def _touch(self, values: Row, made: models.Model) -> None:
         loaf = made if isinstance(made, Loaf) else values.get("loaf")
@@ -276,7 +308,7 @@ class _Merging:
         """A loaf that is here as well, in another version."""
         same = mine.document == values["document"]
         if not same and values["revision"] > mine.revision and self._came_from(mine, values):
-            read_loaf(values["document"])
+            values = {**values, "preview": self._preview(values)}
             keep = {name: values[name] for name in ("name", "document", "preview", "revision", "updated_at")}
             models.QuerySet(model=Loaf).filter(pk=mine.pk).update(**keep)
             self.added["loaves"] += 1
@@ -296,9 +328,11 @@ class _Merging:
     def _came_from(self, mine: Loaf, values: Row) -> bool:
         """Whether what is here is one of the other's own earlier versions."""
         return any(
-            row["loaf"] == str(mine.pk) and row["number"] == mine.revision and row["document"] == mine.document
-            for row in self.tables.get("revisions", ())
-            if not row["kept_aside"] and row["number"] < values["revision"]
+            row.get("loaf") == str(mine.pk)
+            and row.get("number") == mine.revision < values["revision"]
+            and row.get("document") == mine.document
+            for row in _rows_in(self.tables, "revisions")
+            if not row.get("kept_aside")
         )
 
     def _mine(self, words: str) -> None:
