@@ -14,14 +14,9 @@ from archtop.core.resolved import resolve
 from archtop.core.solids import loaf_in_words
 from archtop.core.trade import COLUMN_POURS
 from tests.core.conftest import box
+from tests.core.test_column_pours import COLOURS, THREE
 
 CUPBOARD = standard_cupboard()
-COLOURS = [
-    {"id": "white", "name": "White", "srgb": "#ffffff"},
-    {"id": "black", "name": "Black", "srgb": "#101010"},
-    {"id": "red", "name": "Red", "srgb": "#c02020"},
-]
-THREE = [{"colour": "white", "percent": 50}, {"colour": "black", "percent": 30}, {"colour": "red", "percent": 20}]
 CAVITY = {"kind": "cavity", "mould": {"cavity_ml": 20, "cavities": 12}}
 
 

@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { edgeOf } from "./edge";
 import { FaceBody } from "./FaceBody";
 import { type FaceLook, topHeight, wallAt } from "./face";
 import { outlinePath } from "./outlinePath";
@@ -46,7 +47,7 @@ export const FacePieces = ({ pieces, scale }: { pieces: readonly PieceLook[]; sc
 			d={outlinePath(piece.outline, piece.holes ?? [], scale)}
 			fillRule="evenodd"
 			fill={piece.colour}
-			stroke="#14263f"
+			stroke={edgeOf(piece.colour)}
 			strokeOpacity=".6"
 		/>
 	));

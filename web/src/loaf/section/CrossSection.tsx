@@ -1,4 +1,5 @@
 import type { CutFacePicture, EmbedHold } from "../../api/types";
+import { edgeOf } from "../../drawing/edge";
 import { FaceBody } from "../../drawing/FaceBody";
 import { wallAt } from "../../drawing/face";
 import { outlinePath } from "../../drawing/outlinePath";
@@ -165,6 +166,7 @@ function PieceShape({ drawn, colour, scale, selected, mould, picture, onSelect }
 	const points = polygonPoints(piece.outline, scale, dx, dz);
 	// Under a hand that moves it, it is drawn by itself: the picture shows where it lay.
 	const pictured = picture && piece.bands.length > 0 && dx === 0 && dz === 0;
+	const own = colour(piece.bands[0]?.colour ?? embed.colour);
 	return (
 		<>
 			<g
@@ -179,8 +181,8 @@ function PieceShape({ drawn, colour, scale, selected, mould, picture, onSelect }
 				<path
 					d={outlinePath(piece.outline, piece.holes, scale, dx, dz)}
 					fillRule="evenodd"
-					fill={pictured ? "transparent" : colour(piece.bands[0]?.colour ?? embed.colour)}
-					stroke={selected ? "#fbfcf9" : "#14263f"}
+					fill={pictured ? "transparent" : own}
+					stroke={selected ? "#fbfcf9" : edgeOf(own)}
 					strokeWidth={selected ? 4 : 1.2}
 				/>
 				{!pictured &&
@@ -197,7 +199,7 @@ function PieceShape({ drawn, colour, scale, selected, mould, picture, onSelect }
 						d={outlinePath(piece.figure.outline, piece.figure.holes, scale, dx, dz)}
 						fillRule="evenodd"
 						fill={colour(piece.figure.colour)}
-						stroke="#14263f"
+						stroke={edgeOf(colour(piece.figure.colour))}
 						strokeOpacity=".6"
 					/>
 				)}
