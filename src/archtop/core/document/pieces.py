@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
+import shapely
 from pydantic import Field
 
 from archtop.core.base import Frozen
@@ -13,6 +14,8 @@ from archtop.core.geometry import Outline, points_of, shape_of
 from archtop.core.trade import Made, Make
 
 __all__ = ["PieceBody", "Pieces"]
+
+_FOOT_MM = 0.1
 
 
 class PieceBody(Frozen):
@@ -24,7 +27,8 @@ class PieceBody(Frozen):
     @property
     def foot(self) -> tuple[tuple[float, float], ...]:
         """Corners of its foot around its middle, the longer way first [mm]."""
-        points = points_of(self.outline)
+        # Many pieces may have it: no more corners than a drawing shows.
+        points = shapely.get_coordinates(shapely.Polygon(points_of(self.outline)).simplify(_FOOT_MM))[:-1]
         wide, deep = points.max(axis=0) - points.min(axis=0)
         # Turned, not mirrored.
         return tuple((float(a), float(b)) if wide >= deep else (float(b), float(-a)) for a, b in points)
