@@ -115,6 +115,33 @@ def test_a_lost_connection_loses_nothing(page: Page, desk: Desk) -> None:
     expect(page.get_by_label("Across from centre")).to_have_value("-1")
 
 
+def test_two_tabs_without_a_connection_lose_neither_edit(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Two tabs")
+    loaf = page.url
+    other = page.context.new_page()
+    other.goto(loaf)
+    for tab in (page, other):
+        piece(tab, "lantern-2").wait_for()
+    page.context.set_offline(True)
+    for tab, key in ((page, "ArrowLeft"), (other, "ArrowRight")):
+        piece(tab, "lantern-2").focus()
+        tab.keyboard.press(key)
+        expect(tab.get_by_text("No connection: kept in this browser")).to_be_visible()
+    other.close()
+    page.close()
+    page.context.set_offline(False)
+    # The later edit is taken up first; then the earlier one comes too late for it, and lies aside.
+    again = page.context.new_page()
+    again.goto(loaf)
+    Desk(again, desk.origin).wait_until_saved()
+    piece(again, "lantern-2").focus()
+    expect(again.get_by_label("Across from centre")).to_have_value("1")
+    again.reload()
+    expect(again.get_by_role("alert")).to_contain_text("Yours is kept aside as well")
+    piece(again, "lantern-2").focus()
+    expect(again.get_by_label("Across from centre")).to_have_value("-1")
+
+
 def test_two_hands_on_one_loaf_are_both_kept(page: Page, desk: Desk, browser: Browser, base_url: str) -> None:
     desk.copy_of_the_demo("Two hands")
     other = browser.new_context(base_url=base_url).new_page()

@@ -90,7 +90,7 @@ def test_one_pot_fills_a_box_and_a_tray_of_cups(page: Page, desk: Desk) -> None:
     # And at the field itself, for who does not see the line above the drawing.
     expect(cups.get_by_label("Under its rim by")).to_have_attribute("aria-invalid", "true")
     expect(cups.get_by_label("Under its rim by")).to_have_accessible_description(
-        re.compile("leaves nothing in a mould")
+        re.compile("Leaves nothing in a mould")
     )
     cups.get_by_label("Under its rim by").fill("2,5")
     expect(cups.get_by_label("Under its rim by")).not_to_have_attribute("aria-invalid", "true")

@@ -15,7 +15,7 @@ export function useSaid(id: string) {
 		touch,
 		refused: said ? ({ "aria-invalid": true, "aria-describedby": says } as const) : {},
 		note: said && (
-			<span id={says} className="block text-lye text-xs font-semibold">
+			<span id={says} className="mt-1 block text-lye text-xs font-semibold">
 				{said}
 			</span>
 		),

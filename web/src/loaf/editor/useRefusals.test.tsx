@@ -26,14 +26,14 @@ it("lays a problem at the control that was changed when it came up, and leaves i
 		result.current.edited();
 	});
 	rerender({ problems: [low] });
-	expect(result.current.of("level")).toBe("too low. Raise it");
+	expect(result.current.of("level")).toBe("Too low. Raise it");
 	act(() => {
 		result.current.touch("width");
 		result.current.edited();
 	});
 	rerender({ problems: [low, wide] });
-	expect(result.current.of("level")).toBe("too low. Raise it");
-	expect(result.current.of("width")).toBe("too wide. Make it narrower");
+	expect(result.current.of("level")).toBe("Too low. Raise it");
+	expect(result.current.of("width")).toBe("Too wide. Make it narrower");
 	rerender({ problems: [wide] });
 	expect(result.current.of("level")).toBeUndefined();
 	rerender({ problems: [] });

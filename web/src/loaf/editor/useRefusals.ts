@@ -2,6 +2,10 @@ import { useCallback, useMemo, useRef } from "react";
 import type { Problem } from "../../api/types";
 import type { Refusals } from "../../ui/refusal";
 
+/** Why, and what to do about it. */
+const sentence = ({ limit, remedy }: Problem) =>
+	`${limit.charAt(0).toUpperCase()}${limit.slice(1)}. ${remedy}`;
+
 const keyOf = ({ code, field }: Problem) => `${code} ${field}`;
 
 /**
@@ -25,7 +29,7 @@ export function useRefusals(problems: readonly Problem[]): Refusals & { edited: 
 		const texts = new Map<string, string>();
 		for (const problem of problems) {
 			const owner = now.get(keyOf(problem));
-			if (owner && !texts.has(owner)) texts.set(owner, `${problem.limit}. ${problem.remedy}`);
+			if (owner && !texts.has(owner)) texts.set(owner, sentence(problem));
 		}
 		return texts;
 	}, [problems]);
