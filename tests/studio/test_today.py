@@ -13,8 +13,8 @@ from archtop.core import read_loaf
 from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, press, put_away
 from archtop.studio.actions.plans import Plans
-from archtop.studio.models import Loaf
-from tests.core.conftest import box_with, rod
+from archtop.studio.models import Loaf, Order
+from tests.core.conftest import box, box_with, rod
 from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
@@ -224,3 +224,16 @@ def test_cast_together_for_two_loaves_it_is_done_for_both(studio: Studio, owner:
     listed = [job for of in today(studio)["days"] for job in of["jobs"] if job["key"] == "out.col"]
     listed += [job for job in today(studio)["now"] if job["key"] == "out.col"]
     assert [job["of"] for job in listed] == ["One"]
+
+
+def test_a_loaf_knows_by_when_its_orders_want_it(studio: Studio, owner: User) -> None:
+    loaf = create_loaf(owner, read_loaf(box(name="Wanted")))
+    for name, on, away in (
+        ("Later", "2026-12-20", False),
+        ("First", "2026-12-12", False),
+        ("Gone", "2026-12-01", True),
+    ):
+        Order.objects.create(owner=owner, kind="market", name=name, ready_on=on, put_away=away).loaves.add(loaf)
+    Order.objects.create(owner=owner, kind="market", name="Without a day").loaves.add(loaf)
+    wanted = studio.get(f"/loaves/{loaf.pk}/jobs").json()["wanted"]
+    assert [(item["order"], item["on"]) for item in wanted] == [("First", "2026-12-12"), ("Later", "2026-12-20")]

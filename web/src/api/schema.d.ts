@@ -6705,13 +6705,31 @@ export interface components {
         };
         /**
          * LoafJobs
-         * @description Jobs of one loaf, on the clock of ``zone``.
+         * @description Jobs of one loaf, on the clock of ``zone``. ``wanted``: by its orders, the earliest first.
          */
         LoafJobs: {
             /** Zone */
             zone: string;
             /** Jobs */
             jobs: components["schemas"]["BenchJob"][];
+            /**
+             * Wanted
+             * @default []
+             */
+            wanted: components["schemas"]["WantedBy"][];
+        };
+        /**
+         * WantedBy
+         * @description An order that a loaf is for, and the day it is to be ready on.
+         */
+        WantedBy: {
+            /** Order */
+            order: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
         };
         /**
          * BenchClocks

@@ -56,11 +56,19 @@ class BenchJob(JobStanding):
     begun: dt.datetime | None = None
 
 
+class WantedBy(Frozen):
+    """An order that a loaf is for, and the day it is to be ready on."""
+
+    order: str
+    on: dt.date
+
+
 class LoafJobs(Frozen):
-    """Jobs of one loaf, on the clock of ``zone``."""
+    """Jobs of one loaf, on the clock of ``zone``. ``wanted``: by its orders, the earliest first."""
 
     zone: str
     jobs: tuple[BenchJob, ...]
+    wanted: tuple[WantedBy, ...] = ()
 
 
 class BenchDay(Frozen):
@@ -122,7 +130,9 @@ def jobs_of_loaf(loaf: Loaf, now: dt.datetime) -> LoafJobs:
         return (held[job.stands], job.start or now) if job.stands in held and not job.begun else _place(job, now)
 
     jobs = [job for job in studio.jobs([loaf]) if job.loaf == str(loaf.pk)]
-    return LoafJobs(zone=studio.zone.key, jobs=tuple(sorted(jobs, key=place)))
+    orders = loaf.orders.filter(put_away=False, ready_on__isnull=False).order_by("ready_on", "name")
+    wanted = tuple(WantedBy(order=name, on=on) for name, on in orders.values_list("name", "ready_on"))
+    return LoafJobs(zone=studio.zone.key, jobs=tuple(sorted(jobs, key=place)), wanted=wanted)
 
 
 def _at_hand(job: BenchJob, now: dt.datetime) -> bool:

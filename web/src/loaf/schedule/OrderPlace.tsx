@@ -11,6 +11,7 @@ import { localDay } from "../../ui/zoneTime";
 import { useEditor } from "../editor/EditorContext";
 import { axisDays, dayShare } from "./axis";
 import { SettingCard } from "./SettingCard";
+import { WantedBy } from "./WantedBy";
 
 /** "2 to 7 days", or both in full when their units differ. */
 function span(from: number, to: number): string {
@@ -73,6 +74,14 @@ export function OrderPlace() {
 							: "Choose a day for the pour, or one to be ready by, and the windows become dates. Until then they count from the pour."}
 					</p>
 				</div>
+				{data?.wanted?.[0] && (
+					<WantedBy
+						order={data.wanted[0].order}
+						on={data.wanted[0].on}
+						ready={document.ready_on ?? null}
+						onTake={(ready_on) => edit((loaf) => ({ ...loaf, ready_on }))}
+					/>
+				)}
 				<ol className="mt-5 pr-8">
 					<li aria-hidden className="hidden grid-cols-[390px_1fr] sm:grid">
 						<span />
