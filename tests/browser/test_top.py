@@ -39,7 +39,8 @@ def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
     page.get_by_role("button", name="Leaves, 1 of 54").focus()
     page.keyboard.press("PageDown")
     page.keyboard.press("ArrowRight")
-    expect(page.get_by_role("button", name="Leaves, 2 of 54, moved by hand")).to_be_focused()
+    moved = page.get_by_role("button", name=re.compile(r"^Leaves, 2 of 54, moved by hand: .* mm across, .* mm along$"))
+    expect(moved).to_be_focused()
     other = page.get_by_role("button", name="Leaves, 30 of 54").bounding_box()
     assert other
     page.mouse.move(other["x"] + other["width"] / 2, other["y"] + other["height"] / 2)

@@ -1,6 +1,8 @@
 import { useRef, useState } from "react";
 import type { TopRun } from "../../api/types";
+import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
+import { placeOnTop } from "./placeOnTop";
 import { moveMotif, putBack } from "./topChanges";
 import { useTakenByHand } from "./useTakenByHand";
 
@@ -65,6 +67,7 @@ interface HandleProps {
 
 function Handle({ run, number, count, spot, px, cx, cy, reached, onReach, onStep }: HandleProps) {
 	const { edit } = useEditor();
+	const { units } = useUnits();
 	const what = `motif ${run.id} ${number}`;
 	const taken = useTakenByHand({
 		at: spot,
@@ -78,7 +81,7 @@ function Handle({ run, number, count, spot, px, cx, cy, reached, onReach, onStep
 			role="button"
 			tabIndex={reached ? 0 : -1}
 			data-motif={`${run.id} ${number}`}
-			aria-label={`${run.name}, ${number + 1} of ${count}${spot.by_hand ? ", moved by hand" : ""}`}
+			aria-label={`${run.name}, ${number + 1} of ${count}${spot.by_hand ? ", moved by hand" : ""}: ${placeOnTop(spot, units)}`}
 			className="cursor-grab touch-none outline-none focus-visible:[&>circle:last-of-type]:stroke-rim"
 			{...taken}
 			onFocus={onReach}

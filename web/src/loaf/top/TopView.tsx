@@ -5,8 +5,10 @@ import { TogetherPattern } from "../../drawing/parts";
 import { RoundBands } from "../../drawing/RoundBands";
 import { TopMotifs } from "../../drawing/top/TopMotifs";
 import { useWidth } from "../../drawing/useSize";
+import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
 import { MotifHandles } from "./MotifHandles";
+import { placeOnTop } from "./placeOnTop";
 import { letGo, pinPiece } from "./topChanges";
 import { useTakenByHand } from "./useTakenByHand";
 
@@ -215,6 +217,7 @@ interface PieceProps {
 /** A piece on top: dragged or moved with the arrow keys it is held there, with Delete it is let go again. */
 function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 	const { document, edit } = useEditor();
+	const { units } = useUnits();
 	const name = document.pieces.find((item) => item.id === piece.pieces)?.name ?? piece.pieces;
 	const taken = useTakenByHand({
 		at: piece,
@@ -229,7 +232,7 @@ function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 			role="button"
 			tabIndex={0}
 			data-strewn={`${piece.pieces} ${piece.number}`}
-			aria-label={`${name} ${piece.number + 1}${piece.pinned ? ", held" : ""}${piece.leans ? ", over a cut" : ""}${piece.touches ? ", on another" : ""}`}
+			aria-label={`${name} ${piece.number + 1}${piece.pinned ? ", held" : ""}${piece.leans ? ", over a cut" : ""}${piece.touches ? ", on another" : ""}: ${placeOnTop(piece, units)}`}
 			className="cursor-grab touch-none outline-none focus-visible:[&>circle:last-of-type]:stroke-rim"
 			{...taken}
 		>
