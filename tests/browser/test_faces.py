@@ -106,7 +106,7 @@ def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> No
     # Through the wall it is refused, with what to do; nothing is lost.
     page.get_by_label("Across").fill("80")
     page.get_by_role("button", name="Add point").click()
-    expect(page.get_by_text("Keep the path off the walls and the floor.")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="Keep the path off the walls and the floor.")).to_be_visible()
     page.get_by_role("button", name="Undo last point").click()
     desk.wait_until_saved()
     desk.go("Bench")

@@ -1,11 +1,18 @@
 import { type ReactNode, useId } from "react";
 import { useRefusal } from "./refusal";
 
+const NARROW_PX = 96;
+
 interface LabelledProps {
 	label: string;
 	suffix?: string;
 	children: (id: string) => ReactNode;
 }
+
+/** In a narrow place a sentence would be a column of words: it is heard there, and seen above the drawing alone. */
+const hideWhereNarrow = (note: HTMLElement | null) => {
+	note?.classList.toggle("sr-only", (note.parentElement?.clientWidth ?? 0) < NARROW_PX);
+};
 
 /** What is refused of a control, said beside it; and what the control itself needs for that. */
 export function useSaid(id: string) {
@@ -15,7 +22,7 @@ export function useSaid(id: string) {
 		touch,
 		refused: said ? ({ "aria-invalid": true, "aria-describedby": says } as const) : {},
 		note: said && (
-			<span id={says} className="mt-1 block text-lye text-xs font-semibold">
+			<span id={says} ref={hideWhereNarrow} className="mt-1 block text-lye text-xs font-semibold">
 				{said}
 			</span>
 		),
