@@ -17,6 +17,10 @@ def test_three_loaves_come_out_of_one_batch(page: Page, desk: Desk) -> None:
     page.get_by_label("How many are filled").fill("3")
     expect(page.get_by_text("× 3")).to_be_visible()
     expect(page.locator("[data-pot='loaf']")).to_contain_text(re.compile(r"4\d\d\d g"))
+    desk.go("Pots")
+    mixed = page.get_by_role("img", name=re.compile("^Bowls of Three alike: Uncoloured 4\\d\\d\\d ml$"))
+    expect(mixed).to_be_visible()
+    desk.go("Section")
     assert desk.millilitres("batter-in-mould") == before
     desk.wait_until_saved()
     desk.work_until("Pour “Whole loaf”")

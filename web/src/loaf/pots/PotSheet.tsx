@@ -9,6 +9,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { onScale, withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 import { CannotWeigh } from "./CannotWeigh";
+import { PotBowls } from "./PotBowls";
 
 const KINDS = {
 	column: "Column",
@@ -105,6 +106,7 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				<CannotWeigh pot={pot.id} name={pot.name} why={pot.unweighable} />
 			) : (
 				<>
+					<PotBowls pot={pot} />
 					{pot.shared && (
 						<div className="mb-4 max-w-2xl rounded-lg bg-rim-wash p-3" data-shared>
 							<Rows
