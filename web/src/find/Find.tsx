@@ -6,9 +6,6 @@ import { wantAhead } from "../place";
 const load = () => import("./FindBox").then((file) => ({ default: file.FindBox }));
 const FindBox = lazy(load);
 wantAhead(load);
-const loadKeys = () => import("./KeysBox").then((file) => ({ default: file.KeysBox }));
-const KeysBox = lazy(loadKeys);
-wantAhead(loadKeys);
 
 /** Whether somebody is typing, so that a letter is a letter. */
 const typing = (target: EventTarget | null) =>
@@ -46,7 +43,7 @@ export function Find() {
 			</button>
 			{open && (
 				<Suspense fallback={null}>
-					{open === "keys" ? <KeysBox onClose={close} /> : <FindBox onClose={close} />}
+					<FindBox keys={open === "keys"} onClose={close} />
 				</Suspense>
 			)}
 		</>

@@ -5,9 +5,15 @@ import { useLocation, useNavigate } from "react-router";
 import { loavesQuery } from "../api/queries";
 import { PAGES } from "../guide/pages";
 import { entriesOf, found } from "./entries";
+import { KeysBox } from "./KeysBox";
 
 /** One field that leads to every loaf, place, thing to do and page of the guide. */
-export function FindBox({ onClose }: { onClose: () => void }) {
+/** The box that finds, or the one that lists the keys of a place. */
+export function FindBox({ keys, onClose }: { keys: boolean; onClose: () => void }) {
+	return keys ? <KeysBox onClose={onClose} /> : <Finding onClose={onClose} />;
+}
+
+function Finding({ onClose }: { onClose: () => void }) {
 	const { data: loaves = [] } = useQuery(loavesQuery);
 	const { pathname } = useLocation();
 	const navigate = useNavigate();

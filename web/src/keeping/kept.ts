@@ -17,9 +17,8 @@ interface Store {
 	refresh(): Promise<void>;
 }
 
-const HEAD = "archtop.";
-/** What stays in local storage, since it is no work: how a person wants things to be. */
-const SETTINGS = ["archtop.units", "archtop.bench.", "archtop.clock-ahead"];
+/** Work; all else in local storage is how a person wants things to be, and stays there. */
+const WORK = /^archtop\.(outbox|draft|outcome|rehearsal)\./;
 const TABLE = "kept";
 
 const inLocalStorage: Store = {
@@ -74,10 +73,8 @@ let store: Store = inLocalStorage;
 
 /** What an earlier version kept in local storage comes along. */
 async function bringOver(to: Store): Promise<void> {
-	for (const key of inLocalStorage.keys(HEAD)) {
-		if (SETTINGS.some((head) => key.startsWith(head))) continue;
-		const text = inLocalStorage.get(key);
-		if (text !== null && to.get(key) === null) await to.set(key, text);
+	for (const key of inLocalStorage.keys("").filter((name) => WORK.test(name))) {
+		await to.set(key, inLocalStorage.get(key) ?? "");
 		await inLocalStorage.drop(key);
 	}
 }
