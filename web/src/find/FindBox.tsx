@@ -7,12 +7,12 @@ import { PAGES } from "../guide/pages";
 import { entriesOf, found } from "./entries";
 import { KeysBox } from "./KeysBox";
 
-/** One field that leads to every loaf, place, thing to do and page of the guide. */
 /** The box that finds, or the one that lists the keys of a place. */
 export function FindBox({ keys, onClose }: { keys: boolean; onClose: () => void }) {
 	return keys ? <KeysBox onClose={onClose} /> : <Finding onClose={onClose} />;
 }
 
+/** One field that leads to every loaf, place, thing to do and page of the guide. */
 function Finding({ onClose }: { onClose: () => void }) {
 	const { data: loaves = [] } = useQuery(loavesQuery);
 	const { pathname } = useLocation();
