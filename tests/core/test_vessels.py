@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from archtop.core import LoafPlan, plan, read_loaf, standard_cupboard
+from archtop.core.catalogue import catalogue
 from tests.core.conftest import box, rod
 
 CUPBOARD = standard_cupboard()
@@ -79,3 +80,40 @@ def test_cups_are_told_with_their_trays() -> None:
     loaf["work"][0]["to_mm"] = 30
     (vessel,) = plan(read_loaf(loaf), CUPBOARD).vessels
     assert (vessel.kind, vessel.holds) == ("cup", "12 cups, 3 trays")
+
+
+def test_several_bowls_fill_columns_hollows_and_other_moulds() -> None:
+    """Not the loaf's own mould, whose pours say what fills it, nor a figure, nor what is melted or kneaded."""
+    melted = rod("melted", 20, across_mm=-30, casting={"mould_length_mm": 260, "of": "clear base"})
+    figure = {"name": "Figure", "outline": {"kind": "circle", "diameter_mm": 8}, "colour": "black"}
+    held = rod("held", 20, across_mm=30, figure=figure)
+    ways = {
+        "bits": {"kind": "cavity", "mould": {"cavity_ml": 5, "cavities": 6}},
+        "beads": {"kind": "ball", "diameter_mm": 9},
+    }
+    pieces = [{"id": key, "name": key, "count": 6, "colour": "white", "make": way} for key, way in ways.items()]
+    cup = {"kind": "cup", "length_mm": 60, "width_mm": 60, "height_mm": 30}
+    also = {"id": "cups", "name": "Cups", "mould": cup, "colours": [{"colour": "white", "percent": 100}]}
+    loaf = box(colours=COLOURS, embeds=[melted, held], pieces=pieces, also_filled=[also])
+    loaf["work"] = [
+        {**loaf["work"][0], "id": "low", "to_mm": 10},
+        *({"do": "lay", "embed": key} for key in ("melted", "held")),
+        loaf["work"][0],
+    ]
+    found = {vessel.item: vessel.several for vessel in plan(read_loaf(loaf), CUPBOARD).vessels}
+    assert found == {
+        "held-figure": False,
+        "held": True,
+        "bits": True,
+        "beads": False,
+        "melted": False,
+        "": False,
+        "cups": True,
+    }
+
+
+def test_a_form_is_told_what_a_way_of_making_takes() -> None:
+    ways = {entry.kind: entry.traits for entry in catalogue().ways}
+    assert ways["cavity"] == ("several",)
+    assert ways["cutter"] == ways["ball"] == ("shaped",)
+    assert ways["dough"] == ways["melt"] == ()

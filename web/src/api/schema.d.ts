@@ -6319,6 +6319,7 @@ export interface components {
          * @description One kind of vessel: which pot fills it, how many of it, what one takes, its section from the front [mm].
          *
          *     ``item``: what is cast in it, by its id; empty for the loaf itself. ``holds``: what a person calls so many of it.
+         *     ``several``: whether it may be filled from several bowls.
          */
         Vessel: {
             /** Pot */
@@ -6345,6 +6346,11 @@ export interface components {
             colours: components["schemas"]["VesselColour"][];
             /** Holds */
             holds: string;
+            /**
+             * Several
+             * @default false
+             */
+            several: boolean;
         };
         /**
          * VesselColour
@@ -7691,7 +7697,7 @@ export interface components {
          * CatalogueEntry
          * @description A kind as the browser offers it; ``defaults``: its part of the document as a new one begins.
          *
-         *     ``colours``: fields of it that are to name a colour of the loaf.
+         *     ``colours``: fields of it that are to name a colour of the loaf. ``traits``: what is true of it.
          */
         CatalogueEntry: {
             /** Kind */
@@ -7709,6 +7715,11 @@ export interface components {
              * @default []
              */
             colours: string[];
+            /**
+             * Traits
+             * @default []
+             */
+            traits: string[];
         };
         /**
          * Week

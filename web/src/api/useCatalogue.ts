@@ -28,6 +28,10 @@ export function optionsOf<K extends string>(entries: readonly CatalogueEntry[]):
 	return entries.map((entry) => [entry.kind as K, entry.label] as const);
 }
 
+/** Whether something is true of a kind. */
+export const isSo = (entries: readonly CatalogueEntry[], kind: string, trait: string): boolean =>
+	entries.some((entry) => entry.kind === kind && entry.traits?.includes(trait));
+
 /** A new one of a kind: its defaults, and a colour of the loaf wherever it needs one. */
 export function freshOf<T>(entries: readonly CatalogueEntry[], kind: string, colour = ""): T {
 	const entry = entries.find((item) => item.kind === kind);

@@ -55,6 +55,22 @@ describe("the find box", () => {
 		expect(where()).toBe("/shelf");
 	});
 
+	it("lists the keys of a place, and closes by its button or by Escape", async () => {
+		start("/loaf/a/top");
+		for (const close of [
+			() => fireEvent.click(screen.getByRole("button", { name: "Close" })),
+			() => fireEvent.keyDown(screen.getByRole("dialog"), { key: "Escape" }),
+		]) {
+			fireEvent.keyDown(window, { key: "?" });
+			const box = await screen.findByRole("dialog", { name: "Keys" }, PATIENT);
+			expect(box.textContent).toContain("on a piece or a motif");
+			close();
+			expect(screen.queryByRole("dialog")).toBeNull();
+		}
+		fireEvent.keyDown(screen.getByLabelText("A field"), { key: "?" });
+		expect(screen.queryByRole("dialog")).toBeNull();
+	});
+
 	it("leaves a stroke to the field that somebody types it into", () => {
 		start("/");
 		fireEvent.keyDown(screen.getByLabelText("A field"), { key: "/" });

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { Dialog } from "radix-ui";
 import { type KeyboardEvent, useId, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { loavesQuery } from "../api/queries";
 import { PAGES } from "../guide/pages";
+import { Box } from "./Box";
 import { entriesOf, found } from "./entries";
 import { KeysBox } from "./KeysBox";
 
@@ -38,54 +38,45 @@ function Finding({ onClose }: { onClose: () => void }) {
 		}
 	};
 	return (
-		<Dialog.Root open onOpenChange={(stays) => !stays && onClose()}>
-			<Dialog.Portal>
-				<Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-				<Dialog.Content
-					aria-describedby={undefined}
-					className="tray fixed top-16 left-1/2 z-50 w-[min(38rem,calc(100vw-1.5rem))] -translate-x-1/2 p-4 shadow-xl"
-				>
-					<Dialog.Title className="sr-only">Find</Dialog.Title>
-					<input
-						className="field w-full text-lg"
-						role="combobox"
-						aria-label="Find a loaf, a place or something to do"
-						aria-expanded
-						aria-controls={list}
-						aria-activedescendant={results[at] ? `${list}-${at}` : undefined}
-						placeholder="Find a loaf, a place or something to do"
-						value={typed}
-						onChange={(event) => {
-							setTyped(event.target.value);
-							setAt(0);
-						}}
+		<Box title="Find" hidden onClose={onClose}>
+			<input
+				className="field w-full text-lg"
+				role="combobox"
+				aria-label="Find a loaf, a place or something to do"
+				aria-expanded
+				aria-controls={list}
+				aria-activedescendant={results[at] ? `${list}-${at}` : undefined}
+				placeholder="Find a loaf, a place or something to do"
+				value={typed}
+				onChange={(event) => {
+					setTyped(event.target.value);
+					setAt(0);
+				}}
+				onKeyDown={onKeyDown}
+			/>
+			<div id={list} role="listbox" aria-label="Found" className="mt-2 max-h-[60vh] overflow-y-auto">
+				{results.map((entry, i) => (
+					<div
+						key={`${entry.to} ${entry.name}`}
+						id={`${list}-${i}`}
+						role="option"
+						tabIndex={-1}
+						aria-selected={i === at}
+						className={`flex cursor-pointer items-baseline gap-3 rounded-lg px-3 py-1.5 ${i === at ? "bg-rim-wash" : ""}`}
+						onPointerMove={() => setAt(i)}
+						onClick={() => go(entry.to)}
 						onKeyDown={onKeyDown}
-					/>
-					<div id={list} role="listbox" aria-label="Found" className="mt-2 max-h-[60vh] overflow-y-auto">
-						{results.map((entry, i) => (
-							<div
-								key={`${entry.to} ${entry.name}`}
-								id={`${list}-${i}`}
-								role="option"
-								tabIndex={-1}
-								aria-selected={i === at}
-								className={`flex cursor-pointer items-baseline gap-3 rounded-lg px-3 py-1.5 ${i === at ? "bg-rim-wash" : ""}`}
-								onPointerMove={() => setAt(i)}
-								onClick={() => go(entry.to)}
-								onKeyDown={onKeyDown}
-							>
-								<span className="min-w-0 flex-1">{entry.name}</span>
-								<span className="text-soft text-xs">{entry.kind}</span>
-							</div>
-						))}
+					>
+						<span className="min-w-0 flex-1">{entry.name}</span>
+						<span className="text-soft text-xs">{entry.kind}</span>
 					</div>
-					<p role="status" className="mt-1 text-soft text-sm">
-						{results.length === 0
-							? "Nothing answers to that."
-							: "? where nobody types shows the keys of a place."}
-					</p>
-				</Dialog.Content>
-			</Dialog.Portal>
-		</Dialog.Root>
+				))}
+			</div>
+			<p role="status" className="mt-1 text-soft text-sm">
+				{results.length === 0
+					? "Nothing answers to that."
+					: "? where nobody types shows the keys of a place."}
+			</p>
+		</Box>
 	);
 }

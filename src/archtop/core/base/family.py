@@ -27,11 +27,16 @@ class Kind(Frozen):
     fresh: ClassVar[Mapping[str, Any]] = {}
     colour_fields: ClassVar[tuple[str, ...]] = ()
 
+    @classmethod
+    def traits(cls) -> tuple[str, ...]:
+        """Names of what is true of it that a form must know."""
+        return ()
+
 
 class CatalogueEntry(Frozen):
     """A kind as the browser offers it; ``defaults``: its part of the document as a new one begins.
 
-    ``colours``: fields of it that are to name a colour of the loaf.
+    ``colours``: fields of it that are to name a colour of the loaf. ``traits``: what is true of it.
     """
 
     kind: str
@@ -39,6 +44,7 @@ class CatalogueEntry(Frozen):
     help: str
     defaults: dict[str, Any]
     colours: tuple[str, ...] = ()
+    traits: tuple[str, ...] = ()
 
 
 K = TypeVar("K", bound=Kind)
@@ -71,6 +77,7 @@ class Family(Generic[K]):
                 help=kind.help,
                 defaults=_defaults(kind) | dict(kind.fresh),
                 colours=kind.colour_fields,
+                traits=kind.traits(),
             )
             for name, kind in self.kinds.items()
         )

@@ -7,7 +7,7 @@ One JSON object, versioned. ``read_loaf`` reads any version up to this one and s
 from archtop.core.document.also_filled import AlsoFilled
 from archtop.core.document.consistency import colours_used, pieces_used
 from archtop.core.document.contents import FORMAT, VERSION
-from archtop.core.document.cupboard import Cupboard, read_cupboard, standard_cupboard, stock_key
+from archtop.core.document.cupboard import STOCK_NAME, Cupboard, read_cupboard, standard_cupboard, stock_key
 from archtop.core.document.cuts import Cuts, SpecialBar, Stamp
 from archtop.core.document.fillings import MOST_FILLINGS, Filling, fillings_of
 from archtop.core.document.ids import LotKey
@@ -47,6 +47,7 @@ __all__ = [
     "FORMAT",
     "MOST_FILLINGS",
     "STEPS",
+    "STOCK_NAME",
     "VERSION",
     "AlsoFilled",
     "BaseCoat",

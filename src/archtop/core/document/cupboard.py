@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from functools import cache
-from typing import Any, Protocol, TypeVar
+from typing import Any, Final, Protocol, TypeVar
 
 from pydantic import ValidationError
 
@@ -14,7 +14,10 @@ from archtop.core.colour import Colourant
 from archtop.core.document.lot import Lot
 from archtop.core.document.parts import Brings
 
-__all__ = ["Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
+__all__ = ["STOCK_NAME", "Cupboard", "read_cupboard", "standard_cupboard", "stock_key"]
+
+# What :func:`stock_key` makes.
+STOCK_NAME: Final = r"^(fat|lye|additive|scent|colourant|base):[\w-]{1,40}$"
 
 
 class Cupboard(Frozen):

@@ -32,6 +32,7 @@ class Vessel(Frozen):
     """One kind of vessel: which pot fills it, how many of it, what one takes, its section from the front [mm].
 
     ``item``: what is cast in it, by its id; empty for the loaf itself. ``holds``: what a person calls so many of it.
+    ``several``: whether it may be filled from several bowls.
     """
 
     pot: str
@@ -43,6 +44,7 @@ class Vessel(Frozen):
     outline: Ring
     colours: tuple[VesselColour, ...]
     holds: str
+    several: bool = False
 
 
 def vessels_of(of: ResolvedLoaf, pots: Sequence[Pot], melted: Sequence[Melted]) -> tuple[Vessel, ...]:
@@ -77,7 +79,16 @@ def _cast(of: ResolvedLoaf, pot: str, cast: str, name: str, bowls: Sequence[tupl
         outline=_outline(embed, named, each / hollows),
         colours=_shares(bowls),
         holds=_holds(count, hollows, kind),
+        several=_takes_several(of, named),
     )
+
+
+def _takes_several(of: ResolvedLoaf, named: PotId) -> bool:
+    """A column of batter and pieces in hollows; a figure inside something and what is melted are of one colour."""
+    embed, piece = of.embeds.get(named.item), of.pieces.get(named.item)
+    if embed:
+        return not (embed.casting and embed.casting.melted)
+    return piece is not None and piece.make.several
 
 
 def _mould(of: ResolvedLoaf, own: Pot) -> Vessel:
@@ -113,6 +124,7 @@ def _also_filled(also: AlsoFilled) -> Vessel:
         outline=also.mould.outline_at(also.mould.length_mm / 2),
         colours=_shares(list(also.bowls_ml().items())),
         holds=_moulds(also.mould, also.moulds),
+        several=True,
     )
 
 

@@ -110,7 +110,8 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
     loaf, frosting = of.loaf, of.loaf.frosting
     area = area_of(loaf.mould, level_mm)
     bars = bars_along(loaf.mould, loaf.cuts)
-    surface, runs, scatter, stand_out = put_on(of, level_mm, area, bars)
+    pressed = pressed_in(of, area)
+    surface, runs, scatter, stand_out = put_on(of, level_mm, area, bars, pressed)
     mound_ml, base_ml = _mound_ml(loaf, area), _base_ml(loaf, area)
     colours = budget_of(frosting, runs, base_ml)
     highest = max((run.motif.high_mm for run in runs), default=0.0)
@@ -145,7 +146,7 @@ def topping_of(of: ResolvedLoaf, level_mm: float) -> TopPlan:
         high_mm=high,
         over_rim_mm=level_mm + high - loaf.mould.height_mm,
         scatter=scatter,
-        pressed=pressed_in(of, area),
+        pressed=pressed,
         faces=tuple(top_face(middle if area.whole else y0, of, area, runs, scatter) for y0, _ in bars),
         middle=top_face(middle, of, area, runs, scatter),
         finishes=tuple(_finish(finish) for finish in loaf.top.finishes),

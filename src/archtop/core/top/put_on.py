@@ -15,7 +15,6 @@ from archtop.core.document import ScatterItem, in_order
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.foot import Foot
 from archtop.core.top.free import FreeTop, Lying, standing_out
-from archtop.core.top.pressed import pressed_in
 from archtop.core.top.runs import Spot, TopArea
 from archtop.core.top.runs_planned import Ground, RunPlan, run_plan
 from archtop.core.top.scatter import Strewing
@@ -42,13 +41,20 @@ class PutOn(NamedTuple):
     out: Mapping[str, float]
 
 
-def put_on(of: ResolvedLoaf, level_mm: float, area: TopArea, bars: Sequence[tuple[float, float]]) -> PutOn:
+def put_on(
+    of: ResolvedLoaf,
+    level_mm: float,
+    area: TopArea,
+    bars: Sequence[tuple[float, float]],
+    pressed: Sequence[Strewn] = (),
+) -> PutOn:
     """Put everything on a loaf filled to ``level_mm``.
 
     :param bars: from and to of every bar [mm]
+    :param pressed: what of pieces pressed into the batter stands out of it
     :raises InputError: ``run.tip``; ``tip.wider_than_bag``; of the scatter
     """
-    return _Putting(of, level_mm, area, bars).all()
+    return _Putting(of, level_mm, area, bars, pressed).all()
 
 
 def body_of(of: ResolvedLoaf, item: ScatterItem) -> Body:
@@ -65,14 +71,20 @@ def body_of(of: ResolvedLoaf, item: ScatterItem) -> Body:
 
 
 def _foot(body: Body) -> Foot:
-    square = len(body.outline or ()) == _SQUARE
-    return Foot(body.half_long, body.half_wide, square=square)
+    return Foot(body.half_long, body.half_wide, square=len(body.outline or ()) == _SQUARE)
 
 
 class _Putting:
     """The top as it comes about."""
 
-    def __init__(self, of: ResolvedLoaf, level_mm: float, area: TopArea, bars: Sequence[tuple[float, float]]) -> None:
+    def __init__(
+        self,
+        of: ResolvedLoaf,
+        level_mm: float,
+        area: TopArea,
+        bars: Sequence[tuple[float, float]],
+        pressed: Sequence[Strewn],
+    ) -> None:
         loaf, top = of.loaf, of.loaf.top
         self.of, self.area, self.bars = of, area, bars
         self.items = {item.pieces: item for item in top.scatter.items}
@@ -84,7 +96,7 @@ class _Putting:
                 self.surface.stands_out(prism, level_mm)
         self.out = standing_out(of.prisms.values(), level_mm)
         # What was pressed into the batter is there before anything is put on it.
-        for piece in pressed_in(of, area):
+        for piece in pressed:
             body = Body(
                 piece.half_long, piece.half_wide, piece.high_mm, outline=piece.outline, roundness=piece.roundness
             )

@@ -24,6 +24,7 @@ from archtop.core import (
 from archtop.core import Loaf as Document
 from archtop.core.bench.clock import Note
 from archtop.core.chemistry import Role, Stage
+from archtop.core.document import STOCK_NAME
 from archtop.core.faces import Aim
 from archtop.core.geometry.moulds import AnyMould, CupMould
 from archtop.studio.actions.bench import Action
@@ -378,7 +379,7 @@ class CupboardOut(Schema):
 class StockCount(Schema):
     """Grams of a thing, or that it is not counted."""
 
-    name: Annotated[str, Field(pattern=r"^(fat|lye|additive|scent|colourant|base):[\w-]{1,40}$")]
+    name: Annotated[str, Field(pattern=STOCK_NAME)]
     grams: Annotated[float, Field(ge=0, le=1e6)] | None
 
 

@@ -16,6 +16,7 @@ from pydantic import TypeAdapter, ValidationError
 from archtop.core import Colourant, InputError, Scent, read_loaf
 from archtop.core.base import Stored, problems_from_validation
 from archtop.core.chemistry import Additive, Fat
+from archtop.core.document import STOCK_NAME
 from archtop.studio import stored
 from archtop.studio.carrying.tables import Row, Table
 from archtop.studio.photos import LONGEST_PX
@@ -25,7 +26,6 @@ __all__ = ["checked", "why_of"]
 # Nobody has a tonne of anything at home, and no soap was kept here before these years or after them.
 _MOST_G = 1_000_000.0
 _YEARS = (1990, 2200)
-_THING = re.compile(r"(fat|scent|colourant|additive|lye|base|formula)?:?[a-z0-9][a-z0-9 :_-]{0,59}")
 _POINTS: TypeAdapter[list[tuple[float, float]]] = TypeAdapter(list[tuple[float, float]])
 _COUNTS: TypeAdapter[dict[str, int]] = TypeAdapter(dict[str, int])
 _GRAMS: TypeAdapter[dict[str, float]] = TypeAdapter(dict[str, float])
@@ -113,7 +113,7 @@ def _item(row: Row) -> None:
 
 
 def _named(row: Row) -> None:
-    if not _THING.fullmatch(row["name"]):
+    if not re.match(STOCK_NAME, row["name"]):
         raise ValueError("name: is not how the cupboard names a thing")
 
 
@@ -161,11 +161,6 @@ def _photo(row: Row) -> None:
         raise ValueError("apart mm: must be a length")
 
 
-def _lot(row: Row) -> None:
-    if stored.LOT.read(row["data"], key=row["key"]).key != row["key"]:
-        raise ValueError("key: is another one in its data")
-
-
 def _use(row: Row) -> None:
     used: Mapping[str, float] = _GRAMS.validate_python(row["data"])
     if not all(0 <= grams <= _MOST_G for grams in used.values()):
@@ -197,7 +192,7 @@ _CHECKS: dict[str, Callable[[Row], Any]] = {
     "outcomes": _outcome,
     "photos": _photo,
     "stock_uses": _use,
-    "lots": _lot,
+    "lots": lambda row: stored.LOT.read(row["data"], key=row["key"]),
     "moves": lambda row: _grams(row, "grams"),
     "seasons": _season,
 }

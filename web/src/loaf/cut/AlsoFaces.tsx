@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { drawAlsoFilled } from "../../api/queries";
 import { useUnits } from "../../ui/UnitsContext";
-import { withUnit } from "../../ui/units";
+import { alsoOut } from "../alsoOut";
 import { useEditor } from "../editor/EditorContext";
 import type { Outcome } from "./useFaces";
 
@@ -33,11 +33,7 @@ export function AlsoFaces({ outcome }: { outcome: Outcome }) {
 				<h3 className="font-semibold">
 					{item.name}
 					{out && (
-						<span className="font-normal text-sm text-soft">
-							{" "}
-							· also filled · {out.count} {out.cups ? "cups" : out.whole ? "pieces" : "bars"} of{" "}
-							{withUnit(out.weight.value, "weight", units, units === "metric" ? 0 : 1)}
-						</span>
+						<span className="font-normal text-sm text-soft"> · also filled · {alsoOut(out, units)}</span>
 					)}
 				</h3>
 				<ul className="flex flex-wrap items-end gap-4">

@@ -7,6 +7,7 @@ import { NumberField, TextField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
+import { alsoOut } from "../alsoOut";
 import { freeId } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { MouldFields } from "./MouldFields";
@@ -141,9 +142,7 @@ function Row({ row, onChange, onRemove }: RowProps) {
 			)}
 			{cut && (
 				<p className="figures text-sm">
-					{withUnit(cut.each_ml, "volume", units, units === "metric" ? 0 : 1)} in each; {cut.count}{" "}
-					{cups ? (cut.count === 1 ? "cup" : "cups") : cut.whole ? "pieces" : "bars"} of{" "}
-					{withUnit(cut.weight.value, "weight", units, units === "metric" ? 0 : 1)}
+					{withUnit(cut.each_ml, "volume", units, units === "metric" ? 0 : 1)} in each; {alsoOut(cut, units)}
 				</p>
 			)}
 		</fieldset>

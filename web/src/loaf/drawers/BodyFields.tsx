@@ -1,11 +1,8 @@
-import type { Make, Pieces, ReadMesh } from "../../api/types";
+import type { Pieces, ReadMesh } from "../../api/types";
 import { CheckField, NumberField } from "../../ui/fields";
 import { OutlineFields } from "./OutlineFields";
 
 type Body = NonNullable<Pieces["body"]>;
-
-/** Ways of making that give a piece its volume, and no shape. */
-export const BODILESS: ReadonlySet<Make["kind"]> = new Set(["cavity", "composite", "dough", "melt", "piped"]);
 
 /** How a model stands; of a mould nothing is known. */
 export const bodyOf = (mesh: ReadMesh): Body | null =>

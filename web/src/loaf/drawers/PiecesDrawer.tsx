@@ -1,6 +1,7 @@
 import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Make, Pieces } from "../../api/types";
+import { isSo, useCatalogue } from "../../api/useCatalogue";
 import { paintOf } from "../../drawing/paint";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
@@ -10,7 +11,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { freeId, removePieces, usesOf } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
-import { BODILESS, BodyFields, bodyOf } from "./BodyFields";
+import { BodyFields, bodyOf } from "./BodyFields";
 import { CutFromBars } from "./CutFromBars";
 import { FormulaChoice } from "./FormulaChoice";
 import { LotChoice } from "./LotChoice";
@@ -89,6 +90,7 @@ function DoughNeeds() {
 function PieceFields({ piece }: { piece: Pieces }) {
 	const { document, edit, live } = useEditor();
 	const { units } = useUnits();
+	const ways = useCatalogue("ways");
 	const patch = (change: Partial<Pieces>) =>
 		edit(
 			(loaf) => ({
@@ -123,18 +125,20 @@ function PieceFields({ piece }: { piece: Pieces }) {
 			</FieldRow>
 			<MakeFields
 				make={piece.make}
-				// Only what is cast in hollows is poured in several colours.
+				// What the other way does not know of goes.
 				onChange={(make: Make) =>
 					patch({
 						make,
-						...(make.kind !== "cavity" && { poured: null }),
-						...(!BODILESS.has(make.kind) && { body: null }),
+						...(!isSo(ways, make.kind, "several") && { poured: null }),
+						...(isSo(ways, make.kind, "shaped") && { body: null }),
 					})
 				}
 				onModel={(mesh) => patch({ body: bodyOf(mesh) })}
 			/>
-			{BODILESS.has(piece.make.kind) && <BodyFields piece={piece} onChange={(body) => patch({ body })} />}
-			{piece.make.kind === "cavity" && (
+			{!isSo(ways, piece.make.kind, "shaped") && (
+				<BodyFields piece={piece} onChange={(body) => patch({ body })} />
+			)}
+			{isSo(ways, piece.make.kind, "several") && (
 				<PouredFields of={piece} label="Several colours in each" onChange={(poured) => patch({ poured })} />
 			)}
 			<PaintedFields

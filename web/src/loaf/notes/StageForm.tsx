@@ -25,7 +25,7 @@ const VERDICTS: readonly (readonly [NonNullable<LoafOutcome["verdict"]>, string]
 /** What is looked at in each moment; the rest is left out, so that it takes a minute. */
 export function StageForm({ stage }: { stage: Stage }) {
 	const { id, live } = useEditor();
-	const { open, outcome, change, write, unwritten, written, problem } = useOutcome(id, stage);
+	const { open, outcome, change, write, unwritten, unkept, written, problem } = useOutcome(id, stage);
 	const { units } = useUnits();
 	if (!open) return null;
 	const late = stage === "one week" || stage === "cured";
@@ -133,7 +133,9 @@ export function StageForm({ stage }: { stage: Stage }) {
 					{write.isPending
 						? "Saving…"
 						: unwritten
-							? "Not saved yet; kept in this browser."
+							? unkept
+								? "Not saved yet, and this browser can keep no more: save it before you leave."
+								: "Not saved yet; kept in this browser."
 							: written
 								? "Saved."
 								: "Leave out what you did not look at."}

@@ -3,7 +3,7 @@ import { type PointerEvent, type ReactNode, useRef, useState } from "react";
 import { freshOf, useCatalogue } from "../../api/useCatalogue";
 import type { ColumnPour } from "../drawers/PouredFields";
 import { useEditor } from "../editor/EditorContext";
-import { type Bowl, fillFrom, mayGoInto, takesSeveral, type Vessel } from "./bowlMoves";
+import { type Bowl, fillFrom, mayGoInto, type Vessel } from "./bowlMoves";
 
 interface Props {
 	bowl: Bowl;
@@ -82,7 +82,7 @@ export function BowlChip({ bowl, name, at, srgb }: Props) {
 					{into.map((vessel) => (
 						<DropdownMenu.Group key={`${vessel.pot} ${vessel.item}`}>
 							<Item onSelect={() => fill(vessel, false)}>{vessel.name}, alone</Item>
-							{takesSeveral(document, vessel) && (
+							{vessel.several && (
 								<Item onSelect={() => fill(vessel, true)}>{vessel.name}, beside what is in it</Item>
 							)}
 						</DropdownMenu.Group>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf, LoafPlan } from "../../api/types";
-import { fillFrom, mayGoInto, takesSeveral, type Vessel } from "./bowlMoves";
+import { fillFrom, mayGoInto, type Vessel } from "./bowlMoves";
 
 const loaf = {
 	embeds: [
@@ -37,15 +37,11 @@ describe("a bowl that goes into another vessel", () => {
 		expect(mayGoInto(loaf, vessel("", "loaf", "red"), blue)).toBe(false);
 		expect(mayGoInto(loaf, vessel("tray", "loaf", "red"), blue)).toBe(true);
 		expect(mayGoInto(loaf, vessel("tray", "loaf", "red"), { pot: "cast-post", colour: "blue" })).toBe(false);
-		expect(takesSeveral(loaf, vessel("buds", "cast-buds", "red"))).toBe(false);
-		expect(takesSeveral(loaf, vessel("beads", "cast-beads", "red"))).toBe(true);
-		expect(takesSeveral(loaf, vessel("tray", "loaf", "red"))).toBe(true);
 	});
 	it("goes into the figure inside a column, and leaves the column", () => {
 		const figure = vessel("post-figure", "cast-post-figure", "white");
 		const blue = { pot: "loaf", colour: "blue" };
 		expect(mayGoInto(loaf, figure, blue)).toBe(true);
-		expect(takesSeveral(loaf, figure)).toBe(false);
 		expect(fillFrom(plan, figure, blue, null)(loaf).embeds[0]).toMatchObject({
 			colour: "red",
 			figure: { colour: "blue" },
@@ -65,7 +61,8 @@ describe("a bowl that goes into another vessel", () => {
 				],
 			},
 		});
-		const beads = fillFrom(plan, vessel("beads", "cast-beads", "red"), blue, WAY)(loaf).pieces?.[1];
+		const beads = fillFrom(plan, { ...vessel("beads", "cast-beads", "red"), several: true }, blue, WAY)(loaf)
+			.pieces?.[1];
 		expect(beads?.poured?.colours.map((share) => share.colour)).toEqual(["red", "blue"]);
 		const tray = fillFrom(plan, vessel("tray", "loaf", "red"), { ...blue, pot: "loaf" }, WAY)(loaf);
 		expect(tray.also_filled?.[0]?.colours).toEqual([

@@ -71,9 +71,7 @@ export function fillFrom(
 				return embed.id === vessel.item ? pouredFrom(embed, colour, besides) : embed;
 			}),
 			pieces: (loaf.pieces ?? []).map((piece) =>
-				piece.id === vessel.item
-					? pouredFrom(piece, colour, piece.make.kind === "cavity" ? besides : null)
-					: piece,
+				piece.id === vessel.item ? pouredFrom(piece, colour, vessel.several ? besides : null) : piece,
 			),
 			also_filled: (loaf.also_filled ?? []).map((also) =>
 				also.id === vessel.item
@@ -88,9 +86,3 @@ export function fillFrom(
 		return apart ? castTogether(castings, [theirs.id, mine.id])(filled) : filled;
 	};
 }
-
-/** Whether a vessel can be filled from several bowls. */
-export const takesSeveral = (loaf: Loaf, vessel: Vessel): boolean =>
-	loaf.embeds.some((embed) => embed.id === vessel.item) ||
-	(loaf.pieces ?? []).some((piece) => piece.id === vessel.item && piece.make.kind === "cavity") ||
-	(loaf.also_filled ?? []).some((also) => also.id === vessel.item);

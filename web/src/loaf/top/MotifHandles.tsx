@@ -2,9 +2,9 @@ import { useRef, useState } from "react";
 import type { TopRun } from "../../api/types";
 import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
+import { useInHand } from "../editor/useInHand";
 import { placeOnTop } from "./placeOnTop";
 import { moveMotif, putBack } from "./topChanges";
-import { useTakenByHand } from "./useTakenByHand";
 
 interface Props {
 	run: TopRun;
@@ -69,10 +69,10 @@ function Handle({ run, number, count, spot, px, cx, cy, reached, onReach, onStep
 	const { edit } = useEditor();
 	const { units } = useUnits();
 	const what = `motif ${run.id} ${number}`;
-	const taken = useTakenByHand({
-		at: spot,
-		px,
-		onMove: (across, along) => edit(moveMotif(run.id, number, across, along), what),
+	const taken = useInHand({
+		thing: spot,
+		pxPerMm: px,
+		onMove: (from, right, down) => edit(moveMotif(run.id, number, from.x + down, from.y + right), what),
 		onLetGo: spot.by_hand ? () => edit(putBack(run.id, number)) : null,
 	});
 	const r = Math.max((Math.min(run.motif.long_mm, run.motif.wide_mm) / 2) * px, 6);

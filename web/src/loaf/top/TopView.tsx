@@ -7,10 +7,10 @@ import { TopMotifs } from "../../drawing/top/TopMotifs";
 import { useWidth } from "../../drawing/useSize";
 import { useUnits } from "../../ui/UnitsContext";
 import { useEditor } from "../editor/EditorContext";
+import { useInHand } from "../editor/useInHand";
 import { MotifHandles } from "./MotifHandles";
 import { placeOnTop } from "./placeOnTop";
 import { letGo, pinPiece } from "./topChanges";
-import { useTakenByHand } from "./useTakenByHand";
 
 /** A cup would fill the page. */
 const HIGHEST_PX = 380;
@@ -219,11 +219,14 @@ function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 	const { document, edit } = useEditor();
 	const { units } = useUnits();
 	const name = document.pieces.find((item) => item.id === piece.pieces)?.name ?? piece.pieces;
-	const taken = useTakenByHand({
-		at: piece,
-		px,
-		onMove: (across, along) =>
-			edit(pinPiece(piece.pieces, piece.number, across, along), `pin ${piece.pieces} ${piece.number}`),
+	const taken = useInHand({
+		thing: piece,
+		pxPerMm: px,
+		onMove: (from, right, down) =>
+			edit(
+				pinPiece(piece.pieces, piece.number, from.x + down, from.y + right),
+				`pin ${piece.pieces} ${piece.number}`,
+			),
 		onLetGo: piece.pinned ? () => edit(letGo(piece.pieces, piece.number)) : null,
 	});
 	const bad = piece.touches || piece.leans;

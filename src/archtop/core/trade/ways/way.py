@@ -102,6 +102,11 @@ class Way(Kind):
     shaped: ClassVar[bool] = False
     waits: ClassVar[Mapping[str, WaitOf]]
 
+    @classmethod
+    def traits(cls) -> tuple[str, ...]:
+        """Whether several colours may be poured into each, and whether it gives them their shape."""
+        return tuple(name for name in ("several", "shaped") if getattr(cls, name))
+
     @property
     def bought(self) -> BaseName | None:
         """The base that it is melted from; none where batter is mixed for it."""
