@@ -8,21 +8,28 @@ type Body = NonNullable<Pieces["body"]>;
 export const bodyOf = (mesh: ReadMesh): Body | null =>
 	mesh.foot ? { outline: mesh.foot, high_mm: Math.round((mesh.size_mm[2] ?? 0) * 10) / 10 } : null;
 
+/** A dome over a round foot, as high as it is wide, that holds so much [ml]: its volume is π/6 of a cube's. */
+function domeOf(ml: number): Body {
+	const wide = Math.ceil(Math.cbrt((6000 * ml) / Math.PI));
+	return { outline: { kind: "circle", diameter_mm: wide }, high_mm: wide };
+}
+
 interface Props {
 	piece: Pieces;
+	/** What one holds [ml]. */
+	eachMl: number;
 	onChange: (body: Body | null) => void;
 }
 
 /** How a piece stands on the top: its foot, and how high it is. */
-export function BodyFields({ piece, onChange }: Props) {
+export function BodyFields({ piece, eachMl, onChange }: Props) {
 	const { body } = piece;
-	const start = (): Body => ({ outline: { kind: "circle", diameter_mm: 30 }, high_mm: 30 });
 	return (
 		<>
 			<CheckField
 				label="Its foot and height are known"
 				checked={Boolean(body)}
-				onChange={(checked) => onChange(checked ? start() : null)}
+				onChange={(checked) => onChange(checked ? domeOf(eachMl) : null)}
 			/>
 			{body && (
 				<>

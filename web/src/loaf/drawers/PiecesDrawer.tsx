@@ -136,7 +136,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 				onModel={(mesh) => patch({ body: bodyOf(mesh) })}
 			/>
 			{!isSo(ways, piece.make.kind, "shaped") && (
-				<BodyFields piece={piece} onChange={(body) => patch({ body })} />
+				<BodyFields piece={piece} eachMl={made?.each_ml ?? 5} onChange={(body) => patch({ body })} />
 			)}
 			{isSo(ways, piece.make.kind, "several") && (
 				<PouredFields of={piece} label="Several colours in each" onChange={(poured) => patch({ poured })} />
