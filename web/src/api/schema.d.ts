@@ -4636,7 +4636,7 @@ export interface components {
             /** Name */
             name: string;
             /** Make */
-            make: components["schemas"]["CavityMake"] | components["schemas"]["CompositeMake"] | components["schemas"]["CutterMake"] | components["schemas"]["ChunkMake"] | components["schemas"]["WedgeMake"] | components["schemas"]["BoardMake"] | components["schemas"]["BallMake"] | components["schemas"]["DoughMake"] | components["schemas"]["MeltMake"] | components["schemas"]["PipedMake"];
+            make: components["schemas"]["CavityMake"] | components["schemas"]["CompositeMake"] | components["schemas"]["CutterMake"] | components["schemas"]["ChunkMake"] | components["schemas"]["WedgeMake"] | components["schemas"]["BoardMake"] | components["schemas"]["BallMake"] | components["schemas"]["DoughMake"] | components["schemas"]["MeltMake"] | components["schemas"]["PipedMake"] | components["schemas"]["StickMake"];
             /** Count */
             count: number;
             /**
@@ -5903,6 +5903,23 @@ export interface components {
              * @default
              */
             job: string;
+        };
+        /**
+         * StickMake
+         * @description A round stick that lies, so long and so wide [mm], and what one weighs on the scale [g].
+         */
+        StickMake: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick";
+            /** Long Mm */
+            long_mm: number;
+            /** Across Mm */
+            across_mm: number;
+            /** Weighs G */
+            weighs_g: number;
         };
         /**
          * Strewn

@@ -142,6 +142,8 @@ class _Cutting:
                 "A kitchen knife has no guide of its own: mark every cut on both sides, press straight down in one go, "
                 "and expect bars a millimetre or two off."
             )
+        if whole := [piece.name for piece in self.loaf.pieces if piece.name in self.hard and not piece.make.soap]:
+            yield f"No blade goes through {' or '.join(whole)}: cut beside them, or draw them out first."
         if self.lies == "upside down":
             yield "From the flat base down, so that the edge goes through what stands on top last."
         yield "Young soap is still caustic: gloves on."

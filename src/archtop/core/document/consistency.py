@@ -19,6 +19,8 @@ _MEASURED = 0.98
 __all__ = ["colours_used", "inconsistencies", "pieces_used"]
 
 _LEAST_LEVEL_MM = 1.0
+# From rolled bark that is mostly air to stone.
+_LIGHTEST_G_ML, _HEAVIEST_G_ML = 0.02, 4.0
 
 
 def inconsistencies(loaf: Contents) -> list[Problem]:
@@ -31,6 +33,7 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
         *_melted_in_colours(loaf),
         *_poured_into_nothing(loaf),
         *_bodies_off(loaf),
+        *_sticks_off(loaf),
         *_more_than_made(loaf),
         *_batches_off(loaf),
         *_also_off(loaf),
@@ -231,6 +234,29 @@ def _bodies_off(loaf: Contents) -> list[Problem]:
             remedy = f"Make it {high:g} mm high, or give it a larger foot."
             mend = Mend(says=f"Make it {high:g} mm high", field=field, value=high)
             found.append(_problem("pieces.low", field, f"{piece.body.high_mm:g} mm", limit, remedy, mend))
+    return found
+
+
+def _sticks_off(loaf: Contents) -> list[Problem]:
+    """What is no soap and is to be cut, lies on the soap's shelf, or weighs what no stick does."""
+    found, sticks = [], {piece.id: piece.name for piece in loaf.pieces if not piece.make.soap}
+    for i, piece in enumerate(loaf.pieces):
+        if piece.make.g_ml and not _LIGHTEST_G_ML <= piece.make.g_ml <= _HEAVIEST_G_ML:
+            limit = f"so large a stick would weigh {piece.make.g_ml:.3g} g to the millilitre"
+            remedy = "Measure it again, and weigh ten at once for the weight of one."
+            field = f"pieces.{i}.make.weighs_g"
+            grams = piece.make.g_ml * piece.make.made(1).each_ml
+            found.append(_problem("pieces.stick", field, f"{grams:.3g} g", limit, remedy))
+        if piece.lot and piece.id in sticks:
+            mend = Mend(says="Take them as bought", field=f"pieces.{i}.lot", value=None)
+            limit = "the shelf keeps soap, and these are none"
+            found.append(_problem("pieces.stick", f"pieces.{i}.lot", piece.name, limit, f"{mend.says}.", mend))
+    for i, item in enumerate(loaf.top.scatter.items):
+        if item.may_be_cut and item.pieces in sticks:
+            field = f"top.scatter.items.{i}.may_be_cut"
+            mend = Mend(says="Let them lie between the cuts", field=field, value=False)
+            limit = f"no blade goes through {sticks[item.pieces]}"
+            found.append(_problem("pieces.stick", field, "to be cut", limit, f"{mend.says}.", mend))
     return found
 
 

@@ -62,6 +62,11 @@ class Pieces(Frozen):
     painted: Painted | None = None
 
     @property
+    def ready(self) -> bool:
+        """Whether nothing is made for this loaf: they lie on the shelf, or are no soap."""
+        return bool(self.lot) or not self.make.soap
+
+    @property
     def colours(self) -> tuple[str, ...]:
         """Every colour that shows in a piece, each once."""
         poured = [share.colour for share in self.poured.colours] if self.poured else []
@@ -90,4 +95,4 @@ class Pieces(Frozen):
         At the share r of the way out it is high · (1 − r²)ᵏ, whose volume is foot · high / (1 + k): k follows from its
         own volume.
         """
-        return max(self.body.holds_ml / made.each_ml - 1, 0.0) if self.body else 0.0
+        return max(self.body.holds_ml / made.each_ml - 1, 0.0) if self.body else self.make.roundness(made)

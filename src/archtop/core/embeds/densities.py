@@ -31,5 +31,6 @@ def densities_of(loaf: Loaf, prisms: Mapping[str, Prism], density: Mapping[str, 
         found[embed.id] = own
     for piece in loaf.pieces:
         bought = piece.make.bought
-        found[piece.id] = BASES[bought].g_ml if bought else density[piece.formula or loaf.formula]
+        own = BASES[bought].g_ml if bought else density[piece.formula or loaf.formula]
+        found[piece.id] = piece.make.g_ml or own
     return found

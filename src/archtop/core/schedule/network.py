@@ -196,7 +196,7 @@ class _Weaving:
             if embed.casting and not embed.lot:
                 self.column(embed)
         for piece in loaf.pieces:
-            if not piece.lot:
+            if not piece.ready:
                 self.pieces(piece)
         for _, shreds in shreds_stirred_in(loaf):
             if shreds.cast:

@@ -99,7 +99,7 @@ def _castings(of: ResolvedLoaf, embeds: Mapping[str, EmbedPlan]) -> Iterator[tup
                     grams = filling.out * row.offcut_ml * of.piece_density[embed.id]
                     yield pot.step("sliced"), (_offcuts(embed, grams),)
     for piece in loaf.pieces:
-        for filling in () if piece.lot else fillings_of(loaf, piece):
+        for filling in () if piece.ready else fillings_of(loaf, piece):
             moves = tuple(_made(piece, filling.out, of.piece_density[piece.id]))
             yield PotId.cast(piece.id).filling(filling.number).step("made"), moves
 
@@ -152,23 +152,26 @@ def _into_the_loaf(
 ) -> Iterator[tuple[StepKey, tuple[ShelfMove, ...]]]:
     loaf = of.loaf
 
-    def taken(key: str, count: int) -> ShelfMove:
-        return _small(of.pieces[key], of.made[key].each_ml * of.piece_density[key], -count * loaf.moulds)
+    def taken(*used: tuple[str, int]) -> Iterator[ShelfMove]:
+        for key, count in used:
+            if of.pieces[key].make.soap:
+                each_g = of.made[key].each_ml * of.piece_density[key]
+                yield _small(of.pieces[key], each_g, -count * loaf.moulds)
 
     for step in loaf.work:
         match step:
             case Lay(embed=key) if of.embeds[key].lot or of.embeds[key].casting:
                 yield LOAF.step("lay", key), (_column(of.embeds[key], embeds[key], -loaf.moulds),)
             case Press():
-                yield LOAF.step("press", step.id), (taken(step.pieces, step.count),)
+                yield LOAF.step("press", step.id), tuple(taken((step.pieces, step.count)))
             case Pour():
-                moves = [taken(item.pieces, item.count) for item in step.pieces]
+                moves = list(taken(*((item.pieces, item.count) for item in step.pieces)))
                 moves += [_shreds(loaf, step, item, -1) for item in step.shreds if item.lot or item.cast]
                 if moves:
                     yield LOAF.step("pour", step.id), tuple(moves)
     for kinds, key in set_down_together(loaf):
         placed = [item for item in loaf.top.scatter.items if item.pieces in kinds]
-        yield LOAF.step(*key.split(".", 1)), tuple(taken(item.pieces, item.count) for item in placed)
+        yield LOAF.step(*key.split(".", 1)), tuple(taken(*((item.pieces, item.count) for item in placed)))
 
 
 def _put_by(

@@ -24,8 +24,8 @@ def job_of(loaf: Loaf, key: StepKey) -> JobKey:
         if pot == PotId.batch(batch.id):
             return JobKey("", "cast", PotId.parse(batch.casts[0]).job)
     piece = next((piece for piece in loaf.pieces if piece.id == pot.item), None)
-    if piece is not None and piece.lot:
-        # Kneaded from dough that lies on the shelf: nothing is cast.
+    if piece is not None and piece.ready:
+        # Kneaded from dough that lies on the shelf, or no soap: nothing is cast.
         return _beforehand(loaf)
     return JobKey("", "out" if key.do in _LATER else "cast", pot.job)
 

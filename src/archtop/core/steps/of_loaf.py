@@ -62,7 +62,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
     around = [cast for cast in planned.melted if cast.around]
     steps += [step for cast in melted for step in melting_steps(of, cast)]
     for piece in loaf.pieces:
-        if piece.id in planned.kneaded:
+        if piece.id in planned.kneaded or not piece.make.soap:
             for filling in fillings_of(loaf, piece):
                 steps += finishing_steps(piece, filling)
     icing: list[Step] = []

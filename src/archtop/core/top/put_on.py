@@ -110,7 +110,8 @@ class _Putting:
             feet = {key: _foot(body) for key, body in self.bodies.items()}
             wires = wires_of(loaf.cuts, area, bars)
             strips = [cut.parts for cut in strips_along(loaf.cuts, len(bars), area.half_wide)]
-            self.strewing = Strewing(top.scatter, feet, area, bars, top.clear, wires=wires, strips=strips)
+            whole = [key for key in self.items if not of.pieces[key].make.soap]
+            self.strewing = Strewing(top.scatter, feet, area, bars, top.clear, wires=wires, strips=strips, whole=whole)
 
     def all(self) -> PutOn:
         runs = []

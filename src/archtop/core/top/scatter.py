@@ -8,7 +8,7 @@ arrangement.
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -119,10 +119,11 @@ class Strewing:
         *,
         wires: Wires,
         strips: Sequence[Sequence[tuple[float, float]]] = (),
+        whole: Collection[str] = (),
     ) -> None:
         _refuse_what_cannot_be(scatter, bars)
         self.scatter, self.feet, self.area, self.bars, self.clear = scatter, feet, area, list(bars), clear
-        self.wires = wires
+        self.wires, self.whole = wires, whole
         strips = strips or [[(-area.half_wide, area.half_wide)]] * len(bars)
         self.cells = [_Cell(*bar, *across) for bar, parts in zip(bars, strips, strict=True) for across in parts]
         self.random = np.random.default_rng(scatter.seed)
@@ -307,7 +308,7 @@ class Strewing:
         return ScatterPlan(
             strewn=strewn,
             shares=shares,
-            lacking=lacks_of(self.scatter, self.lacking),
+            lacking=lacks_of(self.scatter, self.lacking, self.whole),
             touching=touching,
             leaning=leaning,
             says=in_words(shares, sum(self.lacking.values()), touching, None if self.area.whole else leaning),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 
 from archtop.core.base import Frozen, Mend
 from archtop.core.document import Scatter
@@ -69,10 +69,11 @@ class ScatterPlan(Frozen):
     says: str
 
 
-def lacks_of(scatter: Scatter, lacking: Mapping[str, int]) -> tuple[Lack, ...]:
+def lacks_of(scatter: Scatter, lacking: Mapping[str, int], whole: Collection[str] = ()) -> tuple[Lack, ...]:
     """What found no place, why, and the two nearest ways.
 
     :param lacking: how many of each kind
+    :param whole: kinds that no blade goes through
     """
     found = []
     for i, item in enumerate(scatter.items):
@@ -83,7 +84,7 @@ def lacks_of(scatter: Scatter, lacking: Mapping[str, int]) -> tuple[Lack, ...]:
         ways = [Mend(says=f"Take {fit}", field=f"{field}.count", value=fit)] if fit else []
         if item.placing.by_lot:
             why = "the bars are full"
-            if not item.may_be_cut:
+            if not item.may_be_cut and item.pieces not in whole:
                 ways.append(Mend(says="Let the wire go through them", field=f"{field}.may_be_cut", value=True))
             if scatter.apart_mm > 0:
                 ways.append(Mend(says="Let them touch", field="top.scatter.apart_mm", value=0))

@@ -40,6 +40,10 @@ const SIZES = {
 		["kerf_mm", "Wire removes", undefined],
 	],
 	ball: [["diameter_mm", "Diameter", undefined]],
+	stick: [
+		["long_mm", "Long", undefined],
+		["across_mm", "Across", undefined],
+	],
 } as const;
 
 type Sized = Extract<Make, { kind: keyof typeof SIZES }>;
@@ -100,6 +104,15 @@ export function MakeFields({ make, onChange, onModel }: Props) {
 						/>
 					))}
 				</FieldRow>
+			)}
+			{make.kind === "stick" && (
+				<NumberField
+					label="One weighs"
+					quantity="weight"
+					digits={2}
+					value={make.weighs_g}
+					onChange={(weighs_g) => onChange({ ...make, weighs_g })}
+				/>
 			)}
 			{make.kind === "dough" && (
 				<>

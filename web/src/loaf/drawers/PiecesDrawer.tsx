@@ -131,6 +131,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 						make,
 						...(!isSo(ways, make.kind, "several") && { poured: null }),
 						...(isSo(ways, make.kind, "shaped") && { body: null }),
+						...(make.kind === "stick" && { lot: null, formula: null, moulds: 1 }),
 					})
 				}
 				onModel={(mesh) => patch({ body: bodyOf(mesh) })}
@@ -146,13 +147,15 @@ function PieceFields({ piece }: { piece: Pieces }) {
 				painted={piece.painted ?? null}
 				onChange={(painted) => patch({ painted })}
 			/>
-			<LotChoice
-				label={`${piece.name} come from`}
-				none="Made for this loaf"
-				kinds={piece.make.kind === "dough" ? ["dough", "raw dough"] : [piece.make.kind]}
-				value={piece.lot ?? null}
-				onChange={(lot) => patch({ lot })}
-			/>
+			{piece.make.kind !== "stick" && (
+				<LotChoice
+					label={`${piece.name} come from`}
+					none="Made for this loaf"
+					kinds={piece.make.kind === "dough" ? ["dough", "raw dough"] : [piece.make.kind]}
+					value={piece.lot ?? null}
+					onChange={(lot) => patch({ lot })}
+				/>
+			)}
 			{piece.make.kind === "cutter" && !piece.lot && (
 				<CutFromBars piece={piece} make={piece.make} onCut={(lot) => patch({ lot })} />
 			)}
@@ -173,7 +176,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 						/>
 					</>
 				)}
-				{piece.make.kind !== "melt" && (
+				{piece.make.kind !== "melt" && piece.make.kind !== "stick" && (
 					<FormulaChoice value={piece.formula ?? null} onChange={(formula) => patch({ formula })} />
 				)}
 			</FieldRow>

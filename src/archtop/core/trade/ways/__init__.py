@@ -14,6 +14,7 @@ from archtop.core.trade.ways.cutter import CutterMake
 from archtop.core.trade.ways.dough import DoughMake
 from archtop.core.trade.ways.melt import MeltMake
 from archtop.core.trade.ways.piped import PipedMake
+from archtop.core.trade.ways.stick import StickMake
 from archtop.core.trade.ways.way import Made, Told, WaitOf, Way
 from archtop.core.trade.ways.wedge import WedgeMake
 
@@ -21,7 +22,19 @@ __all__ = ["WAYS", "Made", "Make", "Told", "WaitOf", "Way"]
 
 WAYS: Family[Way] = Family(
     "kind",
-    (CavityMake, CompositeMake, CutterMake, ChunkMake, WedgeMake, BoardMake, BallMake, DoughMake, MeltMake, PipedMake),
+    (
+        CavityMake,
+        CompositeMake,
+        CutterMake,
+        ChunkMake,
+        WedgeMake,
+        BoardMake,
+        BallMake,
+        DoughMake,
+        MeltMake,
+        PipedMake,
+        StickMake,
+    ),
 )
 
 if TYPE_CHECKING:

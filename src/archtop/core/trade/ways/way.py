@@ -88,7 +88,8 @@ class Way(Kind):
     stays full until it is turned out; ``verb`` and ``then``: what its two jobs in the schedule are called, and how long
     hands are at the second [min]; ``firms_h``: how long it firms after that, before it goes in [h]; ``waits``: by the
     mould's material, or for any; ``hard``: harder than a young loaf, so that it bends a wire; ``several``: whether
-    several colours may be poured into each; ``shaped``: whether it gives them their shape, and not only a volume.
+    several colours may be poured into each; ``shaped``: whether it gives them their shape, and not only a volume;
+    ``soap``: what is not is bought and weighed as it is, and no blade goes through it.
     """
 
     kind: str
@@ -100,12 +101,18 @@ class Way(Kind):
     hard: ClassVar[bool] = False
     several: ClassVar[bool] = False
     shaped: ClassVar[bool] = False
+    soap: ClassVar[bool] = True
     waits: ClassVar[Mapping[str, WaitOf]]
 
     @classmethod
     def traits(cls) -> tuple[str, ...]:
         """Whether several colours may be poured into each, and whether it gives them their shape."""
         return tuple(name for name in ("several", "shaped") if getattr(cls, name))
+
+    @property
+    def g_ml(self) -> float | None:
+        """How dense it is [g/ml], where it is neither batter nor a base."""
+        return None
 
     @property
     def bought(self) -> BaseName | None:
@@ -138,6 +145,10 @@ class Way(Kind):
         ``None``: it is round above.
         """
         return None
+
+    def roundness(self, made: Made) -> float:  # noqa: ARG002
+        """How it falls away from its middle to the edge of its foot; 0: as high all over."""
+        return 0.0
 
     def finishing(self, name: str, count: int, made: Made) -> tuple[Told, ...]:  # noqa: ARG002
         """Steps from the poured slab, the cavity or the bowl of dough to pieces on the shelf; the last is ``made``."""
