@@ -151,7 +151,7 @@ def test_the_bar_that_evens_uneven_ones_is_named() -> None:
     result = plan(read_loaf(document), CUPBOARD)
     (remark,) = [remark for remark in result.remarks if remark.code == "bars.uneven"]
     heavy, light = (int(number) for number in re.findall(r"[Bb]ar (\d+)", remark.text))
-    weights = {bar.number: bar.part_g for bar in result.cuts.bars}
+    weights = {bar.number: bar.part_gs[0] for bar in result.cuts.bars}
     assert weights[heavy] == max(weights.values())
     assert heavy == 3
     assert weights[light] == min(weights.values())

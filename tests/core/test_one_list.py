@@ -391,7 +391,7 @@ def test_a_slab_in_four_strips_of_three_and_a_half_inches() -> None:
     assert widths == [pytest.approx((355.6 - 3 * 0.6) / 4)] * 4
     assert bar.left_g == 0
     assert result.cuts.in_all == 4 * len(result.cuts.bars)
-    parts = sum(bar.parts * bar.part_g + bar.left_g for bar in result.cuts.bars)
+    parts = sum(sum(bar.part_gs) + bar.left_g for bar in result.cuts.bars)
     slices = sum(part.weight_g for part in result.cuts.slices)
     assert parts + slices + result.cuts.kerf_loss_g == pytest.approx(result.cuts.total_g)
 
@@ -469,3 +469,32 @@ def test_a_frosting_of_its_own_pot_is_mixed_when_it_is_told(mixed: str) -> None:
     # Mixed as the loaf firms it has no time to stand about.
     assert ("frosting.stand" in keys) == (mixed == "first")
     assert {step.job for step in result.steps if step.pot == "frosting"} == {"pour"}
+
+
+def test_what_lies_in_one_strip_weighs_in_that_strip() -> None:
+    """A rod and its weight beside one wall of a slab in two: by hand, from its section and the batter's density."""
+    slab = {"length_mm": 200, "width_mm": 160, "height_mm": 70}
+    at_left = rod(diameter=40, across_mm=-40, up_mm=40, length_mm=200)
+    cuts = {"bar_mm": 50, "kerf_mm": 0, "parts": 2}
+    bare, laid = (planned(box_with(*embeds, to_mm=60, mould=slab, cuts=cuts)) for embeds in ((), (at_left,)))
+    (left, right), (other, _) = laid.cuts.bars[0].part_gs, bare.cuts.bars[0].part_gs
+    assert right == pytest.approx(other)
+    heavier = laid.cuts.total_g - bare.cuts.total_g
+    assert left - other == pytest.approx(heavier / 4)
+    assert laid.cuts.bar_weight(2).value == pytest.approx(right)
+    assert sum(laid.cuts.bars[0].part_gs) == pytest.approx(laid.cuts.bars[0].weight.value)
+
+
+@settings(max_examples=20, deadline=None)
+@given(st.integers(2, 5), st.floats(-50, 50), st.integers(1, 12))
+def test_strips_add_up_to_their_slice_with_all_that_lies_on_it(parts: int, x: float, balls: int) -> None:
+    document = box_with(
+        rod(diameter=20, across_mm=x / 2, up_mm=30), to_mm=60, cuts={"bar_mm": 40, "kerf_mm": 1, "parts": parts}
+    )
+    document["pieces"] = [
+        {"id": "b", "name": "Balls", "make": {"kind": "ball", "diameter_mm": 12}, "count": balls, "colour": "white"}
+    ]
+    document["top"] = {"scatter": {"items": [{"pieces": "b", "count": balls, "may_be_cut": True}], "seed": parts}}
+    for bar in planned(document).cuts.bars:
+        assert sum(bar.part_gs) == pytest.approx(bar.weight.value)
+        assert min(bar.part_gs) > 0

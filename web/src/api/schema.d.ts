@@ -2057,8 +2057,8 @@ export interface components {
          * @description A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
          *
          *     ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
-         *     face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``; ``strips``: from and to of each
-         *     across the loaf; ``left_g``: what is left beside the last of them.
+         *     face shows them. ``parts``: bars it is cut into side by side, of ``part_gs`` from the left; ``strips``: from and to
+         *     of each across the loaf; ``left_g``: what is left beside the last of them.
          */
         Bar: {
             /** Number */
@@ -2082,8 +2082,8 @@ export interface components {
             ][];
             /** Parts */
             parts: number;
-            /** Part G */
-            part_g: number;
+            /** Part Gs */
+            part_gs: number[];
             /** Strips */
             strips: [
                 number,
@@ -6236,6 +6236,8 @@ export interface components {
         /**
          * TopLoad
          * @description Weight on top between two places along the loaf [mm, g], spread evenly there.
+         *
+         *     ``across``: from and to across it, from its middle; ``None``: over all of its width.
          */
         TopLoad: {
             /** From Mm */
@@ -6244,6 +6246,11 @@ export interface components {
             to_mm: number;
             /** Grams */
             grams: number;
+            /** Across */
+            across?: [
+                number,
+                number
+            ] | null;
         };
         /**
          * TopPlan

@@ -8,6 +8,7 @@ from typing import Literal
 
 from archtop.core.base import Figure, Frozen, InputError, Mend, Rate
 from archtop.core.cuts.strips import Strips, cut_half_mm, strips_along
+from archtop.core.cuts.weights import Solid, weight_g
 from archtop.core.document import Cuts
 from archtop.core.geometry import Mould, MouldOutline, Prism
 from archtop.core.learning import kind_of
@@ -17,8 +18,6 @@ __all__ = [
     "TRIMMED_MM",
     "Bar",
     "CutPlan",
-    "Solid",
-    "TopLoad",
     "bars_along",
     "cured_of",
     "cut_loaf",
@@ -45,8 +44,8 @@ class Bar(Frozen):
     """A bar. ``shows``: embeds in its front face; ``joints_mm``: where a piece begins or ends inside the bar.
 
     ``cured``: what it weighs after four to six weeks. ``gaps_mm``: joints of a row so near to one of its faces that the
-    face shows them. ``parts``: bars it is cut into side by side, each of ``part_g``; ``strips``: from and to of each
-    across the loaf; ``left_g``: what is left beside the last of them.
+    face shows them. ``parts``: bars it is cut into side by side, of ``part_gs`` from the left; ``strips``: from and to
+    of each across the loaf; ``left_g``: what is left beside the last of them.
     """
 
     number: int
@@ -59,7 +58,7 @@ class Bar(Frozen):
     gaps_mm: tuple[float, ...]
     mould: MouldOutline
     parts: int
-    part_g: float
+    part_gs: tuple[float, ...]
     strips: tuple[tuple[float, float], ...]
     left_g: float
     note: str
@@ -85,33 +84,15 @@ class CutPlan(Frozen):
 
     def slice_of(self, number: int) -> Bar:
         """The slice that a bar comes from; halves and strips are numbered one by one, mould after mould."""
-        left = (number - 1) % sum(bar.parts for bar in self.bars)
-        for bar in self.bars:
-            left -= bar.parts
-            if left < 0:
-                return bar
-        return self.bars[-1]
+        each = [bar for bar in self.bars for _ in bar.part_gs]
+        return each[(number - 1) % len(each)]
 
-
-class TopLoad(Frozen):
-    """Weight on top between two places along the loaf [mm, g], spread evenly there."""
-
-    from_mm: float
-    to_mm: float
-    grams: float
-
-
-class Solid(Frozen):
-    """What there is to weigh: level and density of what is poured [mm, g/ml], what stands on top, the pieces'.
-
-    ``density`` counts what is stirred in; ``top_g`` is what of pressed-in pieces stands out, ``loads`` all the rest.
-    """
-
-    level_mm: float
-    density: float
-    top_g: float
-    loads: tuple[TopLoad, ...]
-    piece_density: dict[str, float]
+    def bar_weight(self, number: int) -> Figure:
+        """What a bar should weigh fresh; numbered as for :meth:`slice_of`."""
+        each = [(bar.weight, grams) for bar in self.bars for grams in bar.part_gs]
+        weight, grams = each[(number - 1) % len(each)]
+        share = grams / weight.value
+        return weight.model_copy(update={word: getattr(weight, word) * share for word in ("value", "low", "high")})
 
 
 def cut_positions(length_mm: float, cuts: Cuts) -> tuple[tuple[float, float], ...]:
@@ -192,27 +173,6 @@ def bars_along(mould: Mould, cuts: Cuts) -> tuple[tuple[float, float], ...]:
     return (mould.ends(mould.height_mm),) if mould.whole else cut_positions(mould.length_mm, cuts)
 
 
-def _weight_g(mould: Mould, prisms: Mapping[str, Prism], solid: Solid, y0: float, y1: float) -> float:
-    """Mass [g] between two cross cuts: batter around the pieces, the pieces whole, the frosting by length."""
-    batter = mould.volume_between(y0, y1, solid.level_mm)
-    pieces = 0.0
-    for key, prism in prisms.items():
-        length = prism.length_within(y0, y1)
-        batter -= prism.profile.below(solid.level_mm) * length
-        pieces += prism.profile.area * length * solid.piece_density[key]
-    front, back = mould.ends(solid.level_mm)
-    share = (min(y1, back) - max(y0, front)) / (back - front)
-    on_top = sum(load.grams * _within(load, y0, y1, front, back) for load in solid.loads)
-    return (batter * solid.density + pieces) / 1000 + solid.top_g * max(share, 0.0) + on_top
-
-
-def _within(load: TopLoad, y0: float, y1: float, front: float, back: float) -> float:
-    """Share of a load between two cuts; what hangs over an end of the loaf stays with the end."""
-    low = -math.inf if y0 <= front + 1e-6 else y0
-    high = math.inf if y1 >= back - 1e-6 else y1
-    return max(0.0, min(load.to_mm, high) - max(load.from_mm, low)) / (load.to_mm - load.from_mm)
-
-
 def cut_loaf(
     mould: Mould,
     cuts: Cuts,
@@ -235,10 +195,17 @@ def cut_loaf(
     # Without an end slice the first and last bar keep the loaf's sloping end.
     if cuts.front_slice_mm == 0 or mould.whole:
         spans_to_weigh[0] = (front, spans[0][1])
-    weights = [_weight_g(mould, prisms, solid, *span) for span in spans_to_weigh]
+    weights = [weight_g(mould, prisms, solid, span) for span in spans_to_weigh]
     half = cut_half_mm(mould, solid.level_mm)
-    wide, whole = 2 * half, Strips(((-half, half),))
+    whole = Strips(((-half, half),))
     strips = [whole] if mould.whole else strips_along(cuts, len(spans), half)
+
+    def strip_g(i: int, strip: tuple[float, float] | None) -> float:
+        if strip is None:
+            return 0.0
+        uncut = strips[i] == whole
+        return weights[i] if uncut else weight_g(mould, prisms, solid, spans_to_weigh[i], strip)
+
     bars = tuple(
         Bar(
             number=i + 1,
@@ -258,15 +225,15 @@ def cut_loaf(
             gaps_mm=tuple(y for y in row_joints if min(abs(y - y0), abs(y - y1)) < GAP_MM),
             mould=mould.outline_at(_face(mould, y0)),
             parts=len(strips[i].parts),
-            part_g=weights[i] * _share(strips[i].parts[0], wide),
+            part_gs=tuple(strip_g(i, strip) for strip in strips[i].parts),
             strips=strips[i].parts,
-            left_g=weights[i] * _share(strips[i].left, wide),
+            left_g=strip_g(i, strips[i].left),
             note=cuts.notes_of(i + 1),
         )
         for i, (y0, y1) in enumerate(spans)
     )
     slices = () if mould.whole else _slices(mould, cuts, prisms, solid, spans)
-    total = _weight_g(mould, prisms, solid, front, back)
+    total = weight_g(mould, prisms, solid, (front, back))
     return CutPlan(
         bars=bars,
         moulds=moulds,
@@ -275,22 +242,16 @@ def cut_loaf(
         slices=slices,
         halfway=_shown(prisms, mould.length_mm / 2),
         spread_g=_spread(
-            [bar.part_g for i, bar in enumerate(bars, 1) if cuts.own_parts_of(i) is None and cuts.times_of(i) == 1]
-            or weights
+            [grams for i, bar in enumerate(bars, 1) if cuts.as_usual(i) for grams in bar.part_gs] or weights
         ),
         kerf_loss_g=max(0.0, total - sum(_kept_g(bar) for bar in bars) - sum(part.weight_g for part in slices)),
         total_g=total,
     )
 
 
-def _share(strip: tuple[float, float] | None, wide: float) -> float:
-    """Share of the width that a strip takes."""
-    return (strip[1] - strip[0]) / wide if strip else 0.0
-
-
 def _kept_g(bar: Bar) -> float:
     """What of a slice is bars, and what is left beside them [g]."""
-    return bar.parts * bar.part_g + bar.left_g
+    return sum(bar.part_gs) + bar.left_g
 
 
 def _face(mould: Mould, y0: float) -> float:
@@ -349,5 +310,5 @@ def _slices(
     if last < back - 0.05:
         ends.append(("back", last, back))
     return tuple(
-        Slice(end=end, from_mm=y0, to_mm=y1, weight_g=_weight_g(mould, prisms, solid, y0, y1)) for end, y0, y1 in ends
+        Slice(end=end, from_mm=y0, to_mm=y1, weight_g=weight_g(mould, prisms, solid, (y0, y1))) for end, y0, y1 in ends
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from archtop.core.cuts.cutting import Solid, TopLoad
+from archtop.core.cuts.weights import Solid, TopLoad
 from archtop.core.document import Pour, Press
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf

@@ -97,6 +97,10 @@ class Cuts(Frozen):
         """As thick as how many usual bars that one is, counted from 1."""
         return next((special.times for special in self.specials if bar in special.bars and special.times > 1), 1)
 
+    def as_usual(self, bar: int) -> bool:
+        """Whether that bar, counted from 1, is as thick as most and cut into as many parts."""
+        return self.own_parts_of(bar) is None and self.times_of(bar) == 1
+
     def notes_of(self, bar: int) -> str:
         """What is said of that bar."""
         return ", ".join(special.note for special in self.specials if bar in special.bars and special.note)

@@ -19,7 +19,7 @@ _LEAST_SHARE = 0.5
 
 def _planned_g(result: LoafPlan, number: int) -> float:
     """What bar ``number`` should weigh fresh [g]."""
-    return result.cuts.slice_of(number).part_g
+    return result.cuts.bar_weight(number).value
 
 
 def _at(outcomes: Sequence[LoafOutcome], *stages: str) -> dict[int, float]:

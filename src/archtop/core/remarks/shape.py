@@ -121,8 +121,12 @@ def _on_cuts(loaf: Loaf, cuts: CutPlan) -> Iterator[Remark]:
 
 def _outweighs(cuts: CutPlan) -> str:
     heavy, light = _extremes(cuts)
+    if max(heavy.parts, light.parts) == 1:
+        which, other = f"Bar {heavy.number}", f"bar {light.number}"
+    else:
+        which, other = f"A bar of slice {heavy.number}", f"one of slice {light.number}"
     return (
-        f"Bar {heavy.number} is the heaviest with {heavy.part_g:.0f} g and outweighs bar {light.number}, the lightest, "
+        f"{which} is the heaviest with {max(heavy.part_gs):.0f} g and outweighs {other}, the lightest, "
         f"by {cuts.spread_g.value:.0f} g."
     )
 
@@ -131,14 +135,16 @@ def _extremes(cuts: CutPlan) -> tuple[Bar, Bar]:
     """The heaviest and the lightest of those that the spread is told of."""
     pairs = [(one, other) for one in cuts.bars for other in cuts.bars]
     spread = cuts.spread_g.value
-    return min(pairs, key=lambda pair: abs(pair[0].part_g - pair[1].part_g - spread))
+    return min(pairs, key=lambda pair: abs(max(pair[0].part_gs) - min(pair[1].part_gs) - spread))
 
 
 def _level_to(loaf: Loaf, cuts: CutPlan) -> str:
     """What evens them: the difference goes, as near as matters, with the swell, and else with how thick a bar is."""
     swell, (heavy, light) = loaf.top.crown.swell_mm, _extremes(cuts)
+    if max(light.part_gs) - min(light.part_gs) > cuts.spread_g.value / 2:
+        return "Lay what is inside and on top more evenly across the loaf"
     thick = light.to_mm - light.from_mm
-    thicker = thick * (heavy.part_g - _BAR_SPREAD_G) / light.part_g - thick
+    thicker = thick * (max(heavy.part_gs) - _BAR_SPREAD_G) / min(light.part_gs) - thick
     wire = f"cut bar {light.number} {thicker:.1f} mm thicker"
     if swell <= 0:
         return wire[0].upper() + wire[1:]

@@ -244,7 +244,10 @@ def _own_parts(loaf: Loaf) -> bool:
 
 def _slice_words(bar: Bar) -> str:
     """What is weighed: a bar, or a slice before it is cut into its parts."""
-    return f"Bar {bar.number}" if bar.parts == 1 else f"Slice {bar.number}, {bar.parts} × {bar.part_g:.0f} g"
+    if bar.parts == 1:
+        return f"Bar {bar.number}"
+    each = [f"{grams:.0f} g" for grams in bar.part_gs]
+    return f"Slice {bar.number}, " + (f"{bar.parts} × {each[0]}" if len(set(each)) == 1 else ", ".join(each))
 
 
 def _turning_out(loaf: Loaf, cuts: CutPlan) -> Step:

@@ -8,7 +8,7 @@ from archtop.core.cuts import TopLoad
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top.runs import TopArea
 from archtop.core.top.runs_planned import RunPlan, reach_of
-from archtop.core.top.strewn import ScatterPlan, reach_along
+from archtop.core.top.strewn import ScatterPlan, reach_across, reach_along
 
 __all__ = ["loads_of"]
 
@@ -33,11 +33,14 @@ def loads_of(
         grams = run.motif.volume.value * frosting_g_ml
         for spot in run.spots:
             reach = max(reach_of(spot, run.motif), 0.5)
-            loads.append(TopLoad(from_mm=spot.y - reach, to_mm=spot.y + reach, grams=grams))
+            beside = max(reach_of(spot, run.motif, across=True), 0.5)
+            across = (spot.x - beside, spot.x + beside)
+            loads.append(TopLoad(from_mm=spot.y - reach, to_mm=spot.y + reach, grams=grams, across=across))
     for piece in scatter.strewn if scatter else ():
         grams = of.made[piece.pieces].each_ml * of.piece_density[piece.pieces]
-        reach = reach_along(piece)
-        loads.append(TopLoad(from_mm=piece.y - reach, to_mm=piece.y + reach, grams=grams))
+        reach, beside = reach_along(piece), reach_across(piece)
+        across = (piece.x - beside, piece.x + beside)
+        loads.append(TopLoad(from_mm=piece.y - reach, to_mm=piece.y + reach, grams=grams, across=across))
     return tuple(loads)
 
 

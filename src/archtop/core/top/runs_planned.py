@@ -157,7 +157,7 @@ def _reach_across(spot: Spot, motif: Motif) -> float:
     return motif.long_mm / 2 * abs(math.sin(turn)) + motif.wide_mm / 2 * abs(math.cos(turn))
 
 
-def reach_of(spot: Spot, motif: Motif) -> float:
-    """How far a motif reaches along the loaf from its middle [mm]."""
-    turn = math.radians(spot.turn_deg)
+def reach_of(spot: Spot, motif: Motif, *, across: bool = False) -> float:
+    """How far a motif reaches along the loaf from its middle, or across it [mm]."""
+    turn = math.radians(spot.turn_deg + (90 if across else 0))
     return motif.long_mm / 2 * abs(math.cos(turn)) + motif.wide_mm / 2 * abs(math.sin(turn))

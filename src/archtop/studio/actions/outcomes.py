@@ -61,20 +61,12 @@ def open_outcome(loaf: Loaf) -> OpenOutcome:
     of = finished_of(loaf)
     bars = last_said(of.outcomes, "bars")
     prices = prices_of_studio()
-    each = [of.result.cuts.slice_of(number + 1) for number in range(of.result.cuts.in_all)]
     return OpenOutcome(
         outcomes=tuple(of.outcomes),
         facts=of.facts,
         differences=differences_of(Circumstance(of.resolved, of.result, of.facts), of.outcomes),
         level_mm=of.result.level_mm,
-        bars=tuple(
-            bar.weight
-            if bar.parts == 1
-            else bar.weight.model_copy(
-                update={word: getattr(bar.weight, word) / bar.parts for word in ("value", "low", "high")}
-            )
-            for bar in each
-        ),
+        bars=tuple(of.result.cuts.bar_weight(number + 1) for number in range(of.result.cuts.in_all)),
         costing=cost_of(of.result, prices.per_kg, prices.per_hour, bars),
         currency=prices.currency,
         stock_used=StockUse.objects.filter(loaf=loaf).exists(),

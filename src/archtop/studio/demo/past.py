@@ -251,7 +251,7 @@ def _outcomes(
         faults=tuple(item for item in faults if item["kind"] in ("sticky", "sunk")),
         ash=0,
     )
-    each = [bar.part_g for bar in planned.cuts.bars for _ in range(bar.parts)]
+    each = [grams for bar in planned.cuts.bars for grams in bar.part_gs]
     fresh = [grams * share * 0.99 * (1 + chance.normal(0, 0.012)) for grams in each]
     left: list[dict[str, Any]] = []
     if left_g > 3:

@@ -125,6 +125,7 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 	const { live } = useEditor();
 	const { units } = useUnits();
 	const grams = units === "metric" ? 0 : 1;
+	const each = bar.part_gs.map((part) => withUnit(part, "weight", units, grams));
 	return (
 		<li className="w-48" data-bar={bar.number}>
 			<BarFace document={live.of} plan={live.plan} bar={bar} face={face} />
@@ -134,7 +135,7 @@ function BarItem({ bar, face, outcome }: BarItemProps) {
 					{bar.parts > 1 && (
 						<span className="font-normal text-soft">
 							{" "}
-							· {bar.parts} × {withUnit(bar.part_g, "weight", units, grams)}
+							· {new Set(each).size > 1 ? each.join(", ") : `${bar.parts} × ${each[0]}`}
 						</span>
 					)}
 				</span>
