@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import itertools
 import math
 from typing import Any
+from zoneinfo import ZoneInfo
 
 import numpy as np
 import pytest
@@ -17,7 +19,7 @@ from archtop.core.calculators import calculate
 from archtop.core.document import VERSION
 from archtop.core.gel import COVERS, GelPlan
 from archtop.core.gel.conduction import Face, Soap, warming
-from archtop.core.schedule import network_of
+from archtop.core.schedule import Network, Pin, network_of, standing_of
 from tests.core.conftest import box, box_with, rod
 
 CUPBOARD = standard_cupboard()
@@ -218,3 +220,41 @@ def test_the_film_shows_the_section_with_its_pieces() -> None:
 def test_the_calculator_asks_what_another_cover_would_do() -> None:
     found = [calculate("gel", {"loaf": FULL, "cover": cover}) for cover in COVERS]
     assert len({item.model_dump()["peak"]["value"] for item in found}) == len(COVERS)
+
+
+def test_a_loaf_that_gels_is_looked_at_in_its_hour_and_that_takes_no_day_of_the_season() -> None:
+    def looked(cover: str) -> tuple[list[str], Network]:
+        loaf = read_loaf({**FULL, "sizing": {"cover": cover, "room_c": 27}})
+        result = plan_of(resolve(loaf, CUPBOARD))
+        steps = [step.detail for step in result.steps if step.job == "look"]
+        return steps, network_of(loaf, result)
+
+    (detail,), network = looked("heat pad")
+    assert "the pad comes off" in detail
+    (link,) = [link for link in network.links if link.after == "look"]
+    assert link.most_h is not None
+    assert 0 < link.least_h < link.most_h < 14
+    left = network.on_days()
+    assert {job.key for job in network.jobs} - {job.key for job in left.jobs} == {"look"}
+    assert "look" not in {key for link in left.links for key in (link.before, link.after)}
+    steps, cool = looked("fridge")
+    assert steps == []
+    assert cool.on_days() == cool
+
+
+def test_a_look_is_asked_for_in_its_hour_and_never_of_a_loaf_that_is_cut() -> None:
+    loaf = read_loaf({**FULL, "sizing": {"cover": "towel", "room_c": 24}})
+    network = network_of(loaf, plan_of(resolve(loaf, CUPBOARD)))
+    (link,) = [link for link in network.links if link.after == "look"]
+    now, zone = dt.datetime(2027, 3, 5, 12, tzinfo=dt.UTC), ZoneInfo("Europe/Berlin")
+
+    def stands(since_h: float, *others: str) -> list[str]:
+        poured = now - dt.timedelta(hours=since_h)
+        pins = {"pour": Pin(start=poured, done=True, at_end=True)}
+        pins |= {key: Pin(start=now, done=True, at_end=True) for key in others}
+        return [job.stands for job in standing_of(network, pins, now=now, zone=zone) if job.kind == "look"]
+
+    assert link.most_h is not None
+    found = [stands(hours) for hours in (0.2, link.least_h + 0.2, link.most_h + 1, link.most_h + 25)]
+    assert found == [["waiting"], ["ready"], ["missed"], []]
+    assert stands(link.least_h + 0.2, "cut") == []

@@ -38,6 +38,21 @@ def test_what_is_cut_lies_there_until_it_is_cured_the_next_to_be_turned_first(st
     assert rack(studio)[0]["times"]["turn_from"] < wall_clock.now().isoformat()
 
 
+def test_what_has_cured_asks_to_be_written_down_until_it_is(studio: Studio, owner: User) -> None:
+    loaf = cut(owner, "Cured", 40)
+    cut(owner, "Fresh", 1)
+    cut(owner, "Long ago", 300)
+
+    def asked() -> list[str]:
+        return [item["name"] for item in studio.get("/season/today").json()["cured"]]
+
+    assert asked() == ["Cured"]
+    on = wall_clock.today().isoformat()
+    body = {"entry_id": str(uuid.uuid4()), "outcome": {"stage": "cured", "on": on}}
+    assert studio.send("POST", f"/loaves/{loaf.pk}/outcome", body).status_code == 200
+    assert asked() == []
+
+
 def test_a_press_turns_the_bars_and_can_be_taken_back(studio: Studio, owner: User) -> None:
     loaf = cut(owner, "Old", 8)
     for action, turned in (("done", True), ("undone", False)):

@@ -6047,7 +6047,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "cut" | "cured";
+            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "look" | "cut" | "cured";
             /** Title */
             title: string;
             /** After */
@@ -6696,7 +6696,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "cut" | "cured";
+            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "look" | "cut" | "cured";
             /** Minutes */
             minutes: number;
             /**
@@ -9030,7 +9030,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "cut" | "cured";
+            kind: "cast" | "turn out" | "fit" | "pour" | "spritz" | "look" | "cut" | "cured";
             /**
              * Start
              * Format: date-time
@@ -9141,7 +9141,7 @@ export interface components {
         };
         /**
          * OnTheRack
-         * @description A loaf that was cut and is not cured yet; ``turned_at`` ``None``: not turned so far.
+         * @description A loaf that was cut; ``turned_at`` ``None``: not turned so far.
          */
         OnTheRack: {
             /** Loaf */
@@ -9409,7 +9409,7 @@ export interface components {
          * Today
          * @description ``now``: begun, missed, late, due and what may be done, in that order; ``waiting``: what sets, dries or is too
          *     young still; ``days``: what comes; ``done``: what was done today; ``turn``: bars that have lain long enough on one
-         *     side; all on the clock of ``zone``.
+         *     side; ``cured``: loaves to be weighed and written down; all on the clock of ``zone``.
          */
         Today: {
             /** Zone */
@@ -9429,6 +9429,8 @@ export interface components {
             done: components["schemas"]["BenchJob"][];
             /** Turn */
             turn: components["schemas"]["OnTheRack"][];
+            /** Cured */
+            cured: components["schemas"]["OnTheRack"][];
         };
         /**
          * MouldsIn

@@ -13,6 +13,7 @@ const LANE: Record<Block["kind"], number> = {
 	fit: -1,
 	pour: 14,
 	spritz: -1,
+	look: -1,
 	cut: 14,
 	cured: 0,
 };

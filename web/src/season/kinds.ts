@@ -7,6 +7,7 @@ export const KINDS: Record<Block["kind"], { name: string; mark: string; fill: st
 	fit: { name: "Dry-fit", mark: "F", fill: "#d9d2bd", ink: "#14263f" },
 	pour: { name: "Pour", mark: "P", fill: "#b4471f", ink: "#ffffff" },
 	spritz: { name: "Spritz", mark: "S", fill: "#e7dcf3", ink: "#14263f" },
+	look: { name: "Look", mark: "L", fill: "#fbe9b7", ink: "#14263f" },
 	cut: { name: "Cut", mark: "Cu", fill: "#1d6b4a", ink: "#ffffff" },
 	cured: { name: "Ready", mark: "R", fill: "#fbfcf9", ink: "#14263f" },
 };

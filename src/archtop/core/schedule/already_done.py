@@ -13,7 +13,7 @@ from typing import NamedTuple
 from pydantic import AwareDatetime
 
 from archtop.core.base import Frozen
-from archtop.core.schedule.network import Job, Link, Network
+from archtop.core.schedule.network import PASSING, Job, Link, Network
 from archtop.core.schedule.waits import span
 
 __all__ = ["AlreadyDone", "Pin", "already_done"]
@@ -42,13 +42,13 @@ def already_done(network: Network, pins: Mapping[str, Pin], now: dt.datetime) ->
     """The network as it stands ``now``.
 
     A job before a done one is done, as late as it can have been. Of a window that has closed the job is gone where it
-    only made sense inside (a second spritz); else it is to be done as soon as may be.
+    only made sense inside (a second spritz, a look at the gel); else it is to be done as soon as may be.
     """
     jobs = {job.key: job for job in network.jobs}
     pins = {key: _from_its_start(pin, jobs[key]) for key, pin in pins.items() if key in jobs}
     all_done = {**pins, **_presupposed(network, pins)}
     closed = [link for link in network.links if _has_closed(link, jobs, all_done, now)]
-    gone = {link.after for link in closed if jobs[link.after].kind == "spritz"}
+    gone = {link.after for link in closed if jobs[link.after].kind in PASSING}
     links = (
         link.model_copy(update={"most_h": None}) if link in closed else link
         for link in network.links
@@ -101,7 +101,7 @@ def _told(closed: list[Link], jobs: Mapping[str, Job], pins: Mapping[str, Pin]) 
     cut = {job.loaf for job in jobs.values() if job.kind == "cut" and _is_done(job.key, pins)}
     for link in closed:
         job, before = jobs[link.after], jobs[link.before]
-        # Of a loaf that is cut nobody asks any more whether it was spritzed.
+        # Of a loaf that is cut nobody asks any more whether it was spritzed or looked at.
         if job.loaf not in cut:
             most = span(link.most_h or 0.0)
             yield f"“{job.title}” should have come at most {most} after “{before.title}”. {link.why}"

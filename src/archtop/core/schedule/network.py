@@ -10,7 +10,7 @@ import hashlib
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
-from typing import Annotated, Literal, NamedTuple, Protocol
+from typing import Annotated, Final, Literal, NamedTuple, Protocol
 
 from pydantic import Field
 
@@ -37,15 +37,19 @@ from archtop.core.schedule.waits import Wait
 from archtop.core.top import TopPlan
 from archtop.core.trade import Made
 
-__all__ = ["Hold", "Job", "JobKind", "Link", "Network", "joined", "network_of"]
+__all__ = ["PASSING", "Hold", "Job", "JobKind", "Link", "Network", "joined", "network_of"]
 
-JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "cut", "cured"]
+JobKind = Literal["cast", "turn out", "fit", "pour", "spritz", "look", "cut", "cured"]
+# What makes sense in its window alone: missed, it is gone.
+PASSING: Final[frozenset[JobKind]] = frozenset({"spritz", "look"})
 
 # How long hands are at it [min]: stated guesses, lye and washing up included.
-_CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN = 60, 15, 45, 15
+_CAST_MIN, _OUT_MIN, _FIT_MIN, _SPRITZ_MIN, _LOOK_MIN = 60, 15, 45, 15, 5
 _GRATE_MIN = 30
 # What is melted needs no pot to be mixed in.
 _MELT = "Melt and pour"
+# Gel spreads for an hour at least.
+_LOOK_H = 1.0
 # The next mould of the same batch: how long it takes [min], and how soon after the last it is filled [h].
 _FILL_MIN, _NEXT_H = 15, 0.25
 
@@ -91,6 +95,15 @@ class Network(Frozen):
     jobs: tuple[Job, ...]
     links: tuple[Link, ...]
     holds: tuple[Hold, ...]
+
+    def on_days(self) -> Network:
+        """What a day can be chosen for: a loaf is looked at when its heat says so, be it at night."""
+        looks = {job.key for job in self.jobs if job.kind == "look"}
+        return Network(
+            jobs=tuple(job for job in self.jobs if job.key not in looks),
+            links=tuple(link for link in self.links if link.after not in looks),
+            holds=self.holds,
+        )
 
     def at_once(self) -> dict[str, int]:
         """How many of each mould the job takes that takes most: so many there must be."""
@@ -206,6 +219,7 @@ class _Weaving:
         if any(finish.of_kind.again_h for finish in loaf.top.finishes):
             self.job("spritz", "spritz", f"Spritz {loaf.name} again", _SPRITZ_MIN)
             self.link("pour", "spritz", Wait(earliest_h=0.75, latest_h=1.5, why="Once now, once in an hour."))
+        self.look()
         out = round(cut_min(loaf.moulds, whole))
         self.job("cut", "cut", f"{'Turn out' if whole else 'Unmould and cut'} {loaf.name}", out)
         self.set_in_its_mould(loaf.mould, loaf.moulds, "cut")
@@ -213,6 +227,15 @@ class _Weaving:
             self.also(item)
         self.cured([job.key for job in self.jobs if job.kind == "cut"])
         return Network(jobs=tuple(self.jobs), links=tuple(self.links), holds=tuple(self.holds))
+
+    def look(self) -> None:
+        """Under the cover, from when its middle begins to gel until it is warmest."""
+        gel = self.result.gel
+        if gel.look_h is not None:
+            self.job("look", "look", f"Look whether {self.loaf.name} gels", _LOOK_MIN)
+            why = "Its middle begins to gel about then. What gets too hot is uncovered before it cracks."
+            until = max(gel.peak_h, gel.look_h + _LOOK_H)
+            self.link("pour", "look", Wait(earliest_h=gel.look_h, latest_h=until, why=why, basis="estimate"))
 
     def wait(self, what: str, material: str, formula: str | None, thick_mm: float = 0.0) -> Wait:
         found = self.circumstances(formula, thick_mm) if formula is not None else None

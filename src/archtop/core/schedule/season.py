@@ -169,7 +169,8 @@ def plan_season(
                 "lies in the past",
                 "Choose a day to come, or take the date away.",
             )
-    network = cast_together(joined(tuple(network_of(i.loaf, i.result, i.ident, own) for i in loaves)), together)
+    networks = (network_of(item.loaf, item.result, item.ident, own).on_days() for item in loaves)
+    network = cast_together(joined(networks), together)
     network = mixed_at_once(network, {item.ident: item.mixed_in for item in loaves if item.mixed_in})
     today = terms.now.astimezone(terms.hours.clock).date()
     told = replace(

@@ -21,7 +21,7 @@ __all__ = ["Found", "SeasonModel", "least_late", "least_makespan", "solve"]
 # Share of the effort that each aim may take.
 _SHARES = (0.4, 0.2, 0.2, 0.2)
 # What is gained by a job being later: a loaf as a whole is, but is turned out and cut as soon as it may be.
-_LATER = {"cast": -2, "turn out": 1, "fit": -1, "pour": -3, "spritz": 1, "cut": 3}
+_LATER = {"cast": -2, "turn out": 1, "fit": -1, "pour": -3, "spritz": 1, "look": 1, "cut": 3}
 # Castings and pours lie so close before the last moment, where that can be [days].
 _SENSIBLE_DAYS = 21.0
 # By how much dates are let go of when they cannot be met, step by step [days].

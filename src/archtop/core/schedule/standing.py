@@ -14,7 +14,7 @@ from pydantic import AwareDatetime
 
 from archtop.core.base import Frozen, in_words
 from archtop.core.schedule.already_done import Pin, already_done
-from archtop.core.schedule.network import Job, JobKind, Link, Network
+from archtop.core.schedule.network import PASSING, Job, JobKind, Link, Network
 from archtop.core.schedule.waits import span
 
 __all__ = ["JobStanding", "Stands", "When", "standing_of"]
@@ -27,11 +27,12 @@ _WHAT_TO_DO: dict[JobKind, str] = {
     "fit": "Fit it again right before the pour.",
     "pour": "Look at what was cast: older pieces are spritzed with alcohol before they are laid in, or cast anew.",
     "spritz": "Leave it: what has set is only wetted.",
+    "look": "Its cut faces will tell: where it gelled it is darker and clearer.",
     "cut": "Cut it now; if it is too hard for the wire, warm the loaf for an hour first.",
 }
 
 
-# A second spritz that was missed is asked about no longer than this.
+# What was missed and makes sense in its window alone is told no longer than this.
 _GONE = dt.timedelta(days=1)
 
 
@@ -77,6 +78,8 @@ def standing_of(
 ) -> tuple[JobStanding, ...]:
     """Every job of hands, in no order; a second spritz that nobody gave in its hour is gone after a day.
 
+    So is a look at the gel; neither is asked of a loaf that is cut.
+
     :param pins: jobs that were done, by key; what they presuppose is done too
     :param planned: by job
     :param zone: the studio's, for where a day ends
@@ -100,6 +103,7 @@ class _Standing:
     ) -> None:
         self.network, self.done, self.planned, self.now, self.zone = network, done, planned, now, zone
         self.jobs = {job.key: job for job in self.network.jobs}
+        self.cut = {job.loaf for job in self.network.jobs if job.kind == "cut" and job.key in done}
         self.before: dict[str, list[Link]] = {}
         for link in self.network.links:
             self.before.setdefault(link.after, []).append(link)
@@ -110,7 +114,7 @@ class _Standing:
                 continue
             when = self.planned.get(job.key, When())
             stands, until, why = self.of(job, when)
-            if job.kind == "spritz" and stands == "missed" and until and self.now - until > _GONE:
+            if job.kind in PASSING and (job.loaf in self.cut or self.gone(stands, until)):
                 continue
             yield JobStanding(
                 key=job.key,
@@ -126,6 +130,10 @@ class _Standing:
                 until=until,
                 why=why,
             )
+
+    def gone(self, stands: Stands, until: dt.datetime | None) -> bool:
+        """Whether a window has been closed for long."""
+        return stands == "missed" and until is not None and self.now - until > _GONE
 
     def over(self, key: str) -> dt.datetime:
         """When a done job was over."""

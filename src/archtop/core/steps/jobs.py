@@ -37,6 +37,8 @@ def _of_the_loaf(loaf: Loaf, key: StepKey) -> JobKey:
     match key.do:
         case "spritz-again":
             return JobKey("", "spritz")
+        case "look":
+            return JobKey("", "look")
         case "also-out":
             return JobKey("", "also", key.what)
         case "paint" | "fit":

@@ -82,6 +82,8 @@ def loaf_steps(loaf: Loaf, planned: Poured, icing: Sequence[Step] = ()) -> Itera
         detail=each_of(loaf.moulds) + _left(planned),
         amounts=_look_after(planned.gel),
     )
+    if planned.gel.look_h is not None:
+        yield looking_step(loaf, planned.gel)
     if any(finish.of_kind.again_h for finish in loaf.top.finishes):
         yield Step(
             key=str(LOAF.step("spritz-again")),
@@ -94,6 +96,7 @@ def loaf_steps(loaf: Loaf, planned: Poured, icing: Sequence[Step] = ()) -> Itera
         )
 
 
+_GEL = "Gel is darker, soft and hot, and spreads from the middle; note how far it has come."
 _COVERS: dict[Cover, str] = {
     "open": "Leave it open, out of a draught, where nobody bumps it.",
     "lid": "Lid or a board over it; leave it where it stands.",
@@ -108,8 +111,6 @@ def _left(planned: Poured) -> str:
     gel, heat = planned.gel, next(heat for heat in planned.heats if heat.pot == str(LOAF))
     warmed = f"{', '.join(heat.warmed_by)} will warm it by itself: a cool place is enough." if heat.warms >= 1 else ""
     words = [_COVERS[gel.cover], warmed, gel.says]
-    if gel.look_h is not None:
-        words.append("Look under the cover then: gel is darker and soft, and spreads from the middle.")
     return " ".join(word for word in (*words, gel.remedy) if word)
 
 
@@ -117,6 +118,25 @@ def _look_after(gel: GelPlan) -> tuple[Amount, ...]:
     if gel.look_h is None:
         return ()
     return (Amount(key="look", label="Look after", value=round(gel.look_h * 60, 0), unit="min"),)
+
+
+_SEEN: dict[Cover, str] = {
+    "heat pad": "Once the middle is darker, the pad comes off.",
+    "fridge": "It is not to gel: where the middle darkens, bring it back into the cold.",
+}
+
+
+def looking_step(loaf: Loaf, gel: GelPlan) -> Step:
+    """A look under the cover, while something can still be done about it."""
+    hot = "Uncover it at once where it cracks, domes up or weeps." if gel.cover != "open" else ""
+    seen = _SEEN.get(gel.cover, "")
+    return Step(
+        key=str(LOAF.step("look")),
+        stage=loaf.name,
+        do="wait",
+        title=f"Look whether {loaf.name} gels",
+        detail=" ".join(word for word in (_GEL, seen, hot) if word),
+    )
 
 
 def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequence[Sprinkled]) -> Step:

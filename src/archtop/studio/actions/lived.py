@@ -13,8 +13,8 @@ __all__ = ["COVER", "CUT", "done_jobs"]
 
 COVER, CUT = str(LOAF.step("cover")), str(LOAF.step("cut"))
 # Jobs that one step of the bench ends.
-_AGAIN = LOAF.step("spritz-again")
-_ENDS = {LOAF.step("fit"): "fit", LOAF.step("cover"): "pour", _AGAIN: "spritz", LOAF.step("cut"): "cut"}
+_PASSING = {LOAF.step("spritz-again"): "spritz", LOAF.step("look"): "look"}
+_ENDS = {LOAF.step("fit"): "fit", LOAF.step("cover"): "pour", LOAF.step("cut"): "cut", **_PASSING}
 
 
 def done_jobs(loaf: Loaf) -> Iterator[tuple[str, Pin]]:
@@ -38,6 +38,7 @@ def done_jobs(loaf: Loaf) -> Iterator[tuple[str, Pin]]:
             yield over("also", key, key.what)
         elif key in _ENDS:
             yield over(_ENDS[key], key)
-    if _AGAIN in stands.keys() - pressed:
-        # Passed over, it is not asked for again.
-        yield over("spritz", _AGAIN)
+    for key, job in _PASSING.items():
+        if key in stands.keys() - pressed:
+            # Passed over, it is not asked for again.
+            yield over(job, key)

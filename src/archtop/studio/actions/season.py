@@ -280,7 +280,7 @@ def open_season(season: Season, now: dt.datetime | None = None) -> OpenSeason:
     """The season as it stands."""
     now = now or wall_clock.now()
     reads, unplanned = _loaves(season, now)
-    network = joined(tuple(network_of(read.document, read.result, str(read.loaf.id)) for read in reads))
+    network = joined(tuple(network_of(read.document, read.result, str(read.loaf.id)).on_days() for read in reads))
     holds, at_once = {hold.mould: hold.name for hold in network.holds}, network.at_once()
     return OpenSeason(
         hours=hours_of(season),

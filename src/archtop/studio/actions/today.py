@@ -26,7 +26,7 @@ from archtop.studio.actions.bench import standing
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.lived import CUT, done_jobs
 from archtop.studio.actions.plans import PlannedLoaf, Plans
-from archtop.studio.actions.rack import OnTheRack, rack_of
+from archtop.studio.actions.rack import OnTheRack, cured_of, rack_of
 from archtop.studio.actions.season import held_jobs, hours_of, season_of
 from archtop.studio.models import Loaf
 
@@ -36,7 +36,7 @@ _NOON = dt.time(12)
 # A stamp goes on within days of the cut; after that a loaf asks for nothing but its turns on the rack.
 _AFTER_THE_CUT = dt.timedelta(days=7)
 # What is done as soon as its wait is over, whatever day was planned for it.
-_SOON = ("turn out", "cut", "spritz")
+_SOON = ("turn out", "cut", "spritz", "look")
 # What must be done within so long comes before what is only planned for today.
 _PRESSING = dt.timedelta(hours=3)
 _FIRST = ("missed", "late", "due", "ready")
@@ -81,7 +81,7 @@ class BenchDay(Frozen):
 class Today(Frozen):
     """``now``: begun, missed, late, due and what may be done, in that order; ``waiting``: what sets, dries or is too
     young still; ``days``: what comes; ``done``: what was done today; ``turn``: bars that have lain long enough on one
-    side; all on the clock of ``zone``.
+    side; ``cured``: loaves to be weighed and written down; all on the clock of ``zone``.
     """
 
     zone: str
@@ -91,6 +91,7 @@ class Today(Frozen):
     days: tuple[BenchDay, ...]
     done: tuple[BenchJob, ...]
     turn: tuple[OnTheRack, ...]
+    cured: tuple[OnTheRack, ...]
 
 
 def today_of(owner: User, now: dt.datetime) -> Today:
@@ -115,6 +116,7 @@ def today_of(owner: User, now: dt.datetime) -> Today:
         days=tuple(BenchDay(day=of, jobs=tuple(group)) for of, group in days),
         done=tuple(job for job in jobs if job.stands == "done" and day_of(job.since) == day),
         turn=tuple(bars for bars in rack_of(owner, now) if bars.times.turn_from and bars.times.turn_from <= now),
+        cured=cured_of(owner, now),
     )
 
 

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { todayQuery, weekQuery } from "../../api/queries";
 import type { BenchJob } from "../../api/types";
 import { dayShort, today } from "../../ui/dates";
+import { CuredRow } from "./CuredRow";
 import { jobPath } from "./JobRow";
 import { timeText } from "./jobText";
 import { TurnRow } from "./TurnRow";
@@ -16,7 +17,9 @@ export function TodayGlance() {
 	const week = useQuery(weekQuery(today()));
 	const now = useNow();
 	const short = (week.data?.supplies ?? []).filter((item) => (item.short_g ?? 0) > 0);
-	if (!data || data.now.length + data.waiting.length + data.days.length + data.turn.length === 0) return null;
+	if (!data) return null;
+	const asked = [...data.turn, ...data.cured];
+	if (data.now.length + data.waiting.length + data.days.length + asked.length === 0) return null;
 	const { zone } = data;
 	const lines = (jobs: readonly BenchJob[], day?: string) => (
 		<ul className="mt-1 space-y-0.5">
@@ -42,8 +45,11 @@ export function TodayGlance() {
 					{data.turn.map((bars) => (
 						<TurnRow key={bars.loaf} bars={bars} zone={zone} />
 					))}
+					{data.cured.map((bars) => (
+						<CuredRow key={bars.loaf} bars={bars} zone={zone} />
+					))}
 				</ul>
-				{data.now.length + data.turn.length === 0 && <p className="text-soft">Nothing is due.</p>}
+				{data.now.length + asked.length === 0 && <p className="text-soft">Nothing is due.</p>}
 				<Link className="mt-1 inline-block font-semibold text-rim-deep" to="/bench">
 					To the bench
 				</Link>

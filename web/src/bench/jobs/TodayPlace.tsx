@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { todayQuery } from "../../api/queries";
 import type { BenchJob } from "../../api/types";
 import { dayText } from "../../ui/dates";
+import { CuredRow } from "./CuredRow";
 import { JobRow } from "./JobRow";
 import { TurnRow } from "./TurnRow";
 import { useDueAlarm } from "./useDueAlarm";
@@ -16,6 +17,7 @@ export function TodayPlace() {
 	if (error) return <p role="alert">{error.message}</p>;
 	if (!data) return null;
 	const { zone } = data;
+	const asked = [...data.turn, ...data.cured];
 	const list = (jobs: readonly BenchJob[], day?: string) => (
 		<ul className="mt-2 space-y-2">
 			{jobs.map((job) => (
@@ -25,7 +27,7 @@ export function TodayPlace() {
 			))}
 		</ul>
 	);
-	const nothing = data.now.length + data.waiting.length + data.days.length + data.turn.length === 0;
+	const nothing = data.now.length + data.waiting.length + data.days.length + asked.length === 0;
 	return (
 		<>
 			<title>Today at the bench · Arch Top</title>
@@ -41,10 +43,13 @@ export function TodayPlace() {
 					<section aria-label="Now">
 						<h2 className="text-xl">Now</h2>
 						{data.now.length > 0 ? list(data.now) : <p className="mt-2 text-soft">Nothing is due.</p>}
-						{data.turn.length > 0 && (
+						{asked.length > 0 && (
 							<ul className="mt-2 space-y-2">
 								{data.turn.map((bars) => (
 									<TurnRow key={bars.loaf} bars={bars} zone={zone} />
+								))}
+								{data.cured.map((bars) => (
+									<CuredRow key={bars.loaf} bars={bars} zone={zone} />
 								))}
 							</ul>
 						)}
