@@ -50,6 +50,7 @@ def on_the_loaf(loaf: Loaf) -> Iterator[StepKey]:
     yield from (LOAF.step("paint", thing.id) for _, thing, _ in painted_things(loaf))
     if loaf.embeds:
         yield LOAF.step("fit")
+    yield from (LOAF.step("prop-out", work.id) for work in loaf.work if work.do == "prop")
     if loaf.cuts.stamp:
         yield LOAF.step("stamp")
     yield LOAF.step("cover")
@@ -76,8 +77,8 @@ def beforehand(of: ResolvedLoaf) -> Iterator[StepKey]:
 
 
 _OF_THE_LOAF = {
-    "pour", "lay", "press", "hanger", "dust", "also", "also-out", "keep", "base", "pipe", "finish", "strew",
-    "spritz-again", "paint", "fit", "stamp", "cover", "cut",
+    "pour", "lay", "press", "hanger", "dust", "spritz", "prop", "prop-out", "also", "also-out", "keep", "base", "pipe",
+    "finish", "strew", "spritz-again", "paint", "fit", "stamp", "cover", "cut",
 }  # fmt: skip
 
 

@@ -3279,7 +3279,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "pour" | "lay" | "press" | "hanger" | "dust";
+            do: "pour" | "lay" | "press" | "hanger" | "dust" | "spritz" | "prop";
             /** Ref */
             ref: string;
             /** Level Before Mm */
@@ -4016,7 +4016,7 @@ export interface components {
              * Work
              * @default []
              */
-            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Hanger"] | components["schemas"]["Dust"])[];
+            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Hanger"] | components["schemas"]["Dust"] | components["schemas"]["Spritz"] | components["schemas"]["Prop"])[];
             /**
              * Also Filled
              * @default []
@@ -4977,6 +4977,30 @@ export interface components {
             sunk_percent: number;
         };
         /**
+         * Prop
+         * @description Skewers, a thread or a block that hold a column.
+         *
+         *     ``until``: the pour after which they come out; ``None``: they stay until the loaf is firm.
+         */
+        Prop: {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "prop";
+            /**
+             * Name
+             * @default Skewers
+             */
+            name: string;
+            /** Embed */
+            embed: string;
+            /** Until */
+            until?: string | null;
+        };
+        /**
          * Regular
          * @description ``sides`` equal sides with the corners on a circle of ``across_mm``; a corner points up.
          */
@@ -5747,6 +5771,24 @@ export interface components {
             moulds: number;
         };
         /**
+         * Spritz
+         * @description Alcohol over what lies there, so that what comes next binds to it.
+         */
+        Spritz: {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "spritz";
+            /**
+             * Name
+             * @default Spritz
+             */
+            name: string;
+        };
+        /**
          * Stamp
          * @description A stamp pressed into every bar once it is cut: how wide and high [mm], and where on the bar's face.
          *
@@ -5868,7 +5910,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "draw" | "dust" | "pipe" | "keep" | "place" | "cover" | "cut";
+            do: "prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "draw" | "dust" | "spritz" | "prop" | "pipe" | "keep" | "place" | "cover" | "cut";
             /** Title */
             title: string;
             /**
@@ -7213,7 +7255,7 @@ export interface components {
             /** Name */
             name: string;
             /** Verbs */
-            verbs: ("prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "draw" | "dust" | "pipe" | "keep" | "place" | "cover" | "cut")[];
+            verbs: ("prepare" | "weigh" | "mix" | "split" | "colour" | "scent" | "wait" | "cast" | "shape" | "pour" | "lay" | "press" | "draw" | "dust" | "spritz" | "prop" | "pipe" | "keep" | "place" | "cover" | "cut")[];
         };
         /**
          * Trouble

@@ -112,6 +112,7 @@ export type Photo = Schemas["PhotoOut"];
 export type PhotoChange = Schemas["PhotoChange"];
 export type Hanger = Schemas["Hanger"];
 export type Dust = Schemas["Dust"];
+export type Prop = Schemas["Prop"];
 export type Season = Schemas["OpenSeason"];
 export type SeasonPlan = Schemas["SeasonPlan"];
 export type Block = Schemas["Block"];

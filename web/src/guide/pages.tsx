@@ -37,8 +37,9 @@ export const PAGES: readonly GuidePage[] = [
 					</li>
 					<li>
 						<strong>Inside</strong>: what is done in which order: pours to a height, columns laid in, pieces
-						pressed in, a wire drawn through, a line dusted. Each pour says how it goes in: layer, drops, pot
-						swirl, from a corner, in plops.
+						pressed in, a wire drawn through, a line dusted, the surface spritzed, a column propped until the
+						batter carries it. Each pour says how it goes in: layer, drops, pot swirl, from a corner, in
+						plops.
 					</li>
 					<li>
 						Columns (under <strong>Inside</strong>; press one and it is <strong>in hand</strong>) and{" "}

@@ -24,6 +24,8 @@ _TAKES: Final[Mapping[str, float]] = {
     "press": 3.0,
     "draw": 1.0,
     "dust": 2.0,
+    "spritz": 1.0,
+    "prop": 2.0,
     "pipe": 15.0,
 }
 _TIGHT_MIN = 3.0

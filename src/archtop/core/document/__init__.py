@@ -41,7 +41,7 @@ from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
 from archtop.core.document.top_order import OnTop, in_order, set_down_together
 from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, painted_things, scent_doses
-from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Shreds, Work
+from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Prop, Shreds, Spritz, Work
 
 __all__ = [
     "FORMAT",
@@ -85,6 +85,7 @@ __all__ = [
     "Pour",
     "Poured",
     "Press",
+    "Prop",
     "Row",
     "Run",
     "Scatter",
@@ -92,6 +93,7 @@ __all__ = [
     "Shreds",
     "Sizing",
     "SpecialBar",
+    "Spritz",
     "Stamp",
     "Top",
     "WholePot",

@@ -11,7 +11,7 @@ from archtop.core.document.contents import Contents
 from archtop.core.document.mixings import mixings_of
 from archtop.core.document.parts import Embed
 from archtop.core.document.shares import ColourShare
-from archtop.core.document.work import Dust, Lay, Pour, Press
+from archtop.core.document.work import Dust, Lay, Pour, Press, Prop
 
 # An outline taken from a model, or measured with a ruler, may be so much too small.
 _MEASURED = 0.98
@@ -30,6 +30,7 @@ def inconsistencies(loaf: Contents) -> list[Problem]:
         *_dangling(loaf),
         *_shares_off(loaf),
         *_laying(loaf),
+        *_props_out_before(loaf),
         *_melted_in_colours(loaf),
         *_poured_into_nothing(loaf),
         *_bodies_off(loaf),
@@ -104,6 +105,9 @@ def _references(loaf: Contents) -> list[tuple[str, str, str]]:
         refs += [(f"{field}.{j}.colour", "colours", share.colour) for j, share in enumerate(shares)]
     refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in enumerate(loaf.work) if isinstance(step, Lay)]
     refs += [(f"work.{i}.colour", "colours", step.colour) for i, step in enumerate(loaf.work) if isinstance(step, Dust)]
+    props = [(i, step) for i, step in enumerate(loaf.work) if isinstance(step, Prop)]
+    refs += [(f"work.{i}.embed", "embeds", step.embed) for i, step in props]
+    refs += [(f"work.{i}.until", "pours", step.until) for i, step in props if step.until]
     refs += [(f"work.{i}.pieces", "pieces", step.pieces) for i, step in enumerate(loaf.work) if isinstance(step, Press)]
     for i, step in enumerate(loaf.work):
         if isinstance(step, Pour):
@@ -123,6 +127,7 @@ def _dangling(loaf: Contents) -> list[Problem]:
         "tips": {tip.id for tip in loaf.frosting.tips} if loaf.frosting else set(),
         "runs": {run.id for run in loaf.frosting.runs} if loaf.frosting else set(),
         "embeds": {e.id for e in loaf.embeds},
+        "pours": {step.id for step in loaf.work if isinstance(step, Pour)},
     }
     return [
         _problem("id.unknown", field, ref, f"must be one of this loaf's {target}", "Choose one, or add it.")
@@ -183,6 +188,20 @@ def _laying(loaf: Contents) -> list[Problem]:
 
 def _laid_last(embed: Embed) -> Mend:
     return Mend(says="Lay it last", field="work", value={"do": "lay", "embed": embed.id}, append=True)
+
+
+def _props_out_before(loaf: Contents) -> list[Problem]:
+    """What is to come out after a pour that lies before it."""
+    found = []
+    for i, step in enumerate(loaf.work):
+        if isinstance(step, Prop) and step.until:
+            earlier = {work.id: work.name for work in loaf.work[:i] if isinstance(work, Pour)}
+            if step.until in earlier:
+                field = f"work.{i}.until"
+                mend = Mend(says="Let it stay until the loaf is firm", field=field, value=None)
+                limit = f"{step.name} would come out before they are set"
+                found.append(_problem("prop.before", field, earlier[step.until], limit, f"{mend.says}.", mend))
+    return found
 
 
 def _melted_in_colours(loaf: Contents) -> list[Problem]:

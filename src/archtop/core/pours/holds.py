@@ -8,7 +8,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.document import Lay, Loaf, Pour
+from archtop.core.document import Lay, Loaf, Pour, Prop
 from archtop.core.geometry import Inside, Prism
 from archtop.core.pours.filling import Fill
 from archtop.core.resolved import ResolvedLoaf
@@ -123,6 +123,7 @@ def _hold(of: ResolvedLoaf, item: LaidIn) -> EmbedHold:
     )
     ghosts = tuple(_ghost(laid, stage, bottom, densities) for stage in stages())
     stage = stage_at(needed)
+    prop = next((step for step in of.loaf.work if isinstance(step, Prop) and step.embed == key), None)
     return EmbedHold(
         embed=key,
         needed=Figure(
@@ -137,8 +138,16 @@ def _hold(of: ResolvedLoaf, item: LaidIn) -> EmbedHold:
         drawn_above=bottom > float(laid.bottoms[0]),
         stage=stage.key,
         ghosts=ghosts,
-        says=_advice(name, bottom, level, stage, ghosts),
+        says=_held(prop, name, stage) if prop else _advice(name, bottom, level, stage, ghosts),
     )
+
+
+def _held(prop: Prop, name: str, stage: Stage) -> str:
+    """What to do with what is propped, in words."""
+    if prop.until is None:
+        return f"{prop.name} hold {name} until the loaf is firm: lay it in as soon as you like."
+    wait = _until(stage.name)
+    return f"{prop.name} hold {name}: lay it in as soon as you like. Before they come out, wait {wait} ({stage.sign})."
 
 
 def _ghost(laid: Laid, stage: Stage, bottom: float, densities: tuple[float, float]) -> Ghost:

@@ -32,7 +32,9 @@ def job_of(loaf: Loaf, key: StepKey) -> JobKey:
 
 def _of_the_loaf(loaf: Loaf, key: StepKey) -> JobKey:
     on_firm = {finish.id for finish in loaf.top.finishes if finish.when == "before cutting"}
-    if key.do in _AT_THE_CUT or (key.do == "finish" and key.what in on_firm):
+    stays = {step.id for step in loaf.work if step.do == "prop" and step.until is None}
+    firm = (key.do == "finish" and key.what in on_firm) or (key.do == "prop-out" and key.what in stays)
+    if key.do in _AT_THE_CUT or firm:
         return JobKey("", "cut")
     match key.do:
         case "spritz-again":

@@ -23,7 +23,7 @@ from archtop.core.steps.castings import (
 )
 from archtop.core.steps.jobs import job_of
 from archtop.core.steps.pot import pot_steps
-from archtop.core.steps.pours import cutting_step, loaf_steps, stamping_step
+from archtop.core.steps.pours import cutting_step, loaf_steps, props_out, stamping_step
 from archtop.core.steps.step import Step
 from archtop.core.steps.top import firm_top_steps
 from archtop.core.top import TopPlan
@@ -86,6 +86,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
             steps += loaf_steps(loaf, planned, icing)
     # Common practice: what dusts or glitters goes on the day after, on the firm loaf, right before the cut.
     steps += firm_top_steps(loaf, top, planned.sprinkled)
+    steps += props_out(loaf)
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
     if planned.stamp:
         steps.append(stamping_step(loaf, planned.stamp))

@@ -8,7 +8,7 @@ from typing import Protocol
 from archtop.core.base import LOAF, in_words
 from archtop.core.cuts import Bar, CutHow, CutPlan, StampPlan
 from archtop.core.document import Cover, Cuts, Embed, Loaf, SpecialBar
-from archtop.core.document.work import Work
+from archtop.core.document.work import Pour, Prop, Work
 from archtop.core.document.work.words import Around, Words
 from archtop.core.gel import GelPlan
 from archtop.core.pots import PotHeat, Sprinkled
@@ -18,7 +18,7 @@ from archtop.core.steps.step import ALCOHOL_CAUTION, POWDER_CAUTION, Amount, Ste
 from archtop.core.steps.top import top_steps
 from archtop.core.top import TopPlan
 
-__all__ = ["Poured", "cutting_step", "loaf_steps", "stamping_step"]
+__all__ = ["Poured", "cutting_step", "loaf_steps", "props_out", "stamping_step"]
 
 
 class Poured(Protocol):
@@ -62,12 +62,15 @@ def loaf_steps(loaf: Loaf, planned: Poured, icing: Sequence[Step] = ()) -> Itera
         colours={colour.id: colour.name for colour in loaf.colours},
         embeds={embed.id: embed.name for embed in loaf.embeds},
         pieces={piece.id: piece.name for piece in loaf.pieces},
+        pours={step.id: step.name for step in loaf.work if isinstance(step, Pour)},
         lies={embed.id: _which_way(embed) for embed in loaf.embeds},
         waits={hold.pour: f"{hold.says} " for hold in planned.layer_holds}
         | {hold.embed: hold.says for hold in planned.embed_holds},
     )
     for work, done in zip(loaf.work, planned.fills, strict=True):
         yield _worked(loaf, work, work.words(around), done, planned.sprinkled)
+        if isinstance(work, Pour):
+            yield from props_out(loaf, work.id)
     yield from filling_steps(loaf, around.colours)
     if loaf.keeps:
         # At once, while it is fluid: after the piping it no longer is.
@@ -162,8 +165,16 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequenc
         title=words.title,
         detail=each_of(loaf.moulds) + words.detail,
         amounts=(*(numbers[shown] for shown in words.shows), *powder),
-        cautions=(POWDER_CAUTION,) if powder else (),
+        cautions=(POWDER_CAUTION,) if powder else (ALCOHOL_CAUTION,) if words.do == "spritz" else (),
     )
+
+
+def props_out(loaf: Loaf, after: str | None = None) -> Iterator[Step]:
+    """What holds columns comes out: after that pour, or from the firm loaf."""
+    names = {embed.id: embed.name for embed in loaf.embeds}
+    for prop in (work for work in loaf.work if isinstance(work, Prop) and work.until == after):
+        title, detail = prop.out(names[prop.embed])
+        yield Step(key=str(LOAF.step("prop-out", prop.id)), stage=loaf.name, do="prop", title=title, detail=detail)
 
 
 # A finger is about 17 mm wide: so far under the rim, in fingers [mm].

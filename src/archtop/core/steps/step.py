@@ -27,6 +27,8 @@ Verb = Literal[
     "press",
     "draw",
     "dust",
+    "spritz",
+    "prop",
     "pipe",
     "keep",
     "place",

@@ -1,6 +1,7 @@
 import { ArrowDown, ArrowUp, Plus } from "lucide-react";
-import type { Pour, Press } from "../../api/types";
+import type { Loaf, Pour, Press } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
 import { Drawer } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
@@ -12,16 +13,21 @@ import {
 	addHanger,
 	addPour,
 	addPress,
+	addProp,
+	addSpritz,
 	moveStep,
 	patchPour,
 	patchPress,
 	removeStep,
+	renameSpritz,
 } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
+import { SPRITZ_CAUTION } from "./bases";
 import { DustFields } from "./DustFields";
 import { HangerFields } from "./HangerFields";
 import { InPourRows } from "./InPourRows";
 import { KeptRows } from "./KeptRows";
+import { PropFields } from "./PropFields";
 import { SharesEditor } from "./SharesEditor";
 import { ShredsRows } from "./ShredsRows";
 import { TechniqueFields } from "./TechniqueFields";
@@ -41,19 +47,8 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 					>
 						<div className="flex items-center gap-1">
 							<span className="figures mr-1 w-5 text-right text-soft">{i + 1}</span>
-							{step.do === "pour" && (
-								<span className="min-w-0 flex-1 truncate font-semibold">Pour {step.name}</span>
-							)}
-							{step.do === "press" && (
-								<span className="min-w-0 flex-1 truncate font-semibold">
-									Press in {document.pieces.find((piece) => piece.id === step.pieces)?.name}
-								</span>
-							)}
-							{step.do === "hanger" && (
-								<span className="min-w-0 flex-1 truncate font-semibold">Draw {step.name} through</span>
-							)}
-							{step.do === "dust" && (
-								<span className="min-w-0 flex-1 truncate font-semibold">Dust {step.name}</span>
+							{step.do !== "lay" && (
+								<span className="min-w-0 flex-1 truncate font-semibold">{titleOf(step, document)}</span>
 							)}
 							{step.do === "lay" && (
 								<button
@@ -61,7 +56,7 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 									className="min-w-0 flex-1 truncate rounded text-left font-semibold text-rim-deep underline decoration-dotted underline-offset-4"
 									onClick={() => onSelect(step.embed)}
 								>
-									Lay in {document.embeds.find((embed) => embed.id === step.embed)?.name}
+									{titleOf(step, document)}
 								</button>
 							)}
 							<StepButtons
@@ -73,6 +68,17 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 						{(step.do === "lay" || step.do === "press") && <LevelMoves at={i} />}
 						{step.do === "hanger" && <HangerFields hanger={step} />}
 						{step.do === "dust" && <DustFields dust={step} />}
+						{step.do === "prop" && <PropFields prop={step} />}
+						{step.do === "spritz" && (
+							<>
+								<TextField
+									label="Name"
+									value={step.name ?? ""}
+									onChange={(name) => edit(renameSpritz(step.id, name || "Spritz"), `spritz ${step.id}`)}
+								/>
+								<Cautions lines={SPRITZ_CAUTION} />
+							</>
+						)}
 						{step.do === "pour" && <PourFields pour={step} />}
 						{step.do === "press" && <PressFields press={step} />}
 					</li>
@@ -91,6 +97,14 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 				<Button onClick={() => edit(addHanger)}>
 					<Plus aria-hidden className="size-4" /> Draw a wire through
 				</Button>
+				<Button onClick={() => edit(addSpritz)}>
+					<Plus aria-hidden className="size-4" /> Spritz the surface
+				</Button>
+				{document.embeds[0] && (
+					<Button onClick={() => edit(addProp(document.embeds[0]?.id ?? ""))}>
+						<Plus aria-hidden className="size-4" /> Prop a column
+					</Button>
+				)}
 				{document.pieces[0] && (
 					<Button onClick={() => edit(addPress(document.pieces[0]?.id ?? ""))}>
 						<Plus aria-hidden className="size-4" /> Press pieces in
@@ -100,6 +114,27 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 			<KeptRows />
 		</Drawer>
 	);
+}
+
+/** A step as its line names it. */
+function titleOf(step: Loaf["work"][number], { embeds, pieces }: Loaf): string {
+	const named = (id: string) => embeds.find((embed) => embed.id === id)?.name;
+	switch (step.do) {
+		case "pour":
+			return `Pour ${step.name}`;
+		case "lay":
+			return `Lay in ${named(step.embed)}`;
+		case "press":
+			return `Press in ${pieces.find((piece) => piece.id === step.pieces)?.name}`;
+		case "hanger":
+			return `Draw ${step.name} through`;
+		case "dust":
+			return `Dust ${step.name}`;
+		case "spritz":
+			return `Spritz: ${step.name}`;
+		case "prop":
+			return `Prop ${named(step.embed)}: ${step.name}`;
+	}
 }
 
 function StepButtons({ index, last, removable }: { index: number; last: boolean; removable: boolean }) {

@@ -7,3 +7,5 @@ export const BASES = [
 export const MELT_CAUTION = [
 	"Melted base is hot: it burns as oil does. If it is spritzed with alcohol, no flame near.",
 ];
+
+export const SPRITZ_CAUTION = ["Alcohol burns: no flame near, windows open, away from the eyes."];

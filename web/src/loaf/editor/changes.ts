@@ -1,4 +1,4 @@
-import type { Dust, Embed, Hanger, Loaf, Mould, Pour, Press } from "../../api/types";
+import type { Dust, Embed, Hanger, Loaf, Mould, Pour, Press, Prop } from "../../api/types";
 
 /** Changes to a document, each giving a new one. Ids are kept: the bench log and the drawing hold on to them. */
 
@@ -75,6 +75,47 @@ export const addHanger = (loaf: Loaf): Loaf => ({
 	],
 });
 
+export const patchProp =
+	(id: string, patch: Partial<Prop>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "prop" && step.id === id ? { ...step, ...patch } : step)),
+	});
+
+/** What holds a column from when it is laid in until the last pour is in. */
+export const addProp =
+	(embed: string) =>
+	(loaf: Loaf): Loaf => {
+		const at = loaf.work.findIndex((step) => step.do === "lay" && step.embed === embed) + 1;
+		const after = loaf.work.slice(at).findLast((step) => step.do === "pour");
+		const prop: Prop = {
+			do: "prop",
+			id: freeId("prop", pourIds(loaf)),
+			name: "Skewers",
+			embed,
+			until: after?.do === "pour" ? after.id : null,
+		};
+		return { ...loaf, work: [...loaf.work.slice(0, at), prop, ...loaf.work.slice(at)] };
+	};
+
+/** Alcohol before the last pour, or over a single one. */
+export const addSpritz = (loaf: Loaf): Loaf =>
+	beforeTheLast(loaf, { do: "spritz", id: freeId("spritz", pourIds(loaf)), name: "Spritz" });
+
+export const renameSpritz =
+	(id: string, name: string) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "spritz" && step.id === id ? { ...step, name } : step)),
+	});
+
+/** A step put before the last pour, or after a single one. */
+function beforeTheLast(loaf: Loaf, step: Loaf["work"][number]): Loaf {
+	const lastPour = loaf.work.findLastIndex((item) => item.do === "pour");
+	const at = loaf.work.filter((item) => item.do === "pour").length > 1 ? lastPour : loaf.work.length;
+	return { ...loaf, work: [...loaf.work.slice(0, at), step, ...loaf.work.slice(at)] };
+}
+
 /** A line of powder under the last pour, or on top of a single one. */
 export const addDust = (loaf: Loaf): Loaf => {
 	const line: Dust = {
@@ -84,9 +125,7 @@ export const addDust = (loaf: Loaf): Loaf => {
 		colour: loaf.colours[0]?.id ?? "plain",
 		amount_g: 1.5,
 	};
-	const lastPour = loaf.work.findLastIndex((step) => step.do === "pour");
-	const at = loaf.work.filter((step) => step.do === "pour").length > 1 ? lastPour : loaf.work.length;
-	return { ...loaf, work: [...loaf.work.slice(0, at), line, ...loaf.work.slice(at)] };
+	return beforeTheLast(loaf, line);
 };
 
 /** A round column along the middle, laid before the last pour. */
@@ -192,7 +231,7 @@ export const removeEmbed =
 	(loaf: Loaf): Loaf => ({
 		...loaf,
 		embeds: loaf.embeds.filter((embed) => embed.id !== id),
-		work: loaf.work.filter((step) => !(step.do === "lay" && step.embed === id)),
+		work: loaf.work.filter((step) => !((step.do === "lay" || step.do === "prop") && step.embed === id)),
 	});
 
 /** A pour on top of all, halfway to the rim. */
@@ -221,7 +260,16 @@ export const addPour =
 
 export const removeStep =
 	(index: number) =>
-	(loaf: Loaf): Loaf => ({ ...loaf, work: loaf.work.filter((_, i) => i !== index) });
+	(loaf: Loaf): Loaf => {
+		const gone = loaf.work[index];
+		const work = loaf.work.filter((_, i) => i !== index);
+		if (gone?.do !== "pour") return { ...loaf, work };
+		// What was to come out after it stays until the loaf is firm.
+		const left = work.map((step) =>
+			step.do === "prop" && step.until === gone.id ? { ...step, until: null } : step,
+		);
+		return { ...loaf, work: left };
+	};
 
 /** Moves a step of the work up (−1) or down (+1). */
 export const moveStep =

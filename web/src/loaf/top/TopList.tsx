@@ -6,6 +6,7 @@ import { Drawer } from "../../ui/Drawer";
 import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
+import { SPRITZ_CAUTION } from "../drawers/bases";
 import { useEditor } from "../editor/EditorContext";
 import { AddToTop } from "./AddToTop";
 import { FinishFields } from "./FinishFields";
@@ -14,7 +15,6 @@ import { RunFields } from "./RunFields";
 import { StrewnFields } from "./StrewnFields";
 import { moveTo, patchFrosting, patchTop, removeItem, removeRun, topOf } from "./topChanges";
 
-const SPRITZ = ["Alcohol burns: no flame near, windows open, away from the eyes."];
 const POWDER = ["Fine powders are not to be breathed."];
 
 interface Thing {
@@ -43,7 +43,7 @@ export function TopList() {
 				</ol>
 			</Accordion.Root>
 			<StrewnFields />
-			{kinds.has("spritz") && <Cautions lines={SPRITZ} />}
+			{kinds.has("spritz") && <Cautions lines={SPRITZ_CAUTION} />}
 			{(kinds.has("dust") || kinds.has("glitter")) && <Cautions lines={POWDER} />}
 		</Drawer>
 	);

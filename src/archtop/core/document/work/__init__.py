@@ -10,10 +10,26 @@ from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.lay import Lay
 from archtop.core.document.work.pour import Pour
 from archtop.core.document.work.press import Press
+from archtop.core.document.work.prop import Prop
+from archtop.core.document.work.spritz import Spritz
 from archtop.core.document.work.wire import Wire
 
-__all__ = ["STEPS", "BatterPour", "Dust", "Hanger", "InPour", "Lay", "Pour", "Press", "Shreds", "Wire", "Work"]
+__all__ = [
+    "STEPS",
+    "BatterPour",
+    "Dust",
+    "Hanger",
+    "InPour",
+    "Lay",
+    "Pour",
+    "Press",
+    "Prop",
+    "Shreds",
+    "Spritz",
+    "Wire",
+    "Work",
+]
 
-STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust))
+STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust, Spritz, Prop))
 
-Work = Pour | Lay | Press | Hanger | Dust
+Work = Pour | Lay | Press | Hanger | Dust | Spritz | Prop

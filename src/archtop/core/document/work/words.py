@@ -9,11 +9,12 @@ __all__ = ["Around", "Words"]
 
 
 class Around(NamedTuple):
-    """Names by id of colours, embeds and small pieces; how each embed lies; what each step waits for, in words."""
+    """Names by id of colours, embeds, small pieces and pours; how each embed lies; what each step waits for."""
 
     colours: Mapping[str, str]
     embeds: Mapping[str, str]
     pieces: Mapping[str, str]
+    pours: Mapping[str, str]
     lies: Mapping[str, str]
     waits: Mapping[str, str]
 
@@ -21,7 +22,7 @@ class Around(NamedTuple):
 class Words(NamedTuple):
     """A step in words. ``shows``: which of the fill's numbers stand beside it; ``powder_g``: powder to weigh [g]."""
 
-    do: Literal["pour", "lay", "press", "draw", "dust"]
+    do: Literal["pour", "lay", "press", "draw", "dust", "spritz", "prop"]
     title: str
     detail: str
     shows: tuple[Literal["batter", "level"], ...] = ("level",)
