@@ -11,6 +11,7 @@ from archtop.core.pours.holds import (
     laid_in,
     layer_holds,
     small_holds,
+    wait_for_stage,
 )
 
 __all__ = [
@@ -29,4 +30,5 @@ __all__ = [
     "path_of",
     "paths_of",
     "small_holds",
+    "wait_for_stage",
 ]

@@ -24,6 +24,7 @@ __all__ = [
     "laid_in",
     "layer_holds",
     "small_holds",
+    "wait_for_stage",
 ]
 
 # Densities of piece and batter are each known to a few percent: what that does to the answer makes its range.
@@ -146,8 +147,7 @@ def _held(prop: Prop, name: str, stage: Stage) -> str:
     """What to do with what is propped, in words."""
     if prop.until is None:
         return f"{prop.name} hold {name} until the loaf is firm: lay it in as soon as you like."
-    wait = _until(stage.name)
-    return f"{prop.name} hold {name}: lay it in as soon as you like. Before they come out, wait {wait} ({stage.sign})."
+    return f"{prop.name} hold {name}: lay it in as soon as you like. Before they come out, {wait_for_stage(stage)}."
 
 
 def _ghost(laid: Laid, stage: Stage, bottom: float, densities: tuple[float, float]) -> Ghost:
@@ -176,7 +176,7 @@ def _advice(name: str, bottom: float, level: float, stage: Stage, ghosts: Sequen
             f"{name} goes in from light trace on, and must then be pressed or tapped down {light.off_mm:.0f} mm to "
             "where it is drawn. Spoon batter behind it."
         )
-    wait = f"With batter at {level:.0f} mm, wait {_until(stage.name)} ({stage.sign}), then lay {name} in."
+    wait = f"With batter at {level:.0f} mm, {wait_for_stage(stage)}, then lay {name} in."
     if light.off_mm >= -_NEAR_MM:
         return (
             f"With batter at {level:.0f} mm, lay {name} in at light trace or later and tap it down. "
@@ -226,6 +226,11 @@ def _be(stage: str) -> str:
 def _until(stage: str) -> str:
     """ "until it is like pudding", "for thick trace"."""
     return f"until it is {stage}" if stage.startswith("like") else f"for {stage}"
+
+
+def wait_for_stage(stage: Stage) -> str:
+    """What to wait for, and by what it is known: "wait for thick trace (…)"."""
+    return f"wait {_until(stage.name)} ({stage.sign})"
 
 
 def small_holds(of: ResolvedLoaf) -> tuple[SmallHold, ...]:

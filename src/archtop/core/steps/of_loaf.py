@@ -86,7 +86,7 @@ def bench_steps(of: ResolvedLoaf, planned: Planned) -> tuple[Step, ...]:
             steps += loaf_steps(loaf, planned, icing)
     # Common practice: what dusts or glitters goes on the day after, on the firm loaf, right before the cut.
     steps += firm_top_steps(loaf, top, planned.sprinkled)
-    steps += props_out(loaf)
+    steps += props_out(loaf, planned.embed_holds)
     steps.append(cutting_step(loaf, planned.cut_how, planned.cuts))
     if planned.stamp:
         steps.append(stamping_step(loaf, planned.stamp))

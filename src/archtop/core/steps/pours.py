@@ -12,7 +12,8 @@ from archtop.core.document.work import Pour, Prop, Work
 from archtop.core.document.work.words import Around, Words
 from archtop.core.gel import GelPlan
 from archtop.core.pots import PotHeat, Sprinkled
-from archtop.core.pours import EmbedHold, Fill, LayerHold
+from archtop.core.pours import EmbedHold, Fill, LayerHold, wait_for_stage
+from archtop.core.rheology import stage_at
 from archtop.core.steps.also_filled import filling_steps
 from archtop.core.steps.step import ALCOHOL_CAUTION, POWDER_CAUTION, Amount, Step, each_of, on_dry
 from archtop.core.steps.top import top_steps
@@ -70,7 +71,7 @@ def loaf_steps(loaf: Loaf, planned: Poured, icing: Sequence[Step] = ()) -> Itera
     for work, done in zip(loaf.work, planned.fills, strict=True):
         yield _worked(loaf, work, work.words(around), done, planned.sprinkled)
         if isinstance(work, Pour):
-            yield from props_out(loaf, work.id)
+            yield from props_out(loaf, planned.embed_holds, work.id)
     yield from filling_steps(loaf, around.colours)
     if loaf.keeps:
         # At once, while it is fluid: after the piping it no longer is.
@@ -169,12 +170,15 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequenc
     )
 
 
-def props_out(loaf: Loaf, after: str | None = None) -> Iterator[Step]:
+def props_out(loaf: Loaf, holds: Sequence[EmbedHold], after: str | None = None) -> Iterator[Step]:
     """What holds columns comes out: after that pour, or from the firm loaf."""
     names = {embed.id: embed.name for embed in loaf.embeds}
+    waits = {hold.embed: wait_for_stage(stage_at(hold.needed.value)) for hold in holds} if after else {}
     for prop in (work for work in loaf.work if isinstance(work, Prop) and work.until == after):
         title, detail = prop.out(names[prop.embed])
-        yield Step(key=str(LOAF.step("prop-out", prop.id)), stage=loaf.name, do="prop", title=title, detail=detail)
+        wait = f"First {waits[prop.embed]}. " if prop.embed in waits else ""
+        key = str(LOAF.step("prop-out", prop.id))
+        yield Step(key=key, stage=loaf.name, do="prop", title=title, detail=wait + detail)
 
 
 # A finger is about 17 mm wide: so far under the rim, in fingers [mm].

@@ -6,10 +6,17 @@ import { localDay } from "../../ui/zoneTime";
 /** A loaf that has cured: what it has come to is weighed and written down. */
 export function CuredRow({ bars, zone }: { bars: Today["cured"][number]; zone: string }) {
 	return (
-		<li>
-			<Link className="block min-h-6 py-1 text-ink" to={`/loaf/${bars.loaf}/notes`}>
-				{bars.name} is cured: weigh its bars{" "}
+		<li className="flex flex-wrap items-center gap-x-2 py-0.5">
+			<span className="min-w-0 flex-1">
+				{bars.name} is cured{" "}
 				<span className="text-soft">(since {dayShort(localDay(bars.times.cured_from, zone))})</span>
+			</span>
+			<Link
+				className="inline-flex min-h-8 items-center font-semibold text-rim-deep"
+				to={`/loaf/${bars.loaf}/notes`}
+				aria-label={`Weigh and write down ${bars.name}`}
+			>
+				Weigh and write down
 			</Link>
 		</li>
 	);

@@ -121,7 +121,7 @@ function titleOf(step: Loaf["work"][number], { embeds, pieces }: Loaf): string {
 	const named = (id: string) => embeds.find((embed) => embed.id === id)?.name;
 	switch (step.do) {
 		case "pour":
-			return `Pour ${step.name}`;
+			return step.name.startsWith("Pour ") ? step.name : `Pour ${step.name}`;
 		case "lay":
 			return `Lay in ${named(step.embed)}`;
 		case "press":
@@ -245,7 +245,7 @@ function PourFields({ pour }: { pour: Pour }) {
 		edit(patchPour(pour.id, change), `pour ${pour.id} ${Object.keys(change)}`);
 	return (
 		<div className="mt-1 space-y-1.5">
-			<div className="grid grid-cols-[1fr_72px_72px] items-end gap-2">
+			<div className="grid grid-cols-[1fr_72px_108px] items-end gap-2">
 				<TextField label="Name" value={pour.name} onChange={(name) => patch({ name })} />
 				{pour.by === "batter" ? (
 					<NumberField
