@@ -15,5 +15,7 @@ os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 os.environ.setdefault("ARCHTOP_NOW", "2026-11-25T10:00:00+00:00")
 
 # The same examples every time: a check that fails must fail again for whoever looks. Two shared cores are no stopwatch.
-settings.register_profile("steady", derandomize=True, deadline=None)
-settings.load_profile("steady")
+settings.register_profile("steady", derandomize=True, deadline=None, max_examples=40)
+# For a night: other examples each time, and many of them (ARCHTOP_EXAMPLES=1000).
+settings.register_profile("thorough", deadline=None, max_examples=int(os.environ.get("ARCHTOP_EXAMPLES", "1000")))
+settings.load_profile("thorough" if "ARCHTOP_EXAMPLES" in os.environ else "steady")

@@ -11,7 +11,7 @@ from tests.browser.test_places import violations
 
 
 def test_a_formula_is_built_and_read(page: Page, desk: Desk) -> None:
-    desk.start("Built")
+    desk.start_at_home("Built")
     desk.go("Formula")
     page.get_by_label("Share").first.fill("40")
     expect(page.get_by_role("alert")).to_contain_text("Add 5 %")

@@ -73,7 +73,7 @@ def test_a_pot_that_the_scale_cannot_weigh_offers_ways_and_takes_one(page: Page,
 def test_a_loaf_begun_in_us_units_is_weighed_in_ounces_that_add_up(page: Page, desk: Desk) -> None:
     page.goto("/")
     page.get_by_role("button", name="in · oz").click()
-    desk.start("Ounces")
+    desk.start_at_home("Ounces")
     desk.go("Pots")
     tables = page.get_by_role("table").filter(has_text="Total")
     expect(tables.first).to_contain_text("oz")

@@ -293,12 +293,12 @@ def loaf(name: str = "One", material: str = "silicone", **more: Any) -> Loaf:
 
 
 def season(*loaves: Loaf, ready: float | None = 60, at: StudioHours | None = None, **more: Any) -> SeasonPlan:
-    items = [
-        SeasonLoaf(f"l{i}", item, plan(item, CUPBOARD), None if ready is None else NOW + dt.timedelta(days=ready))
-        for i, item in enumerate(loaves)
-    ]
+    by = None if ready is None else NOW + dt.timedelta(days=ready)
+    # The same loaf again is planned once.
+    plans = {id(item): plan(item, CUPBOARD) for item in {id(item): item for item in loaves}.values()}
+    items = [SeasonLoaf(f"l{i}", item, plans[id(item)], by) for i, item in enumerate(loaves)]
     together = more.pop("together", ())
-    return plan_season(items, SeasonTerms(at or hours(), NOW, effort=more.pop("effort", 4.0), **more), together)
+    return plan_season(items, SeasonTerms(at or hours(), NOW, effort=more.pop("effort", 2.0), **more), together)
 
 
 def starts(result: SeasonPlan) -> dict[str, dt.datetime]:

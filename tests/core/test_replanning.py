@@ -47,6 +47,29 @@ def test_the_loaf_ends_lower_by_what_is_lost(share: float) -> None:
     assert found.going_on.bar_g == pytest.approx(found.going_on.was_g * (60 - share * 30) / 60, rel=0.01)
 
 
+@given(st.floats(0.05, 0.45))
+def test_another_bowl_gives_what_is_lacking_and_lacks_it_then(share: float) -> None:
+    """Of 675 ml red so much comes from white: the high pour stays as thick, the low one is thinner by that."""
+    found = again(TWO, set(), pour_red=share)
+    (instead,) = found.instead
+    assert instead.bowl == "pour-white"
+    on = instead.going_on
+    assert on.document
+    low, high = on.document["work"]
+    assert low["to_mm"] == pytest.approx(30 * (1 - share), abs=0.06)
+    shares = {item["colour"]: item["percent"] for item in high["colours"]}
+    assert shares == pytest.approx({"red": 100 * (1 - share), "white": 100 * share}, abs=0.01)
+    assert on.level_mm == pytest.approx(60 - 30 * share, abs=0.1)
+
+
+def test_a_bowl_that_has_too_little_gives_nothing_and_none_gives_to_the_piping() -> None:
+    uneven = box(colours=COLOURS, work=[pour("low", 10, white=100), pour("high", 60, red=100)])
+    assert again(uneven, set(), pour_red=0.5).instead == ()
+    assert again(TWO, {"loaf.pour.low"}, pour_red=0.2).instead == ()
+    iced = box(colours=COLOURS, work=[pour("low", 30, white=100), pour("high", 60, red=100)], frosting=frosted())
+    assert again(iced, set(), frosting_white=0.2).instead == ()
+
+
 def test_a_colour_lost_entirely_leaves_its_pour_out() -> None:
     found = again(TWO, set(), pour_white=1).going_on
     assert found

@@ -48,7 +48,7 @@ SHARES = st.sampled_from(
 )
 
 
-@settings(max_examples=1500)
+@settings(max_examples=400)
 @given(SHARES, st.floats(8, 2000), STEPS, st.sampled_from([0.0, 3.0, 5.0, 8.0]))
 def test_what_is_weighed_keeps_the_superfat_and_is_never_nothing(
     shares: dict[str, float], total: float, step: float, discount: float
@@ -137,7 +137,7 @@ def _laid(key: str) -> list[dict[str, object]]:
     ]
 
 
-@settings(max_examples=500)
+@settings(max_examples=200)
 @given(st.floats(1e-4, 50), st.sampled_from([0.01, 0.1, 1.0, 0.001 * G_PER_OZ]))
 def test_a_row_is_within_a_tenth_or_thinned_and_never_nothing(exact: float, step: float) -> None:
     shows, times, holds = weighs(exact, step)

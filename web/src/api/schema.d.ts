@@ -7136,6 +7136,17 @@ export interface components {
             says: string;
         };
         /**
+         * Instead
+         * @description Another bowl that has enough left to give what is lacking: the loaf with its colour there.
+         */
+        Instead: {
+            /** Bowl */
+            bowl: string;
+            /** Name */
+            name: string;
+            going_on: components["schemas"]["GoingOn"];
+        };
+        /**
          * Left
          * @description A bowl with batter still in it: grams of batter before anything is lost, as planned.
          */
@@ -7151,7 +7162,7 @@ export interface components {
         };
         /**
          * Replan
-         * @description What is left, what is lost [ml], and the two ways out.
+         * @description What is left, what is lost [ml], and the ways out.
          */
         Replan: {
             /** Left */
@@ -7159,6 +7170,11 @@ export interface components {
             /** Lost Ml */
             lost_ml: number;
             going_on: components["schemas"]["GoingOn"] | null;
+            /**
+             * Instead
+             * @default []
+             */
+            instead: components["schemas"]["Instead"][];
             again: components["schemas"]["Pot"] | null;
         };
         /**

@@ -89,6 +89,7 @@ export type Rehearsal = Schemas["Rehearsal"];
 export type Outcome = Schemas["Outcome"];
 export type BowlSeen = Schemas["BowlSeen"];
 export type ReplanIn = Schemas["ReplanIn"];
+export type GoingOn = Schemas["GoingOn"];
 export type Replan = Schemas["Replan"];
 export type Departure = Schemas["Departure"];
 export type TopPlan = Schemas["TopPlan"];

@@ -3,7 +3,11 @@ import { departuresQuery } from "../api/queries";
 import type { Step } from "../api/types";
 import { inQuotes } from "../ui/inQuotes";
 import type { Bench } from "./benchOf";
+import { PlanAgain } from "./PlanAgain";
 import { LOOKS, type Tone } from "./tone";
+
+/** After these some bowl has less than was planned. */
+const SHORT = ["other-colour", "more"];
 
 /** What was done instead of what the step says: one press writes it into the log. */
 export function OtherwisePanel({ step, bench, tone }: { step: Step; bench: Bench; tone: Tone }) {
@@ -32,6 +36,9 @@ export function OtherwisePanel({ step, bench, tone }: { step: Step; bench: Bench
 						);
 					})}
 			</div>
+			{SHORT.some((key) => bench.done.has(`instead.${step.key}.${key}`)) && (
+				<PlanAgain tone={tone} asks="Which bowl ran short?" />
+			)}
 			<p className={`mt-2 text-sm ${look.soft}`}>
 				To leave the step out, press Skip; to do another first, press it below.
 			</p>

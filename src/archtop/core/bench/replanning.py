@@ -1,13 +1,13 @@
 """Planned again from where it stands: batter is lost at the bench, and the loaf goes on with what there is.
 
-Two ways out are worked through: the rest is poured as it is, so that every level comes out lower; or what is lost is
-mixed again in a pot of its own.
+Three ways out are worked through: the rest is poured as it is, so that every level comes out lower; another bowl gives
+what is lacking; or what is lost is mixed again in a pot of its own.
 """
 
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
-from typing import Any
+from typing import Any, NamedTuple
 
 from archtop.core.base import LOAF, Frozen, InputError, PotId, Problem
 from archtop.core.document import ColourShare, Cupboard, Frosting, Loaf, Pour, Work, frosting_colours
@@ -17,7 +17,7 @@ from archtop.core.pours import Fill, fill
 from archtop.core.remarks import Remark
 from archtop.core.resolved import ResolvedLoaf, resolve
 
-__all__ = ["GoingOn", "Left", "Replan", "replan"]
+__all__ = ["GoingOn", "Instead", "Left", "Replan", "replan"]
 
 # Less than this of a pour [ml] is not poured at all, and less than this share of a colour not piped.
 _NOTHING_ML, _NEXT_TO_NONE = 1.0, 0.02
@@ -49,13 +49,30 @@ class GoingOn(Frozen):
     says: str
 
 
+class Instead(Frozen):
+    """Another bowl that has enough left to give what is lacking: the loaf with its colour there."""
+
+    bowl: str
+    name: str
+    going_on: GoingOn
+
+
 class Replan(Frozen):
-    """What is left, what is lost [ml], and the two ways out."""
+    """What is left, what is lost [ml], and the ways out."""
 
     left: tuple[Left, ...]
     lost_ml: float
     going_on: GoingOn | None
+    instead: tuple[Instead, ...] = ()
     again: Pot | None
+
+
+class _Now(NamedTuple):
+    """A loaf, its plan, and the pours that are still to come, by id."""
+
+    of: ResolvedLoaf
+    result: LoafPlan
+    open_pours: Collection[str]
 
 
 def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[str, float]) -> Replan:
@@ -87,10 +104,21 @@ def replan(loaf: Loaf, cupboard: Cupboard, done: Collection[str], lost: Mapping[
     missing = {key: share * needs[key] for key, share in lost.items() if share > 0}
     if not missing:
         return Replan(left=left, lost_ml=0.0, going_on=None, again=None)
+    lost_ml = sum(missing.values())
+    giving = [
+        portion
+        for portion in pot.portions
+        if portion.use == "pour" and portion.key not in missing and needs[portion.key] >= lost_ml
+    ]
+    poured, now = all(key.startswith("pour-") for key in missing), _Now(of, result, open_pours)
     return Replan(
         left=left,
-        lost_ml=sum(missing.values()),
-        going_on=_going_on(of, result, open_pours, lost),
+        lost_ml=lost_ml,
+        going_on=_going_on(now, lost),
+        instead=tuple(
+            _given_by(portion, lost_ml, now, {**lost, portion.key: lost_ml / needs[portion.key]})
+            for portion in (giving if poured else ())
+        ),
         again=_again(of, [portion for portion in pot.portions if portion.key in missing], missing),
     )
 
@@ -122,11 +150,28 @@ def _still_needed(
     )
 
 
-def _going_on(of: ResolvedLoaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> GoingOn:
+def _given_by(portion: Portion, given_ml: float, now: _Now, lost: Mapping[str, float]) -> Instead:
+    """What is lacking of other bowls comes from this one, which lacks it then."""
+    on = _going_on(now, lost, portion.colour)
+    if on.document is not None:
+        says = (
+            f"{given_ml:.0f} ml of {portion.name} take its place. The loaf ends at {on.level_mm:.0f} mm instead of "
+            f"{on.was_mm:.0f} mm."
+        )
+        on = on.model_copy(update={"says": says})
+    return Instead(bowl=portion.key, name=portion.name, going_on=on)
+
+
+def _going_on(now: _Now, lost: Mapping[str, float], instead: str | None = None) -> GoingOn:
+    """The loaf with what there is.
+
+    :param instead: the colour whose bowl gives what others lack
+    """
+    result = now.result
     was_mm, was_g = result.level_mm, _mean_bar(result)
     try:
-        thinner = _without(of, result, open_pours, lost)
-        after = plan_of(of.with_loaf(thinner))
+        thinner = _without(now, lost, instead)
+        after = plan_of(now.of.with_loaf(thinner))
     except InputError as error:
         return GoingOn(
             document=None,
@@ -157,15 +202,15 @@ def _mean_bar(result: LoafPlan) -> float:
     return sum(bar.weight.value for bar in result.cuts.bars) / len(result.cuts.bars)
 
 
-def _without(of: ResolvedLoaf, result: LoafPlan, open_pours: Collection[str], lost: Mapping[str, float]) -> Loaf:
+def _without(now: _Now, lost: Mapping[str, float], instead: str | None = None) -> Loaf:
     """The document with every pour still to come lowered to what there is of it."""
-    loaf = of.loaf
+    of, loaf = now.of, now.of.loaf
     work: list[Work] = []
-    for step, planned in zip(loaf.work, result.fills, strict=True):
-        if not isinstance(step, Pour) or step.id not in open_pours:
+    for step, planned in zip(loaf.work, now.result.fills, strict=True):
+        if not isinstance(step, Pour) or step.id not in now.open_pours:
             work.append(step)
             continue
-        batter, shares = _what_is_there(step.colours, planned.batter.value, "pour", lost)
+        batter, shares = _what_is_there(step.colours, planned.batter.value, "pour", lost, instead)
         if batter < _NOTHING_ML:
             continue
         level = _level_for(batter, step, work, of)
@@ -203,13 +248,20 @@ def _thinner(frosting: Frosting, kept: Mapping[str, float]) -> Frosting | None:
 
 
 def _what_is_there(
-    colours: Sequence[ColourShare], planned_ml: float, use: str, lost: Mapping[str, float]
+    colours: Sequence[ColourShare],
+    planned_ml: float,
+    use: str,
+    lost: Mapping[str, float],
+    instead: str | None = None,
 ) -> tuple[float, tuple[ColourShare, ...]]:
     """Volume [ml] left of something poured or piped, and the shares its colours then have."""
-    left = {
-        share.colour: planned_ml * share.percent / 100 * (1 - lost.get(f"{use}-{share.colour}", 0.0))
-        for share in colours
-    }
+    left: dict[str, float] = {}
+    for share in colours:
+        planned = planned_ml * share.percent / 100
+        lacks = planned * lost.get(f"{use}-{share.colour}", 0.0)
+        left[share.colour] = left.get(share.colour, 0.0) + planned - lacks
+        if instead and share.colour != instead:
+            left[instead] = left.get(instead, 0.0) + lacks
     total = sum(left.values())
     kept = {colour: ml for colour, ml in left.items() if ml > _NOTHING_ML / 100}
     return total, tuple(ColourShare(colour=colour, percent=min(100.0, 100 * ml / total)) for colour, ml in kept.items())
