@@ -235,3 +235,15 @@ def test_a_jar_that_is_not_safe_is_never_offered() -> None:
 def test_an_odd_colour_is_refused() -> None:
     with pytest.raises(InputError, match=r"must be like #7a8b99"):
         reflectance_of("#zzzzzz")
+
+
+def test_what_gels_is_deeper_once_cured_and_what_is_proposed_for_it_comes_out_so() -> None:
+    """Gelled bars are clearer and deeper (common practice, no source); wet soap has not gelled yet."""
+    cool, warm = (forecast(BASE, [(RED, 0.5)], 0.0, gelled=share) for share in (0.0, 1.0))
+    assert warm.cured.lab[0] < cool.cured.lab[0]
+    assert warm.wet == cool.wet
+    found = reach(BASE, (), "#a05050", JARS, gelled=1.0)
+    option = found.options[-1]
+    doses = [(JARS[item.colourant], item.g_per_kg) for item in option.add]
+    assert forecast(BASE, doses, 0.0, gelled=1.0).cured == option.gives
+    assert forecast(BASE, doses, 0.0).cured != option.gives

@@ -295,3 +295,19 @@ def test_a_document_of_version_one_is_lifted() -> None:
     assert lifted.version == 11
     assert lifted.pieces[0].make.kind == "cavity"
     assert plan(lifted, CUPBOARD).made["p"].takes_ml == 24
+
+
+def test_only_what_is_poured_gels_with_the_loaf() -> None:
+    """A ball of the same blue stays as it is, however warm the loaf gets."""
+
+    def shown(cover: str) -> tuple[str, str]:
+        document = two_colours(BLUE, sizing={"cover": cover, "room_c": 28})
+        document["colours"].append({"id": "c", "name": "C", "srgb": "#3050a0", **BLUE})
+        ball = {"kind": "ball", "diameter_mm": 20}
+        document["pieces"] = [{"id": "p", "name": "Balls", "make": ball, "count": 4, "colour": "c"}]
+        poured, _, ball_colour = planned(document).colours
+        return poured.shown, ball_colour.shown
+
+    (warm, apart), (cool, same) = shown("heat pad"), shown("fridge")
+    assert warm != cool
+    assert apart == same == cool

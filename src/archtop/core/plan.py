@@ -45,6 +45,7 @@ from archtop.core.pots import (
     Vessel,
     leftovers_of,
     mixed_of,
+    potted_of,
     scales_of,
     vessels_of,
     volumes_of,
@@ -191,9 +192,10 @@ def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
     """
     loaf, shape = of.loaf, _shaped(of)
     fills, embeds, top = shape.fills, shape.embeds, shape.top
-    mixed = mixed_of(of, fills, shape.layers, top, sharing)
+    potted = potted_of(of, fills, top, sharing)
     prisms = tuple(of.prisms.values())
-    gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, _setting(of, mixed.heats))
+    gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, _setting(of, potted.heats))
+    mixed = mixed_of(of, potted, shape.layers, gel.gelled)
     cuts, shift = _cuts(of, fills, embeds, top)
     cut_how = how_to_cut(loaf, as_it_stands(of, top), {colour.id: colour.shown for colour in mixed.colours})
     stamp = stamping_of(loaf.cuts, cuts.bars, shape.level_mm)

@@ -21,7 +21,7 @@ from archtop.core.colour.kubelka_munk import absorption, reflectance
 from archtop.core.colour.pigments import Colourant, strength_of
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
 
-__all__ = ["Forecast", "Swatch", "base_absorption", "browning", "forecast"]
+__all__ = ["Forecast", "Swatch", "base_absorption", "browning", "depth_of", "forecast"]
 
 _PALE = "#f7f3e8"
 # A brown bar that 0.5 % of vanillin in the batter makes in the end; and how fast: days to 63 % of it. Common practice
@@ -29,6 +29,8 @@ _PALE = "#f7f3e8"
 _BROWN, _BROWN_AT_PERCENT, _BROWN_DAYS = "#5d3a1e", 0.5, 7.0
 # Wet soap scatters less, so that the same pigment looks deeper; a stated guess.
 _DEEPER_WET, _DEEPER_NEXT_DAY = 1.35, 1.12
+# Gelled soap stays a little clearer, and its colours deeper (common practice); by how much is a stated guess.
+_DEEPER_GELLED = 1.15
 _MURK = "#4d4a3c"
 CURED_DAYS = 35.0
 
@@ -91,8 +93,17 @@ def browning(vanillin_percent: float, days: float) -> Spectrum:
     return _seen(_BROWN) * vanillin_percent / _BROWN_AT_PERCENT * (1 - math.exp(-days / _BROWN_DAYS))
 
 
+def depth_of(gelled: float) -> float:
+    """How many times as deep a colour stands in soap of which that share gels [0–1]."""
+    return 1 + (_DEEPER_GELLED - 1) * gelled
+
+
 def forecast(
-    base: Spectrum, doses: Sequence[tuple[Colourant, float]], vanillin_percent: float, other: Spectrum | None = None
+    base: Spectrum,
+    doses: Sequence[tuple[Colourant, float]],
+    vanillin_percent: float,
+    other: Spectrum | None = None,
+    gelled: float = 0.0,
 ) -> Forecast:
     """Wet, next-day and cured colour of a portion.
 
@@ -100,11 +111,13 @@ def forecast(
     :param doses: colourants with g per kg of oils
     :param vanillin_percent: vanillin in the batter [% by mass]
     :param other: K/S from anything else that tints, shape (81,)
+    :param gelled: share of the soap that gels [0–1]
     """
     scattering = 1 + sum(jar.whitens * dose for jar, dose in doses)
     absorbed = base + sum((strength_of(jar) * dose for jar, dose in doses), np.zeros(81))
     if other is not None:
         absorbed = absorbed + other
+    clear = depth_of(gelled)
     strength = sum(dose for _, dose in doses)
     murk = sum(jar.wet_murk * dose for jar, dose in doses) / strength if strength else 0.0
 
@@ -115,12 +128,13 @@ def forecast(
 
     return Forecast(
         wet=swatch(0, _DEEPER_WET, murk),
-        next_day=swatch(1, _DEEPER_NEXT_DAY, murk / 4),
-        cured=swatch(CURED_DAYS, 1.0, 0.0),
+        next_day=swatch(1, max(_DEEPER_NEXT_DAY, clear), murk / 4),
+        cured=swatch(CURED_DAYS, clear, 0.0),
         spread=4.0 + 8.0 * min(1.0, vanillin_percent / _BROWN_AT_PERCENT),
         basis="estimate",
         how="absorption of each colourant's test bar by its dose, over the fats' own colour"
         + (f", whitened {scattering:.1f}-fold" if scattering > 1 else "")
+        + (f", {clear:.2f} times as deep where it gels" if gelled else "")
         + (f", browned by {vanillin_percent:.2f} % of vanillin" if vanillin_percent else ""),
         source="single-constant mixing in an opaque body (Kubelka & Munk 1931); browning by common practice",
     )

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from archtop.core.base import Frozen
 from archtop.core.colour.ciede2000 import difference
-from archtop.core.colour.forecast import Swatch
+from archtop.core.colour.forecast import Swatch, depth_of
 from archtop.core.colour.kubelka_munk import reflectance
 from archtop.core.colour.pigments import Colourant, strength_of
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, labs_of, reflectance_of, srgb_of
@@ -60,6 +60,7 @@ class _Asked(NamedTuple):
     jars: Sequence[Colourant]
     bowl: InBowl
     prices: Mapping[str, float]
+    depth: float
 
 
 class Added(Frozen):
@@ -104,6 +105,7 @@ def reach(
     *,
     bowl: InBowl = _A_KILOGRAM,
     prices: Mapping[str, float] | None = None,
+    gelled: float = 0.0,
 ) -> Reach:
     """Find additions that come closest to the wanted cured colour, and a fresh start where nothing added will do.
 
@@ -114,10 +116,11 @@ def reach(
     :param present: what is in the bowl already, with g per kg of oils
     :param jars: what may be added, by key
     :param prices: for a kilogram, by the jar's key
+    :param gelled: share of the soap that gels [0–1]
     """
     wanted = lab_of(reflectance_of(wanted_srgb))
     usable = [jar for jar in jars.values() if jar.alkali_stable is not False and jar.skin_safe is not False]
-    asked = _Asked(wanted, usable, bowl, prices or {})
+    asked = _Asked(wanted, usable, bowl, prices or {}, depth_of(gelled))
     search = _Search(base, present, asked)
     before = search.off({})
     options = tuple(search.options(before))
@@ -152,7 +155,7 @@ class _Search:
     """Doses of jars over what is in a bowl, and how far each leaves it from what is wanted."""
 
     def __init__(self, base: Spectrum, present: Sequence[tuple[Colourant, float]], asked: _Asked) -> None:
-        self.wanted, usable, self.bowl, self.prices = asked
+        self.wanted, usable, self.bowl, self.prices, self.depth = asked
         self.inside: dict[str, float] = {}
         for jar, dose in present:
             self.inside[jar.key] = self.inside.get(jar.key, 0.0) + dose
@@ -169,7 +172,7 @@ class _Search:
     def seen(self, doses: Mapping[str, float]) -> Spectrum:
         more = sum((strength_of(self.jars[key]) * dose for key, dose in doses.items()), np.zeros(81))
         white = sum(self.jars[key].whitens * dose for key, dose in doses.items())
-        return reflectance((self.absorbed + more) / (self.scattering + white))
+        return reflectance(self.depth * (self.absorbed + more) / (self.scattering + white))
 
     def off(self, doses: Mapping[str, float]) -> float:
         """How far from what is wanted [ΔE00]."""
@@ -210,7 +213,7 @@ class _Search:
             doses = np.stack(np.meshgrid(*grids, indexing="ij"), axis=-1).reshape(-1, count)
             strengths = np.array([strength_of(self.jars[key]) for key in keys])
             white = np.array([self.jars[key].whitens for key in keys])
-            absorbed = self.absorbed + doses @ strengths
+            absorbed = self.depth * (self.absorbed + doses @ strengths)
             labs = labs_of(reflectance(absorbed / (self.scattering + doses @ white)[:, None]))
             # Plain distance tells which are worth a closer look.
             far: Array = np.linalg.norm(labs - np.array(self.wanted), axis=1)

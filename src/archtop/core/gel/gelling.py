@@ -103,6 +103,11 @@ class GelPlan(Frozen):
     remedy: str
 
     @property
+    def gelled(self) -> float:
+        """Share of the fresh batter that gels, as far as that can be told [0–1]."""
+        return {"all": 1.0, "middle": self.share.value / 100, "none": 0.0, "unsure": 0.0}[self.gels]
+
+    @property
     def through(self) -> bool:
         """Whether all of it surely gels: then it is firm sooner."""
         return self.gels == "all"

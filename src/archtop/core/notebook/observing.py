@@ -18,7 +18,7 @@ from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import DRIED_BY_CUT, balance_of, cured_loss_percent, weight_ratio
 from archtop.core.plan import LoafPlan
-from archtop.core.pots import DEFAULT_FILM_MM, colour_in_pot, vanillin_of
+from archtop.core.pots import DEFAULT_FILM_MM, colour_in_pot, gels_with_the_loaf, vanillin_of
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.schedule import network_of
 
@@ -167,7 +167,9 @@ def _colours(of: Finished) -> Iterator[Observation]:
         tinting = [jar for jar, _ in doses if not jar.whitens]
         if colour.id in seen and len(tinting) == 1:
             wanted = lab_of(reflectance_of(seen[colour.id].srgb))
-            strength, off = _strength(mixed.base, doses, tinting[0], vanillin.get(colour.id, 0.0), wanted)
+            gelled = of.result.gel.gelled if gels_with_the_loaf(of.loaf, colour.id) else 0.0
+            known = _Known(mixed.base, vanillin.get(colour.id, 0.0), gelled)
+            strength, off = _strength(known, doses, tinting[0], wanted)
             if off <= _FAR and abs(math.log(strength)) < 0.98 * _STRONGEST:
                 sd = _CARD_SD if seen[colour.id].how == "white card" else _EYE_SD
                 yield Observation(
@@ -178,14 +180,23 @@ def _colours(of: Finished) -> Iterator[Observation]:
                 )
 
 
+class _Known(NamedTuple):
+    """What of a colour is known besides its jars: the bare soap's K/S, vanillin [%], the share that gelled [0–1]."""
+
+    base: Spectrum
+    vanillin: float
+    gelled: float
+
+
 def _strength(
-    base: Spectrum, doses: Sequence[tuple[Colourant, float]], tint: Colourant, vanillin: float, wanted: Lab
+    known: _Known, doses: Sequence[tuple[Colourant, float]], tint: Colourant, wanted: Lab
 ) -> tuple[float, float]:
     """How many times its dose a jar would need to come closest to a cured colour, and how far off that still is."""
 
     def off(log_strength: float) -> float:
         scaled = [(jar, dose * math.exp(log_strength) if jar.key == tint.key else dose) for jar, dose in doses]
-        return difference(forecast(base, scaled, vanillin).cured.lab, wanted)
+        seen = forecast(known.base, scaled, known.vanillin, gelled=known.gelled)
+        return difference(seen.cured.lab, wanted)
 
     from scipy.optimize import minimize_scalar
 

@@ -10,12 +10,13 @@ from archtop.core.pots.colours import (
     colours_of,
     contrast_words,
     contrasts_of,
+    gels_with_the_loaf,
     vanillin_of,
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
 from archtop.core.pots.leftovers import Leftover, leftovers_of
 from archtop.core.pots.melted import Melted, melted_of
-from archtop.core.pots.mixed import Mixed, mixed_of
+from archtop.core.pots.mixed import Mixed, Potted, mixed_of, potted_of
 from archtop.core.pots.portion import OnScale, Portion, PortionNeed, WeighedAddition
 from archtop.core.pots.pot import Cast, FromBatch, Handed, Ingredient, OtherPot, Pot, Unweighable, ways_to_weigh
 from archtop.core.pots.potting import Potter, pots_of, volumes_of
@@ -47,6 +48,7 @@ __all__ = [
     "PortionNeed",
     "Pot",
     "PotHeat",
+    "Potted",
     "Potter",
     "ScaleFace",
     "Scales",
@@ -66,6 +68,7 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
+    "gels_with_the_loaf",
     "handed_of",
     "heat_of",
     "label_of",
@@ -74,6 +77,7 @@ __all__ = [
     "melted_of",
     "mixed_of",
     "pots_of",
+    "potted_of",
     "scale_of",
     "scales_of",
     "sharing_pot",

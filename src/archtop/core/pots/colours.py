@@ -42,6 +42,7 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
+    "gels_with_the_loaf",
     "off_words",
     "vanillin_of",
 ]
@@ -138,23 +139,32 @@ def vanillin_of(pots: Sequence[Pot]) -> dict[str, float]:
     return found
 
 
-def colours_of(of: ResolvedLoaf, pots: Sequence[Pot]) -> tuple[ColourPlan, ...]:
-    """Every colour of the loaf."""
+def colours_of(of: ResolvedLoaf, pots: Sequence[Pot], gelled: float = 0.0) -> tuple[ColourPlan, ...]:
+    """Every colour of the loaf.
+
+    :param gelled: share of what is poured that gels [0–1]
+    """
     vanillin, used = vanillin_of(pots), colours_used(of.loaf)
     return tuple(
-        _plan_of(of, colour, vanillin.get(colour.id, 0.0)).model_copy(update={"used": colour.id in used})
+        _plan_of(of, colour, vanillin.get(colour.id, 0.0), gelled).model_copy(update={"used": colour.id in used})
         for colour in of.loaf.colours
     )
 
 
-def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float) -> ColourPlan:
+def gels_with_the_loaf(loaf: Loaf, colour: str) -> bool:
+    """Whether a colour is poured into the loaf: what is cast small or piped on top stays cool."""
+    return any(share.colour == colour for step in loaf.work if isinstance(step, Pour) for share in step.colours)
+
+
+def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float, gelled: float) -> ColourPlan:
     seen, rates = None, of.cupboard.rates
     mixed = colour_in_pot(of, colour)
     if colour.id in _only_melted(of):
         # What a jar does in a bought base no test bar of soap has told.
         mixed = mixed._replace(doses=(), tinted=False)
     if mixed.doses or mixed.tinted or vanillin > 0:
-        seen = forecast(mixed.base, mixed.doses, vanillin)
+        warm = gelled if gels_with_the_loaf(of.loaf, colour.id) else 0.0
+        seen = forecast(mixed.base, mixed.doses, vanillin, gelled=warm)
         learned = [rates[key] for jar, _ in mixed.doses if (key := f"colour:{jar.key}") in rates]
         if learned:
             how = "; ".join(f"{rate.name.partition(': ')[2]} × {rate.value:.2f}, {rate.n} seen" for rate in learned)

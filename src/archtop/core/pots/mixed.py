@@ -18,7 +18,14 @@ from archtop.core.pours import Fill, Layer
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.top import TopPlan
 
-__all__ = ["Mixed", "mixed_of"]
+__all__ = ["Mixed", "Potted", "mixed_of", "potted_of"]
+
+
+class Potted(NamedTuple):
+    """The pots, and how warm each is worked."""
+
+    pots: tuple[Pot, ...]
+    heats: tuple[PotHeat, ...]
 
 
 class Mixed(NamedTuple):
@@ -34,20 +41,30 @@ class Mixed(NamedTuple):
     label: Label
 
 
-def mixed_of(of: ResolvedLoaf, fills: Sequence[Fill], layers: Sequence[Layer], top: TopPlan, sharing: Sharing) -> Mixed:
-    """What is weighed and mixed.
+def potted_of(of: ResolvedLoaf, fills: Sequence[Fill], top: TopPlan, sharing: Sharing) -> Potted:
+    """What is weighed.
 
     :param sharing: what the loaf's own pot has to do with other loaves
     :raises InputError: of a pot that cannot be
     """
     *casts, own = pots_of(of, fills, top)
     pots = (*casts, sharing_pot(own, sharing))
-    colours, sprinkled, melted = colours_of(of, pots), sprinkled_of(of), melted_of(of)
     fats, additives, room_c = of.cupboard.fats, of.cupboard.additives, of.loaf.sizing.room_c
+    heats = tuple(heat_of(pot, of.formula_of(pot.formula), fats, additives, room_c) for pot in pots)
+    return Potted(pots, heats)
+
+
+def mixed_of(of: ResolvedLoaf, potted: Potted, layers: Sequence[Layer], gelled: float) -> Mixed:
+    """What comes of the pots.
+
+    :param gelled: share of what is poured that gels [0–1]
+    """
+    pots, heats = potted
+    colours, sprinkled, melted = colours_of(of, pots, gelled), sprinkled_of(of), melted_of(of)
     purity = {formula.id: formula.naoh_purity_percent / 100 for formula in of.loaf.formulas}
     return Mixed(
         pots=pots,
-        heats=tuple(heat_of(pot, of.formula_of(pot.formula), fats, additives, room_c) for pot in pots),
+        heats=heats,
         colours=colours,
         contrasts=contrasts_of(of, layers, colours),
         supplies=supplies_of(Taken(pots, sprinkled, melted), of.blends, of.cupboard),
