@@ -181,3 +181,18 @@ def test_what_cannot_be_filled_is_refused(change: dict[str, Any], code: str, say
 
 def test_a_loaf_without_any_other_mould_has_nothing_of_it() -> None:
     assert also_cut(resolve(read_loaf(box()), CUPBOARD)) == ()
+
+
+def test_small_cups_beside_a_loaf_that_gels_stay_cool_and_wait_as_such() -> None:
+    big = {"length_mm": 300, "width_mm": 120, "height_mm": 110}
+    pours = [{"do": "pour", "id": "a", "name": "A", "to_mm": 100, "colours": [{"colour": "white", "percent": 100}]}]
+    warm = {"sizing": {"cover": "towel", "room_c": 27}, "mould": big, "work": pours}
+    loaf = read_loaf(box(also_filled=[also("cups", CUP)], **warm))
+    result = plan(loaf, CUPBOARD)
+    assert result.gel.gels == "all"
+    assert not result.also_gels["cups"].through
+    waits = {link.after: link.least_h for link in network_of(loaf, result).links if link.before == "pour"}
+    cool = read_loaf(box(also_filled=[also("cups", CUP)], **{**warm, "sizing": {"cover": "fridge", "room_c": 27}}))
+    alike = {link.after: link.least_h for link in network_of(cool, plan(cool, CUPBOARD)).links if link.before == "pour"}
+    assert waits["also.cups"] == alike["also.cups"]
+    assert waits["cut"] < alike["cut"]

@@ -149,6 +149,7 @@ class LoafPlan(Frozen):
     supplies: tuple[Supply, ...]
     label: Label
     gel: GelPlan
+    also_gels: dict[str, GelPlan]
     cuts: CutPlan
     cut_shift: CutShift | None
     cut_how: CutHow
@@ -173,6 +174,7 @@ class _Woven(NamedTuple):
     measures: Mapping[str, Measures]
     top: TopPlan
     gel: GelPlan
+    also_gels: Mapping[str, GelPlan]
 
 
 def plan(loaf: Loaf, cupboard: Cupboard) -> LoafPlan:
@@ -194,7 +196,9 @@ def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
     fills, embeds, top = shape.fills, shape.embeds, shape.top
     potted = potted_of(of, fills, top, sharing)
     prisms = tuple(of.prisms.values())
-    gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, _setting(of, potted.heats))
+    setting = _setting(of, potted.heats)
+    gel = gel_of(loaf.mould, shape.level_mm, of.own_batter, prisms, setting)
+    also_gels = {item.id: gel_of(item.mould, item.level_mm, of.own_batter, (), setting) for item in loaf.also_filled}
     mixed = mixed_of(of, potted, shape.layers, gel.gelled)
     cuts, shift = _cuts(of, fills, embeds, top)
     cut_how = how_to_cut(loaf, as_it_stands(of, top), {colour.id: colour.shown for colour in mixed.colours})
@@ -205,7 +209,7 @@ def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
     measures = {key: _measures(of, key) for key in of.formulas}
     kneaded = _kneaded(of)
     holds, dry = (shape.embed_holds, shape.layer_holds), (mixed.sprinkled, mixed.melted)
-    schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top, gel), of.cupboard.rates)
+    schedule = casting_schedule(loaf, _Woven(embeds, of.made, measures, top, gel, also_gels), of.cupboard.rates)
     told = Planned(mixed.pots, mixed.heats, fills, *holds, moves, kneaded, top, cut_how, cuts, also, *dry, stamp, gel)
     return LoafPlan(
         name=loaf.name,
@@ -227,6 +231,7 @@ def plan_of(of: ResolvedLoaf, sharing: Sharing = _BY_ITSELF) -> LoafPlan:
         scales=scales_of(loaf.sizing.scale_step_g, loaf.sizing.fine_step_g),
         total_to_mix_g=round(sum(pot.total_g for pot in mixed.pots), 6),
         gel=gel,
+        also_gels=also_gels,
         cuts=cuts,
         cut_shift=shift,
         cut_how=cut_how,

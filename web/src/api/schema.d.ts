@@ -4239,6 +4239,10 @@ export interface components {
             supplies: components["schemas"]["Supply"][];
             label: components["schemas"]["Label"];
             gel: components["schemas"]["GelPlan"];
+            /** Also Gels */
+            also_gels: {
+                [key: string]: components["schemas"]["GelPlan"];
+            };
             cuts: components["schemas"]["CutPlan"];
             cut_shift: components["schemas"]["CutShift"] | null;
             cut_how: components["schemas"]["CutHow"];

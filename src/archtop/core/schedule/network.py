@@ -136,6 +136,10 @@ class Planned(Protocol):
     def gel(self) -> GelPlan:
         """Whether it gels."""
 
+    @property
+    def also_gels(self) -> Mapping[str, GelPlan]:
+        """Whether what fills other moulds does, by their id."""
+
 
 def network_of(loaf: Loaf, result: Planned, ident: str = "", own: Mapping[str, Rate] | None = None) -> Network:
     """The network of one loaf.
@@ -222,7 +226,7 @@ class _Weaving:
         self.look()
         out = round(cut_min(loaf.moulds, whole))
         self.job("cut", "cut", f"{'Turn out' if whole else 'Unmould and cut'} {loaf.name}", out)
-        self.set_in_its_mould(loaf.mould, loaf.moulds, "cut")
+        self.set_in_its_mould(loaf.mould, loaf.moulds, "cut", self.result.gel)
         for item in loaf.also_filled:
             self.also(item)
         self.cured([job.key for job in self.jobs if job.kind == "cut"])
@@ -241,16 +245,16 @@ class _Weaving:
         found = self.circumstances(formula, thick_mm) if formula is not None else None
         return wait_in(what, material, found, self.own)
 
-    def circumstances(self, formula: str, thick_mm: float = 0.0) -> Circumstances:
+    def circumstances(self, formula: str, thick_mm: float = 0.0, gel: GelPlan | None = None) -> Circumstances:
         measures, room_c = self.result.measures[formula], self.loaf.sizing.room_c
-        return Circumstances.of(measures, room_c, self.result.gel.through, thick_mm)
+        return Circumstances.of(measures, room_c, (gel or self.result.gel).through, thick_mm)
 
     def also(self, item: AlsoFilled) -> None:
         """Another mould that the same pot fills: it comes out when it is ready, whatever the loaf does."""
         does, key = "Unmould and cut" if item.parts > 1 else "Turn out", f"also.{item.id}"
         hands = round(also_out_min(item.moulds, item.mould.whole))
         self.job(key, "cut", f"{does} {item.name} of {self.loaf.name}", hands)
-        self.set_in_its_mould(item.mould, item.moulds, key)
+        self.set_in_its_mould(item.mould, item.moulds, key, self.result.also_gels[item.id])
 
     def cured(self, cut: Sequence[str]) -> None:
         """The loaf is ready once all that was cut of it is."""
@@ -260,9 +264,9 @@ class _Weaving:
         for key in cut:
             self.link(key.removeprefix(self.at), "cured", wait)
 
-    def set_in_its_mould(self, mould: Mould, count: int, out: str) -> None:
+    def set_in_its_mould(self, mould: Mould, count: int, out: str, gel: GelPlan) -> None:
         """From the pour until it comes out, which is the job ``out``."""
-        wait = wait_in_mould(mould, self.circumstances(self.loaf.formula), self.own)
+        wait = wait_in_mould(mould, self.circumstances(self.loaf.formula, gel=gel), self.own)
         self.link("pour", out, wait)
         self.hold(_Mould(f"loaf {mould.name}", mould.name, math.ceil(count / mould.hollows)), "pour", out)
 

@@ -55,6 +55,11 @@ export function SettingCard() {
 						</>
 					)}
 				</dl>
+				{live.of.also_filled?.map((item) => (
+					<p key={item.id}>
+						<strong>{item.name}:</strong> {live.plan.also_gels[item.id]?.says}
+					</p>
+				))}
 				<p className="text-soft text-xs">
 					Reckoned from the heat that saponification makes, led through the loaf, its mould and its cover;
 					pieces lie in it as cold as the room ({temperatureText(live.of.sizing.room_c, units)}). How quick
