@@ -73,7 +73,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "archtop.studio.demo_sign_in.DemoSignIn",
-    "archtop.studio.us_words.UsWords",
+    "archtop.studio.said_there.SaidThere",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",

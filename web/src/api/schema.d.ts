@@ -52,6 +52,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change House
+         * @description How the studio writes numbers and days, what it prints on, its money, and how warm its room is.
+         */
+        put: operations["save_house"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves": {
         parameters: {
             query?: never;
@@ -1521,6 +1541,48 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * House
+         * @description ``paper``: ``None`` goes with the units. ``currency``: its sign; empty, that of the units. ``room_c``: of the
+         *     room that new loaves are made in.
+         */
+        House: {
+            /**
+             * Decimal
+             * @default point
+             * @enum {string}
+             */
+            decimal: "point" | "comma";
+            /**
+             * Dates
+             * @default day first
+             * @enum {string}
+             */
+            dates: "day first" | "month first";
+            /**
+             * Week Begins
+             * @default Monday
+             * @enum {string}
+             */
+            week_begins: "Monday" | "Sunday";
+            /** Paper */
+            paper?: ("A4" | "Letter") | null;
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+            /**
+             * Room C
+             * @default 21
+             */
+            room_c: number;
+            /**
+             * Said
+             * @default false
+             */
+            said: boolean;
+        };
+        /**
          * SessionOut
          * @description Who is signed in, whether the tour was taken or declined, and what time it is in the studio.
          */
@@ -1536,6 +1598,7 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            house: components["schemas"]["House"];
         };
         JsonValue: unknown;
         /**
@@ -9841,6 +9904,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    save_house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["House"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
         };

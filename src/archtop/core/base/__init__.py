@@ -1,5 +1,6 @@
 """What everything stands on: figures with their ranges, errors that say what to do, tables, units."""
 
+from archtop.core.base.counting import Counting, as_counted
 from archtop.core.base.errors import InputError, Mend, Problem, problems_from_items, problems_from_validation, shown
 from archtop.core.base.family import CatalogueEntry, Family, Kind
 from archtop.core.base.figure import Basis, Figure, Frozen, Unit
@@ -26,6 +27,7 @@ __all__ = [
     "TAGS",
     "Basis",
     "CatalogueEntry",
+    "Counting",
     "Family",
     "Figure",
     "Frozen",
@@ -39,6 +41,7 @@ __all__ = [
     "StepKey",
     "Stored",
     "Unit",
+    "as_counted",
     "counted",
     "in_us",
     "in_words",

@@ -23,6 +23,7 @@ from archtop.studio.actions.faces import (
     origin_of,
 )
 from archtop.studio.actions.formulas import write_formula
+from archtop.studio.actions.house import House, house_of_studio, in_the_house, save_house
 from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, pour_again, put_away, save_loaf
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
@@ -48,6 +49,7 @@ __all__ = [
     "CutAsked",
     "Faces",
     "FragileTold",
+    "House",
     "Origin",
     "Rehearsal",
     "ShelfLine",
@@ -66,6 +68,8 @@ __all__ = [
     "faces_of",
     "for_a_file",
     "fragile_of",
+    "house_of_studio",
+    "in_the_house",
     "keep_mould",
     "moulds_of_studio",
     "move_lot",
@@ -81,6 +85,7 @@ __all__ = [
     "put_on_shelf",
     "rehearse",
     "replan_loaf",
+    "save_house",
     "save_loaf",
     "scale_photo",
     "standing",

@@ -21,6 +21,8 @@ from archtop.studio.actions import (
     create_loaf,
     cupboard_of_studio,
     for_a_file,
+    house_of_studio,
+    in_the_house,
     open_plan,
     pour_again,
     put_away,
@@ -112,7 +114,7 @@ def list_loaves_away(request: HttpRequest) -> LoavesAway:
 @router.post("", response={201: LoafOut, 422: ProblemReport}, operation_id="create_loaf")
 def create(request: HttpRequest, payload: NewLoaf) -> Status[LoafOut]:
     """An empty page."""
-    return Status(201, _whole(create_loaf(owner_of(request), blank_loaf(payload.name, us=payload.us))))
+    return Status(201, _whole(create_loaf(owner_of(request), in_the_house(blank_loaf(payload.name, us=payload.us)))))
 
 
 @router.post("/import", response={201: LoafOut, 422: ProblemReport}, operation_id="import_loaf")
@@ -211,7 +213,8 @@ def weigh_out(
 ) -> HttpResponse:
     """The weigh-out sheets, one page a pot."""
     document, plan_, name = _planned_file(request, loaf_id)
-    return _file(sheets.weigh_out_pdf(document, plan_, paper, units), "application/pdf", f"{name}-weigh-out.pdf")
+    made = sheets.weigh_out_pdf(document, plan_, paper, units, house_of_studio())
+    return _file(made, "application/pdf", f"{name}-weigh-out.pdf")
 
 
 @router.get("/{uuid:loaf_id}/top-template.pdf", operation_id="print_top_template", include_in_schema=False)

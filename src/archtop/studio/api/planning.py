@@ -38,6 +38,7 @@ from archtop.studio.actions import (
     cupboard_of_studio,
     faces_of,
     fragile_of,
+    in_the_house,
     origin_of,
     week_from,
 )
@@ -76,7 +77,7 @@ def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = No
 def plan_first_loaf(request: HttpRequest, payload: FirstLoaf) -> FirstPlanned:  # noqa: ARG001
     """The loaf that a newcomer's answers come to, with its plan; nothing kept."""
     cupboard = cupboard_of_studio()
-    document = with_jars(first_loaf(payload), cupboard)
+    document = with_jars(in_the_house(first_loaf(payload)), cupboard)
     result = plan(document, cupboard)
     return FirstPlanned(document=document, plan=result, preview=preview_of(document, result))
 

@@ -28,6 +28,7 @@ from archtop.core.document import STOCK_NAME
 from archtop.core.faces import Aim
 from archtop.core.geometry.moulds import AnyMould, CupMould
 from archtop.studio.actions.bench import Action
+from archtop.studio.actions.house import House
 from archtop.studio.actions.list_standing import LoafStands
 from archtop.studio.actions.shelf import Why
 from archtop.studio.actions.solids import Age
@@ -91,6 +92,7 @@ class SessionOut(Schema):
     demo: bool
     toured: bool
     now: dt.datetime
+    house: House
 
 
 class SignIn(Schema):

@@ -13,6 +13,7 @@ from pydantic import AwareDatetime, Field
 from archtop.core import InputError
 from archtop.core.schedule import Pin, SeasonPlan, StudioHours
 from archtop.studio import sheets, stored, wall_clock
+from archtop.studio.actions.house import house_of_studio
 from archtop.studio.actions.season import (
     Changed,
     OpenSeason,
@@ -175,6 +176,7 @@ def week_sheet(request: HttpRequest, first: dt.date, paper: PaperName = "A4") ->
     if plan is None:
         raise InputError.one("season.unplanned", "plan", None, "nothing is planned yet", "Plan the season first.")
     zone = hours_of(season).clock
-    answer = HttpResponse(sheets.week_sheet_pdf(plan, first, zone, paper), content_type="application/pdf")
+    page = sheets.week_sheet_pdf(plan, first, zone, paper, house_of_studio())
+    answer = HttpResponse(page, content_type="application/pdf")
     answer["Content-Disposition"] = f'attachment; filename="week-of-{first}.pdf"'
     return answer

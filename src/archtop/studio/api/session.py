@@ -10,6 +10,7 @@ from ninja import Router
 from ninja.errors import HttpError
 
 from archtop.studio import wall_clock
+from archtop.studio.actions import House, house_of_studio, save_house
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import SessionOut, SignIn
 from archtop.studio.models import Setting
@@ -22,7 +23,8 @@ router = Router(tags=["session"])
 def _session(request: HttpRequest) -> SessionOut:
     name = request.user.get_username() if request.user.is_authenticated else None
     toured = Setting.objects.filter(key="toured").exists()
-    return SessionOut(name=name, demo=settings.DEMO, toured=toured, now=wall_clock.now())
+    house = house_of_studio()
+    return SessionOut(name=name, demo=settings.DEMO, toured=toured, now=wall_clock.now(), house=house)
 
 
 @router.get("", auth=None, response=SessionOut, operation_id="who_is_there")
@@ -48,6 +50,12 @@ def finish_tour(request: HttpRequest) -> SessionOut:
     """The tour was taken, or declined: it is not offered by itself again."""
     Setting.objects.get_or_create(key="toured", defaults={"value": True})
     return _session(request)
+
+
+@router.put("/house", response={200: House, 422: ProblemReport}, operation_id="save_house")
+def change_house(request: HttpRequest, payload: House) -> House:  # noqa: ARG001
+    """How the studio writes numbers and days, what it prints on, its money, and how warm its room is."""
+    return save_house(payload)
 
 
 @router.delete("", response=SessionOut, operation_id="sign_out")

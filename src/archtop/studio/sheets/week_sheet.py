@@ -12,25 +12,29 @@ from reportlab.lib.units import mm
 from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 
+from archtop.core.base import Counting, as_counted
 from archtop.core.schedule import Block, SeasonPlan
 from archtop.studio.sheets.names import PaperName
 from archtop.studio.sheets.paper import PAPERS
 
 __all__ = ["week_sheet_pdf"]
 
+_AS_USUAL = Counting()
 _INK, _SOFT = colors.HexColor("#14263f"), colors.HexColor("#5c6b7a")
 _MARGIN, _SIZE, _LEAD = 12 * mm, 9, 11
 
 
-def week_sheet_pdf(plan: SeasonPlan, first: dt.date, zone: zoneinfo.ZoneInfo, paper: PaperName) -> bytes:
-    """The seven days from ``first``, in the studio's own time."""
+def week_sheet_pdf(
+    plan: SeasonPlan, first: dt.date, zone: zoneinfo.ZoneInfo, paper: PaperName, counting: Counting = _AS_USUAL
+) -> bytes:
+    """The seven days from ``first``, in the studio's own time, as it writes its days."""
     data = io.BytesIO()
     width, height = landscape(PAPERS[paper])
     page = Canvas(data, pagesize=(width, height))
     page.setTitle(f"Week of {first:%d %B %Y}")
     page.setFillColor(_INK)
     page.setFont("Helvetica-Bold", 16)
-    page.drawString(_MARGIN, height - _MARGIN - 12, f"Week of {first.day} {first:%B %Y}")
+    page.drawString(_MARGIN, height - _MARGIN - 12, as_counted(f"Week of {first.day} {first:%B %Y}", counting))
     column = (width - 2 * _MARGIN) / 7
     for n in range(7):
         day = first + dt.timedelta(days=n)

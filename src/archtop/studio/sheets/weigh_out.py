@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Callable, Iterable
+from contextvars import ContextVar
 from typing import Any
 from xml.sax.saxutils import escape
 
@@ -13,7 +14,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, PageBreak, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from archtop.core import Loaf, LoafPlan
-from archtop.core.base import ML_PER_US_FL_OZ
+from archtop.core.base import ML_PER_US_FL_OZ, Counting, as_counted
 from archtop.core.chemistry import STAGE_SAYS
 from archtop.core.pots import Ingredient, Portion, Pot, Scales, Thinned, ways_to_weigh
 from archtop.core.steps.thinning import thinned_name
@@ -32,13 +33,23 @@ _TEXT = ParagraphStyle("text", fontName="Helvetica", fontSize=10, leading=14, te
 _CAUTION = ParagraphStyle("caution", parent=_TEXT, fontName="Helvetica-Bold", borderPadding=4)
 
 
+# How the studio whose sheets these are writes its numbers.
+_AS_USUAL = Counting()
+_COUNTING: ContextVar[Counting] = ContextVar("counting", default=_AS_USUAL)
+
+
+def _counted(text: str) -> str:
+    return as_counted(text, _COUNTING.get())
+
+
 def _said(text: str, style: ParagraphStyle) -> Paragraph:
     """Words as they are: a name that looks like markup is a name, and brings no picture of this machine's in."""
-    return Paragraph(escape(text), style)
+    return Paragraph(escape(_counted(text)), style)
 
 
 def _table(rows: list[list[str]], total: str) -> Table:
-    table = Table([["", "", ""], *rows, ["", "Total", total]][1:], colWidths=[12 * mm, 100 * mm, 55 * mm])
+    lines = [[box, name, _counted(grams)] for box, name, grams in (*rows, ["", "Total", total])]
+    table = Table(lines, colWidths=[12 * mm, 100 * mm, 55 * mm])
     style: list[tuple[Any, ...]] = [
         ("FONT", (0, 0), (-1, -1), "Helvetica", 13),
         ("FONT", (0, -1), (-1, -1), "Helvetica-Bold", 13),
@@ -178,8 +189,11 @@ def _additions(portion: Portion, scales: Scales) -> KeepTogether:
     )
 
 
-def weigh_out_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName) -> bytes:
-    """The sheets of every pot as one PDF."""
+def weigh_out_pdf(
+    loaf: Loaf, plan: LoafPlan, paper: PaperName, units: UnitsName, counting: Counting = _AS_USUAL
+) -> bytes:
+    """The sheets of every pot as one PDF, its numbers written as the studio writes them."""
+    _COUNTING.set(counting)
     buffer = io.BytesIO()
     document = SimpleDocTemplate(
         buffer,
