@@ -43,6 +43,7 @@ const NumbersPlace = place(() => import("./notebook/NumbersPlace"), "NumbersPlac
 const ThingPlace = place(() => import("./notebook/ThingsPlace"), "ThingPlace");
 const ThingsPlace = place(() => import("./notebook/ThingsPlace"), "ThingsPlace");
 const SeasonPlace = place(() => import("./season/SeasonPlace"), "SeasonPlace");
+const SettingsPlace = place(() => import("./house/SettingsPlace"), "SettingsPlace");
 const ShelfPlace = place(() => import("./shelf/ShelfPlace"), "ShelfPlace");
 const LookPlace = place(() => import("./loaf/look/LookPlace"), "LookPlace", "when asked for");
 
@@ -78,6 +79,7 @@ export function App() {
 					<Route path="guide" element={<GuidePlace />} />
 					<Route path="guide/:page" element={<GuidePlace />} />
 					<Route path="tour" element={<TourPlace />} />
+					<Route path="settings" element={<SettingsPlace />} />
 				</Route>
 				<Route path="loaf/:id" element={<LoafFrame />}>
 					<Route element={<LoafRoom />}>

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { houseNow } from "../ui/counting";
 import { chosenUnits } from "../ui/units";
 import type { paths } from "./schema";
 
@@ -12,6 +13,9 @@ export const client = createClient<paths>({
 	fetch: (request) => {
 		if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
 		request.headers.set("X-Units", chosenUnits());
+		const { decimal, dates } = houseNow();
+		if (decimal) request.headers.set("X-Decimal", decimal);
+		if (dates) request.headers.set("X-Dates", dates);
 		return globalThis.fetch(request);
 	},
 });

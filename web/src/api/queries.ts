@@ -1,5 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { v4 as newId } from "uuid";
+import { goByHouse } from "../ui/counting";
 import { goBy } from "../ui/wallClock";
 import { client } from "./client";
 import type {
@@ -15,6 +16,7 @@ import type {
 	FirstLoaf,
 	Formula,
 	FoundCuts,
+	House,
 	Loaf,
 	LoafOut,
 	LoafOutcome,
@@ -85,6 +87,8 @@ export const sessionQuery = queryOptions({
 	queryFn: async () => {
 		const session = await unwrap(client.GET("/api/session"));
 		goBy(session.now);
+		// What was drawn by other rules is drawn anew.
+		if (goByHouse(session.house)) location.reload();
 		return session;
 	},
 	staleTime: Number.POSITIVE_INFINITY,
@@ -411,5 +415,6 @@ export const pricesQuery = queryOptions({
 export const writePrices = (prices: PricesIn) => unwrap(client.PUT("/api/prices", { body: prices }));
 export const planFirstLoaf = (answers: FirstLoaf) =>
 	unwrap(client.POST("/api/first-loaf", { body: answers }));
+export const saveHouse = (house: House) => unwrap(client.PUT("/api/session/house", { body: house }));
 export const finishTour = () => unwrap(client.PUT("/api/session/toured"));
 export const bringStudioIn = (file: File) => unwrap(client.POST("/api/keeping/studio", asForm(file)));

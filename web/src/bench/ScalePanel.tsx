@@ -6,6 +6,7 @@ import { stopBefore } from "../devices/scale";
 import type { Hand } from "../devices/simulatedScale";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { Cautions } from "../ui/Cautions";
+import { fixed } from "../ui/counting";
 import { onScale } from "../ui/units";
 import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
@@ -146,7 +147,7 @@ function WrongWeight({ found, tone, grams }: WrongProps) {
 		<div role="status" className="mt-3 space-y-1.5 rounded-xl border-2 border-current p-3 text-xl">
 			<p className="font-bold">{found.says}</p>
 			<p className="text-base">
-				{found.superfat.value.toFixed(1)} % free fat ({found.superfat.low.toFixed(0)} to{" "}
+				{fixed(found.superfat.value, 1)} % free fat ({found.superfat.low.toFixed(0)} to{" "}
 				{found.superfat.high.toFixed(0)}): {found.superfat.how}. {found.superfat.source}.
 			</p>
 			{found.toppings.length > 0 && (

@@ -42,6 +42,12 @@ const STUDIO: readonly Entry[] = [
 		to: "/notebook/keeping",
 		words: "keep copy zip csv restore",
 	},
+	{
+		name: "Settings",
+		kind: "Place",
+		to: "/settings",
+		words: "units numbers decimal comma dates week paper currency money room temperature",
+	},
 	{ name: "Take the tour", kind: "To do", to: "/tour", words: "first loaf begin help new" },
 ];
 

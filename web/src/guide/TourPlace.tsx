@@ -12,6 +12,7 @@ import {
 } from "../api/queries";
 import type { FirstLoaf, FirstPlanned, MotifKind } from "../api/types";
 import { FacePicture } from "../drawing/FacePicture";
+import { HouseFields } from "../house/HouseFields";
 import { MotifChoice } from "../loaf/top/MotifChoice";
 import { previewLook } from "../loaves/previewLook";
 import { Button } from "../ui/Button";
@@ -132,6 +133,14 @@ export function TourPlace() {
 									/>
 								))}
 							</div>
+							<details>
+								<summary className="cursor-pointer font-semibold text-rim-deep text-sm">
+									Units, numbers, dates and paper
+								</summary>
+								<div className="mt-3">
+									<HouseFields />
+								</div>
+							</details>
 							<p className="text-soft text-sm">
 								Measure inside, with the liner in: the plan takes it exactly.
 							</p>

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { type FormEvent, useId, useState } from "react";
+import { type FormEvent, Suspense, useId, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import {
 	ApiProblem,
@@ -12,8 +12,8 @@ import {
 	pourAgain,
 	putLoafAway,
 } from "../api/queries";
-import { TodayGlance } from "../bench/jobs/TodayGlance";
 import { TourOffer } from "../guide/TourOffer";
+import { place } from "../place";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
 import { Problems } from "../ui/Problems";
@@ -21,6 +21,8 @@ import { SelectField, TextField } from "../ui/plainFields";
 import { useUnits } from "../ui/UnitsContext";
 import { inOrder, type LoafOrder, ORDERS } from "./inOrder";
 import { LoafCard } from "./LoafCard";
+
+const TodayGlance = place(() => import("../bench/jobs/TodayGlance"), "TodayGlance");
 
 /** A list that is seen at a glance needs no search. */
 const SO_MANY = 6;
@@ -49,7 +51,9 @@ export function LoavesPlace() {
 			)}
 			<TourOffer />
 			<div className="mb-4 empty:hidden">
-				<TodayGlance />
+				<Suspense fallback={null}>
+					<TodayGlance />
+				</Suspense>
 			</div>
 			{loaves.length > SO_MANY && (
 				<div className="mb-3 flex flex-wrap items-end gap-3">

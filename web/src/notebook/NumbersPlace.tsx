@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { changeNumber, numbersQuery } from "../api/queries";
 import type { OwnNumber } from "../api/types";
 import { Button } from "../ui/Button";
+import { fixed } from "../ui/counting";
 import { dayText } from "../ui/dates";
 import { CheckField } from "../ui/fields";
 import { moment } from "../ui/wallClock";
@@ -35,7 +36,7 @@ export function NumbersPlace() {
 
 const digitsOf = (value: number) => (Math.abs(value) >= 10 ? 1 : 2);
 const told = (value: number, unit: string) =>
-	`${unit === "ratio" ? "× " : ""}${value.toFixed(digitsOf(value))}${unit === "ratio" ? "" : ` ${unit}`}`;
+	`${unit === "ratio" ? "× " : ""}${fixed(value, digitsOf(value))}${unit === "ratio" ? "" : ` ${unit}`}`;
 
 export function NumberCard({ number }: { number: OwnNumber }) {
 	const cache = useQueryClient();

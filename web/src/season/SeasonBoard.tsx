@@ -2,7 +2,7 @@ import { type PointerEvent, useRef } from "react";
 import type { Block, Season } from "../api/types";
 import { useWidth } from "../drawing/useSize";
 import { dayShort, hoursText } from "../ui/dates";
-import { dayAfter, daysBetween, localDay, localTime, mondayOf } from "../ui/zoneTime";
+import { dayAfter, daysBetween, localDay, localTime, weekOf } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
 
 const [NAME, ROW, HEAD] = [190, 52, 30];
@@ -47,7 +47,7 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 	// A date takes so much room.
 	const every = Math.ceil(66 / (7 * step));
 	const mondays = Array.from({ length: Math.ceil(count / 7) + 1 }, (_, i) =>
-		dayAfter(mondayOf(first), 7 * i),
+		dayAfter(weekOf(first), 7 * i),
 	).filter((day, i) => day >= first && day < last && i % every === 0);
 	// By their dates; what has none comes last.
 	const rows = [...plan.loaves].sort((a, b) => (a.ready ?? "9999").localeCompare(b.ready ?? "9999"));

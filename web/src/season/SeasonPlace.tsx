@@ -6,7 +6,7 @@ import type { Season } from "../api/types";
 import { Button } from "../ui/Button";
 import { dayShort, hoursText } from "../ui/dates";
 import { moment } from "../ui/wallClock";
-import { daysLater, localDay, mondayOf } from "../ui/zoneTime";
+import { daysLater, localDay, weekOf } from "../ui/zoneTime";
 import { FeedDrawer } from "./FeedDrawer";
 import { HoursDrawer } from "./HoursDrawer";
 import { JobCard } from "./JobCard";
@@ -38,7 +38,7 @@ export function SeasonPlace() {
 							<span className="text-brass"> Loaves have changed since: plan again.</span>
 						)}
 					</p>
-					<Button onClick={() => setWeek(week ? null : mondayOf(today))}>
+					<Button onClick={() => setWeek(week ? null : weekOf(today))}>
 						{week ? "The whole season" : "Week by week"}
 					</Button>
 					<Button look="main" disabled={busy} onClick={() => change(planSeason)}>

@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
+import { counted } from "./counting";
 import { useSaid } from "./plainFields";
 import { readTyped } from "./typedNumber";
 import { useUnits } from "./UnitsContext";
@@ -53,9 +54,10 @@ export function NumberInput({
 	const inOwn = (number: number) => (number - (own.zero ?? 0)) / own.size;
 	// A scale of another size needs its own number of digits.
 	const places = quantity && own.size === 1 ? (digits ?? own.digits) : own.digits;
-	const told = (number: number) => String(Number(inOwn(number).toFixed(places)));
+	const plainly = (number: number) => Number(inOwn(number).toFixed(places));
+	const told = (number: number) => counted(String(plainly(number)));
 	// What was meant is told to the last digit that was typed.
-	const exactly = (number: number) => String(Number(inOwn(number).toFixed(4)));
+	const exactly = (number: number) => counted(String(Number(inOwn(number).toFixed(4))));
 	const shown = value === null ? "" : told(value);
 	const [typed, setTyped] = useState<string | null>(null);
 	// A value from elsewhere takes the place of what was typed here; what was handed on from here does not.
@@ -103,7 +105,7 @@ export function NumberInput({
 		const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
 		if (way === 0 || value === null) return;
 		event.preventDefault();
-		take(String(Number((Number(told(value)) + way * step).toFixed(6))));
+		take(counted(String(Number((plainly(value) + way * step).toFixed(6)))));
 	};
 	return (
 		<>

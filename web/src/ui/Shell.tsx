@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Settings } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, NavLink, useLocation } from "react-router";
 import { sessionQuery, signOut } from "../api/queries";
@@ -98,6 +99,13 @@ export function Shell({ children }: { children: ReactNode }) {
 					)}
 					<Find />
 					<UnitsSwitch />
+					<NavLink
+						to="/settings"
+						aria-label="Settings"
+						className="rounded p-1 text-rim-deep hover:bg-rim-wash"
+					>
+						<Settings aria-hidden className="size-5" />
+					</NavLink>
 					{session && !session.demo && (
 						<Button
 							look="quiet"

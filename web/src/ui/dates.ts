@@ -1,17 +1,13 @@
+import { counted, houseNow } from "./counting";
 import { moment } from "./wallClock";
 
-const DAY = new Intl.DateTimeFormat("en-GB", {
-	weekday: "short",
-	day: "numeric",
-	month: "long",
-	timeZone: "UTC",
-});
-const SHORT = new Intl.DateTimeFormat("en-GB", {
-	weekday: "short",
-	day: "numeric",
-	month: "short",
-	timeZone: "UTC",
-});
+const written = (month: "long" | "short") => {
+	const how = { weekday: "short", day: "numeric", month, timeZone: "UTC" } as const;
+	const [british, american] = [new Intl.DateTimeFormat("en-GB", how), new Intl.DateTimeFormat("en-US", how)];
+	return (date: Date) => (houseNow().dates === "month first" ? american : british).format(date);
+};
+const day = written("long");
+const short = written("short");
 const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 /** The day it is where the reader is, as "2027-03-05". */
@@ -20,11 +16,11 @@ export function today(now = moment()): string {
 }
 
 /** "Sat 5 December" from an ISO date. */
-export const dayText = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
+export const dayText = (iso: string): string => day(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
 
 /** "Sat 5 Dec" from an ISO date. */
 export const dayShort = (iso: string): string =>
-	SHORT.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`)).replace(",", "");
+	short(new Date(`${iso.slice(0, 10)}T00:00:00Z`)).replace(",", "");
 
 /** "14:05" where the reader is. */
 export const clockText = (iso: string): string => CLOCK.format(new Date(iso));
@@ -35,5 +31,5 @@ export function hoursText(hours: number): string {
 	if (size < 48 && size % 24 !== 0) return `${Math.round(size)} h`;
 	const days = size / 24;
 	if (days >= 21 && days % 7 === 0) return `${days / 7} weeks`;
-	return days === 1 ? "1 day" : `${Number(days.toFixed(1))} days`;
+	return days === 1 ? "1 day" : counted(`${Number(days.toFixed(1))} days`);
 }

@@ -1,3 +1,4 @@
+import { houseNow } from "./counting";
 import { type Quantity, type Units, unitOf } from "./units";
 
 /** What somebody typed means: nothing, a number in the core's unit, one of two numbers, or no number. */
@@ -205,6 +206,10 @@ function unsigned(digits: string): readonly number[] | string {
 	if (signs.length > 1) return GROUPED.test(digits) ? [grouped] : `“${digits}” has two decimal signs.`;
 	const decimal = Number(digits.replace(",", "."));
 	// 1,250 is one and a quarter to some and twelve hundred and fifty to others.
-	if (/^[1-9]\d{0,2}[.,]\d{3}$/.test(digits)) return [decimal, grouped];
+	if (/^[1-9]\d{0,2}[.,]\d{3}$/.test(digits)) {
+		const { said, decimal: sign } = houseNow();
+		if (!said) return [decimal, grouped];
+		return [last === (sign === "comma" ? "," : ".") ? decimal : grouped];
+	}
 	return /^\d*[.,]\d*$/.test(digits) && /\d/.test(digits) ? [decimal] : [];
 }

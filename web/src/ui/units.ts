@@ -1,3 +1,5 @@
+import { counted, fixed, houseNow } from "./counting";
+
 export type Units = "metric" | "us";
 /** ``dose``: for a kilogram of oils; ``price``: of a kilogram; ``temperature``: on a scale with a zero of its own. */
 export type Quantity = "length" | "volume" | "weight" | "dose" | "price" | "temperature";
@@ -33,17 +35,18 @@ const UNITS: Record<Units, Record<Quantity, Unit>> = {
 	},
 };
 
-/** Papers as a select shows them: in a US studio there is only the one. */
+/** Papers as a select shows them: in a US studio there is only the one, unless it has said otherwise. */
 export const papersOf = (units: Units): readonly (readonly ["A4" | "Letter", string])[] =>
-	units === "us"
+	units === "us" && houseNow().paper !== "A4"
 		? [["Letter", "Letter"]]
 		: [
 				["A4", "A4"],
 				["Letter", "Letter"],
 			];
 
-/** The paper that is at hand where those units are. */
-export const paperOf = (units: Units): "A4" | "Letter" => (units === "us" ? "Letter" : "A4");
+/** The studio's own paper, or what is at hand where those units are. */
+export const paperOf = (units: Units): "A4" | "Letter" =>
+	houseNow().paper ?? (units === "us" ? "Letter" : "A4");
 
 export const unitOf = (units: Units, quantity: Quantity): Unit => UNITS[units][quantity];
 
@@ -56,9 +59,9 @@ export function inUnits(value: number, quantity: Quantity, units: Units, digits?
 	const places = digits ?? unit.digits;
 	const inUnit = (value - (unit.zero ?? 0)) / unit.size;
 	const text = inUnit.toFixed(places);
-	if (Number(text) !== 0) return text.replace("-", "−");
+	if (Number(text) !== 0) return counted(text.replace("-", "−"));
 	const little = quantity === "weight" && Math.abs(value) >= NOTHING_G;
-	return little ? String(Number(inUnit.toPrecision(1))).replace("-", "−") : (0).toFixed(places);
+	return counted(little ? String(Number(inUnit.toPrecision(1))).replace("-", "−") : (0).toFixed(places));
 }
 
 export function withUnit(value: number, quantity: Quantity, units: Units, digits?: number): string {
@@ -68,12 +71,12 @@ export function withUnit(value: number, quantity: Quantity, units: Units, digits
 /** A dose by the oils, without zeros that say nothing. */
 export function doseText(g_per_kg: number, units: Units): string {
 	const unit = UNITS[units].dose;
-	return `${Number((g_per_kg / unit.size).toPrecision(3))} ${unit.label}`;
+	return counted(`${Number((g_per_kg / unit.size).toPrecision(3))} ${unit.label}`);
 }
 
 /** A usual range of doses. */
 export const doseRange = (low: number, high: number, units: Units): string =>
-	`${Number((low / UNITS[units].dose.size).toPrecision(3))} to ${doseText(high, units)}`;
+	counted(`${Number((low / UNITS[units].dose.size).toPrecision(3))} to ${doseText(high, units)}`);
 
 /** A scale's display, as the plan tells it. */
 interface ScaleFace {
@@ -84,7 +87,7 @@ interface ScaleFace {
 
 /** A weight as it stands on the scale that weighs it: paper, screen and scale say the same. */
 export const onScale = (grams: number, scale: ScaleFace): string =>
-	`${(grams / scale.unit_g).toFixed(scale.digits).replace("-", "−")} ${scale.unit}`;
+	`${fixed(grams / scale.unit_g, scale.digits).replace("-", "−")} ${scale.unit}`;
 
 /** A temperature: Celsius with metric units, Fahrenheit with US ones. */
 export const temperatureText = (celsius: number, units: Units): string =>
@@ -94,7 +97,7 @@ export const temperatureText = (celsius: number, units: Units): string =>
 export function minutesText(minutes: number): string {
 	if (minutes < 90) return `${Math.round(minutes)} min`;
 	const quarters = Math.round(minutes / 15) / 4;
-	return `${Number(quarters.toFixed(2))} h`;
+	return counted(`${Number(quarters.toFixed(2))} h`);
 }
 
 const QUANTITIES: Record<string, Quantity> = { mm: "length", ml: "volume", g: "weight" };
@@ -107,10 +110,10 @@ export function figureText(value: number, unit: string, units: Units, digits?: n
 	if (quantity) return withUnit(value, quantity, units, digits);
 	if (unit === "g/ml" && units === "us") {
 		const by = unitOf(units, "volume").size / unitOf(units, "weight").size;
-		return `${(value * by).toFixed(digits ?? 3)} oz/fl oz`;
+		return `${fixed(value * by, digits ?? 3)} oz/fl oz`;
 	}
-	if (unit === "mm²" && units === "us") return `${(value / 25.4 ** 2).toFixed(digits ?? 2)} in²`;
-	return `${value.toFixed(digits ?? (unit === "g/ml" ? 3 : 1))} ${unit}`;
+	if (unit === "mm²" && units === "us") return `${fixed(value / 25.4 ** 2, digits ?? 2)} in²`;
+	return `${fixed(value, digits ?? (unit === "g/ml" ? 3 : 1))} ${unit}`;
 }
 
 const KEY = "archtop.units";

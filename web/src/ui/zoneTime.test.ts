@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayAfter, daysBetween, daysLater, local, moment, mondayOf } from "./zoneTime";
+import { dayAfter, daysBetween, daysLater, local, moment, weekOf } from "./zoneTime";
 
 describe("moments on the studio's clock", () => {
 	it("shows and reads them the same", () => {
@@ -16,7 +16,7 @@ describe("moments on the studio's clock", () => {
 	it("counts days", () => {
 		expect(dayAfter("2027-02-27", 3)).toBe("2027-03-02");
 		expect(daysBetween("2027-03-02", "2027-02-27")).toBe(-3);
-		expect(mondayOf("2027-03-07")).toBe("2027-03-01");
-		expect(mondayOf("2027-03-01")).toBe("2027-03-01");
+		expect(weekOf("2027-03-07")).toBe("2027-03-01");
+		expect(weekOf("2027-03-01")).toBe("2027-03-01");
 	});
 });

@@ -1,3 +1,5 @@
+import { houseNow } from "./counting";
+
 /** Moments on the studio's own clock, wherever the reader is. */
 
 const PARTS = new Map<string, Intl.DateTimeFormat>();
@@ -54,6 +56,8 @@ export const dayAfter = (day: string, days: number): string =>
 export const daysBetween = (from: string, to: string): number =>
 	Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000);
 
-/** Monday of a day's week. */
-export const mondayOf = (day: string): string =>
-	dayAfter(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7));
+/** The first day of a day's week: Monday, or Sunday where the studio's weeks begin with that. */
+export const weekOf = (day: string): string => {
+	const sunday = houseNow().week_begins === "Sunday";
+	return dayAfter(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + (sunday ? 0 : 6)) % 7));
+};

@@ -1,6 +1,7 @@
 import { Plus } from "lucide-react";
 import type { Scent, ScentBlend } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { fixed } from "../../ui/counting";
 import { TextField } from "../../ui/fields";
 import { PercentRows } from "../../ui/PercentRows";
 import { RemoveButton } from "../../ui/RemoveButton";
@@ -107,11 +108,11 @@ function ScentLoads({ pots }: { pots: Pots }) {
 						<th scope="row" className="py-1 text-left font-normal">
 							{portion.name}
 						</th>
-						<td className="figures py-1 text-right">{portion.scent?.value.toFixed(2)} %</td>
+						<td className="figures py-1 text-right">{portion.scent && fixed(portion.scent.value, 2)} %</td>
 						<td className="py-1 pl-3 text-right text-soft">
 							{portion.scent_max_percent == null
 								? "limit not looked up"
-								: `of at most ${portion.scent_max_percent.toFixed(2)} %`}
+								: `of at most ${fixed(portion.scent_max_percent, 2)} %`}
 						</td>
 					</tr>
 				))}

@@ -3,6 +3,7 @@ import { Pipette } from "lucide-react";
 import { ApiProblem, pricesQuery, reachColour } from "../../api/queries";
 import type { Colour, ColourDose, ReachOption } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { fixed } from "../../ui/counting";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { currencyOf, doseText, onScale } from "../../ui/units";
@@ -81,13 +82,13 @@ function OneWay({ lead, option, press, onTake }: WayProps) {
 	return (
 		<div className="flex items-start gap-2 border-line border-t pt-1.5">
 			<Swatch srgb={option.gives.srgb} size={22} />
-			<p className="min-w-0 flex-1" title={`ΔE ${option.difference.toFixed(1)}`}>
+			<p className="min-w-0 flex-1" title={`ΔE ${fixed(option.difference, 1)}`}>
 				{lead} {what.join(" and ") || "with nothing in it"}: {option.says}
 				<span className="text-soft">
 					{" · "}
 					{option.cost == null || !prices
 						? "no price known"
-						: `${option.cost < 0.01 ? "under " : ""}${currencyOf(prices.currency, units)} ${Math.max(option.cost, 0.01).toFixed(2)} for this bowl`}
+						: `${option.cost < 0.01 ? "under " : ""}${currencyOf(prices.currency, units)} ${fixed(Math.max(option.cost, 0.01), 2)} for this bowl`}
 				</span>
 			</p>
 			{onTake && (

@@ -2,6 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { paintOf } from "../../drawing/paint";
 import { useWidth } from "../../drawing/useSize";
 import { Button } from "../../ui/Button";
+import { fixed } from "../../ui/counting";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
@@ -125,8 +126,8 @@ function Wire({ name, told, at, by, onMove, onDown, onDrag, onUp }: WireProps) {
 			role="slider"
 			tabIndex={0}
 			aria-label={name}
-			aria-valuenow={Number(by.toFixed(1))}
-			aria-valuetext={`at ${told}, moved by ${by.toFixed(1)} mm`}
+			aria-valuenow={Number(fixed(by, 1))}
+			aria-valuetext={`at ${told}, moved by ${fixed(by, 1)} mm`}
 			className="cursor-ew-resize touch-none"
 			onKeyDown={keys}
 			onKeyUp={onUp}

@@ -1,6 +1,7 @@
 import { Plus } from "lucide-react";
 import type { Pour } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { fixed } from "../../ui/counting";
 import { FieldRow } from "../../ui/Drawer";
 import { FigureValue } from "../../ui/FigureValue";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
@@ -144,7 +145,7 @@ function ShredsLine({ shreds }: { shreds: Shreds }) {
 			A block of <FigureValue figure={use.block_oils} label={`Oils of the block for ${name}`} digits={0} /> of
 			oils gives them. They take <FigureValue figure={use.takes} label={`Room of ${name}`} digits={0} />, a
 			loose heap of <FigureValue figure={use.heap} label={`Heap of ${name}`} digits={0} />:{" "}
-			{use.share_percent.toFixed(use.share_percent < 10 ? 1 : 0)} % of the loaf. At most{" "}
+			{fixed(use.share_percent, use.share_percent < 10 ? 1 : 0)} % of the loaf. At most{" "}
 			<FigureValue figure={use.most} label={`Most of ${name}`} digits={0} /> would go in.
 		</p>
 	);

@@ -1,4 +1,5 @@
 import type { Fat, Formula } from "../../api/types";
+import { counted } from "../../ui/counting";
 import { PercentRows } from "../../ui/PercentRows";
 import { useUnits } from "../../ui/UnitsContext";
 import { unitOf } from "../../ui/units";
@@ -39,7 +40,7 @@ export function FatRows({ formula, fats, onChange }: Props) {
 				onAdd={unused && (() => onChange([...formula.fats, make(unused.key, way === "percent" ? 5 : 50)]))}
 			>
 				<p className="figures pr-12 text-sm">
-					Total {Number((total / size).toFixed(2))} {way === "grams" ? weight.label : "%"}
+					Total {counted(String(Number((total / size).toFixed(2))))} {way === "grams" ? weight.label : "%"}
 				</p>
 			</PercentRows>
 		</fieldset>

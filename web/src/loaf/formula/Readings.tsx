@@ -1,4 +1,5 @@
 import type { LoafPlan, Measures } from "../../api/types";
+import { fixed } from "../../ui/counting";
 import { FigureValue } from "../../ui/FigureValue";
 
 type FormulaPlan = LoafPlan["formulas"][number];
@@ -23,9 +24,9 @@ export function Readings({ planned }: { planned: FormulaPlan }) {
 				Properties
 			</h2>
 			<p className="text-sm">
-				Its batter weighs <span className="figures">{planned.g_per_g_oils.toFixed(2)} times</span> its oils;
-				lye <span className="figures">{planned.lye_concentration_percent.toFixed(1)} %</span> strong; superfat{" "}
-				<span className="figures">{planned.superfat_percent.toFixed(1)} %</span> before rounding.
+				Its batter weighs <span className="figures">{fixed(planned.g_per_g_oils, 2)} times</span> its oils;
+				lye <span className="figures">{fixed(planned.lye_concentration_percent, 1)} %</span> strong; superfat{" "}
+				<span className="figures">{fixed(planned.superfat_percent, 1)} %</span> before rounding.
 			</p>
 			<AcidBand acids={measures.acids} />
 			<table className="mt-3 w-full text-sm">

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Costing } from "../../api/types";
+import { fixed } from "../../ui/counting";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
 import { currencyOf, unitOf, withUnit } from "../../ui/units";
@@ -15,7 +16,7 @@ export function CostCard({
 	stockUsed: boolean;
 }) {
 	const { units } = useUnits();
-	const money = (value: number) => `${currencyOf(currency, units)} ${value.toFixed(2)}`;
+	const money = (value: number) => `${currencyOf(currency, units)} ${fixed(value, 2)}`;
 	const known = costing.lines.filter((line) => line.cost != null);
 	return (
 		<section aria-label="Cost" className="tray p-4 text-sm">

@@ -3,6 +3,7 @@ import type { Pot } from "../../api/types";
 import { useCatalogue } from "../../api/useCatalogue";
 import { jobPath } from "../../bench/jobs/JobRow";
 import { paintOf } from "../../drawing/paint";
+import { fixed } from "../../ui/counting";
 import { FigureValue } from "../../ui/FigureValue";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
@@ -82,7 +83,7 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 				Delivers <FigureValue figure={pot.delivers} label="Batter to deliver" />, so mix{" "}
 				<FigureValue figure={pot.batter} label="Batter to mix" /> at{" "}
 				<FigureValue figure={pot.density} label="Batter density" />. Lye{" "}
-				{pot.lye_concentration_percent.toFixed(1)} % strong; superfat{" "}
+				{fixed(pot.lye_concentration_percent, 1)} % strong; superfat{" "}
 				<FigureValue figure={pot.superfat} label="Superfat after rounding" digits={1} />.{" "}
 				{job && (
 					<Link className="no-print text-rim-deep underline" to={jobPath({ loaf: id, key: job })}>
@@ -187,11 +188,11 @@ export function PotSheet({ pot, exact }: { pot: Pot; exact: boolean }) {
 										</tbody>
 									</table>
 									<p className="text-xs text-soft">
-										Then weighs {fine(part.finished_g)}; free fat {part.superfat_percent.toFixed(1)} %
-										{part.scent && `; scent ${part.scent.value.toFixed(2)} % of it`}
+										Then weighs {fine(part.finished_g)}; free fat {fixed(part.superfat_percent, 1)} %
+										{part.scent && `; scent ${fixed(part.scent.value, 2)} % of it`}
 										{part.scent &&
 											part.scent_max_percent != null &&
-											`, at most ${part.scent_max_percent.toFixed(2)} %`}
+											`, at most ${fixed(part.scent_max_percent, 2)} %`}
 										.
 									</p>
 								</div>

@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { filmGel } from "../../api/queries";
+import { fixed } from "../../ui/counting";
 import { FigureValue } from "../../ui/FigureValue";
 import { useUnits } from "../../ui/UnitsContext";
 import { temperatureText } from "../../ui/units";
@@ -39,7 +40,7 @@ export function SettingCard() {
 						<FigureValue figure={gel.peak} label="Warmest in the middle" digits={0} />
 					</dd>
 					<dt>after about</dt>
-					<dd className="figures text-right">{gel.peak_h.toFixed(1)} h</dd>
+					<dd className="figures text-right">{fixed(gel.peak_h, 1)} h</dd>
 					<dt>Gel begins at</dt>
 					<dd className="text-right">
 						<FigureValue figure={gel.gel_at} label="Gel begins at" digits={0} />
@@ -51,7 +52,7 @@ export function SettingCard() {
 					{gel.look_h != null && (
 						<>
 							<dt>Look under the cover after</dt>
-							<dd className="figures text-right font-bold">{gel.look_h.toFixed(1)} h</dd>
+							<dd className="figures text-right font-bold">{fixed(gel.look_h, 1)} h</dd>
 						</>
 					)}
 				</dl>

@@ -258,7 +258,6 @@ function SizingDrawer() {
 				<NumberField
 					label="Room temperature"
 					quantity="temperature"
-					digits={0}
 					value={sizing.room_c}
 					onChange={(room_c) => patch({ room_c })}
 				/>

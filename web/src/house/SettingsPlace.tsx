@@ -1,0 +1,24 @@
+import { Link } from "react-router";
+import { HouseFields } from "./HouseFields";
+
+/** What is said once and holds everywhere. */
+export function SettingsPlace() {
+	return (
+		<div className="max-w-4xl">
+			<title>Settings · Arch Top</title>
+			<h1 className="text-3xl">Settings</h1>
+			<section aria-label="How you count" className="tray mt-4 p-5">
+				<h2 className="text-lg">How you count</h2>
+				<p className="mt-1 mb-4 text-soft">
+					Shown, said and printed like this everywhere. You may always type either decimal sign, and any unit
+					behind a number.
+				</p>
+				<HouseFields />
+			</section>
+			<p className="mt-4">
+				Working hours and the time zone are set in the <Link to="/season">season</Link>, prices in the{" "}
+				<Link to="/cupboard">cupboard</Link>, backups in the <Link to="/notebook/keeping">notebook</Link>.
+			</p>
+		</div>
+	);
+}
