@@ -1,5 +1,6 @@
 import { putScent } from "../api/queries";
 import type { Scent } from "../api/types";
+import { counted } from "../ui/counting";
 import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../ui/fields";
 import { Shelf } from "./Shelf";
@@ -52,13 +53,13 @@ export function ScentShelf({ scents }: { scents: readonly Scent[] }) {
 }
 
 function about(scent: Scent): string {
-	const limit = scent.max_percent == null ? "limit not looked up" : `at most ${scent.max_percent} %`;
+	const limit = scent.max_percent == null ? "limit not looked up" : counted(`at most ${scent.max_percent} %`);
 	const does = Object.entries(scent.behaves).map(
 		([what, strength]) => `${what}${strength === 3 ? " strongly" : strength === 1 ? " a little" : ""}`,
 	);
 	return [
 		limit,
-		scent.vanillin_percent ? `vanillin ${scent.vanillin_percent} %` : "no vanillin",
+		scent.vanillin_percent ? counted(`vanillin ${scent.vanillin_percent} %`) : "no vanillin",
 		`phthalates ${scent.phthalates}`,
 		...does,
 		scent.notes,

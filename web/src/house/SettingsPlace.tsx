@@ -16,8 +16,19 @@ export function SettingsPlace() {
 				<HouseFields />
 			</section>
 			<p className="mt-4">
-				Working hours and the time zone are set in the <Link to="/season">season</Link>, prices in the{" "}
-				<Link to="/cupboard">cupboard</Link>, backups in the <Link to="/notebook/keeping">notebook</Link>.
+				Working hours and the time zone are set in the{" "}
+				<Link className="underline" to="/season">
+					season
+				</Link>
+				, prices in the{" "}
+				<Link className="underline" to="/cupboard">
+					cupboard
+				</Link>
+				, backups in the{" "}
+				<Link className="underline" to="/notebook/keeping">
+					notebook
+				</Link>
+				.
 			</p>
 		</div>
 	);

@@ -33,7 +33,7 @@ function UnitsSwitch() {
 		void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "loaf" });
 	};
 	return (
-		<fieldset className="flex overflow-hidden rounded-lg border border-rim/60">
+		<fieldset className="hidden overflow-hidden sm:flex rounded-lg border border-rim/60">
 			<legend className="sr-only">Units</legend>
 			{CHOICES.map(([value, text]) => (
 				<button

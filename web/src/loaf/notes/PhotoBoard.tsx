@@ -12,6 +12,8 @@ import type { LoafOutcome, Photo, Stage } from "../../api/types";
 import { pressedPlace } from "../../drawing/pressedPlace";
 import { NumberField, SelectField } from "../../ui/fields";
 import { Refused } from "../../ui/Refused";
+import { useUnits } from "../../ui/UnitsContext";
+import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 
 type Point = [number, number];
@@ -49,6 +51,7 @@ export function PhotoBoard({ photo, stage, outcome, change }: Props) {
 	});
 	const embeds =
 		ghosts.length > 0 ? ghosts : live.plan.embeds.map((piece) => ({ embed: piece.id, name: piece.name }));
+	const { units } = useUnits();
 	const [embed, setEmbed] = useState("");
 	const chosen = embed || embeds[0]?.embed || "";
 	const take = useMutation({
@@ -65,7 +68,7 @@ export function PhotoBoard({ photo, stage, outcome, change }: Props) {
 				const bar = photo.bar ?? 1;
 				const others = (outcome.embeds ?? []).filter((item) => item.embed !== chosen || item.bar !== bar);
 				change({ embeds: [...others, { embed: chosen, bar, ...at }] });
-				return `Found ${at.across_mm} mm across and ${at.up_mm} mm up.`;
+				return `Found ${withUnit(at.across_mm, "length", units)} across and ${withUnit(at.up_mm, "length", units)} up.`;
 			}
 			if (measuring === "colour" && first && second) {
 				const seen = await measureColour(photo.id, first, second, light);

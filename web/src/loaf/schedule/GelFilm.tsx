@@ -1,5 +1,6 @@
 import { useId, useState } from "react";
 import type { GelFilm as Film } from "../../api/types";
+import { counted } from "../../ui/counting";
 import { useUnits } from "../../ui/UnitsContext";
 import { temperatureText } from "../../ui/units";
 
@@ -37,7 +38,7 @@ export function GelFilm({ film }: { film: Film }) {
 	const columns = frame[0]?.length ?? 1;
 	const cell = WIDE / columns;
 	const tall = (WIDE * (high ?? 1)) / (wide ?? 1);
-	const hours = film.hours[shown] ?? 0;
+	const hours = counted(String(film.hours[shown] ?? 0));
 	const warmest = temperatureText(hottest[shown] ?? 0, units);
 	return (
 		<figure className="w-[min(300px,100%)]">

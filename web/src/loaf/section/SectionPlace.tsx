@@ -3,6 +3,7 @@ import { Accordion } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { paintOf } from "../../drawing/paint";
+import { counted } from "../../ui/counting";
 import { Drawer, FieldRow } from "../../ui/Drawer";
 import { MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
 import { Swatch } from "../../ui/Swatch";
@@ -220,7 +221,7 @@ function SizingDrawer() {
 		<Drawer
 			id="sizing"
 			title="Bowls"
-			line={`${sizing.margin_percent} % to spare, scale reads ${onScale(main.step_g, main)}`}
+			line={`${counted(String(sizing.margin_percent))} % to spare, scale reads ${onScale(main.step_g, main)}`}
 		>
 			<FieldRow>
 				<NumberField
