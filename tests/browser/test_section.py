@@ -115,6 +115,25 @@ def test_a_lost_connection_loses_nothing(page: Page, desk: Desk) -> None:
     expect(page.get_by_label("Across from centre")).to_have_value("-1")
 
 
+def test_a_level_is_moved_by_hand_and_by_keys(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Levelled")
+    level = page.get_by_role("slider", name=re.compile("^Level of Night sky"))
+    expect(level).to_have_attribute("aria-valuetext", "74.0 mm")
+    level.press("ArrowDown")
+    expect(level).to_have_attribute("aria-valuetext", "73.0 mm")
+    box = level.bounding_box()
+    assert box
+    page.mouse.move(box["x"] + 20, box["y"] + 8)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 20, box["y"] + 24, steps=4)
+    page.mouse.up()
+    expect(level).not_to_have_attribute("aria-valuetext", "73.0 mm")
+    desk.wait_until_saved()
+    desk.pull("Inside")
+    told = page.locator("li").filter(has_text="Pour Night sky").get_by_label("Level").first.input_value()
+    assert level.get_attribute("aria-valuetext") == f"{float(told):.1f} mm"
+
+
 def test_two_tabs_without_a_connection_lose_neither_edit(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Two tabs")
     loaf = page.url

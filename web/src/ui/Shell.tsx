@@ -120,7 +120,7 @@ export function Shell({ children }: { children: ReactNode }) {
 					)}
 				</div>
 			</header>
-			<main id="main" className="mx-auto max-w-[1500px] px-3 py-4 sm:px-5">
+			<main id="main" className="mx-auto max-w-[1880px] px-3 py-4 sm:px-5">
 				{children}
 			</main>
 		</div>

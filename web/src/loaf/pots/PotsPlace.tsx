@@ -67,12 +67,12 @@ export function PotsPlace() {
 					</Button>
 				</p>
 			)}
-			<div className="mt-3 grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
+			<div className="mt-3 grid grid-cols-1 items-start gap-4 lg:grid-cols-2 min-[106rem]:grid-cols-3">
 				{plan.pots.map((pot) => (
 					<PotSheet key={pot.id} pot={pot} exact={exact} />
 				))}
 			</div>
-			<div className="mt-4 grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
+			<div className="mt-4 grid grid-cols-1 items-start gap-4 lg:grid-cols-2 min-[106rem]:grid-cols-3">
 				<div className="space-y-4">
 					<CastTogether />
 					<MixedTogether />

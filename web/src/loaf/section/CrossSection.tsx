@@ -13,9 +13,11 @@ import { withUnit } from "../../ui/units";
 import { pictureOf } from "../cut/useFaces";
 import { useEditor } from "../editor/EditorContext";
 import { type DrawnPiece, drawnPieces } from "./drawnPieces";
+import { LevelMarks } from "./LevelMarks";
 import { usePieceMoves } from "./usePieceMoves";
 
-const HEIGHT_PX = 372;
+/** As tall as a wide screen has room for. */
+const heightOf = (width: number) => Math.round(Math.min(560, Math.max(372, width * 0.5)));
 const MARGINS = { left: 46, right: 132, top: 12, bottom: 30 };
 
 interface Props {
@@ -44,7 +46,7 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 	const scale = fitScale(
 		{ left: -rim - WALL_MM, right: rim + WALL_MM, bottom: -WALL_MM, top },
 		width,
-		HEIGHT_PX,
+		heightOf(width),
 		MARGINS,
 	);
 	const paint = paintOf(live.of, plan);
@@ -55,7 +57,7 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 		<div ref={ref}>
 			<svg
 				width="100%"
-				height={HEIGHT_PX}
+				height={heightOf(width)}
 				className="block touch-none select-none"
 				role="group"
 				aria-label="Cross-section"
@@ -91,21 +93,12 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 						<GhostShape key={drawn.piece.id} outline={drawn.piece.outline} ghost={ghost} scale={scale} />
 					);
 				})}
-				{paint.layers.map((layer) => (
-					<g key={layer.pour} aria-hidden>
-						<path
-							d={`M${scale.x(-wallAt(mould, layer.high))} ${scale.y(layer.high)}H${scale.x(rim + WALL_MM) + 10}`}
-							stroke="#1f4f8f"
-							strokeDasharray="5 4"
-						/>
-						<text x={scale.x(rim + WALL_MM) + 14} y={scale.y(layer.high) + 4} fontSize="12" fill="#163a6b">
-							<tspan fontWeight="700">{withUnit(layer.high, "length", units)}</tspan>
-							<tspan x={scale.x(rim + WALL_MM) + 14} dy="14">
-								{layer.name}
-							</tspan>
-						</text>
-					</g>
-				))}
+				<LevelMarks
+					layers={paint.layers}
+					scale={scale}
+					from={(high) => -wallAt(mould, high)}
+					to={scale.x(rim + WALL_MM) + 6}
+				/>
 				<RulerUp scale={scale} from={0} to={height} units={units} at={scale.x(-rim - WALL_MM) - 8} />
 				<RulerAcross scale={scale} from={-floor} to={floor} units={units} at={scale.y(-WALL_MM) + 6} />
 			</svg>

@@ -9,7 +9,8 @@ import { useEditor } from "../editor/EditorContext";
 import { type DrawnPiece, drawnPieces } from "./drawnPieces";
 import { usePieceMoves } from "./usePieceMoves";
 
-const HEIGHT_PX = 240;
+/** As tall as a wide screen has room for. */
+const heightOf = (width: number) => Math.round(Math.min(380, Math.max(240, width * 0.27)));
 
 interface Props {
 	bar: number | null;
@@ -23,6 +24,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const [ref, width] = useWidth<HTMLDivElement>();
+	const tall = heightOf(width);
 	const { plan } = live;
 	const { length_mm: length, height_mm: height } = document.mould;
 	const stands = plan.top.high_mm;
@@ -35,7 +37,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 			top: Math.max(height, plan.level_mm + stands) + 6,
 		},
 		width,
-		HEIGHT_PX,
+		tall,
 		{ left: 12, right: 12, top: 4, bottom: 46 },
 	);
 	const paint = paintOf(live.of, plan);
@@ -46,7 +48,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 		<div ref={ref}>
 			<svg
 				width="100%"
-				height={HEIGHT_PX}
+				height={tall}
 				className="block touch-none select-none"
 				role="group"
 				aria-label="Long view"
@@ -116,9 +118,16 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					/>
 				))}
 				{plan.cuts.bars.map((item) => (
-					<BarButton key={item.number} item={item} scale={scale} chosen={bar === item.number} onBar={onBar} />
+					<BarButton
+						key={item.number}
+						item={item}
+						scale={scale}
+						tall={tall}
+						chosen={bar === item.number}
+						onBar={onBar}
+					/>
 				))}
-				<RulerAcross scale={scale} from={0} to={length} units={units} at={HEIGHT_PX - 20} />
+				<RulerAcross scale={scale} from={0} to={length} units={units} at={tall - 20} />
 			</svg>
 		</div>
 	);
@@ -127,14 +136,16 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 interface BarProps {
 	item: { number: number; from_mm: number; to_mm: number };
 	scale: Scale;
+	/** How tall the drawing is [px]. */
+	tall: number;
 	chosen: boolean;
 	onBar: (bar: number) => void;
 }
 
 /** The wires before and after a bar, and its number to press for its face. */
-function BarButton({ item, scale, chosen, onBar }: BarProps) {
+function BarButton({ item, scale, tall, chosen, onBar }: BarProps) {
 	const [x0, x1] = [scale.x(item.from_mm), scale.x(item.to_mm)];
-	const y = HEIGHT_PX - 43;
+	const y = tall - 43;
 	return (
 		<>
 			<path

@@ -53,7 +53,7 @@ export function SectionPlace() {
 	};
 	const face = bar === null ? "through the middle" : `front of bar ${bar}`;
 	return (
-		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
+		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)] min-[106rem]:grid-cols-[minmax(0,1fr)_470px]">
 			<div className="space-y-3 lg:sticky lg:top-2 lg:max-h-[calc(100dvh-1rem)] lg:overflow-y-auto">
 				<div className="tray p-3">
 					<div className={wide ? "grid grid-cols-[minmax(0,1fr)_220px] gap-4" : ""}>

@@ -25,7 +25,7 @@ export function TopPlace() {
 	const { paper, papers, choose } = usePaper();
 	return (
 		<div className="space-y-3">
-			<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)]">
+			<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(320px,390px)] min-[106rem]:grid-cols-[minmax(0,1fr)_470px]">
 				<div className="tray z-10 space-y-3 p-3 lg:sticky lg:top-0">
 					<h2 className="text-base">
 						From above{" "}
