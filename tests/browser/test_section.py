@@ -117,7 +117,7 @@ def test_a_lost_connection_loses_nothing(page: Page, desk: Desk) -> None:
 
 def test_a_level_is_moved_by_hand_and_by_keys(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Levelled")
-    level = page.get_by_role("slider", name=re.compile("^Level of Night sky"))
+    level = page.get_by_role("slider", name=re.compile("^How high “Night sky” stands"))
     expect(level).to_have_attribute("aria-valuetext", "74.0 mm")
     level.press("ArrowDown")
     expect(level).to_have_attribute("aria-valuetext", "73.0 mm")

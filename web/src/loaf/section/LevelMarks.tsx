@@ -68,7 +68,7 @@ function LevelLabel({ layer, x, y, pxPerMm }: LabelProps) {
 		<g
 			role="slider"
 			tabIndex={0}
-			aria-label={`Level of ${layer.name}. Arrow keys move it.`}
+			aria-label={`How high “${layer.name}” stands. Arrow keys move it.`}
 			aria-orientation="vertical"
 			aria-valuenow={tenth(layer.high)}
 			aria-valuemin={0}
