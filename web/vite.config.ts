@@ -5,6 +5,7 @@ import { defineConfig } from "vitest/config";
 const BY_THEMSELVES = [
 	"src/api/queries.test.tsx",
 	"src/find/Find.test.tsx",
+	"src/house/HouseFields.test.tsx",
 	"src/keeping/kept.test.tsx",
 	"src/loaf/section/Remarks.test.tsx",
 ];

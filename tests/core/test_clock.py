@@ -90,6 +90,13 @@ def test_the_face_never_breaks_and_is_in_order(rows: list[tuple[float, float]], 
     assert all(window.says.endswith(".") for window in face.windows)
 
 
+@pytest.mark.parametrize("days", [0.5, 2, 30])
+def test_a_clock_left_for_days_tells_of_set_soap_and_breaks_on_nothing(days: float) -> None:
+    face = read_clock(bowl_with(), [ring(9, 20), ring(12, 30)], days * 24 * 60)
+    assert face.pa.low <= face.pa.value == face.pa.high == pytest.approx(1e6)
+    assert all(math.isfinite(point.high) and point.low <= point.pa <= point.high for point in face.curve)
+
+
 def test_windows_open_as_it_thickens_and_close_when_it_is_too_thick() -> None:
     bowl = bowl_with()
     limit = next(limit for limit in bowl.limits if limit.key == "embed.rod")

@@ -14,6 +14,8 @@ from archtop.core.rheology import Crossing, Growth, Seen, Thickening, TraceEvent
 
 __all__ = ["ClockFace", "CurvePoint", "Window", "pot_pace", "read_clock", "scent_pace"]
 
+# Firm as cheese, and no batter any more: a million pascals, a stated guess.
+_LOG_SET = math.log(1e6)
 _CURVE_POINTS = 49
 # A pace takes at least so many readings.
 _TELLS = 2
@@ -156,14 +158,19 @@ def _bends(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], now: fl
             yield TraceEvent(minute=max(note.minute, 0.0), kind=note.what, strength=min(strength, 6.0))
 
 
+def _pa(log_pa: float) -> float:
+    """The yield stress [Pa], up to that of soap that is set: a clock that is left for days tells no more."""
+    return math.exp(min(max(log_pa, -_LOG_SET), _LOG_SET))
+
+
 def _now(model: Thickening, now: float, readings: int) -> Figure:
     mean, sd = model.log_pa([now])
-    middle, factor = math.exp(float(mean[0])), math.exp(FOUR_IN_FIVE * float(sd[0]))
+    middle, spread = float(mean[0]), FOUR_IN_FIVE * float(sd[0])
     return Figure(
-        value=middle,
+        value=_pa(middle),
         unit="Pa",
-        low=middle / factor,
-        high=middle * factor,
+        low=_pa(middle - spread),
+        high=_pa(middle + spread),
         basis="estimate",
         how=f"ln τ straight in time, {readings} readings and the prior of its formula",
         source="four in five such bowls lie in the range",
@@ -175,7 +182,7 @@ def _curve(model: Thickening, now: float) -> tuple[CurvePoint, ...]:
     minutes = [end * i / (_CURVE_POINTS - 1) for i in range(_CURVE_POINTS)]
     mean, sd = model.log_pa(minutes)
     return tuple(
-        CurvePoint(minute=t, pa=math.exp(m), low=math.exp(m - FOUR_IN_FIVE * s), high=math.exp(m + FOUR_IN_FIVE * s))
+        CurvePoint(minute=t, pa=_pa(m), low=_pa(m - FOUR_IN_FIVE * s), high=_pa(m + FOUR_IN_FIVE * s))
         for t, m, s in zip(minutes, mean.tolist(), sd.tolist(), strict=True)
     )
 
