@@ -101,7 +101,7 @@ def test_a_photograph_tells_where_a_piece_lies_and_what_colour_it_has(page: Page
     expect(page.get_by_text("the dashed lines are the plan")).to_be_visible()
     expect(page.locator("polygon[stroke-dasharray]").first).to_be_attached()
     press_at(page, 220 / 560, 240 / 400)
-    expect(page.get_by_text(re.compile(r"Found -?0(\.\d)? mm across and 2[45](\.\d)? mm up"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"Found [-−]?0(\.\d)? mm across and 2[45](\.\d)? mm up"))).to_be_visible()
     page.get_by_label("Measure").select_option("colour")
     press_at(page, 490 / 560, 100 / 400)
     press_at(page, 220 / 560, 200 / 400)

@@ -17,7 +17,7 @@ def _as_it_was(page: Page, desk: Desk) -> Iterator[None]:
     """The studio is other tests' as well."""
     yield
     house = page.request.get("/api/session").json()["house"]
-    usual = {"decimal": "point", "dates": "day first", "week_begins": "Monday", "paper": None, "room_c": 21}
+    usual = {"decimal": None, "dates": "day first", "week_begins": "Monday", "paper": None, "room_c": 21}
     assert page.request.put("/api/session/house", data={**house, **usual}, headers=desk.signed()).ok
 
 

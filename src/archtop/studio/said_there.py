@@ -57,7 +57,7 @@ class _Asked(NamedTuple):
     @classmethod
     def of(cls, request: HttpRequest) -> _Asked:
         given = request.headers
-        decimal = "comma" if given.get(DECIMAL) == "comma" else "point"
+        decimal = "comma" if given.get(DECIMAL) == "comma" else None
         dates = "month first" if given.get(DATES) == "month first" else "day first"
         return cls(given.get(UNITS) == "us", Counting(decimal=decimal, dates=dates))
 

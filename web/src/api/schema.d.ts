@@ -1546,12 +1546,8 @@ export interface components {
          *     room that new loaves are made in.
          */
         House: {
-            /**
-             * Decimal
-             * @default point
-             * @enum {string}
-             */
-            decimal: "point" | "comma";
+            /** Decimal */
+            decimal?: ("point" | "comma") | null;
             /**
              * Dates
              * @default day first
@@ -1576,11 +1572,6 @@ export interface components {
              * @default 21
              */
             room_c: number;
-            /**
-             * Said
-             * @default false
-             */
-            said: boolean;
         };
         /**
          * SessionOut

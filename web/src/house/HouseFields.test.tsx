@@ -7,13 +7,12 @@ import { UnitsProvider } from "../ui/UnitsContext";
 import { HouseFields } from "./HouseFields";
 
 const USUAL = {
-	decimal: "point",
+	decimal: null,
 	dates: "day first",
 	week_begins: "Monday",
 	paper: null,
 	currency: "",
 	room_c: 21,
-	said: false,
 } as const;
 
 const asked: unknown[] = [];
@@ -21,7 +20,7 @@ vi.mock("../api/queries", async (original) => ({
 	...(await original<typeof import("../api/queries")>()),
 	saveHouse: async (house: object) => {
 		asked.push(house);
-		return { ...house, said: true };
+		return house;
 	},
 }));
 afterEach(() => {

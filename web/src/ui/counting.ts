@@ -23,7 +23,7 @@ export function goByHouse(next: House): boolean {
 	return differs;
 }
 
-const USUAL = { decimal: "point", dates: "day first", week_begins: "Monday", paper: null } as const;
+const USUAL = { decimal: null, dates: "day first", week_begins: "Monday", paper: null } as const;
 
 /** Numbers of ours as the studio writes them. */
 export const counted = (text: string): string =>

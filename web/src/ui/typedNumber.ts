@@ -207,8 +207,8 @@ function unsigned(digits: string): readonly number[] | string {
 	const decimal = Number(digits.replace(",", "."));
 	// 1,250 is one and a quarter to some and twelve hundred and fifty to others.
 	if (/^[1-9]\d{0,2}[.,]\d{3}$/.test(digits)) {
-		const { said, decimal: sign } = houseNow();
-		if (!said) return [decimal, grouped];
+		const { decimal: sign } = houseNow();
+		if (!sign) return [decimal, grouped];
 		return [last === (sign === "comma" ? "," : ".") ? decimal : grouped];
 	}
 	return /^\d*[.,]\d*$/.test(digits) && /\d/.test(digits) ? [decimal] : [];

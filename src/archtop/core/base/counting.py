@@ -23,9 +23,9 @@ _DAY: Final = re.compile(rf"(?<!\d)(\d{{1,2}}) ({_MONTHS})\b(?: (\d{{4}}))?")
 
 
 class Counting(Frozen):
-    """How a studio writes numbers and days."""
+    """How a studio writes numbers and days; ``decimal`` ``None``: it has not said, and gets a point."""
 
-    decimal: Literal["point", "comma"] = "point"
+    decimal: Literal["point", "comma"] | None = None
     dates: Literal["day first", "month first"] = "day first"
 
 

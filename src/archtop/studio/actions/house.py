@@ -11,8 +11,9 @@ from archtop.core import Loaf as Document
 from archtop.core.base import Counting
 from archtop.studio.models import Setting
 
-__all__ = ["House", "house_of_studio", "in_the_house", "save_house"]
+__all__ = ["CURRENCY_LETTERS", "House", "house_of_studio", "in_the_house", "save_house"]
 
+CURRENCY_LETTERS = 8
 _HOUSE, _CURRENCY = "house", "currency"
 
 
@@ -23,21 +24,20 @@ class House(Counting):
 
     week_begins: Literal["Monday", "Sunday"] = "Monday"
     paper: Literal["A4", "Letter"] | None = None
-    currency: Annotated[str, Field(max_length=8)] = ""
+    currency: Annotated[str, Field(max_length=CURRENCY_LETTERS)] = ""
     room_c: Annotated[float, Field(ge=5, le=40)] = 21.0
-    said: bool = False
 
 
 def house_of_studio() -> House:
     """As it was said; usual where nothing was."""
     chosen = dict(Setting.objects.filter(key__in=(_HOUSE, _CURRENCY)).values_list("key", "value"))
     house, currency = chosen.get(_HOUSE), str(chosen.get(_CURRENCY, ""))
-    return House.model_validate({**(house or {}), "currency": currency, "said": house is not None})
+    return House.model_validate({**(house or {}), "currency": currency})
 
 
 def save_house(house: House) -> House:
     """Keep what was chosen."""
-    kept = house.model_dump(mode="json", exclude={"currency", "said"})
+    kept = house.model_dump(mode="json", exclude={"currency"})
     with transaction.atomic():
         Setting.objects.update_or_create(key=_HOUSE, defaults={"value": kept})
         if house.currency:

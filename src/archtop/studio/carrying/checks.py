@@ -18,6 +18,7 @@ from archtop.core.base import Stored, problems_from_validation
 from archtop.core.chemistry import Additive, Fat
 from archtop.core.document import STOCK_NAME
 from archtop.studio import stored
+from archtop.studio.actions.house import CURRENCY_LETTERS, House
 from archtop.studio.carrying.tables import Row, Table
 from archtop.studio.photos import LONGEST_PX
 
@@ -129,8 +130,12 @@ def _price(row: Row) -> None:
 
 
 def _setting(row: Row) -> None:
-    if isinstance(row["value"], dict | list):
+    if row["key"] == "house":
+        House.model_validate(row["value"])
+    elif isinstance(row["value"], dict | list):
         raise ValueError("value: must be a plain value")
+    elif row["key"] == "currency" and len(str(row["value"])) > CURRENCY_LETTERS:
+        raise ValueError(f"value: a currency has at most {CURRENCY_LETTERS} letters")
 
 
 def _loaf(row: Row) -> None:
