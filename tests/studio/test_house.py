@@ -10,6 +10,7 @@ from pypdf import PdfReader
 
 from archtop.core import read_loaf
 from archtop.studio.actions import create_loaf
+from archtop.studio.models import Setting
 from tests.core.conftest import box_with, rod
 from tests.studio.conftest import Studio
 
@@ -87,7 +88,9 @@ def test_it_goes_out_with_the_studio_and_comes_in_again(studio: Studio) -> None:
     said = {**USUAL, "decimal": "comma", "dates": "month first", "currency": "kr"}
     studio.send("PUT", "/session/house", said)
     carried = b"".join(studio.get("/keeping/studio.zip").streaming_content)
-    studio.send("PUT", "/session/house", USUAL)
+    # Into a studio that has said nothing: what it has said itself would stay.
+    Setting.objects.all().delete()
+    assert house(studio) == USUAL
     answer = studio.http.post("/api/keeping/studio", {"file": io.BytesIO(carried)})
     assert answer.status_code == 200, answer.content
     assert house(studio) == said
