@@ -9,6 +9,7 @@ export function guideFor(path: string): string {
 		cupboard: "cupboard",
 		notebook: "notebook",
 		tour: "loaves",
+		settings: "loaves",
 	};
 	const page = room === "loaf" ? place || "section" : pages[room];
 	return page ? `/guide/${page}` : "/guide";

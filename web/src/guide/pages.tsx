@@ -27,8 +27,8 @@ export const PAGES: readonly GuidePage[] = [
 			<>
 				<p>
 					The loaf, cut through and from the side, true to scale. Drag a column, and what it pushes aside, the
-					level and every pot change under your hand. Arrow keys move what is in hand; with Shift ten times as
-					far.
+					level and every pot change under your hand. So do the levels: drag the number beside one. Arrow keys
+					move what is in hand; with Shift ten times as far.
 				</p>
 				<h2>The drawers beside it</h2>
 				<ul>
@@ -44,7 +44,8 @@ export const PAGES: readonly GuidePage[] = [
 					<li>
 						Columns (under <strong>Inside</strong>; press one and it is <strong>in hand</strong>) and{" "}
 						<strong>Pieces</strong>: what is cast beforehand, from an outline, a drawing (SVG) or a model
-						(STL), taken from the shelf, or cut out of bars of an older loaf.
+						(STL), taken from the shelf, or cut out of bars of an older loaf. A stick of spice or wood is no
+						soap: it is weighed as bought, and no wire goes through it.
 					</li>
 					<li>
 						Of a mould, a box or cups on a tray, several may be filled alike from one batch. Levels, pieces
@@ -395,6 +396,10 @@ export const PAGES: readonly GuidePage[] = [
 				<p>
 					The order of a loaf's places is the order of work: Section, Formula, Colours, Top, Pots, Order,
 					Bench, Cut, Notes.
+				</p>
+				<p>
+					Units, the decimal sign, dates, paper, money and how warm your room is are said once under{" "}
+					<strong>Settings</strong>, the wheel at the top.
 				</p>
 			</>
 		),
