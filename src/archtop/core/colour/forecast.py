@@ -94,7 +94,10 @@ def browning(vanillin_percent: float, days: float) -> Spectrum:
 
 
 def depth_of(gelled: float) -> float:
-    """How many times as deep a colour stands in soap of which that share gels [0–1]."""
+    """How many times as deep a colour stands in soap that gels.
+
+    :param gelled: share of it that does [0–1]
+    """
     return 1 + (_DEEPER_GELLED - 1) * gelled
 
 
