@@ -93,9 +93,10 @@ def live(season: Season) -> int:
         ]
         due = [job for job in today["now"] if not job["start"] or dt.datetime.fromisoformat(job["start"]) <= season.now]
         if due:
-            season.live(due[0])
             print(f"{season.now:%a %d %b %H:%M}  {due[0]['title']} ({due[0]['of']})", flush=True)
+            # Told when it is over: a wait begins when hands are through, not when they begin.
             season.at(season.now + dt.timedelta(minutes=due[0]["minutes"]))
+            season.live(due[0])
             continue
         later = [moment for moment in _moments(today) if moment > season.now]
         if not later:
