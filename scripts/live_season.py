@@ -50,7 +50,7 @@ class Season:
         return found
 
     def live(self, job: dict[str, Any]) -> None:
-        """Go to a job from Today and press it through."""
+        """Go to a job from Today in its time, and press it through when hands are done: a wait begins then."""
         page = self.page
         page.goto(f"{self.server.url}/bench")
         link = page.get_by_role("region", name="Now").get_by_role("link").filter(has_text=job["title"])
@@ -62,6 +62,12 @@ class Season:
             page.get_by_role("button", name=re.compile("^(Begin it anyway|Do it now)$")).click()
         done, _, of = told.inner_text().split()[:3]
         for n in range(int(done), int(of)):
+            if n == int(of) - 1:
+                # Begun, its window no longer closes; the last step is pressed when it is over.
+                self.sent()
+                self.at(self.now + dt.timedelta(minutes=job["minutes"]))
+                page.reload()
+                expect(told).to_contain_text(f"{n} of {of} done")
             page.keyboard.press("Space")
             asked = page.get_by_role("alertdialog")
             if asked.count():
@@ -70,9 +76,12 @@ class Season:
             expect(told).to_contain_text(f"{n + 1} of {of} done", timeout=_PATIENCE_MS)
             self.presses += 1
         page.get_by_text(re.compile("is done.$|^All done")).first.wait_for()
-        # What was pressed is on its way: the studio is not stopped before it has come.
-        expect(page.get_by_text("kept here")).to_have_count(0)
-        page.wait_for_load_state("networkidle")
+        self.sent()
+
+    def sent(self) -> None:
+        """What was pressed is on its way: the studio is not stopped before it has come."""
+        expect(self.page.get_by_text("kept here")).to_have_count(0)
+        self.page.wait_for_load_state("networkidle")
 
 
 def _moments(today: dict[str, Any]) -> list[dt.datetime]:
@@ -94,8 +103,6 @@ def live(season: Season) -> int:
         due = [job for job in today["now"] if not job["start"] or dt.datetime.fromisoformat(job["start"]) <= season.now]
         if due:
             print(f"{season.now:%a %d %b %H:%M}  {due[0]['title']} ({due[0]['of']})", flush=True)
-            # Told when it is over: a wait begins when hands are through, not when they begin.
-            season.at(season.now + dt.timedelta(minutes=due[0]["minutes"]))
             season.live(due[0])
             continue
         later = [moment for moment in _moments(today) if moment > season.now]

@@ -27,6 +27,7 @@ export function SeasonPlace() {
 	const { plan, hours } = season;
 	const today = localDay(moment().toISOString(), hours.zone);
 	const block = plan?.blocks.find((item) => item.key === selected);
+	const drawn = Object.entries(KINDS).filter(([key]) => plan?.blocks.some((item) => item.kind === key));
 	return (
 		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(300px,360px)]">
 			<div className="min-w-0 space-y-3">
@@ -82,7 +83,7 @@ export function SeasonPlace() {
 						/>
 					)}
 					<p className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-xs text-soft">
-						{Object.entries(KINDS).map(([key, kind]) => (
+						{drawn.map(([key, kind]) => (
 							<span key={key} className="flex items-center gap-1.5">
 								<span
 									aria-hidden
