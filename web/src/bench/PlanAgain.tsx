@@ -121,6 +121,12 @@ function WaysOut({ found, tone }: { found: Replan; tone: Tone }) {
 	const { going_on: on, instead = [], again } = found;
 	const look = LOOKS[tone];
 	if (!on) return null;
+	const weighed = [
+		...(again?.ingredients ?? []).filter((item) => item.grams > 0),
+		...(again?.portions ?? []).flatMap(({ key, additions }) =>
+			additions.map((item) => ({ ...item, key: `${key} ${item.key}` })),
+		),
+	];
 	const take = (title: string, plan: NonNullable<GoingOn["document"]>) => {
 		edit(() => plan as unknown as Loaf);
 		setTaken(title);
@@ -143,26 +149,12 @@ function WaysOut({ found, tone }: { found: Replan; tone: Tone }) {
 						Mix it again: <span className="figures">{withUnit(again.total_g, "weight", units)}</span>
 					</h3>
 					<ul className="mt-1 text-base">
-						{again.ingredients
-							.filter((item) => item.grams > 0)
-							.map((item) => (
-								<li key={item.key + item.role} className="flex justify-between gap-3 border-b py-0.5">
-									{item.name}
-									<strong className="figures whitespace-nowrap">
-										{withUnit(item.grams, "weight", units)}
-									</strong>
-								</li>
-							))}
-						{again.portions.flatMap((portion) =>
-							portion.additions.map((item) => (
-								<li key={portion.key + item.key} className="flex justify-between gap-3 border-b py-0.5">
-									{item.name}
-									<strong className="figures whitespace-nowrap">
-										{withUnit(item.grams, "weight", units)}
-									</strong>
-								</li>
-							)),
-						)}
+						{weighed.map((item) => (
+							<li key={item.key + item.role} className="flex justify-between gap-3 border-b py-0.5">
+								{item.name}
+								<strong className="figures whitespace-nowrap">{withUnit(item.grams, "weight", units)}</strong>
+							</li>
+						))}
 					</ul>
 					<p className={`mt-1 text-sm ${look.soft}`}>
 						As carefully as the first: goggles on, lye into water. What is poured meanwhile goes on

@@ -2,18 +2,9 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, expect, it, vi } from "vitest";
 import { sessionQuery } from "../api/queries";
-import { fixed, goByHouse } from "../ui/counting";
+import { fixed, goByHouse, USUAL } from "../ui/counting";
 import { UnitsProvider } from "../ui/UnitsContext";
 import { HouseFields } from "./HouseFields";
-
-const USUAL = {
-	decimal: null,
-	dates: "day first",
-	week_begins: "Monday",
-	paper: null,
-	currency: "",
-	room_c: 21,
-} as const;
 
 const asked: unknown[] = [];
 vi.mock("../api/queries", async (original) => ({

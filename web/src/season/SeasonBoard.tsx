@@ -46,7 +46,7 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 	};
 	// A date takes so much room.
 	const every = Math.ceil(66 / (7 * step));
-	const mondays = Array.from({ length: Math.ceil(count / 7) + 1 }, (_, i) =>
+	const weeks = Array.from({ length: Math.ceil(count / 7) + 1 }, (_, i) =>
 		dayAfter(weekOf(first), 7 * i),
 	).filter((day, i) => day >= first && day < last && i % every === 0);
 	// By their dates; what has none comes last.
@@ -64,7 +64,7 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 				aria-label="The season; its jobs are listed below"
 			>
 				<rect x={at(today)} y={0} width={step} height={height} fill="#fbeecb" />
-				{mondays.map((day) => (
+				{weeks.map((day) => (
 					<g key={day}>
 						<path d={`M${at(day)} ${HEAD - 6}V${height}`} stroke="#b8c4c4" />
 						<text x={at(day) + 3} y={14} fontSize="11" fill="#47586b">

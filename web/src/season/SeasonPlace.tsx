@@ -64,7 +64,7 @@ export function SeasonPlace() {
 					{week ? (
 						<WeekBoard
 							season={season}
-							monday={week}
+							first={week}
 							today={today}
 							selected={selected}
 							onWeek={setWeek}

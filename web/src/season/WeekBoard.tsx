@@ -12,36 +12,36 @@ const [FROM, TO, HOUR, LINE] = [6, 23, 34, 31];
 
 interface Props {
 	season: Season;
-	monday: string;
+	first: string;
 	today: string;
 	selected: string | null;
-	onWeek: (monday: string) => void;
+	onWeek: (first: string) => void;
 	onSelect: (key: string) => void;
 }
 
 /** One week, hour by hour: when hands may work, and what they do. */
-export function WeekBoard({ season, monday, today, selected, onWeek, onSelect }: Props) {
+export function WeekBoard({ season, first, today, selected, onWeek, onSelect }: Props) {
 	const { units } = useUnits();
 	const { zone } = season.hours;
 	const blocks = (season.plan?.blocks ?? []).filter((block) => block.kind !== "cured");
 	return (
 		<div>
 			<div className="mb-2 flex items-center gap-2">
-				<Button look="quiet" aria-label="The week before" onClick={() => onWeek(dayAfter(monday, -7))}>
+				<Button look="quiet" aria-label="The week before" onClick={() => onWeek(dayAfter(first, -7))}>
 					<ChevronLeft aria-hidden className="size-4" />
 				</Button>
-				<p className="font-semibold">Week of {dayShort(monday)}</p>
-				<Button look="quiet" aria-label="The week after" onClick={() => onWeek(dayAfter(monday, 7))}>
+				<p className="font-semibold">Week of {dayShort(first)}</p>
+				<Button look="quiet" aria-label="The week after" onClick={() => onWeek(dayAfter(first, 7))}>
 					<ChevronRight aria-hidden className="size-4" />
 				</Button>
 				<span className="flex-1" />
-				<FileLink href={`/api/season/week.pdf?first=${monday}&paper=${paperOf(units)}`}>
+				<FileLink href={`/api/season/week.pdf?first=${first}&paper=${paperOf(units)}`}>
 					<Printer aria-hidden className="size-4" /> Print this week
 				</FileLink>
 			</div>
 			<ol className="grid grid-cols-7 gap-1" aria-label="Days of the week">
 				{Array.from({ length: 7 }, (_, n) => {
-					const day = dayAfter(monday, n);
+					const day = dayAfter(first, n);
 					return (
 						<li key={day} className="min-w-0">
 							<p className={`truncate text-center font-bold text-sm ${day === today ? "text-brass" : ""}`}>

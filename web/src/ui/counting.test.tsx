@@ -1,18 +1,9 @@
 import { afterEach, describe, expect, it } from "vitest";
-import { counted, fixed, goByHouse } from "./counting";
+import { counted, fixed, goByHouse, USUAL } from "./counting";
 import { dayShort, dayText, hoursText } from "./dates";
 import { readTyped } from "./typedNumber";
 import { figureText, paperOf, papersOf, withUnit } from "./units";
 import { weekOf } from "./zoneTime";
-
-const USUAL = {
-	decimal: null,
-	dates: "day first",
-	week_begins: "Monday",
-	paper: null,
-	currency: "",
-	room_c: 21,
-} as const;
 
 afterEach(() => void goByHouse(USUAL));
 

@@ -23,7 +23,15 @@ export function goByHouse(next: House): boolean {
 	return differs;
 }
 
-const USUAL = { decimal: null, dates: "day first", week_begins: "Monday", paper: null } as const;
+/** Until a studio has said otherwise. */
+export const USUAL = {
+	decimal: null,
+	dates: "day first",
+	week_begins: "Monday",
+	paper: null,
+	currency: "",
+	room_c: 21,
+} as const satisfies House;
 
 /** Numbers of ours as the studio writes them. */
 export const counted = (text: string): string =>

@@ -41,7 +41,20 @@ from archtop.core.document.stirred_in import shreds_stirred_in
 from archtop.core.document.strewing import Pin, Scatter, ScatterItem
 from archtop.core.document.top_order import OnTop, in_order, set_down_together
 from archtop.core.document.what_goes_in import additive_doses, bottles_used, colour_doses, painted_things, scent_doses
-from archtop.core.document.work import STEPS, Dust, Hanger, InPour, Lay, Pour, Press, Prop, Shreds, Spritz, Work
+from archtop.core.document.work import (
+    STEPS,
+    Dust,
+    Hanger,
+    InPour,
+    Lay,
+    Pour,
+    Press,
+    Prop,
+    Shreds,
+    Spritz,
+    Work,
+    prop_of,
+)
 
 __all__ = [
     "FORMAT",
@@ -111,6 +124,7 @@ __all__ = [
     "mixings_of",
     "painted_things",
     "pieces_used",
+    "prop_of",
     "read_cupboard",
     "read_loaf",
     "scent_doses",

@@ -18,7 +18,7 @@ from archtop.core.notebook.facts import Facts
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import DRIED_BY_CUT, balance_of, cured_loss_percent, weight_ratio
 from archtop.core.plan import LoafPlan
-from archtop.core.pots import DEFAULT_FILM_MM, colour_in_pot, gels_with_the_loaf, vanillin_of
+from archtop.core.pots import DEFAULT_FILM_MM, colour_in_pot, gelled_with, vanillin_of
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.schedule import network_of
 
@@ -167,7 +167,7 @@ def _colours(of: Finished) -> Iterator[Observation]:
         tinting = [jar for jar, _ in doses if not jar.whitens]
         if colour.id in seen and len(tinting) == 1:
             wanted = lab_of(reflectance_of(seen[colour.id].srgb))
-            gelled = of.result.gel.gelled if gels_with_the_loaf(of.loaf, colour.id) else 0.0
+            gelled = gelled_with(of.loaf, colour.id, of.result.gel.gelled)
             known = _Known(mixed.base, vanillin.get(colour.id, 0.0), gelled)
             strength, off = _strength(known, doses, tinting[0], wanted)
             if off <= _FAR and abs(math.log(strength)) < 0.98 * _STRONGEST:

@@ -10,7 +10,7 @@ from archtop.core.pots.colours import (
     colours_of,
     contrast_words,
     contrasts_of,
-    gels_with_the_loaf,
+    gelled_with,
     vanillin_of,
 )
 from archtop.core.pots.label import Label, against_assessment, label_of, label_of_loaf
@@ -68,7 +68,7 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
-    "gels_with_the_loaf",
+    "gelled_with",
     "handed_of",
     "heat_of",
     "label_of",

@@ -42,7 +42,7 @@ __all__ = [
     "colours_of",
     "contrast_words",
     "contrasts_of",
-    "gels_with_the_loaf",
+    "gelled_with",
     "off_words",
     "vanillin_of",
 ]
@@ -151,9 +151,13 @@ def colours_of(of: ResolvedLoaf, pots: Sequence[Pot], gelled: float = 0.0) -> tu
     )
 
 
-def gels_with_the_loaf(loaf: Loaf, colour: str) -> bool:
-    """Whether a colour is poured into the loaf: what is cast small or piped on top stays cool."""
-    return any(share.colour == colour for step in loaf.work if isinstance(step, Pour) for share in step.colours)
+def gelled_with(loaf: Loaf, colour: str, gelled: float) -> float:
+    """Share of a colour that gels [0–1]: as much as of the loaf it is poured into; cast small or piped it stays cool.
+
+    :param gelled: share of what is poured that gels [0–1]
+    """
+    poured = (share.colour for step in loaf.work if isinstance(step, Pour) for share in step.colours)
+    return gelled if colour in poured else 0.0
 
 
 def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float, gelled: float) -> ColourPlan:
@@ -163,8 +167,7 @@ def _plan_of(of: ResolvedLoaf, colour: Colour, vanillin: float, gelled: float) -
         # What a jar does in a bought base no test bar of soap has told.
         mixed = mixed._replace(doses=(), tinted=False)
     if mixed.doses or mixed.tinted or vanillin > 0:
-        warm = gelled if gels_with_the_loaf(of.loaf, colour.id) else 0.0
-        seen = forecast(mixed.base, mixed.doses, vanillin, gelled=warm)
+        seen = forecast(mixed.base, mixed.doses, vanillin, gelled=gelled_with(of.loaf, colour.id, gelled))
         learned = [rates[key] for jar, _ in mixed.doses if (key := f"colour:{jar.key}") in rates]
         if learned:
             how = "; ".join(f"{rate.name.partition(': ')[2]} × {rate.value:.2f}, {rate.n} seen" for rate in learned)

@@ -8,7 +8,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from archtop.core.base import Figure, Frozen
-from archtop.core.document import Lay, Loaf, Pour, Prop
+from archtop.core.document import Lay, Loaf, Pour, Prop, prop_of
 from archtop.core.geometry import Inside, Prism
 from archtop.core.pours.filling import Fill
 from archtop.core.resolved import ResolvedLoaf
@@ -124,7 +124,7 @@ def _hold(of: ResolvedLoaf, item: LaidIn) -> EmbedHold:
     )
     ghosts = tuple(_ghost(laid, stage, bottom, densities) for stage in stages())
     stage = stage_at(needed)
-    prop = next((step for step in of.loaf.work if isinstance(step, Prop) and step.embed == key), None)
+    prop = prop_of(of.loaf.work, key)
     return EmbedHold(
         embed=key,
         needed=Figure(

@@ -27,7 +27,7 @@ from archtop.core.document import stock_key
 from archtop.core.faces import FoundCuts, find_cuts
 from archtop.core.gel import GelFilm
 from archtop.core.geometry import CupMould
-from archtop.core.pots import bowl_to_measure, colour_in_pot, gels_with_the_loaf
+from archtop.core.pots import bowl_to_measure, colour_in_pot, gelled_with
 from archtop.studio.actions import (
     AlsoPictured,
     Faces,
@@ -149,7 +149,7 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     bowl = bowl_to_measure(planned.pots, colour.id, loaf.sizing.fine_step_g)
     prices = prices_of_studio().per_kg
     own = {key: price for key in jars if (price := prices.get(stock_key("colourant", key))) is not None}
-    gelled = planned.gel.gelled if gels_with_the_loaf(loaf, colour.id) else 0.0
+    gelled = gelled_with(loaf, colour.id, planned.gel.gelled)
     return reach(mixed.base, mixed.doses, colour.srgb, jars, bowl=bowl, prices=own, gelled=gelled)
 
 

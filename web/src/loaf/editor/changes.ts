@@ -16,6 +16,9 @@ export const patchPour =
 		work: loaf.work.map((step) => (step.do === "pour" && step.id === id ? { ...step, ...patch } : step)),
 	});
 
+/** Millimetres as they are kept: to a tenth. */
+export const tenth = (mm: number): number => Math.round(mm * 10) / 10;
+
 /** An id that is not taken: ``stem``, ``stem-2``, ``stem-3``… */
 export function freeId(stem: string, taken: readonly string[]): string {
 	if (!taken.includes(stem)) return stem;
@@ -181,7 +184,7 @@ export const inMould =
 			mould,
 			moulds: trays ? mould.cavities : one ? 1 : (loaf.moulds ?? 1),
 			work: loaf.work.map((step) =>
-				step.do === "pour" ? { ...step, to_mm: Math.round(step.to_mm * lower * 10) / 10 } : step,
+				step.do === "pour" ? { ...step, to_mm: tenth(step.to_mm * lower) } : step,
 			),
 		};
 	};

@@ -3,13 +3,12 @@ import type { Scale } from "../../drawing/scale";
 import { spread } from "../../drawing/spread";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
-import { patchPour } from "../editor/changes";
+import { patchPour, tenth } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { useInHand } from "../editor/useInHand";
 
 /** Two lines of a label [px]. */
 const APART_PX = 31;
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 
 interface Props {
 	layers: readonly { readonly pour: string; readonly name: string; readonly high: number }[];

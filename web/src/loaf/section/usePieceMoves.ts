@@ -1,11 +1,9 @@
 import type { Embed } from "../../api/types";
-import { patchEmbed } from "../editor/changes";
+import { patchEmbed, tenth } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 import { useInHand } from "../editor/useInHand";
 
 type Axis = "across_mm" | "up_mm" | "from_mm";
-
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 
 /**
  * Moves a piece by pointer (whole millimetres) and by arrow keys (1 mm, with shift 10 mm).

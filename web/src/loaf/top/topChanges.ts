@@ -1,5 +1,5 @@
 import type { Finish, Frosting, Loaf, LoafTop, Run, Tip } from "../../api/types";
-import { freeId } from "../editor/changes";
+import { freeId, tenth } from "../editor/changes";
 
 /** Changes to what is on top of a loaf, each giving a new document. */
 
@@ -193,8 +193,6 @@ export const patchFinish =
 		patchTop({
 			finishes: topOf(loaf).finishes?.map((finish) => (finish.id === id ? { ...finish, ...change } : finish)),
 		})(loaf);
-
-const tenth = (mm: number) => Math.round(mm * 10) / 10;
 
 /** Holds a piece where a hand put it, or moves one that is held. */
 export const pinPiece =

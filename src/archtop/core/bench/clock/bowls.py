@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from archtop.core.base import LOAF, Figure, Frozen, PotId
 from archtop.core.chemistry import ScentDose, strength_of
-from archtop.core.document import Cupboard, Lay, Loaf, Pour, Prop
+from archtop.core.document import Cupboard, Lay, Loaf, Pour, prop_of
 from archtop.core.learning import Pace, pace_from
 from archtop.core.plan import LoafPlan
 from archtop.core.pots import Portion, Pot
@@ -210,7 +210,7 @@ def _limits(loaf: Loaf, result: LoafPlan, pot: Pot, portion: Portion) -> Iterato
             hold_e = holds[step.embed]
             if hold_e.needed.value <= 0 or hold_e.drawn_above:
                 continue
-            prop = next((work for work in loaf.work if isinstance(work, Prop) and work.embed == step.embed), None)
+            prop = prop_of(loaf.work, step.embed)
             if prop and prop.until is None:
                 continue
             stiff = [ghost.pa for ghost in hold_e.ghosts if ghost.off_mm > _OFF_MM]

@@ -10,7 +10,7 @@ from archtop.core.document.work.kind import StepKind
 from archtop.core.document.work.lay import Lay
 from archtop.core.document.work.pour import Pour
 from archtop.core.document.work.press import Press
-from archtop.core.document.work.prop import Prop
+from archtop.core.document.work.prop import Prop, prop_of
 from archtop.core.document.work.spritz import Spritz
 from archtop.core.document.work.wire import Wire
 
@@ -28,6 +28,7 @@ __all__ = [
     "Spritz",
     "Wire",
     "Work",
+    "prop_of",
 ]
 
 STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust, Spritz, Prop))

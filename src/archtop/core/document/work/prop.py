@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Literal
 
 from archtop.core.document.ids import Id, Name
 from archtop.core.document.work.effects import Filled, Filling, Telling
-from archtop.core.document.work.kind import NamedStep
+from archtop.core.document.work.kind import NamedStep, StepKind
 from archtop.core.document.work.words import Around, Words
 
-__all__ = ["Prop"]
+__all__ = ["Prop", "prop_of"]
 
 
 class Prop(NamedStep):
@@ -43,3 +44,8 @@ class Prop(NamedStep):
         """Title and detail of the step that takes it out from what it holds."""
         close = "and close the holes with a spoon" if self.until else "before the wire comes near"
         return f"Take {self.name} out from {held}", f"Slowly, straight out, {close}."
+
+
+def prop_of(work: Iterable[StepKind], embed: str) -> Prop | None:
+    """What holds a column, by its id, if anything does."""
+    return next((step for step in work if isinstance(step, Prop) and step.embed == embed), None)
