@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { Outlet, Route, Routes } from "react-router";
-import { sessionQuery } from "./api/queries";
+import { createRoutesFromElements, Outlet, Route, useRoutes } from "react-router";
+import { catalogueQuery, loafQuery, sessionQuery } from "./api/queries";
 import { LoavesPlace } from "./loaves/LoavesPlace";
-import { place } from "./place";
+import { held, place } from "./place";
 import { WhenHere } from "./ui/Coming";
 import { Notice } from "./ui/Notice";
 import { Shell } from "./ui/Shell";
@@ -27,8 +27,10 @@ const TourPlace = place(() => import("./guide/TourPlace"), "TourPlace");
 const ColoursPlace = place(() => import("./loaf/colours/ColoursPlace"), "ColoursPlace");
 const CutPlace = place(() => import("./loaf/cut/CutPlace"), "CutPlace");
 const FormulaPlace = place(() => import("./loaf/formula/FormulaPlace"), "FormulaPlace");
-const SignInPlace = place(() => import("./session/SignInPlace"), "SignInPlace", "when asked for");
-const LoafFrame = place(() => import("./loaf/LoafFrame"), "LoafFrame");
+const SignInPlace = place(() => import("./session/SignInPlace"), "SignInPlace", { when: "when asked for" });
+const LoafFrame = place(() => import("./loaf/LoafFrame"), "LoafFrame", {
+	needs: ({ id = "" }) => [held(loafQuery(id)), held(catalogueQuery)],
+});
 const LoafRoom = place(() => import("./loaf/LoafRoom"), "LoafRoom");
 const NotesPlace = place(() => import("./loaf/notes/NotesPlace"), "NotesPlace");
 const PotsPlace = place(() => import("./loaf/pots/PotsPlace"), "PotsPlace");
@@ -45,9 +47,63 @@ const ThingsPlace = place(() => import("./notebook/ThingsPlace"), "ThingsPlace")
 const SeasonPlace = place(() => import("./season/SeasonPlace"), "SeasonPlace");
 const SettingsPlace = place(() => import("./house/SettingsPlace"), "SettingsPlace");
 const ShelfPlace = place(() => import("./shelf/ShelfPlace"), "ShelfPlace");
-const LookPlace = place(() => import("./loaf/look/LookPlace"), "LookPlace", "when asked for");
+const LookPlace = place(() => import("./loaf/look/LookPlace"), "LookPlace", { when: "when asked for" });
 
-/** The places a person goes, and who is let in. */
+/** The places a person goes. */
+export const PLACES = createRoutesFromElements(
+	<>
+		<Route element={<Hall />}>
+			<Route index element={<LoavesPlace />} />
+			<Route path="season" element={<SeasonPlace />} />
+			<Route path="bench" element={<TodayPlace />} />
+			<Route path="shelf" element={<ShelfPlace />} />
+			<Route path="cupboard" element={<CupboardPlace />} />
+			<Route path="notebook" element={<NotebookPlace />}>
+				<Route index element={<FindPlace />} />
+				<Route path="numbers" element={<NumbersPlace />} />
+				<Route path="things" element={<ThingsPlace />} />
+				<Route path="things/:kind/:key" element={<ThingPlace />} />
+				<Route path="losses" element={<LossesPlace />} />
+				<Route path="keeping" element={<KeepingPlace />} />
+			</Route>
+			<Route path="guide" element={<GuidePlace />} />
+			<Route path="guide/:page" element={<GuidePlace />} />
+			<Route path="tour" element={<TourPlace />} />
+			<Route path="settings" element={<SettingsPlace />} />
+		</Route>
+		<Route path="loaf/:id" element={<LoafFrame />}>
+			<Route element={<LoafRoom />}>
+				<Route index element={<SectionPlace />} />
+				<Route path="formula" element={<FormulaPlace />} />
+				<Route path="colours" element={<ColoursPlace />} />
+				<Route path="top" element={<TopPlace />} />
+				<Route path="look" element={<LookPlace />} />
+				<Route path="pots" element={<PotsPlace />} />
+				<Route path="order" element={<OrderPlace />} />
+				<Route path="cut" element={<CutPlace />} />
+				<Route path="notes" element={<NotesPlace />} />
+			</Route>
+			<Route path="bench" element={<BenchRoom />}>
+				<Route index element={<BenchPlace />} />
+				<Route path="clock" element={<ClockPlace />} />
+			</Route>
+			<Route path="rehearsal" element={<RehearsalRoom />}>
+				<Route index element={<BenchPlace />} />
+				<Route path="clock" element={<ClockPlace />} />
+			</Route>
+		</Route>
+		<Route
+			path="*"
+			element={
+				<Notice title="There is nothing here.">Go back to the loaves and start again from there.</Notice>
+			}
+		/>
+	</>,
+);
+
+const Places = () => useRoutes(PLACES);
+
+/** Who is let in, and where. */
 export function App() {
 	const { data: session, error, isPending } = useQuery(sessionQuery);
 	if (isPending) return null;
@@ -61,54 +117,7 @@ export function App() {
 		);
 	return (
 		<WhenHere>
-			<Routes>
-				<Route element={<Hall />}>
-					<Route index element={<LoavesPlace />} />
-					<Route path="season" element={<SeasonPlace />} />
-					<Route path="bench" element={<TodayPlace />} />
-					<Route path="shelf" element={<ShelfPlace />} />
-					<Route path="cupboard" element={<CupboardPlace />} />
-					<Route path="notebook" element={<NotebookPlace />}>
-						<Route index element={<FindPlace />} />
-						<Route path="numbers" element={<NumbersPlace />} />
-						<Route path="things" element={<ThingsPlace />} />
-						<Route path="things/:kind/:key" element={<ThingPlace />} />
-						<Route path="losses" element={<LossesPlace />} />
-						<Route path="keeping" element={<KeepingPlace />} />
-					</Route>
-					<Route path="guide" element={<GuidePlace />} />
-					<Route path="guide/:page" element={<GuidePlace />} />
-					<Route path="tour" element={<TourPlace />} />
-					<Route path="settings" element={<SettingsPlace />} />
-				</Route>
-				<Route path="loaf/:id" element={<LoafFrame />}>
-					<Route element={<LoafRoom />}>
-						<Route index element={<SectionPlace />} />
-						<Route path="formula" element={<FormulaPlace />} />
-						<Route path="colours" element={<ColoursPlace />} />
-						<Route path="top" element={<TopPlace />} />
-						<Route path="look" element={<LookPlace />} />
-						<Route path="pots" element={<PotsPlace />} />
-						<Route path="order" element={<OrderPlace />} />
-						<Route path="cut" element={<CutPlace />} />
-						<Route path="notes" element={<NotesPlace />} />
-					</Route>
-					<Route path="bench" element={<BenchRoom />}>
-						<Route index element={<BenchPlace />} />
-						<Route path="clock" element={<ClockPlace />} />
-					</Route>
-					<Route path="rehearsal" element={<RehearsalRoom />}>
-						<Route index element={<BenchPlace />} />
-						<Route path="clock" element={<ClockPlace />} />
-					</Route>
-				</Route>
-				<Route
-					path="*"
-					element={
-						<Notice title="There is nothing here.">Go back to the loaves and start again from there.</Notice>
-					}
-				/>
-			</Routes>
+			<Places />
 		</WhenHere>
 	);
 }

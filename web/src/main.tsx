@@ -2,11 +2,12 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
-import { App } from "./App";
+import { App, PLACES } from "./App";
+import { sessionQuery } from "./api/queries";
 import { Post } from "./bench/Post";
 import { openKept } from "./keeping/kept";
 import { nameTab } from "./keeping/tab";
-import { fetchAhead } from "./place";
+import { askFor, fetchAhead } from "./place";
 import "./styles.css";
 import { UnitsProvider } from "./ui/UnitsContext";
 
@@ -30,11 +31,18 @@ const draw = () =>
 		</StrictMode>,
 	);
 
-// What waits in this browser is at hand before anything asks for it.
-void Promise.all([openKept(), nameTab()]).finally(draw);
+// All that the address names is asked for at once; what waits in this browser is at hand before anything asks for it.
+void queries.prefetchQuery(sessionQuery);
+const asked = askFor(PLACES, location.pathname, queries);
+void Promise.all([openKept(), nameTab(), asked.files]).finally(draw);
 
 // Once what was asked for stands, the rest comes, so that the bench opens without a connection too.
 window.addEventListener("load", () => {
 	const soon = window.requestIdleCallback ?? ((then: () => void) => window.setTimeout(then, 200));
-	soon(() => void fetchAhead());
+	void asked.files.then(() =>
+		soon(async () => {
+			await fetchAhead(queries);
+			asked.letGo();
+		}),
+	);
 });
