@@ -318,6 +318,16 @@ def test_everything_meets_and_the_plan_is_proven() -> None:
         assert block.latest is None or block.start <= block.latest
 
 
+def test_the_fewest_sessions_are_proven_and_said() -> None:
+    """What is proven are dates and sessions; how late each casting goes is as far as a little work takes it."""
+    result = season(*[loaf(f"Loaf {i}") for i in range(3)], effort=8.0)
+    assert result.proven
+    assert result.says == f"Every date met, in {result.sessions} sessions; no plan has fewer."
+    little = season(*[loaf(f"Loaf {i}") for i in range(3)], effort=0.3)
+    assert little.sessions >= result.sessions
+    assert little.proven or "fewer may be possible" in little.says
+
+
 @pytest.mark.parametrize("count", [1, 2, 4])
 def test_plans_are_checked_by_what_shares_nothing_with_the_solver(count: int) -> None:
     """One column mould for all: castings wait for it."""

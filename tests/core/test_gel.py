@@ -13,6 +13,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import brentq
+from scipy.special import j0, j1, jn_zeros
+from scipy.stats import ncx2
 
 from archtop.core import gel_film_of, plan_of, read_loaf, resolve, standard_cupboard
 from archtop.core.calculators import calculate
@@ -69,6 +71,49 @@ def test_a_brick_cools_as_the_product_of_three_walls(hours: float) -> None:
     walls, size = (Face(4.4, 20.0), Face(3.2, 20.0), Face(9.0, 20.0)), (90.0, 250.0, 70.0)
     left = math.prod(plane_wall(side, wall, hours) for side, wall in zip(size, walls, strict=True))
     assert cooled(walls, size, hours, 21) == pytest.approx(20 + 40 * left, abs=0.4)
+
+
+@pytest.mark.parametrize("hours", [0.5, 1, 2, 4])
+@pytest.mark.parametrize("away_mm", [0.0, 22.5, 50.0])
+def test_a_cold_round_column_is_warmed_as_the_closed_form_says(away_mm: float, hours: float) -> None:
+    """An endless cylinder at once put into an endless mass: Carslaw & Jaeger, Conduction of Heat in Solids, 10.3.
+
+    What of its cold is left at r is the share of a round bell of spread √(2at) about r that lies within the cylinder.
+    """
+    radius, cells, side = 0.0225, 121, 300.0
+    at = (np.arange(cells) + 0.5) * side / cells - side / 2
+    across, up = np.meshgrid(at, at, indexing="ij")
+    begin = np.where(np.hypot(across, up) < radius * 1000, 20.0, 45.0)[:, None, :]
+    shut = ((SHUT, SHUT),) * 3
+    still = np.zeros(begin.shape, dtype=np.bool_)
+    moments = warming(SOAP, (side / cells, 10.0, side / cells), begin, still, shut, every_h=hours)  # type: ignore[arg-type]
+    found = list(itertools.islice(moments, 2))[-1].t_c[:, 0, cells // 2]
+    spread = 2 * SOAP.w_per_m_k / (SOAP.g_ml * 1e6 * SOAP.j_per_g_k) * hours * 3600
+    left = ncx2.cdf(radius**2 / spread, 2, (away_mm / 1000) ** 2 / spread)
+    assert np.interp(away_mm, at, found) == pytest.approx(45 - 25 * left, abs=0.25)
+
+
+def cylinder(across_mm: float, wall: Face, hours: float) -> float:
+    """Share of the excess temperature that is left in the axis of an endless cylinder cooled by convection.
+
+    θ = Σ Cₙ·exp(−ζₙ²·Fo), ζ·J₁(ζ) = Bi·J₀(ζ), Cₙ = 2/ζₙ·J₁/(J₀² + J₁²): Incropera & DeWitt, section 5.6 (from memory).
+    """
+    radius = across_mm / 2000
+    biot = wall.w_per_m2_k * radius / SOAP.w_per_m_k
+    fourier = SOAP.w_per_m_k / (SOAP.g_ml * 1e6 * SOAP.j_per_g_k) * hours * 3600 / radius**2
+    ends = [0.0, *jn_zeros(1, 40)]
+    zetas = [brentq(lambda z: z * j1(z) - biot * j0(z), *between) for between in itertools.pairwise(ends)]
+    return sum(2 / z * j1(z) / (j0(z) ** 2 + j1(z) ** 2) * math.exp(-(z**2) * fourier) for z in zetas)
+
+
+@pytest.mark.parametrize("hours", [0.5, 1, 2, 4])
+@pytest.mark.parametrize("across_mm", [50.0, 80.0])
+def test_a_round_cup_reckoned_as_a_square_one_cools_as_a_cylinder_does(across_mm: float, hours: float) -> None:
+    """A square as wide as the circle has as much wall to its volume: what is left of 40 K is right within 2 K."""
+    wall, top = Face(6.5, 20.0), Face(3.2, 20.0)
+    left = cylinder(across_mm, wall, hours) * plane_wall(60.0, top, hours)
+    size = (across_mm, across_mm, 60.0)
+    assert cooled((wall, wall, top), size, hours, 21) == pytest.approx(20 + 40 * left, abs=2.0)
 
 
 @given(
@@ -130,6 +175,30 @@ def test_a_full_size_loaf_under_lid_and_towels_gels() -> None:
 def test_poured_and_left_open_it_does_not(cover: str) -> None:
     assert gel(FULL, cover).gels == "none"
     assert gel(FULL, cover).look_h is None
+
+
+def test_a_heat_pad_comes_off_whether_it_gels_or_not() -> None:
+    """A loaf so cold that no pad brings it to gel has its pad taken off all the same, once that warms no more."""
+
+    def told(room_c: float, width_mm: float, to_mm: float) -> tuple[GelPlan, str, str]:
+        document = box(sizing={"cover": "heat pad", "room_c": room_c})
+        document["mould"]["width_mm"] = width_mm
+        document["work"][0]["to_mm"] = to_mm
+        loaf = read_loaf(document)
+        found = plan_of(resolve(loaf, CUPBOARD))
+        (step,) = [step for step in found.steps if step.key == "loaf.look"]
+        job = next(job for job in network_of(loaf, found, "a").jobs if job.kind == "look")
+        assert job.title == step.title
+        return found.gel, step.title, step.detail
+
+    gel, title, detail = told(25, 90, 60)
+    assert gel.gels != "none"
+    assert title.startswith("Look whether")
+    assert "the pad comes off" in detail
+    gel, title, detail = told(5, 40, 20)
+    assert (gel.gels, gel.look_h) == ("none", gel.peak_h)
+    assert title.endswith("off the heat pad")
+    assert "darker" not in detail
 
 
 def test_a_cold_column_of_45_mm_hardly_lets_it_gel_and_is_told_to_be_in_the_way() -> None:

@@ -38,11 +38,5 @@ void Promise.all([openKept(), nameTab(), asked.files]).finally(draw);
 
 // Once what was asked for stands, the rest comes, so that the bench opens without a connection too.
 window.addEventListener("load", () => {
-	const soon = window.requestIdleCallback ?? ((then: () => void) => window.setTimeout(then, 200));
-	void asked.files.then(() =>
-		soon(async () => {
-			await fetchAhead(queries);
-			asked.letGo();
-		}),
-	);
+	void asked.files.then(() => fetchAhead(queries)).then(asked.letGo);
 });

@@ -98,10 +98,18 @@ const quiet = (queries: QueryClient) =>
 		look();
 	});
 
+/** Settles once the browser has nothing else to do. */
+const idle = () =>
+	new Promise<void>((then) => {
+		if (window.requestIdleCallback) window.requestIdleCallback(() => then());
+		else window.setTimeout(then, 200);
+	});
+
 /** Fetches what is not here yet, one after the other, and never before what somebody waits for. */
 export async function fetchAhead(queries: QueryClient): Promise<void> {
 	for (const load of ahead) {
 		await quiet(queries);
+		await idle();
 		await load().catch(() => undefined);
 	}
 }

@@ -3616,7 +3616,8 @@ export interface components {
          *
          *     ``gels``: ``all``, ``middle`` (edges stay pale: a ring), ``none``, or ``unsure`` where the range holds both.
          *     ``share``: of the fresh batter [%]. ``peak``: of its warmest place; ``peak_h``: when [h after the pour].
-         *     ``look_h``: when the middle begins to gel, ``None`` where it does not.
+         *     ``look_h``: when it is to be looked at: when the middle begins to gel; where it does not, when a heat pad has warmed
+         *     it as far as it can; else ``None``.
          */
         GelPlan: {
             /**
@@ -9350,7 +9351,8 @@ export interface components {
          * SeasonPlan
          * @description A season: what happens when, who is late, and why.
          *
-         *     ``proven``: that nothing better exists among plans that begin no sooner than three weeks before they must.
+         *     ``proven``: that no plan is less late, moves less or has fewer sessions, among those that begin no sooner than three
+         *     weeks before they must.
          *
          *     ``clash``: what cannot all be kept, in words; ``ways``: what would help; ``missed``: windows that have closed.
          */

@@ -88,7 +88,8 @@ class GelPlan(Frozen):
 
     ``gels``: ``all``, ``middle`` (edges stay pale: a ring), ``none``, or ``unsure`` where the range holds both.
     ``share``: of the fresh batter [%]. ``peak``: of its warmest place; ``peak_h``: when [h after the pour].
-    ``look_h``: when the middle begins to gel, ``None`` where it does not.
+    ``look_h``: when it is to be looked at: when the middle begins to gel; where it does not, when a heat pad has warmed
+    it as far as it can; else ``None``.
     """
 
     cover: Cover
@@ -106,6 +107,15 @@ class GelPlan(Frozen):
     def gelled(self) -> float:
         """Share of the fresh batter that gels, as far as that can be told [0–1]."""
         return {"all": 1.0, "middle": self.share.value / 100, "none": 0.0, "unsure": 0.0}[self.gels]
+
+    @property
+    def off_the_pad(self) -> bool:
+        """Whether a heat pad does not bring it to gel, so that the pad comes off by the clock alone."""
+        return self.cover == "heat pad" and self.gels == "none"
+
+    def look(self, name: str) -> str:
+        """What a look under the cover of a loaf of that name is called."""
+        return f"Take {name} off the heat pad" if self.off_the_pad else f"Look whether {name} gels"
 
     @property
     def through(self) -> bool:
@@ -278,6 +288,9 @@ def _gel(case: _Case) -> GelPlan:
         gels = "unsure"
     in_the_way = bool(case.pieces) and gels != "all" and _outcome(case._replace(pieces=()), -1).share >= _ALL
     first = [h for h in (low.first_h, high.first_h) if h is not None]
+    peak_h = high.peak_h if low.peak_h == 0 else (low.peak_h + high.peak_h) / 2
+    if not first and case.cover == "heat pad":
+        first = [peak_h]
     too_hot = peak > _TOO_HOT_C
     return GelPlan(
         cover=case.cover,
@@ -300,7 +313,7 @@ def _gel(case: _Case) -> GelPlan:
             how=f"from {case.start_c:.0f} °C at the pour in a room of {case.room_c:.0f} °C",
             source=_SOURCE,
         ),
-        peak_h=high.peak_h if low.peak_h == 0 else (low.peak_h + high.peak_h) / 2,
+        peak_h=peak_h,
         gel_at=Figure(
             value=case.gel_c,
             unit="°C",

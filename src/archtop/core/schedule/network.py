@@ -236,8 +236,9 @@ class _Weaving:
         """Under the cover, from when its middle begins to gel until it is warmest."""
         gel = self.result.gel
         if gel.look_h is not None:
-            self.job("look", "look", f"Look whether {self.loaf.name} gels", _LOOK_MIN)
-            why = "Its middle begins to gel about then. What gets too hot is uncovered before it cracks."
+            self.job("look", "look", gel.look(self.loaf.name), _LOOK_MIN)
+            begins = "Its middle begins to gel about then. What gets too hot is uncovered before it cracks."
+            why = "The pad has warmed it as far as it can." if gel.off_the_pad else begins
             until = max(gel.peak_h, gel.look_h + _LOOK_H)
             self.link("pour", "look", Wait(earliest_h=gel.look_h, latest_h=until, why=why, basis="estimate"))
 

@@ -126,7 +126,8 @@ class Way(Frozen):
 class SeasonPlan(Frozen):
     """A season: what happens when, who is late, and why.
 
-    ``proven``: that nothing better exists among plans that begin no sooner than three weeks before they must.
+    ``proven``: that no plan is less late, moves less or has fewer sessions, among those that begin no sooner than three
+    weeks before they must.
 
     ``clash``: what cannot all be kept, in words; ``ways``: what would help; ``missed``: windows that have closed.
     """
@@ -364,7 +365,8 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
 def _says(found: Found, late: int) -> str:
     if not found.feasible:
         return "It cannot be done as it stands." if found.proven else "No plan was found with the effort it was given."
-    best = "no better plan exists" if found.proven else "the best plan found"
+    sessions = "one session" if found.sessions == 1 else f"{found.sessions} sessions"
     if late:
-        return f"Late by {span(late * STEP_H)} altogether; {best}, in {found.sessions} sessions."
-    return f"Every date met, in {found.sessions} sessions; {best}."
+        least = "neither can be less" if found.proven else "the best plan found"
+        return f"Late by {span(late * STEP_H)} altogether, in {sessions}; {least}."
+    return f"Every date met, in {sessions}; {'no plan has fewer' if found.proven else 'fewer may be possible'}."

@@ -1,7 +1,8 @@
 """The best casting order by constraint programming (CP-SAT of OR-Tools), and whether it is proven best.
 
 Aims, one after the other, each held while the next is sought: dates met; what was planned stays where it was; few
-sessions; castings and pours as late as they may be, cuts as early.
+sessions. They are what is proven. Among the plans that are left castings and pours go as late as they may be, cuts as
+early, as far as a little work more takes them.
 """
 
 from __future__ import annotations
@@ -16,10 +17,10 @@ from archtop.core.schedule.effort import Effort
 from archtop.core.schedule.network import Job
 from archtop.core.schedule.problem import SeasonProblem
 
-__all__ = ["Found", "SeasonModel", "least_late", "least_makespan", "solve"]
+__all__ = ["Found", "SeasonModel", "least_late", "least_makespan", "no_later_than", "solve"]
 
-# Share of the effort that each aim may take.
-_SHARES = (0.4, 0.2, 0.2, 0.2)
+# Share of the effort that each aim may take: sessions also what the one before did not need.
+_DATES, _STAYS, _SESSIONS, _WAITING = 0.4, 0.2, 0.4, 0.1
 # What is gained by a job being later: a loaf as a whole is, but is turned out and cut as soon as it may be.
 _LATER = {"cast": -2, "turn out": 1, "fit": -1, "pour": -3, "spritz": 1, "look": 1, "cut": 3}
 # Castings and pours lie so close before the last moment, where that can be [days].
@@ -32,7 +33,10 @@ _PATIENCE = 4
 
 @dataclass(frozen=True)
 class Found:
-    """Starts [steps] by job; ``late``: steps by loaf. ``starts`` is empty where there is no plan at all."""
+    """Starts [steps] by job; ``late``: steps by loaf. ``starts`` is empty where there is no plan at all.
+
+    ``proven``: no plan is less late, moves less or has fewer sessions; without a plan, that there is none.
+    """
 
     starts: Mapping[str, int]
     late: Mapping[str, int]
@@ -217,10 +221,8 @@ def solve(problem: SeasonProblem, effort: float = 8.0, on_plan: Callable[[], Non
     seen = _Seen(on_plan) if on_plan else None
     starts, proven = _dates_met_if_they_can_be(problem, seen, effort)
     if starts:
-        # From here on nothing is later than that, which narrows where each job may lie.
-        held = problem.changed(ready=_as_late_as(problem, starts))
         for near in (True, False):
-            better = _refined(held.changed(within=_within(held, near)), starts, seen, effort)
+            better = _refined(no_later_than(problem, starts, near), starts, seen, effort)
             if better is not None:
                 starts, proven = better[0], better[1] and proven
                 break
@@ -263,16 +265,21 @@ def _dates_met_if_they_can_be(problem: SeasonProblem, seen: _Seen | None, effort
         if more == 0:
             built.dates_met()
         built.model.minimize(cp_model.LinearExpr.sum(list(built.lateness().values())))
-        most = _PATIENCE * effort if more is None else _SHARES[0] * effort
-        solver, status = Effort(most).solve(built.model, seen=seen)
+        most = _PATIENCE * effort if more is None else _DATES * effort
+        solver, status = Effort(most).solve(built.model, seen=seen, by="asking" if more is None else "all")
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return {key: solver.value(start) for key, start in built.starts.items()}, status == cp_model.OPTIMAL
     return {}, status == cp_model.INFEASIBLE
 
 
-def _as_late_as(problem: SeasonProblem, starts: Mapping[str, int]) -> dict[str, int]:
+def no_later_than(problem: SeasonProblem, starts: Mapping[str, int], near: bool = True) -> SeasonProblem:
+    """The season with no loaf later than in a plan [steps], which narrows where each job may lie.
+
+    :param near: no job lies earlier before its last moment than is sensible
+    """
     cured = {job.loaf: starts[job.key] for job in problem.network.jobs if job.kind == "cured"}
-    return {loaf: max(at, cured.get(loaf, at)) for loaf, at in problem.ready.items()}
+    held = problem.changed(ready={loaf: max(at, cured.get(loaf, at)) for loaf, at in problem.ready.items()})
+    return held.changed(within=_within(held, near))
 
 
 def _within(problem: SeasonProblem, near: bool) -> dict[str, tuple[int, int]]:
@@ -292,23 +299,22 @@ def _refined(
     built = SeasonModel(problem)
     built.dates_met()
     proven, left, any_plan = True, Effort(0.0), False
-    aims: list[Callable[[], cp_model.LinearExprT]] = [
-        lambda: cp_model.LinearExpr.sum(list(built.displaced().values())),
-        lambda: cp_model.LinearExpr.sum(built.sessions()),
-        built.waiting,
+    aims: list[tuple[float, Callable[[], cp_model.LinearExprT]]] = [
+        (_STAYS, lambda: cp_model.LinearExpr.sum(list(built.displaced().values()))),
+        (_SESSIONS, lambda: cp_model.LinearExpr.sum(built.sessions())),
+        (_WAITING, built.waiting),
     ]
-    for share, aim in zip(_SHARES[1:], aims, strict=True):
-        sought = aim()
+    for share, aim in aims:
+        sought, last = aim(), aim == built.waiting
         built.model.minimize(sought)
         for start, value in zip(built.starts.values(), starts.values(), strict=True):
             built.model.add_hint(start, value)
-        # What an aim did not need, the next may use.
-        left.left += share * effort
-        solver, status = left.solve(built.model, seen=seen)
+        left.left = share * effort + (0.0 if last else left.left)
+        solver, status = left.solve(built.model, seen=seen, by="clauses")
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            return (starts, False) if any_plan else None
+            return (starts, proven and last) if any_plan else None
         any_plan = True
-        proven = proven and status == cp_model.OPTIMAL
+        proven = proven and (last or status == cp_model.OPTIMAL)
         starts = {key: solver.value(start) for key, start in built.starts.items()}
         built.model.clear_objective()  # type: ignore[no-untyped-call]
         built.model.clear_hints()  # type: ignore[no-untyped-call]
@@ -324,7 +330,7 @@ def least_late(problem: SeasonProblem, effort: Effort, share: float) -> Mapping[
     built = SeasonModel(problem)
     late = built.lateness()
     built.model.minimize(cp_model.LinearExpr.sum(list(late.values())))
-    solver, status = effort.solve(built.model, share)
+    solver, status = effort.solve(built.model, share, by="asking")
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     return {loaf: solver.value(over) for loaf, over in late.items()}

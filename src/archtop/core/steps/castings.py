@@ -73,6 +73,7 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
         for bowl in cast.bowls
     ]
     if embed and embed.casting and not embed.row:
+        detail = _held(embed.casting.mould_length_mm) + detail
         amounts.append(_poured_long(of, embed, embed.casting))
     return Step(
         key=str(named.step("cast")),
@@ -82,6 +83,15 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
         detail=detail,
         amounts=tuple(amounts),
     )
+
+
+# What stands no taller than this stands by itself (a stated guess).
+_STANDS_MM = 150.0
+
+
+def _held(tall_mm: float) -> str:
+    """Who helps with a mould that stands tall (common practice, no source)."""
+    return "It stands tall: a second pair of hands holds it upright. " if tall_mm > _STANDS_MM else ""
 
 
 def _of_several(of: ResolvedLoaf, poured: Poured, where: str) -> str:

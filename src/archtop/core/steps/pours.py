@@ -105,7 +105,7 @@ _COVERS: dict[Cover, str] = {
     "open": "Leave it open, out of a draught, where nobody bumps it.",
     "lid": "Lid or a board over it; leave it where it stands.",
     "towel": "Lid on, towels all around.",
-    "heat pad": "Lid on, towels all around, on the heat pad at its lowest. Pad off once the middle gels.",
+    "heat pad": "Lid on, towels all around, on the heat pad at its lowest.",
     "fridge": "Into the fridge for a day, covered and away from food; then let it come to the room's warmth.",
 }
 
@@ -132,15 +132,14 @@ _SEEN: dict[Cover, str] = {
 
 def looking_step(loaf: Loaf, gel: GelPlan) -> Step:
     """A look under the cover, while something can still be done about it."""
+    key, title = str(LOAF.step("look")), gel.look(loaf.name)
+    if gel.off_the_pad:
+        off = "The pad comes off: it has warmed the loaf as far as it can. Towels stay on until it is cool."
+        return Step(key=key, stage=loaf.name, do="wait", title=title, detail=off)
     hot = "Uncover it at once where it cracks, domes up or weeps." if gel.cover != "open" else ""
     seen = _SEEN.get(gel.cover, "")
-    return Step(
-        key=str(LOAF.step("look")),
-        stage=loaf.name,
-        do="wait",
-        title=f"Look whether {loaf.name} gels",
-        detail=" ".join(word for word in (_GEL, seen, hot) if word),
-    )
+    told = " ".join(word for word in (_GEL, seen, hot) if word)
+    return Step(key=key, stage=loaf.name, do="wait", title=title, detail=told)
 
 
 def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequence[Sprinkled]) -> Step:
