@@ -20,7 +20,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import APIRequestContext, Browser, BrowserContext, Page, expect
+from playwright.sync_api import APIRequestContext, Browser, BrowserContext, Locator, Page, expect
 
 from tests.browser.chromium import CHROMIUM
 
@@ -311,6 +311,13 @@ class Desk:
     def open_on_top(self, name: str) -> None:
         """Pull a thing of the top's list open."""
         self.page.locator("[data-top-thing]").filter(has_text=name).get_by_role("button", name=name).nth(1).click()
+
+    def choose(self, field: Locator, name: str) -> None:
+        """One of many, by the beginning of its name."""
+        field.click()
+        self.page.get_by_placeholder("Find by name").fill(name)
+        self.page.get_by_role("listbox").get_by_role("option").first.click()
+        expect(field).to_have_text(name)
 
     def pull(self, drawer: str) -> None:
         """Pull a drawer out."""

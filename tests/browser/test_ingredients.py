@@ -19,11 +19,11 @@ def test_a_formula_is_built_and_read(page: Page, desk: Desk) -> None:
     expect(page.get_by_role("alert")).to_have_count(0)
     expect(page.get_by_role("button", name=re.compile("^Firm acids: 3\\d %"))).to_be_visible()
     page.get_by_label("Water given by").select_option("ratio")
-    page.get_by_label("Fat kept for after trace").select_option(label="Jojoba liquid wax")
+    desk.choose(page.get_by_label("Fat kept for after trace"), "Jojoba liquid wax")
     page.get_by_role("button", name="weights").click()
     expect(page.get_by_text("Total 1000 g")).to_be_visible()
     page.get_by_role("button", name="Add an additive").click()
-    page.get_by_label("Addition").select_option(label="White sugar")
+    desk.choose(page.get_by_label("Addition"), "White sugar")
     page.get_by_label("Said in").select_option("% of water")
     page.get_by_label("Amount").fill("4")
     page.get_by_label("Temperature method").select_option("hot lye")
@@ -34,6 +34,33 @@ def test_a_formula_is_built_and_read(page: Page, desk: Desk) -> None:
     desk.go("Bench")
     page.keyboard.press("Space")
     expect(page.get_by_role("heading", level=1)).to_have_text("Weigh the oils, hard and liquid apart")
+
+
+def test_a_fat_is_found_by_its_name_from_the_keyboard(page: Page, desk: Desk) -> None:
+    """Its own fats come first; a letter begins to find, Enter takes, Escape leaves it as it was."""
+    desk.start("Found fats")
+    desk.go("Formula")
+    first = page.get_by_label("Fat 1", exact=True)
+    was = first.inner_text()
+    first.focus()
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_text("Yours", exact=True)).to_be_visible()
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    expect(first).to_have_text(was)
+    expect(first).to_be_focused()
+    page.keyboard.type("mango")
+    expect(page.get_by_role("listbox").get_by_role("option")).to_have_text(["Mango seed butter"])
+    page.keyboard.press("Enter")
+    expect(first).to_have_text("Mango seed butter")
+    expect(first).to_be_focused()
+    desk.wait_until_saved()
+    page.reload()
+    expect(first).to_have_text("Mango seed butter")
+    # What is added is the likeliest it does not have yet.
+    page.get_by_role("button", name="Another fat").click()
+    rows = [row.inner_text() for row in page.get_by_label(re.compile(r"^Fat \d+$")).all()]
+    assert len(set(rows)) == len(rows) > 1
 
 
 def test_the_formula_book_keeps_versions(page: Page, desk: Desk) -> None:
@@ -115,7 +142,7 @@ def test_what_goes_in_when_and_into_what(page: Page, desk: Desk) -> None:
     whole.get_by_label("Scent goes into").select_option(label="The oils, before the lye")
     card = page.locator("[data-colour='plain']")
     card.get_by_role("button", name="Into this bowl only").click()
-    card.get_by_label("Addition").select_option(label="Blue poppy seeds")
+    desk.choose(card.get_by_label("Addition"), "Blue poppy seeds")
     card.get_by_label("Goes into").select_option(label="The batter, at the very last")
     assert violations(page) == []
     desk.wait_until_saved()
@@ -152,7 +179,7 @@ def test_an_additive_of_ones_own_is_put_in_and_used(page: Page, desk: Desk) -> N
     desk.start("Floured")
     desk.go("Formula")
     page.get_by_role("button", name="Add an additive").click()
-    page.get_by_label("Addition").select_option(label="Rice flour, fine")
+    desk.choose(page.get_by_label("Addition"), "Rice flour, fine")
     # It begins at its own low dose.
     expect(page.get_by_label("Amount")).to_have_value("7.5")
     page.get_by_label("Goes into").select_option(label="The oils, before the lye")

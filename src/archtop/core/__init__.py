@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, Any
 
 from archtop.core.base import InputError, Problem, problems_from_items
 from archtop.core.catalogue import Catalogue, catalogue
-from archtop.core.chemistry import Additive, Fat, Formula, Scent, standard_fats
+from archtop.core.chemistry import Additive, Fat, FatGroup, Formula, Scent, standard_fats
 from archtop.core.colour import Colourant
 from archtop.core.document import (
     Cupboard,
@@ -46,6 +46,7 @@ __all__ = [
     "Costing",
     "Cupboard",
     "Fat",
+    "FatGroup",
     "FirstLoaf",
     "Formula",
     "InputError",

@@ -7946,6 +7946,8 @@ export interface components {
         CupboardOut: {
             /** Fats */
             fats: components["schemas"]["Fat"][];
+            /** Fat Groups */
+            fat_groups: components["schemas"]["FatGroup"][];
             /** Additives */
             additives: components["schemas"]["OfferedAdditive"][];
             /** Scents */
@@ -8012,6 +8014,16 @@ export interface components {
             };
             /** Source */
             source: string;
+        };
+        /**
+         * FatGroup
+         * @description Fats that are looked for together, by key.
+         */
+        FatGroup: {
+            /** Name */
+            name: string;
+            /** Keys */
+            keys: string[];
         };
         /**
          * OfferedAdditive

@@ -74,6 +74,7 @@ export type WholePot = Schemas["WholePot"];
 export type Reach = Schemas["Reach"];
 export type ReachOption = Schemas["Option"];
 export type Fat = Schemas["Fat"];
+export type FatGroup = Schemas["FatGroup"];
 export type BenchLog = Schemas["BenchLog"];
 export type Overshoot = Schemas["Overshoot"];
 export type WeighedIn = Schemas["WeighedIn"];

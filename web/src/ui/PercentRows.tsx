@@ -1,7 +1,8 @@
 import { Plus } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "./Button";
-import { NumberField, SelectField } from "./fields";
+import { ChoiceField, type OptionGroup } from "./ChoiceField";
+import { NumberField } from "./fields";
 import { RemoveButton } from "./RemoveButton";
 
 export interface PercentRow {
@@ -18,6 +19,8 @@ interface Props {
 	/** So many rows stay. */
 	least?: number;
 	options: readonly (readonly [string, string])[];
+	/** How they are grouped, where there are many. */
+	groups?: readonly OptionGroup[];
 	onChange: (rows: PercentRow[]) => void;
 	onAdd?: () => void;
 	digits?: number;
@@ -32,6 +35,7 @@ export function PercentRows({
 	rows,
 	least = 1,
 	options,
+	groups,
 	onChange,
 	onAdd,
 	digits = 1,
@@ -46,10 +50,11 @@ export function PercentRows({
 			{rows.map((row, i) => (
 				// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another choice in it must keep the focus.
 				<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
-					<SelectField
+					<ChoiceField
 						label={name(i + 1)}
 						value={row.key}
 						options={options}
+						groups={groups}
 						onChange={(key) => patch(i, { key })}
 					/>
 					<NumberField

@@ -15,7 +15,14 @@ from archtop.core.chemistry.additives import (
     strength_of,
 )
 from archtop.core.chemistry.batter import Batter, BatterPart, Role, batter_of
-from archtop.core.chemistry.fats import Fat, iodine_value_of, saponification_value_of, standard_fats
+from archtop.core.chemistry.fats import (
+    Fat,
+    FatGroup,
+    fat_groups,
+    iodine_value_of,
+    saponification_value_of,
+    standard_fats,
+)
 from archtop.core.chemistry.formula import AssessedList, FatShare, Formula, LateFat, Water
 from archtop.core.chemistry.heat import OIL_J_PER_G_K, cooling_minutes, lye_heat_capacity, lye_peak, meeting_c
 from archtop.core.chemistry.lye import (
@@ -41,6 +48,7 @@ __all__ = [
     "Batter",
     "BatterPart",
     "Fat",
+    "FatGroup",
     "FatShare",
     "Formula",
     "LateFat",
@@ -60,6 +68,7 @@ __all__ = [
     "bowl_stages_of",
     "cooling_minutes",
     "discount_after_rounding",
+    "fat_groups",
     "fat_named",
     "grams_per_g_oils",
     "iodine_value_of",

@@ -6,13 +6,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import cache
 from typing import Literal
 
 from archtop.core.base import Frozen, InputError, read_table
 
-__all__ = ["Fat", "iodine_value_of", "saponification_value_of", "standard_fats"]
+__all__ = ["Fat", "FatGroup", "fat_groups", "iodine_value_of", "saponification_value_of", "standard_fats"]
 
 # IUPAC abridged standard atomic weights, 2021; g/mol.
 _C, _H, _O, _K, _I = 12.011, 1.008, 15.999, 39.098, 126.904
@@ -44,6 +44,13 @@ class Fat(Frozen):
     unsaponifiable: float = 0.0
     acids: dict[str, float] = {}
     source: str
+
+
+class FatGroup(Frozen):
+    """Fats that are looked for together, by key."""
+
+    name: str
+    keys: tuple[str, ...]
 
 
 @cache
@@ -134,3 +141,23 @@ def standard_fats() -> Mapping[str, Fat]:
         )
         for row in read_table("fats")
     }
+
+
+def fat_groups(fats: Mapping[str, Fat], yours: Sequence[str] = ()) -> tuple[FatGroup, ...]:
+    """Fats as somebody looks for them: first what is at hand, the likeliest first; the rest by name in its group.
+
+    >>> [group.name for group in fat_groups(standard_fats(), ["olive"])]
+    ['Yours', 'Butters and hard fats', 'Liquid oils', 'Waxes and fatty acids']
+
+    :param yours: keys; what is no fat that is known is left out
+    """
+    groups: dict[str, list[str]] = {"Yours": [key for key in dict.fromkeys(yours) if key in fats]}
+    groups |= {name: [] for name in ("Butters and hard fats", "Liquid oils", "Waxes and fatty acids")}
+    for key, fat in sorted(fats.items(), key=lambda item: item[1].name):
+        if key in groups["Yours"]:
+            continue
+        if fat.kind != "glyceride":
+            groups["Waxes and fatty acids"].append(key)
+        else:
+            groups["Butters and hard fats" if fat.solid_at_25 else "Liquid oils"].append(key)
+    return tuple(FatGroup(name=name, keys=tuple(keys)) for name, keys in groups.items() if keys)

@@ -22,7 +22,7 @@ from archtop.studio.actions.faces import (
     fragile_of,
     origin_of,
 )
-from archtop.studio.actions.formulas import write_formula
+from archtop.studio.actions.formulas import fats_of_ours, write_formula
 from archtop.studio.actions.house import House, house_of_studio, in_the_house, save_house
 from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, pour_again, put_away, save_loaf
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
@@ -66,6 +66,7 @@ __all__ = [
     "cupboard_of_studio",
     "cut_from",
     "faces_of",
+    "fats_of_ours",
     "for_a_file",
     "fragile_of",
     "house_of_studio",

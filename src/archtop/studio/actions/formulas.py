@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Mapping
+
 from django.contrib.auth.models import User
 from django.db import transaction
 
@@ -9,7 +12,7 @@ from archtop.core import Formula
 from archtop.studio import stored
 from archtop.studio.models import BookFormula, FormulaVersion
 
-__all__ = ["write_formula"]
+__all__ = ["fats_of_ours", "write_formula"]
 
 
 def write_formula(owner: User, formula: Formula) -> FormulaVersion:
@@ -21,3 +24,11 @@ def write_formula(owner: User, formula: Formula) -> FormulaVersion:
         if newest and stored.FORMULA.read(newest.data) == formula:
             return newest
         return FormulaVersion.objects.create(book=book, number=newest.number + 1 if newest else 1, data=data)
+
+
+def fats_of_ours(stock: Mapping[str, float]) -> list[str]:
+    """Keys of the fats of the studio's formulas, the most used first, then of what else stands in its cupboard."""
+    books = BookFormula.objects.prefetch_related("versions")
+    newest = [stored.FORMULA.read(version.data) for book in books if (version := next(iter(book.versions.all()), None))]
+    used = Counter(share.fat for formula in newest for share in formula.fats)
+    return [key for key, _ in used.most_common()] + sorted(name[4:] for name in stock if name.startswith("fat:"))

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Router, Status
 
 from archtop.core import Colourant, Cupboard, Formula, Scent
-from archtop.core.chemistry import Additive, bowl_stages_of, fat_named, places_of
+from archtop.core.chemistry import Additive, bowl_stages_of, fat_groups, fat_named, places_of
 from archtop.core.colour import mixed_g_ml
 from archtop.core.document.parts import Sizing
 from archtop.core.geometry.moulds import AnyMould
@@ -16,6 +16,7 @@ from archtop.studio import stored
 from archtop.studio.actions import (
     count_stock,
     cupboard_of_studio,
+    fats_of_ours,
     keep_mould,
     moulds_of_studio,
     put_in,
@@ -48,6 +49,7 @@ def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
     cupboard = cupboard_of_studio()
     return CupboardOut(
         fats=sorted(cupboard.fats.values(), key=lambda fat: fat.name),
+        fat_groups=list(fat_groups(cupboard.fats, fats_of_ours(cupboard.stock))),
         additives=[
             OfferedAdditive(**dict(additive), places=places_of(additive), bowl_places=bowl_stages_of(additive))
             for additive in sorted(cupboard.additives.values(), key=lambda additive: additive.name)

@@ -14,6 +14,7 @@ from archtop.core import (
     BackTarget,
     Colourant,
     Fat,
+    FatGroup,
     Formula,
     LoafPlan,
     Lot,
@@ -371,6 +372,7 @@ class CupboardOut(Schema):
     """What a loaf may draw on."""
 
     fats: list[Fat]
+    fat_groups: list[FatGroup]
     additives: list[OfferedAdditive]
     scents: list[Scent]
     colourants: list[OfferedColourant]

@@ -1,7 +1,8 @@
 import { Plus } from "lucide-react";
 import type { ColourDose, OfferedColourant } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { NumberField, SelectField } from "../../ui/fields";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { NumberField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
 
 interface Props {
@@ -28,7 +29,7 @@ export function DoseRows({ name, doses, jars, onChange }: Props) {
 				return (
 					// biome-ignore lint/suspicious/noArrayIndexKey: a row is its place; another jar in it must keep the focus.
 					<div key={i} className="grid grid-cols-[1fr_84px_auto] items-end gap-2">
-						<SelectField
+						<ChoiceField
 							label={`Jar ${i + 1} in ${name}`}
 							value={dose.colourant}
 							options={jars.map((jar) => [jar.key, jar.name] as const)}

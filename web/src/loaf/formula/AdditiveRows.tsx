@@ -2,6 +2,7 @@ import { Plus } from "lucide-react";
 import type { AdditiveDose, OfferedAdditive } from "../../api/types";
 import { optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
+import { ChoiceField } from "../../ui/ChoiceField";
 import { NumberField, SelectField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
@@ -94,7 +95,7 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 				className={`grid items-end gap-2 ${bowl ? "grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]" : "grid-cols-[minmax(0,1fr)_70px_auto] sm:grid-cols-[minmax(0,1fr)_70px_112px_148px_auto]"}`}
 			>
 				<div className={bowl ? "col-span-2" : ""}>
-					<SelectField
+					<ChoiceField
 						label="Addition"
 						value={dose.additive}
 						options={additives.map((item) => [item.key, item.name] as const)}

@@ -1,4 +1,4 @@
-import type { Fat, Formula } from "../../api/types";
+import type { Fat, FatGroup, Formula } from "../../api/types";
 import { counted } from "../../ui/counting";
 import { PercentRows } from "../../ui/PercentRows";
 import { useUnits } from "../../ui/UnitsContext";
@@ -7,6 +7,7 @@ import { unitOf } from "../../ui/units";
 interface Props {
 	formula: Formula;
 	fats: readonly Fat[];
+	groups: readonly FatGroup[];
 	onChange: (fats: Formula["fats"]) => void;
 }
 
@@ -15,13 +16,16 @@ type Way = "percent" | "grams";
 const amountOf = (share: Formula["fats"][number]) => share.percent ?? share.grams ?? 0;
 
 /** Fats in percent, or in weights as a formula was written down. */
-export function FatRows({ formula, fats, onChange }: Props) {
+export function FatRows({ formula, fats, groups, onChange }: Props) {
 	const { units } = useUnits();
 	const way: Way = formula.fats.some((share) => share.grams) ? "grams" : "percent";
 	const weight = unitOf(units, "weight");
 	const size = way === "grams" ? weight.size : 1;
 	const total = formula.fats.reduce((sum, share) => sum + amountOf(share), 0);
-	const unused = fats.find((fat) => !formula.fats.some((share) => share.fat === fat.key));
+	// The likeliest that it does not have yet.
+	const unused = groups
+		.flatMap((group) => group.keys)
+		.find((key) => !formula.fats.some((share) => share.fat === key));
 	const make = (fat: string, amount: number) =>
 		way === "percent" ? { fat, percent: amount } : { fat, grams: amount };
 	return (
@@ -36,8 +40,13 @@ export function FatRows({ formula, fats, onChange }: Props) {
 				suffix={way === "grams" ? weight.label : "%"}
 				rows={formula.fats.map((share) => ({ key: share.fat, percent: amountOf(share) / size }))}
 				options={fats.map((fat) => [fat.key, fat.name] as const)}
+				groups={groups}
 				onChange={(rows) => onChange(rows.map((row) => make(row.key, row.percent * size)))}
-				onAdd={unused && (() => onChange([...formula.fats, make(unused.key, way === "percent" ? 5 : 50)]))}
+				onAdd={
+					unused === undefined
+						? undefined
+						: () => onChange([...formula.fats, make(unused, way === "percent" ? 5 : 50)])
+				}
 			>
 				<p className="figures pr-12 text-sm">
 					Total {counted(String(Number((total / size).toFixed(2))))} {way === "grams" ? weight.label : "%"}

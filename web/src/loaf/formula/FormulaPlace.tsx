@@ -37,8 +37,13 @@ export function FormulaPlace() {
 			<section aria-label="What goes in" className="tray space-y-4 p-4">
 				<FormulaPicker formula={formula} onOpen={setOpenId} />
 				<TextField label="Name of the formula" value={formula.name} onChange={(name) => patch({ name })} />
-				<FatRows formula={formula} fats={cupboard.fats} onChange={(fats) => patch({ fats })} />
-				<LyeFields formula={formula} fats={cupboard.fats} onChange={patch} />
+				<FatRows
+					formula={formula}
+					fats={cupboard.fats}
+					groups={cupboard.fat_groups}
+					onChange={(fats) => patch({ fats })}
+				/>
+				<LyeFields formula={formula} fats={cupboard.fats} groups={cupboard.fat_groups} onChange={patch} />
 				<AdditiveRows
 					title="What else goes in"
 					doses={formula.additives}

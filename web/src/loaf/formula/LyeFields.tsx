@@ -1,4 +1,5 @@
-import type { Fat, Formula } from "../../api/types";
+import type { Fat, FatGroup, Formula } from "../../api/types";
+import { ChoiceField } from "../../ui/ChoiceField";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
 
@@ -13,11 +14,12 @@ const WATER_UNIT = { concentration: "% lye", ratio: ": 1", "share of oils": "% o
 interface Props {
 	formula: Formula;
 	fats: readonly Fat[];
+	groups: readonly FatGroup[];
 	onChange: (change: Partial<Formula>) => void;
 }
 
 /** Lye, water, and the fat kept for after trace. */
-export function LyeFields({ formula, fats, onChange }: Props) {
+export function LyeFields({ formula, fats, groups, onChange }: Props) {
 	const late = formula.late_fat ?? null;
 	return (
 		<fieldset className="space-y-2">
@@ -52,10 +54,11 @@ export function LyeFields({ formula, fats, onChange }: Props) {
 				/>
 			</FieldRow>
 			<FieldRow>
-				<SelectField
+				<ChoiceField
 					label="Fat kept for after trace"
 					value={late?.fat ?? ""}
 					options={[["", "None"] as const, ...fats.map((fat) => [fat.key, fat.name] as const)]}
+					groups={groups}
 					onChange={(fat) =>
 						onChange({ late_fat: fat ? { fat, percent_of_oils: late?.percent_of_oils ?? 3 } : null })
 					}
