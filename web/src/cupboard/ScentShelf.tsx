@@ -2,7 +2,7 @@ import { putScent } from "../api/queries";
 import type { Scent } from "../api/types";
 import { counted } from "../ui/counting";
 import { FieldRow } from "../ui/Drawer";
-import { NumberField, SelectField, TextField } from "../ui/fields";
+import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Shelf } from "./Shelf";
 
 const BEHAVIOURS = ["moves along", "accelerates", "rices", "seizes", "separates", "fades"] as const;
@@ -73,12 +73,13 @@ function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Part
 		<>
 			<TextField label="Name on the bottle" value={scent.name} onChange={(name) => onChange({ name })} />
 			<FieldRow>
-				<NumberField
+				<MaybeNumberField
 					label="Highest use in the product"
 					suffix="%"
 					digits={2}
-					value={scent.max_percent ?? 0}
-					onChange={(value) => onChange({ max_percent: value > 0 ? value : null })}
+					placeholder="not said"
+					value={scent.max_percent ?? null}
+					onChange={(max_percent) => onChange({ max_percent })}
 				/>
 				<NumberField
 					label="Vanillin"

@@ -5,7 +5,7 @@ import type { OrderIn, OrderLine } from "../api/types";
 import { Button } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
 import { dayShort } from "../ui/dates";
-import { DateField, NumberField, SelectField, TextField } from "../ui/fields";
+import { DateField, MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import type { Change } from "./useSeason";
 
 const KINDS = [
@@ -99,11 +99,12 @@ function OrderForm({ order, change, onDone }: FormProps) {
 					value={draft.wrap_on ?? null}
 					onChange={(wrap_on) => patch({ wrap_on })}
 				/>
-				<NumberField
+				<MaybeNumberField
 					label="Guests"
 					digits={0}
-					value={draft.heads ?? 0}
-					onChange={(heads) => patch({ heads: heads >= 1 ? Math.round(heads) : null })}
+					min={1}
+					value={draft.heads ?? null}
+					onChange={(heads) => patch({ heads: heads && Math.round(heads) })}
 				/>
 				<NumberField
 					label="Spares"

@@ -84,11 +84,12 @@ export function RunFields({ run, planned }: Props) {
 				onChange={(colours) => patch({ colours })}
 			/>
 			<MoreBags run={run} patch={patch} />
-			<NumberField
+			<MaybeNumberField
 				label="Weight of five, from your scale"
 				quantity="weight"
-				value={run.motif.five_weigh_g ?? 0}
-				onChange={(five_weigh_g) => motif({ five_weigh_g: five_weigh_g > 0 ? five_weigh_g : null })}
+				placeholder="not weighed"
+				value={run.motif.five_weigh_g ?? null}
+				onChange={(five_weigh_g) => motif({ five_weigh_g })}
 			/>
 			{planned && (
 				<p className="text-sm">
