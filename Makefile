@@ -16,7 +16,7 @@ export npm_config_update_notifier := false
 # Where Python is told to write no bytecode every start would compile hundreds of modules again: three times as long.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo dev test lint types drift test-python test-demo test-core test-studio test-web test-browser bench season screenshots schemas lock clean
+.PHONY: demo dev test lint types drift test-python test-demo test-core test-studio test-web test-browser bench faults season screenshots schemas lock clean
 
 demo: .make/python web/dist/index.html  ## Serve the demo studio on 127.0.0.1; started again it keeps what you did
 	.venv/bin/archtop demo --port $(PORT)
@@ -70,6 +70,9 @@ $(DEMO_HOME)/studio.sqlite3: .make/python $(PY_SOURCES)
 bench: .make/python  ## Speed as ratios, measured side by side in one run
 	$(PY) -m benchmarks
 
+faults: .make/python web/dist/index.html .make/faults/bin/schemathesis  ## Kills and made-up calls, on loopback, by itself
+	$(PY) -m faults
+
 season: .make/python web/dist/index.html .make/chromium test-demo  ## The demo's season lived through the interface, day by day
 	PYTHONPATH=$(CURDIR) ARCHTOP_NOW=$(TEST_NOW) $(PY) scripts/live_season.py $(DEMO_HOME)
 
@@ -95,6 +98,11 @@ lock: .make/python  ## Pin every Python package again
 .make/web: web/package.json web/pnpm-lock.yaml
 	@mkdir -p .make
 	$(PNPM) install --frozen-lockfile --silent
+	@touch $@
+
+.make/faults/bin/schemathesis: faults/requirements.lock
+	python3 -m venv .make/faults
+	.venv/bin/uv pip sync -q --python .make/faults/bin/python faults/requirements.lock
 	@touch $@
 
 .make/chromium:

@@ -295,6 +295,13 @@ def test_a_week_is_printed(studio: Studio, owner: User) -> None:
     assert f"{day:%A} {day.day}" in text
 
 
+@pytest.mark.parametrize("loaf", ["x", "", "\u2028", "0" * 40, None, 7])
+def test_an_order_of_what_is_no_loaf_is_refused(studio: Studio, loaf: object) -> None:
+    order = {"kind": "commission", "name": "Of nothing", "loaves": [loaf]}
+    assert studio.send("POST", "/season/orders", order).status_code == 422
+    assert studio.get("/season").json()["orders"] == []
+
+
 def test_seasons_and_orders_are_their_owners(studio: Studio, owner: User) -> None:
     loaf = ready_loaf(owner)
     order = {"kind": "commission", "name": "Mine", "loaves": [str(loaf.id)]}
@@ -302,9 +309,10 @@ def test_seasons_and_orders_are_their_owners(studio: Studio, owner: User) -> Non
     stranger = Studio(User.objects.create_user("stranger", password="another long one"))
     assert stranger.get("/season").json()["orders"] == []
     assert stranger.send("PUT", f"/season/orders/{line['id']}", order).status_code == 404
-    theirs = stranger.send("POST", "/season/orders", order).json()
-    # A loaf that is not one's own does not come along.
-    assert theirs["orders"][0]["loaves"] == []
+    theirs = stranger.send("POST", "/season/orders", order)
+    assert theirs.status_code == 422
+    assert theirs.json()["problems"][0]["code"] == "order.loaf"
+    assert stranger.get("/season").json()["orders"] == []
     assert Season.objects.count() == 2
 
 

@@ -1,6 +1,7 @@
 import createClient from "openapi-fetch";
 import { houseNow } from "../ui/counting";
 import { chosenUnits } from "../ui/units";
+import { inTurn } from "./inTurn";
 import type { paths } from "./schema";
 
 function cookie(name: string): string {
@@ -16,6 +17,6 @@ export const client = createClient<paths>({
 		const { decimal, dates } = houseNow();
 		if (decimal) request.headers.set("X-Decimal", decimal);
 		if (dates) request.headers.set("X-Dates", dates);
-		return globalThis.fetch(request);
+		return inTurn(request);
 	},
 });

@@ -6,7 +6,8 @@ import datetime as dt
 import hashlib
 import json
 import secrets
-from collections.abc import Mapping
+import uuid
+from collections.abc import Mapping, Sequence
 from typing import Any, NamedTuple
 
 from django.conf import settings
@@ -348,11 +349,23 @@ def feed_of(season: Season, wanted: bool) -> None:
     season.save(update_fields=["feed"])
 
 
-def save_order(owner: User, order_id: int | None, what: Mapping[str, Any], loaves: list[str]) -> None:
-    """Write an order down; only the owner's own loaves come into it."""
+def save_order(owner: User, order_id: int | None, what: Mapping[str, Any], loaves: Sequence[uuid.UUID]) -> None:
+    """Write an order down.
+
+    :raises InputError: ``order.loaf`` where one of its loaves is none of the owner's
+    """
+    found = list(Loaf.objects.filter(owner=owner, id__in=loaves))
+    if missing := set(loaves) - {loaf.id for loaf in found}:
+        raise InputError.one(
+            "order.loaf",
+            "loaves",
+            len(missing),
+            "is not in this studio",
+            "Open the season again, and choose from the loaves that are there.",
+        )
     with transaction.atomic():
         order = Order.objects.get(id=order_id, owner=owner) if order_id else Order(owner=owner)
         for name, value in what.items():
             setattr(order, name, value)
         order.save()
-        order.loaves.set(Loaf.objects.filter(owner=owner, id__in=loaves))
+        order.loaves.set(found)

@@ -8,6 +8,7 @@ from typing import Annotated
 from django.http import FileResponse, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
+from ninja.decorators import decorate_view
 from ninja.files import UploadedFile
 
 from archtop.core import InputError
@@ -15,6 +16,7 @@ from archtop.studio.actions import add_photo, change_photo, scale_photo
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut
+from archtop.studio.api.turns import in_turn
 from archtop.studio.models import Loaf, Photo
 from archtop.studio.photos import MOST_BYTES
 
@@ -44,6 +46,7 @@ def list_photos(request: HttpRequest, loaf_id: uuid.UUID) -> list[PhotoOut]:
     response={200: list[PhotoOut], 404: ProblemReport, 422: ProblemReport},
     operation_id="add_photo",
 )
+@decorate_view(in_turn)
 def add(
     request: HttpRequest, loaf_id: uuid.UUID, form: Annotated[PhotoForm, Form()], photo: Annotated[UploadedFile, File()]
 ) -> list[PhotoOut]:

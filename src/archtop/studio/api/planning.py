@@ -7,6 +7,7 @@ import uuid
 
 from django.http import HttpRequest
 from ninja import Router
+from ninja.decorators import decorate_view
 
 from archtop.core import (
     Backsized,
@@ -60,6 +61,7 @@ from archtop.studio.api.schemas import (
     SizeBackIn,
 )
 from archtop.studio.api.signed_in import owner_of
+from archtop.studio.api.turns import in_turn
 from archtop.studio.preview import preview_of
 
 __all__ = ["router"]
@@ -83,6 +85,7 @@ def plan_first_loaf(request: HttpRequest, payload: FirstLoaf) -> FirstPlanned:  
 
 
 @router.post("/faces", response={200: Faces, 404: ProblemReport, 422: ProblemReport}, operation_id="draw_faces")
+@decorate_view(in_turn)
 def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
     """Pictures of cut faces, nothing kept."""
     bars = tuple(payload.bars) if payload.bars is not None else None
@@ -103,6 +106,7 @@ def draw_faces(request: HttpRequest, payload: FacesIn) -> Faces:
     response={200: list[AlsoPictured], 404: ProblemReport, 422: ProblemReport},
     operation_id="draw_also_filled",
 )
+@decorate_view(in_turn)
 def draw_also_filled(request: HttpRequest, payload: AlsoIn) -> list[AlsoPictured]:
     """Pictures of the other moulds that a loaf's pot fills, nothing kept."""
     cupboard = cupboard_for(request, payload.loaf)
@@ -112,18 +116,21 @@ def draw_also_filled(request: HttpRequest, payload: AlsoIn) -> list[AlsoPictured
 @router.post(
     "/faces/fragile", response={200: FragileTold, 404: ProblemReport, 422: ProblemReport}, operation_id="tell_fragile"
 )
+@decorate_view(in_turn)
 def tell_fragile(request: HttpRequest, payload: FragileIn) -> FragileTold:
     """What goes wrong in some outcomes, and in how many."""
     return fragile_of(payload.document, cupboard_for(request, payload.loaf), payload.later_min)
 
 
 @router.post("/cuts/find", response={200: FoundCuts, 404: ProblemReport, 422: ProblemReport}, operation_id="find_cuts")
+@decorate_view(in_turn)
 def find(request: HttpRequest, payload: CutsIn) -> FoundCuts:
     """Where to cut for equal weights or even faces, nothing kept."""
     return find_cuts(payload.document, cupboard_for(request, payload.loaf), payload.aim)
 
 
 @router.post("/faces/point", response={200: Origin, 404: ProblemReport, 422: ProblemReport}, operation_id="ask_point")
+@decorate_view(in_turn)
 def ask_point(request: HttpRequest, payload: PointIn) -> Origin:
     """Which moment made a point of a face."""
     at = (payload.across, payload.along, payload.up)
@@ -131,12 +138,14 @@ def ask_point(request: HttpRequest, payload: PointIn) -> Origin:
 
 
 @router.post("/size-back", response={200: Backsized, 404: ProblemReport, 422: ProblemReport}, operation_id="size_back")
+@decorate_view(in_turn)
 def size_backwards(request: HttpRequest, payload: SizeBackIn) -> Backsized:
     """The loaf sized to use something up, nothing kept."""
     return size_back(payload.document, cupboard_for(request, payload.loaf), payload.target)
 
 
 @router.post("/reach", response={200: Reach, 404: ProblemReport, 422: ProblemReport}, operation_id="reach_colour")
+@decorate_view(in_turn)
 def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
     """What to add to a colour to come closest to its wish."""
     cupboard, loaf = cupboard_for(request, payload.loaf), payload.document
@@ -154,6 +163,7 @@ def reach_colour(request: HttpRequest, payload: ReachIn) -> Reach:
 
 
 @router.post("/gel", response={200: GelFilm, 404: ProblemReport, 422: ProblemReport}, operation_id="film_gel")
+@decorate_view(in_turn)
 def film_gel(request: HttpRequest, payload: DocumentIn) -> GelFilm:
     """How warm the section halfway along gets, hour by hour; nothing kept."""
     of, planned = Plans(cupboard_for(request, payload.loaf)).of_document(payload.document)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import uuid
 from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -63,7 +64,7 @@ class OrderIn(Schema):
     spare_percent: Annotated[float, Field(ge=0, le=200)] = 10.0
     colours: Annotated[str, Field(max_length=400)] = ""
     notes: Annotated[str, Field(max_length=4000)] = ""
-    loaves: Annotated[list[str], Field(max_length=200)] = []
+    loaves: Annotated[list[uuid.UUID], Field(max_length=200)] = []
 
 
 def _season(request: HttpRequest) -> Season:

@@ -18,6 +18,7 @@ from archtop.studio.actions.stills import still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for, loaf_of
 from archtop.studio.api.schemas import SolidIn
+from archtop.studio.api.turns import in_turn
 
 __all__ = ["router"]
 
@@ -33,7 +34,7 @@ def _asked(payload: SolidIn) -> SolidAsked:
 
 
 @router.post("/solid", response={200: None, 404: ProblemReport, 422: ProblemReport}, operation_id="draw_solid")
-@decorate_view(gzip_page)
+@decorate_view(in_turn, gzip_page)
 def draw_solid(request: HttpRequest, payload: SolidIn) -> HttpResponse:
     """A document as glTF binary, a node to each bar, nothing kept."""
     content = solid_file(payload.document, cupboard_for(request, payload.loaf), _asked(payload), "glb")
@@ -43,6 +44,7 @@ def draw_solid(request: HttpRequest, payload: SolidIn) -> HttpResponse:
 @router.post(
     "/solid/words", response={200: SolidTold, 404: ProblemReport, 422: ProblemReport}, operation_id="tell_solid"
 )
+@decorate_view(in_turn)
 def tell_solid(request: HttpRequest, payload: SolidIn) -> SolidTold:
     """A document told in words, and how its piping comes out where a time is asked for."""
     return solid_told(payload.document, cupboard_for(request, payload.loaf), _asked(payload))
@@ -52,18 +54,21 @@ Bar = Annotated[int | None, Query(ge=1, le=400)]
 
 
 @router.get("/loaves/{uuid:loaf_id}/loaf.glb", operation_id="export_glb", include_in_schema=False)
+@decorate_view(in_turn)
 def export_glb(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> HttpResponse:
     """A loaf, or one bar of it, as glTF binary."""
     return _file(request, loaf_id, "glb", bar)
 
 
 @router.get("/loaves/{uuid:loaf_id}/loaf.stl", operation_id="export_stl", include_in_schema=False)
+@decorate_view(in_turn)
 def export_stl(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> HttpResponse:
     """A loaf, or one bar of it, as STL in millimetres."""
     return _file(request, loaf_id, "stl", bar)
 
 
 @router.get("/loaves/{uuid:loaf_id}/still.png", operation_id="show_still", include_in_schema=False)
+@decorate_view(in_turn)
 def show_still(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     """A loaf at a slant as a picture; made now if it is not there."""
     # Its address names the revision, of which there is one picture.

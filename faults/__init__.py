@@ -1,0 +1,1 @@
+"""What must be withstood, tried by itself on loopback: ``python -m faults``."""

@@ -1,0 +1,98 @@
+"""A demo studio in a process and a folder of its own, that can be killed; and a browser's way to ask it."""
+
+from __future__ import annotations
+
+import http.client
+import json
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from pathlib import Path
+from typing import Any, Self
+
+__all__ = ["Asked", "Studio"]
+
+_PATIENCE_S = 120.0
+
+
+class Studio:
+    """``archtop demo`` on a free port."""
+
+    def __init__(self, home: Path) -> None:
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = int(probe.getsockname()[1])
+        self.home, self.errors = home, home.with_suffix(".errors")
+
+    @classmethod
+    @contextmanager
+    def demo(cls) -> Iterator[Self]:
+        """The demo as it is loaded, gone afterwards."""
+        with tempfile.TemporaryDirectory() as folder:
+            studio = cls(Path(folder) / "home")
+            studio.start()
+            try:
+                yield studio
+            finally:
+                studio.kill()
+
+    def start(self) -> None:
+        """Start, and wait until it answers."""
+        self.process = subprocess.Popen(
+            [Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
+            env={**os.environ, "ARCHTOP_HOME": str(self.home), "ARCHTOP_STILLS": "0", "ARCHTOP_EFFORT": "0.3"},
+            stdout=subprocess.DEVNULL,
+            stderr=self.errors.open("a"),
+        )
+        until = time.monotonic() + _PATIENCE_S
+        while time.monotonic() < until:
+            with suppress(OSError):
+                socket.create_connection(("127.0.0.1", self.port), timeout=5).close()
+                return
+            time.sleep(0.1)
+        raise RuntimeError("the demo did not start")
+
+    def kill(self) -> None:
+        """As a pulled plug ends a process: without a word."""
+        self.process.kill()
+        self.process.wait()
+
+
+class Asked:
+    """A signed-in browser's questions, one line for all of them."""
+
+    def __init__(self, port: int) -> None:
+        self.port = port
+        page = self._send("GET", "/", None, {})
+        page.read()
+        cookies = [value.split(";")[0] for name, value in page.getheaders() if name.lower() == "set-cookie"]
+        token = next(cookie.split("=")[1] for cookie in cookies if cookie.startswith("csrftoken="))
+        here = f"http://127.0.0.1:{port}"
+        self.headers = {"Cookie": "; ".join(cookies), "X-CSRFToken": token, "Origin": here, "Referer": f"{here}/"}
+
+    def _send(self, method: str, path: str, body: str | None, headers: dict[str, str]) -> http.client.HTTPResponse:
+        line = http.client.HTTPConnection("127.0.0.1", self.port, timeout=_PATIENCE_S)
+        line.request(method, path, body, headers)
+        return line.getresponse()
+
+    def ask(self, method: str, path: str, body: object = None) -> Any:
+        """What is answered, as JSON.
+
+        :raises OSError: nothing was answered
+        :raises RuntimeError: it was refused
+        """
+        text = None if body is None else json.dumps(body)
+        headers = {**self.headers, "Content-Type": "application/json"}
+        try:
+            answer = self._send(method, f"/api{path}", text, headers)
+            said = answer.read()
+        except http.client.HTTPException as error:
+            raise OSError("hung up") from error
+        if answer.status >= 400:
+            raise RuntimeError(f"{answer.status}: {said[:300]!r}")
+        return json.loads(said)
