@@ -14,9 +14,9 @@ __all__ = ["run"]
 
 _ROOT = Path(__file__).parents[1]
 _TOOL = _ROOT / ".make/faults/bin/schemathesis"
-# Examples an operation; the bounds of the description come besides.
-_EXAMPLES = int(os.environ.get("FAULTS_EXAMPLES", "40"))
-_WITHIN_S = 840
+# Examples an operation: making up whole documents takes longer than answering them.
+_EXAMPLES = int(os.environ.get("FAULTS_EXAMPLES", "20"))
+_WITHIN_S = 3600
 
 
 def run() -> int:
@@ -25,7 +25,7 @@ def run() -> int:
         asked = Asked(studio.port)
         headers = [part for name, value in asked.headers.items() for part in ("-H", f"{name}: {value}")]
         where = ["run", str(_ROOT / "docs/openapi.json"), "--url", f"http://127.0.0.1:{studio.port}", *headers]
-        how = ["--checks", "not_a_server_error", "--phases", "coverage,fuzzing", "--max-examples", str(_EXAMPLES)]
+        how = ["--checks", "not_a_server_error", "--phases", "fuzzing", "--max-examples", str(_EXAMPLES)]
         # Signed out nothing more would be tried.
         apart = ["--exclude-operation-id", "sign_out", "--request-timeout", "60", "--seed", "1", "--no-color"]
         command = [str(_TOOL), *where, *how, *apart, "--continue-on-failure", "--workers", "2"]

@@ -124,8 +124,11 @@ def main() -> int:
         now = dt.datetime.fromisoformat(page.request.get(f"{server.url}/api/session").json()["now"])
         season = Season(page, server, now)
         jobs = live(season)
-        season.at(season.now + dt.timedelta(days=43))
-        cured = [item["name"] for item in season.today()["cured"]]
+        cured: list[str] = []
+        for _ in range(7):
+            # It is asked for some weeks whether a loaf has cured.
+            season.at(season.now + dt.timedelta(days=7))
+            cured += [item["name"] for item in season.today()["cured"] if item["name"] not in cured]
         browser.close()
         server.stop()
     print(f"{jobs} moments, {season.presses} presses, cured: {', '.join(cured)}")

@@ -10,7 +10,7 @@ import pytest
 from archtop.core import plan, read_loaf, standard_cupboard
 from archtop.core.base import StepKey
 from archtop.core.document import Loaf
-from archtop.core.schedule import JobStanding, Pin, When, network_of, standing_of
+from archtop.core.schedule import JobStanding, Link, Pin, When, network_of, standing_of
 from archtop.core.steps.jobs import job_of
 from tests.core.conftest import box, box_with, rod
 from tests.core.test_already_done import CHAIN, NOW, ago
@@ -48,6 +48,18 @@ def test_a_wait_runs_from_when_the_job_before_it_was_over(cast_h: float, stands:
     out = stand(done(cast=cast_h))["out"]
     assert out.stands == stands
     assert out.until == (at(1) if stands == "waiting" else None)
+
+
+@pytest.mark.parametrize(("late_min", "stands"), [(-1, "ready"), (10, "ready"), (14.9, "ready"), (15.1, "missed")])
+def test_no_window_is_missed_by_minutes(late_min: float, stands: str) -> None:
+    """The plan may put a job at the last moment of its window, and nobody presses to the minute."""
+    assert stand(done(pour=48 + late_min / 60))["cut"].stands == stands
+
+
+def test_a_short_window_gives_less_grace() -> None:
+    link = Link(before="pour", after="spritz", least_h=0.75, most_h=1.5, why="", basis="estimate")
+    assert link.grace_h == pytest.approx(0.075)
+    assert Link(before="pour", after="cut", least_h=0, most_h=None, why="", basis="estimate").grace_h == 0
 
 
 def test_what_was_done_says_when() -> None:

@@ -47,7 +47,9 @@ def already_done(network: Network, pins: Mapping[str, Pin], now: dt.datetime) ->
     jobs = {job.key: job for job in network.jobs}
     pins = {key: _from_its_start(pin, jobs[key]) for key, pin in pins.items() if key in jobs}
     all_done = {**pins, **_presupposed(network, pins)}
-    closed = [link for link in network.links if _has_closed(link, jobs, all_done, now)]
+    since = {link: at for link in network.links if (at := _closes(link, jobs, all_done)) and now > at}
+    closed = list(since)
+    told = [link for link, at in since.items() if now > at + dt.timedelta(hours=link.grace_h)]
     gone = {link.after for link in closed if jobs[link.after].kind in PASSING}
     links = (
         link.model_copy(update={"most_h": None}) if link in closed else link
@@ -59,7 +61,7 @@ def already_done(network: Network, pins: Mapping[str, Pin], now: dt.datetime) ->
         links=tuple(links),
         holds=tuple(hold for hold in network.holds if not {hold.start, hold.end} & gone),
     )
-    return AlreadyDone(left, all_done, tuple(_told(closed, jobs, all_done)))
+    return AlreadyDone(left, all_done, tuple(_told(told, jobs, all_done)))
 
 
 def _from_its_start(pin: Pin, job: Job) -> Pin:
@@ -91,10 +93,11 @@ def _is_done(key: str, pins: Mapping[str, Pin]) -> bool:
     return key in pins and pins[key].done
 
 
-def _has_closed(link: Link, jobs: Mapping[str, Job], pins: Mapping[str, Pin], now: dt.datetime) -> bool:
+def _closes(link: Link, jobs: Mapping[str, Job], pins: Mapping[str, Pin]) -> dt.datetime | None:
+    """The last moment for a job that is still to do after a done one."""
     if link.most_h is None or not _is_done(link.before, pins) or _is_done(link.after, pins):
-        return False
-    return now > pins[link.before].start + dt.timedelta(hours=link.most_h, minutes=jobs[link.before].minutes)
+        return None
+    return pins[link.before].start + dt.timedelta(hours=link.most_h, minutes=jobs[link.before].minutes)
 
 
 def _told(closed: list[Link], jobs: Mapping[str, Job], pins: Mapping[str, Pin]) -> Iterator[str]:

@@ -53,6 +53,9 @@ _LOOK_H = 1.0
 # The next mould of the same batch: how long it takes [min], and how soon after the last it is filled [h].
 _FILL_MIN, _NEXT_H = 15, 0.25
 
+# Windows are made of days: who is late by a quarter of an hour, of a short one by a twentieth, kept it.
+_GRACE_H, _GRACE_SHARE = 0.25, 0.05
+
 
 class Job(Frozen):
     """Work of hands; ``cured`` takes none: it is when a loaf is ready."""
@@ -77,6 +80,11 @@ class Link(Frozen):
     why: str
     basis: Basis
     rate: str = ""
+
+    @property
+    def grace_h(self) -> float:
+        """How long after its last moment it is not called missed [h]: no hand presses to the minute."""
+        return min(_GRACE_H, _GRACE_SHARE * (self.most_h or 0.0))
 
 
 class Hold(Frozen):

@@ -150,7 +150,7 @@ class _Standing:
             if link.most_h is not None
         ]
         closes, by = min(closing, key=lambda item: item[0], default=(None, None))
-        if closes and by and closes < self.now:
+        if closes and by and closes + dt.timedelta(hours=by.grace_h) < self.now:
             before = self.jobs[by.before].title
             told = f"At most {span(by.most_h or 0.0)} after “{before}”. {by.why} {_WHAT_TO_DO.get(job.kind, '')}"
             return "missed", closes, told
@@ -161,7 +161,7 @@ class _Standing:
         opens, wait = max(opening, key=lambda item: item[0], default=(None, None))
         if opens and wait and opens > self.now:
             return "waiting", opens, wait.why
-        return self.by_its_date(job, when, closes)
+        return self.by_its_date(job, when, closes if closes and closes > self.now else None)
 
     def by_its_date(self, job: Job, when: When, closes: dt.datetime | None) -> tuple[Stands, dt.datetime | None, str]:
         """Of a job that nothing holds up any more."""
