@@ -91,3 +91,12 @@ def test_a_prop_that_holds_nothing_or_comes_out_before_is_refused(step: dict[str
     with pytest.raises(InputError) as refused:
         planned(step)
     assert field in [problem.field for problem in refused.value.problems]
+
+
+@pytest.mark.parametrize(("long", "held"), [(260, True), (140, False)])
+def test_a_tall_column_mould_is_held_by_a_second_pair_of_hands(long: float, held: bool) -> None:
+    """Common practice, no source."""
+    column = rod("col", 30, length_mm=long - 20, casting={"mould_length_mm": long, "trim_mm": 0})
+    found = plan_of(resolve(read_loaf(box_with(column, to_mm=60)), CUPBOARD))
+    filled = next(step for step in found.steps if step.do == "cast" and "Fill the mould" in step.title)
+    assert ("a second pair of hands" in filled.detail) is held

@@ -101,7 +101,7 @@ const quiet = (queries: QueryClient) =>
 /** Settles once the browser has nothing else to do. */
 const idle = () =>
 	new Promise<void>((then) => {
-		if (window.requestIdleCallback) window.requestIdleCallback(() => then());
+		if (window.requestIdleCallback) window.requestIdleCallback(() => then(), { timeout: 2000 });
 		else window.setTimeout(then, 200);
 	});
 

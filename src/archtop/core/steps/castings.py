@@ -85,13 +85,13 @@ def _filled(of: ResolvedLoaf, pot: Pot, cast: Cast) -> Step:
     )
 
 
-# What stands no taller than this stands by itself (a stated guess).
+# What is no taller than this stands by itself (a stated guess).
 _STANDS_MM = 150.0
 
 
 def _held(tall_mm: float) -> str:
     """Who helps with a mould that stands tall (common practice, no source)."""
-    return "It stands tall: a second pair of hands holds it upright. " if tall_mm > _STANDS_MM else ""
+    return "Where it stands upright, a second pair of hands holds it. " if tall_mm > _STANDS_MM else ""
 
 
 def _of_several(of: ResolvedLoaf, poured: Poured, where: str) -> str:
