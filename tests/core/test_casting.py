@@ -397,6 +397,7 @@ def test_an_impossible_date_names_what_clashes_and_what_helps() -> None:
     """Ready in 32 days: 28 of cure leave four, and a column in a stiff mould alone takes more than that."""
     result = season(loaf(material="stiff"), ready=32, at=ALWAYS)
     assert result.loaves[0].late_h > 0
+    assert result.says == f"One loaf is late, as little as can be, in {result.sessions} sessions; no plan has fewer."
     words = " ".join(result.clash)
     assert "One on its date" in words
     # Nothing less clashes: what can be left out of it is left out.

@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING
 
 from pydantic import AwareDatetime
 
-from archtop.core.base import Basis, Frozen, InputError, JobKey, Rate
+from archtop.core.base import Basis, Frozen, InputError, JobKey, Rate, in_words
 from archtop.core.document import Loaf
 from archtop.core.schedule.already_done import Pin, already_done
 from archtop.core.schedule.calendar import StudioHours, openings_of
@@ -225,7 +225,7 @@ def plan_network(network: Network, terms: SeasonTerms) -> SeasonPlan:
         proven=found.proven,
         clash=tuple(_in_words(what, problem, terms.names) for what in clash),
         ways=tuple(Way(kind=way.kind, what=way.what, late_h=way.late_h, says=way.says) for way in ways),
-        says=_says(found, late),
+        says=_says(found),
         missed=missed,
     )
 
@@ -362,11 +362,14 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
     return f"{bound} {length} from “{titles[before]}” to “{titles[after]}”"
 
 
-def _says(found: Found, late: int) -> str:
+def _says(found: Found) -> str:
+    """Dates and sessions in a sentence; how many days late a loaf is stands beside it."""
     if not found.feasible:
         return "It cannot be done as it stands." if found.proven else "No plan was found with the effort it was given."
     sessions = "one session" if found.sessions == 1 else f"{found.sessions} sessions"
-    if late:
-        least = "neither can be less" if found.proven else "the best plan found"
-        return f"Late by {span(late * STEP_H)} altogether, in {sessions}; {least}."
+    if late := sum(over > 0 for over in found.late.values()):
+        loaves = "One loaf is" if late == 1 else f"{in_words(late).capitalize()} loaves are"
+        if found.proven:
+            return f"{loaves} late, as little as can be, in {sessions}; no plan has fewer."
+        return f"{loaves} late, in {sessions}; the best plan found."
     return f"Every date met, in {sessions}; {'no plan has fewer' if found.proven else 'fewer may be possible'}."
