@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 import json
 import time
-from functools import partial
 from pathlib import Path
 
 from ortools.sat.python import cp_model
@@ -26,6 +25,7 @@ from archtop.core.schedule import (
     solve,
 )
 from archtop.core.schedule.solver import Found, SeasonModel, no_later_than
+from archtop.core.schedule.watch import Watch
 from benchmarks.timing import line
 
 __all__ = ["run"]
@@ -44,7 +44,7 @@ def run() -> None:
         problem = _problem([loaves[i % len(loaves)] for i in range(count)], moulds=2)
         seen: list[float] = []
         began = time.perf_counter()
-        found = solve(problem, _EFFORT, partial(_note, seen, began))
+        found = solve(problem, _EFFORT, _Noted(seen, began))
         took = time.perf_counter() - began
         greedy = earliest_first(problem)
         late = sum(max(0, greedy[f"l{i}/cured"] - problem.ready[f"l{i}"]) for i in range(count)) * problem.step_h / 24
@@ -59,8 +59,15 @@ def run() -> None:
     _reasons([loaves[i % len(loaves)] for i in range(30)])
 
 
-def _note(seen: list[float], began: float) -> None:
-    seen.append(time.perf_counter() - began)
+class _Noted(Watch):
+    """When each plan was found [s]."""
+
+    def __init__(self, seen: list[float], began: float) -> None:
+        super().__init__()
+        self.seen, self.since = seen, began
+
+    def found(self) -> None:
+        self.seen.append(time.perf_counter() - self.since)
 
 
 def _possible() -> list[tuple[Loaf, LoafPlan]]:

@@ -8,6 +8,7 @@ const BY_THEMSELVES = [
 	"src/house/HouseFields.test.tsx",
 	"src/keeping/kept.test.tsx",
 	"src/loaf/section/Remarks.test.tsx",
+	"src/season/PlanningNow.test.tsx",
 ];
 const STUDIO = "http://127.0.0.1:8735";
 

@@ -42,7 +42,7 @@ def planned(page: Page) -> None:
 
 def settled(page: Page) -> None:
     """The solver has answered."""
-    expect(page.get_by_role("status")).to_contain_text(re.compile("sessions"))
+    expect(page.get_by_role("status")).to_contain_text(re.compile(r"in (one session|\d+ sessions)"))
 
 
 def job(page: Page, title: str) -> Locator:

@@ -29,6 +29,7 @@ from archtop.core.schedule import (
     SeasonProblem,
     SeasonTerms,
     StudioHours,
+    Watch,
     alike_in,
     clash_of,
     earliest_first,
@@ -326,6 +327,49 @@ def test_the_fewest_sessions_are_proven_and_said() -> None:
     little = season(*[loaf(f"Loaf {i}") for i in range(3)], effort=0.3)
     assert little.sessions >= result.sessions
     assert little.proven or "fewer may be possible" in little.says
+
+
+class _StopsAt(Watch):
+    """Stops once so many plans are found."""
+
+    def __init__(self, plans: int) -> None:
+        super().__init__()
+        self.most = plans
+        if not plans:
+            self.stop()
+
+    def found(self) -> None:
+        super().found()
+        if self.plans >= self.most:
+            self.stop()
+
+
+def test_a_planning_that_is_stopped_gives_the_best_so_far() -> None:
+    loaves = [loaf(f"Loaf {i}") for i in range(3)]
+    whole, watch = season(*loaves, effort=8.0), _StopsAt(1)
+    result = season(*loaves, effort=8.0, watch=watch)
+    assert watch.plans >= 1
+    assert len(result.blocks) == len(whole.blocks)
+    assert all(late.late_h == 0 for late in result.loaves)
+    assert not result.proven
+    assert result.sessions >= whole.sessions
+    assert "fewer may be possible" in result.says
+
+
+def test_a_planning_that_is_stopped_before_any_plan_is_not_finished() -> None:
+    result = season(loaf(), ready=20, watch=_StopsAt(0))
+    assert result.blocks == ()
+    assert result.says == "Not finished: no plan is found yet."
+    # Nobody waits for reasons then.
+    assert result.clash == ()
+
+
+def test_a_watch_says_what_is_sought() -> None:
+    watch = Watch()
+    assert watch.says == "Looking for a plan that meets every date"
+    season(loaf(), watch=watch)
+    assert watch.plans > 0
+    assert watch.says.startswith("A plan is found")
 
 
 @pytest.mark.parametrize("count", [1, 2, 4])

@@ -389,3 +389,30 @@ def test_orders_are_read_with_as_many_queries_however_many_there_are(studio: Stu
 
     queries(1)
     assert queries(2) == queries(9)
+
+
+def test_a_planning_is_followed_and_stopped_from_another_request(
+    studio: Studio, owner: User, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    ready_loaf(owner)
+    first = studio.send("POST", "/season/plan").json()
+    assert studio.get("/season/planning").json() == {"says": None, "plans": 0}
+    seen: list[dict[str, Any]] = []
+    planned = season_actions.plan_season
+
+    def stopped_meanwhile(*given: Any) -> Any:
+        seen.append(studio.get("/season/planning").json())
+        stranger = Studio(User.objects.create_user("stranger", password="another long one"))
+        assert stranger.send("DELETE", "/season/planning").status_code == 204
+        assert not given[1].watch.stopped
+        assert studio.send("DELETE", "/season/planning").status_code == 204
+        assert given[1].watch.stopped
+        return planned(*given)
+
+    monkeypatch.setattr(season_actions, "plan_season", stopped_meanwhile)
+    refused = studio.send("POST", "/season/plan")
+    assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "season.stopped")
+    assert seen == [{"says": "Looking for a plan that meets every date", "plans": 0}]
+    # What was planned before stays as it was.
+    assert studio.get("/season").json()["plan"] == first["plan"]
+    assert studio.get("/season/planning").json()["says"] is None

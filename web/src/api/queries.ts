@@ -221,6 +221,14 @@ export const jobsQuery = (id: string) =>
 		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/jobs", { params: { path: { loaf_id: id } } })),
 		refetchInterval: 60_000,
 	});
+/** How far the planning of this moment is; asked for as long as somebody waits for it. */
+export const planningQuery = queryOptions({
+	queryKey: ["planning"],
+	queryFn: () => unwrap(client.GET("/api/season/planning")),
+	refetchInterval: 500,
+	gcTime: 0,
+});
+export const stopPlanning = () => unwrap(client.DELETE("/api/season/planning"));
 export const planSeason = () => unwrap(client.POST("/api/season/plan"));
 export const pinJob = (job: string, start: string | null, done = false) =>
 	unwrap(client.PUT("/api/season/pins", { body: { job, start, done } }));

@@ -1328,6 +1328,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/season/planning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Follow
+         * @description How far the planning of this moment is.
+         */
+        get: operations["follow_planning"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description Take the best plan that is found so far.
+         */
+        delete: operations["stop_planning"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/season/hours": {
         parameters: {
             query?: never;
@@ -9563,6 +9587,19 @@ export interface components {
             cured: components["schemas"]["OnTheRack"][];
         };
         /**
+         * Planning
+         * @description What is being sought at this moment, and how many plans were found; nothing is planned where it says nothing.
+         */
+        Planning: {
+            /** Says */
+            says?: string | null;
+            /**
+             * Plans
+             * @default 0
+             */
+            plans: number;
+        };
+        /**
          * MouldsIn
          * @description How many there are of some moulds, and castings done once for two loaves.
          */
@@ -12389,6 +12426,44 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
                 };
+            };
+        };
+    };
+    follow_planning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Planning"];
+                };
+            };
+        };
+    };
+    stop_planning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

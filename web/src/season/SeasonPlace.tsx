@@ -14,6 +14,7 @@ import { JobList } from "./JobList";
 import { KINDS } from "./kinds";
 import { MouldsDrawer } from "./MouldsDrawer";
 import { OrdersDrawer } from "./OrdersDrawer";
+import { PlanningNow, StopPlanning } from "./PlanningNow";
 import { SeasonBoard } from "./SeasonBoard";
 import { type Change, useSeason } from "./useSeason";
 import { WeekBoard } from "./WeekBoard";
@@ -34,11 +35,13 @@ export function SeasonPlace() {
 				<div className="flex flex-wrap items-center gap-3">
 					<h1 className="text-2xl">Season</h1>
 					<p role="status" className="min-w-0 flex-1 text-sm">
-						{busy ? "Planning…" : (plan?.says ?? "Nothing is planned yet.")}
+						{busy ? <PlanningNow /> : (plan?.says ?? "Nothing is planned yet.")}
 						{season.stale && !busy && plan && (
 							<span className="text-brass"> Loaves have changed since: plan again.</span>
 						)}
 					</p>
+					{/* Not where "Plan again" was: a second press on that must not end it. */}
+					{busy && <StopPlanning />}
 					<Button onClick={() => setWeek(week ? null : weekOf(today))}>
 						{week ? "The whole season" : "Week by week"}
 					</Button>

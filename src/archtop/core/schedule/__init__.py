@@ -29,6 +29,7 @@ from archtop.core.schedule.sharing import Alike, alike_in, cast_together
 from archtop.core.schedule.standing import JobStanding, When, standing_of
 from archtop.core.schedule.tasks import Task, casting_schedule, pour_by
 from archtop.core.schedule.waits import wait_for
+from archtop.core.schedule.watch import Watch
 
 if TYPE_CHECKING:
     from archtop.core.schedule.infeasible import clash_of
@@ -56,6 +57,7 @@ __all__ = [
     "SeasonTerms",
     "StudioHours",
     "Task",
+    "Watch",
     "When",
     "alike_in",
     "also_out_min",

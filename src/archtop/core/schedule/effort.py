@@ -11,6 +11,8 @@ from typing import Literal
 
 from ortools.sat.python import cp_model
 
+from archtop.core.schedule.watch import Watch
+
 __all__ = ["Effort"]
 
 By = Literal["all", "clauses", "asking"]
@@ -18,6 +20,17 @@ By = Literal["all", "clauses", "asking"]
 _SEED = 1
 # Less than this is no question worth asking.
 _LEAST = 0.05
+
+
+class _Heard(cp_model.CpSolverSolutionCallback):
+    """Tells of every plan that is found."""
+
+    def __init__(self, watch: Watch) -> None:
+        super().__init__()
+        self.watch = watch
+
+    def on_solution_callback(self) -> None:
+        self.watch.found()
 
 
 class Effort:
@@ -38,14 +51,14 @@ class Effort:
         self,
         model: cp_model.CpModel,
         share: float | None = None,
-        seen: cp_model.CpSolverSolutionCallback | None = None,
+        watch: Watch | None = None,
         *,
         by: By = "all",
     ) -> tuple[cp_model.CpSolver, cp_model.CpSolverStatus]:
         """Ask one question.
 
         :param share: the most this one may take of what is left; all of it where nothing is said
-        :param seen: told of every plan that is found
+        :param watch: follows it; stopped, nothing is asked any more
         :param by: ``all``; ``clauses``: without linear relaxations, quicker where few choices of many count;
             ``asking``: without thinking over the model first either, quicker where a season lies open from end to end
         """
@@ -56,6 +69,10 @@ class Effort:
         if by != "all":
             solver.parameters.linearization_level = 0
         solver.parameters.cp_model_presolve = by != "asking"
-        status = solver.solve(model, seen)
+        if watch and watch.stopped:
+            solver.parameters.max_deterministic_time = 0.0
+        if watch:
+            watch.begin(solver.stop_search)
+        status = solver.solve(model, _Heard(watch) if watch else None)
         self.left -= solver.response_proto.deterministic_time
         return solver, status

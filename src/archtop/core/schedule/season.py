@@ -20,6 +20,7 @@ from archtop.core.schedule.network import Job, JobKind, Network, Planned, joined
 from archtop.core.schedule.problem import Fixed, SeasonProblem
 from archtop.core.schedule.sharing import cast_together, mixed_at_once
 from archtop.core.schedule.waits import span
+from archtop.core.schedule.watch import Watch
 
 if TYPE_CHECKING:
     from archtop.core.schedule.solver import Found
@@ -62,7 +63,8 @@ class SeasonTerms:
     ``ready``, ``names``: by loaf. ``moulds``: how many there are, by the holds' mould; what one job takes where
     nothing is said.
     ``pins``: jobs held or done, by key. ``before``: where jobs stood in the last plan. ``promised``: days that some
-    jobs are to begin on. ``effort``: of the solver, see :class:`~archtop.core.schedule.effort.Effort`.
+    jobs are to begin on. ``effort``: of the solver, see :class:`~archtop.core.schedule.effort.Effort`. ``watch``:
+    follows the search from outside.
     """
 
     hours: StudioHours
@@ -74,6 +76,7 @@ class SeasonTerms:
     before: Mapping[str, dt.datetime] = field(default_factory=dict)
     promised: Mapping[str, dt.date] = field(default_factory=dict)
     effort: float = 8.0
+    watch: Watch = field(default_factory=Watch)
 
 
 class Block(Frozen):
@@ -200,12 +203,12 @@ def plan_network(network: Network, terms: SeasonTerms) -> SeasonPlan:
     terms = replace(terms, pins=pins)
     grid = _Grid(terms.now)
     problem = problem_of(network, terms, grid.origin).changed(on_day=_days(terms, grid))
-    found = solve(problem, terms.effort)
+    found = solve(problem, terms.effort, terms.watch)
     if found.feasible and (faults := faults_in(problem, found.starts)):
         raise RuntimeError(f"the solver's plan does not hold: {faults}")
     late = sum(found.late.values())
-    asked = _alone_if_that_is_late(problem, found)
-    clash = clash_of(asked) if late or not found.feasible else ()
+    asked = problem if terms.watch.stopped else _alone_if_that_is_late(problem, found)
+    clash = clash_of(asked) if (late or not found.feasible) and not terms.watch.stopped else ()
     ways = ways_out(asked, clash) if clash else ()
     return SeasonPlan(
         blocks=tuple(_blocks(problem, found, grid, pins)),
@@ -365,7 +368,7 @@ def _in_words(what: str, problem: SeasonProblem, names: Mapping[str, str]) -> st
 def _says(found: Found) -> str:
     """Dates and sessions in a sentence; how many days late a loaf is stands beside it."""
     if not found.feasible:
-        return "It cannot be done as it stands." if found.proven else "No plan was found with the effort it was given."
+        return "It cannot be done as it stands." if found.proven else "Not finished: no plan is found yet."
     sessions = "one session" if found.sessions == 1 else f"{found.sessions} sessions"
     if late := sum(over > 0 for over in found.late.values()):
         loaves = "One loaf is" if late == 1 else f"{in_words(late).capitalize()} loaves are"

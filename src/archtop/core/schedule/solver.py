@@ -16,6 +16,7 @@ from archtop.core.schedule.critical import windows_of
 from archtop.core.schedule.effort import Effort
 from archtop.core.schedule.network import Job
 from archtop.core.schedule.problem import SeasonProblem
+from archtop.core.schedule.watch import Aim, Watch
 
 __all__ = ["Found", "SeasonModel", "least_late", "least_makespan", "no_later_than", "solve"]
 
@@ -201,31 +202,22 @@ class SeasonModel:
         return cp_model.LinearExpr.sum(terms)
 
 
-class _Seen(cp_model.CpSolverSolutionCallback):
-    """Tells somebody of every plan that is found."""
-
-    def __init__(self, tell: Callable[[], None]) -> None:
-        super().__init__()
-        self.tell = tell
-
-    def on_solution_callback(self) -> None:
-        self.tell()
-
-
-def solve(problem: SeasonProblem, effort: float = 8.0, on_plan: Callable[[], None] | None = None) -> Found:
-    """The best plan that is found with so much effort, the same on any machine.
+def solve(problem: SeasonProblem, effort: float = 8.0, watch: Watch | None = None) -> Found:
+    """The best plan that is found with so much effort, the same on any machine unless it is stopped.
 
     :param effort: of the solver, as :class:`~archtop.core.schedule.effort.Effort` counts it
-    :param on_plan: called whenever a plan is found
+    :param watch: follows the search, and may stop it
     """
-    seen = _Seen(on_plan) if on_plan else None
-    starts, proven = _dates_met_if_they_can_be(problem, seen, effort)
+    watch = watch or Watch()
+    starts, proven = _dates_met_if_they_can_be(problem, watch, effort)
     if starts:
         for near in (True, False):
-            better = _refined(no_later_than(problem, starts, near), starts, seen, effort)
+            better = _refined(no_later_than(problem, starts, near), starts, watch, effort)
             if better is not None:
                 starts, proven = better[0], better[1] and proven
                 break
+        else:
+            proven = False
     jobs = {job.key: job for job in problem.network.jobs}
     return Found(
         starts=starts,
@@ -246,7 +238,7 @@ def _is_moved(problem: SeasonProblem, job: Job, before: int, starts: Mapping[str
     return bool(job.minutes) and job.key not in problem.fixed and starts[job.key] != before
 
 
-def _dates_met_if_they_can_be(problem: SeasonProblem, seen: _Seen | None, effort: float) -> tuple[dict[str, int], bool]:
+def _dates_met_if_they_can_be(problem: SeasonProblem, watch: Watch, effort: float) -> tuple[dict[str, int], bool]:
     """The least lateness: nothing where there is no plan, and whether that is proven.
 
     A plan that meets all dates is looked for first, close before them: that is found a hundred times sooner than a
@@ -266,7 +258,7 @@ def _dates_met_if_they_can_be(problem: SeasonProblem, seen: _Seen | None, effort
             built.dates_met()
         built.model.minimize(cp_model.LinearExpr.sum(list(built.lateness().values())))
         most = _PATIENCE * effort if more is None else _DATES * effort
-        solver, status = Effort(most).solve(built.model, seen=seen, by="asking" if more is None else "all")
+        solver, status = Effort(most).solve(built.model, watch=watch, by="asking" if more is None else "all")
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return {key: solver.value(start) for key, start in built.starts.items()}, status == cp_model.OPTIMAL
     return {}, status == cp_model.INFEASIBLE
@@ -293,24 +285,24 @@ def _within(problem: SeasonProblem, near: bool) -> dict[str, tuple[int, int]]:
 
 
 def _refined(
-    problem: SeasonProblem, starts: dict[str, int], seen: _Seen | None, effort: float
+    problem: SeasonProblem, starts: dict[str, int], watch: Watch, effort: float
 ) -> tuple[dict[str, int], bool] | None:
     """The aims after the first, one after the other; nothing where the problem as it is narrowed has no plan."""
     built = SeasonModel(problem)
     built.dates_met()
     proven, left, any_plan = True, Effort(0.0), False
-    aims: list[tuple[float, Callable[[], cp_model.LinearExprT]]] = [
-        (_STAYS, lambda: cp_model.LinearExpr.sum(list(built.displaced().values()))),
-        (_SESSIONS, lambda: cp_model.LinearExpr.sum(built.sessions())),
-        (_WAITING, built.waiting),
+    aims: list[tuple[Aim, float, Callable[[], cp_model.LinearExprT]]] = [
+        ("few moves", _STAYS, lambda: cp_model.LinearExpr.sum(list(built.displaced().values()))),
+        ("few sessions", _SESSIONS, lambda: cp_model.LinearExpr.sum(built.sessions())),
+        ("late castings", _WAITING, built.waiting),
     ]
-    for share, aim in aims:
-        sought, last = aim(), aim == built.waiting
+    for watch.aim, share, aim in aims:
+        sought, last = aim(), watch.aim == "late castings"
         built.model.minimize(sought)
         for start, value in zip(built.starts.values(), starts.values(), strict=True):
             built.model.add_hint(start, value)
         left.left = share * effort + (0.0 if last else left.left)
-        solver, status = left.solve(built.model, seen=seen, by="clauses")
+        solver, status = left.solve(built.model, watch=watch, by="clauses")
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return (starts, proven and last) if any_plan else None
         any_plan = True

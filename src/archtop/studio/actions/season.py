@@ -39,6 +39,7 @@ from archtop.studio.actions.lived import done_jobs
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.rack import OnTheRack, rack_of
 from archtop.studio.models import Loaf, Order, Season
+from archtop.studio.planning_now import followed
 
 __all__ = [
     "Changed",
@@ -172,8 +173,8 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     The planning takes seconds, so nothing is locked while it lasts; change and plan are kept together after it, over
     whatever was changed elsewhere meanwhile: of that nothing is lost, and the plan is told to be older than it.
 
-    :raises InputError: ``pin.future``, ``season.clash`` when there is no plan with the change, or of
-        :func:`archtop.core.schedule.plan_season`; then nothing is kept
+    :raises InputError: ``pin.future``, ``season.stopped`` before a plan was found, ``season.clash`` when there is none
+        with the change, or of :func:`archtop.core.schedule.plan_season`; then nothing is kept
     """
     now = now or wall_clock.now()
     changed = changed or Changed()
@@ -187,14 +188,25 @@ def replan(owner: User, changed: Changed | None = None, now: dt.datetime | None 
     pins |= {job: pin for job, pin in held.items() if pin is not None}
     last = stored.SEASON_PLAN.read(season.plan) if season.plan else None
     before = {block.key: block.start for block in last.blocks if block.start > now} if last else {}
-    planned = plan_season(
-        [_season_loaf(read) for read in reads],
-        SeasonTerms(
-            hours_of(season), now, moulds=season.moulds, pins=pins, before=before, effort=settings.SEASON_EFFORT
-        ),
-        [tuple(pair) for pair in season.together],
-        cupboard_of_studio().rates,
-    )
+    with followed(owner.pk) as watch:
+        planned = plan_season(
+            [_season_loaf(read) for read in reads],
+            SeasonTerms(
+                hours_of(season),
+                now,
+                moulds=season.moulds,
+                pins=pins,
+                before=before,
+                effort=settings.SEASON_EFFORT,
+                watch=watch,
+            ),
+            [tuple(pair) for pair in season.together],
+            cupboard_of_studio().rates,
+        )
+    if watch.stopped and not planned.blocks:
+        raise InputError.one(
+            "season.stopped", "plan", "stopped", "no plan was found yet", "What was planned before stays as it was."
+        )
     if changed != Changed() and reads and not planned.blocks:
         raise InputError.one(
             "season.clash",

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import AwareDatetime, Field
 
 from archtop.core import InputError
@@ -29,6 +29,7 @@ from archtop.studio.actions.today import Today, today_of
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Order, Season
+from archtop.studio.planning_now import watches_of
 from archtop.studio.sheets import PaperName
 
 __all__ = ["router"]
@@ -51,6 +52,13 @@ class PinIn(Schema):
     job: Annotated[str, Field(max_length=160)]
     start: AwareDatetime | None = None
     done: bool = False
+
+
+class Planning(Schema):
+    """What is being sought at this moment, and how many plans were found; nothing is planned where it says nothing."""
+
+    says: str | None = None
+    plans: int = 0
 
 
 class OrderIn(Schema):
@@ -87,6 +95,21 @@ def today(request: HttpRequest) -> Today:
 def plan_again(request: HttpRequest) -> OpenSeason:
     """Plan it again; what was planned stays where it can."""
     return open_season(replan(owner_of(request)))
+
+
+@router.get("/planning", response=Planning, operation_id="follow_planning")
+def follow(request: HttpRequest) -> Planning:
+    """How far the planning of this moment is."""
+    watches = watches_of(owner_of(request).pk)
+    return Planning(says=watches[-1].says, plans=watches[-1].plans) if watches else Planning()
+
+
+@router.delete("/planning", response={204: None}, operation_id="stop_planning")
+def stop(request: HttpRequest) -> Status[None]:
+    """Take the best plan that is found so far."""
+    for watch in watches_of(owner_of(request).pk):
+        watch.stop()
+    return Status(204, None)
 
 
 @router.put("/hours", response=_ANSWERS, operation_id="change_hours")
