@@ -144,10 +144,11 @@ def test_a_column_has_a_bowl_for_each_colour_and_the_bench_says_how() -> None:
         [volume * share for share in (0.5, 0.3, 0.2)], rel=2e-3
     )
     filling = next(step for step in result.steps if step.key == "cast-rod.cast")
-    assert filling.detail.startswith(
+    told = (
         "White 50 %, Black 30 %, Red 20 %. By turns through a funnel, 2 rounds, into the middle of the mould. Then "
         "draw a stick through it 3 times"
     )
+    assert told in filling.detail
     assert [amount.label for amount in filling.amounts] == ["White", "Black", "Red", "Pour it this long, of 260 mm"]
     touching = {frozenset((pair.a, pair.b)) for pair in result.contrasts}
     assert {frozenset(("white", "black")), frozenset(("black", "red")), frozenset(("white", "red"))} <= touching
