@@ -9,7 +9,7 @@ import statistics
 
 from playwright.sync_api import sync_playwright
 
-from benchmarks.planning import served_demo
+from benchmarks.served import Studio
 from benchmarks.timing import line
 from tests.browser.chromium import CHROMIUM
 
@@ -61,16 +61,16 @@ def run() -> None:
     if not CHROMIUM:
         line("ring pressed to new window", "no Chromium here")
         return
-    with served_demo() as port, sync_playwright() as playwright:
+    with Studio.demo() as studio, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         for minutes in (2, _MINUTES):
-            page.goto(f"http://127.0.0.1:{port}/")
+            page.goto(f"http://127.0.0.1:{studio.port}/")
             page.get_by_role("link", name="Lantern Row").wait_for()
             loaf = page.evaluate(_FILL, minutes)
             opened = []
             for _ in range(5):
-                page.goto(f"http://127.0.0.1:{port}/loaf/{loaf}/bench/clock")
+                page.goto(f"http://127.0.0.1:{studio.port}/loaf/{loaf}/bench/clock")
                 opened.append(float(page.evaluate(_OPENED)))
             page.wait_for_timeout(1000)
             pressed = []

@@ -6,7 +6,7 @@ import statistics
 
 from playwright.sync_api import sync_playwright
 
-from benchmarks.planning import served_demo
+from benchmarks.served import Studio
 from benchmarks.timing import line
 from tests.browser.chromium import CHROMIUM
 
@@ -31,10 +31,10 @@ def run(drags: int = 15) -> None:
     if not CHROMIUM:
         line("drag's end to new numbers", "no Chromium here")
         return
-    with served_demo() as port, sync_playwright() as playwright:
+    with Studio.demo() as studio, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(f"http://127.0.0.1:{port}/")
+        page.goto(f"http://127.0.0.1:{studio.port}/")
         page.get_by_role("link", name="Lantern Row").click()
         piece = page.locator("[data-piece='lantern-2']")
         times = []

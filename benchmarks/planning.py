@@ -4,54 +4,20 @@ from __future__ import annotations
 
 import http.client
 import json
-import os
-import socket
-import subprocess
-import sys
-import tempfile
-import time
-from collections.abc import Iterator
-from contextlib import contextmanager
 from importlib.resources import files
-from pathlib import Path
 
 from archtop.core import plan, read_cupboard, read_loaf
+from benchmarks.served import Asked, Studio
 from benchmarks.timing import line, median_ms
 
 DEMO = files("archtop.studio") / "demo"
 
-__all__ = ["demo_text", "run", "served_demo"]
+__all__ = ["demo_text", "run"]
 
 
 def demo_text() -> str:
     """The demo loaf's document."""
     return (DEMO / "lantern-row.loaf.json").read_text(encoding="utf-8")
-
-
-@contextmanager
-def served_demo() -> Iterator[int]:
-    """The demo in a process and a folder of its own; gives its port."""
-    with socket.socket() as probe, tempfile.TemporaryDirectory() as home:
-        probe.bind(("127.0.0.1", 0))
-        port = int(probe.getsockname()[1])
-        probe.close()
-        server = subprocess.Popen(
-            [Path(sys.executable).parent / "archtop", "demo", "--port", str(port)],
-            env={**os.environ, "ARCHTOP_HOME": home},
-            stdout=subprocess.DEVNULL,
-        )
-        try:
-            for _ in range(600):
-                try:
-                    http.client.HTTPConnection("127.0.0.1", port, timeout=5).request("GET", "/")
-                except OSError:
-                    time.sleep(0.2)
-                else:
-                    break
-            yield port
-        finally:
-            server.terminate()
-            server.wait()
 
 
 def run() -> None:
@@ -61,14 +27,10 @@ def run() -> None:
     loaf = read_loaf(json.loads(text))
     core = median_ms(lambda: plan(loaf, cupboard), 200)
     line("plan() of the demo loaf, median", f"{core:.1f} ms", "aim 20 ms")
-    with served_demo() as port:
-        connection = http.client.HTTPConnection("127.0.0.1", port, timeout=5)
-        connection.request("GET", "/")
-        page = connection.getresponse()
-        page.read()
-        cookies = [value.split(";")[0] for name, value in page.getheaders() if name.lower() == "set-cookie"]
-        token = next(cookie.split("=")[1] for cookie in cookies if cookie.startswith("csrftoken="))
-        headers = {"Cookie": "; ".join(cookies), "X-CSRFToken": token, "Content-Type": "application/json"}
+    with Studio.demo() as studio:
+        headers = {**Asked(studio.port).headers, "Content-Type": "application/json"}
+        # One line for all of them, as a browser keeps it.
+        connection = http.client.HTTPConnection("127.0.0.1", studio.port, timeout=5)
 
         def ask() -> None:
             connection.request("POST", "/api/plan", text, headers)

@@ -7,8 +7,8 @@ import re
 import subprocess
 from pathlib import Path
 
+from benchmarks.served import Asked, Studio
 from benchmarks.timing import line
-from faults.studio import Asked, Studio
 
 __all__ = ["run"]
 
@@ -21,7 +21,7 @@ _WITHIN_S = 3600
 
 def run() -> int:
     """Make them up and send them; how many were answered by a fault."""
-    with Studio.demo() as studio:
+    with Studio.demo(ARCHTOP_EFFORT="0.3") as studio:
         asked = Asked(studio.port)
         headers = [part for name, value in asked.headers.items() for part in ("-H", f"{name}: {value}")]
         where = ["run", str(_ROOT / "docs/openapi.json"), "--url", f"http://127.0.0.1:{studio.port}", *headers]

@@ -9,8 +9,8 @@ import time
 import uuid
 from typing import Any
 
+from benchmarks.served import Asked, Studio
 from benchmarks.timing import line
-from faults.studio import Asked, Studio
 
 __all__ = ["run"]
 
@@ -66,7 +66,7 @@ def run() -> int:
     """Kill, start again, look; how many answers were not kept."""
     spread = random.Random(1)
     lost = doubled = unsaved = presses = 0
-    with Studio.demo() as studio:
+    with Studio.demo(ARCHTOP_EFFORT="0.3") as studio:
         asked = Asked(studio.port)
         loaf = asked.ask("POST", "/loaves", {"name": "Pressed"})["id"]
         known: list[str] = []

@@ -51,6 +51,17 @@ test("among many a letter opens the list, a part of a name finds, Enter takes", 
 	expect(screen.queryByRole("listbox")).toBeNull();
 });
 
+test("no choice at all is found by its words too, and taken", () => {
+	const take = vi.fn();
+	render(<ChoiceField label="Fat" value="olive" options={[["", "None"], ...MANY]} onChange={take} />);
+	fireEvent.keyDown(screen.getByLabelText("Fat"), { key: "n" });
+	const box = screen.getByPlaceholderText("Find by name");
+	fireEvent.change(box, { target: { value: "non" } });
+	expect(screen.getAllByRole("option").map((option) => option.textContent)).toEqual(["None"]);
+	fireEvent.keyDown(box, { key: "Enter" });
+	expect(take).toHaveBeenCalledWith("");
+});
+
 test("what nothing answers to is said", () => {
 	render(<ChoiceField label="Fat" value="olive" options={MANY} onChange={() => {}} />);
 	fireEvent.keyDown(screen.getByLabelText("Fat"), { key: "ArrowDown" });

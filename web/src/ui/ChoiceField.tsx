@@ -71,8 +71,8 @@ function Find<T extends string>({ id, label, value, options, groups, onChange }:
 					>
 						<Command
 							label={`Find ${label}`}
-							defaultValue={value}
-							filter={(key, search) => closeness(names.get(key) ?? "", search)}
+							defaultValue={value || names.get(value)}
+							filter={(key, search) => closeness(names.get(key) ?? key, search)}
 							className="flex min-h-0 flex-col"
 						>
 							<Command.Input
@@ -92,7 +92,8 @@ function Find<T extends string>({ id, label, value, options, groups, onChange }:
 										{group.options.map(([key, name]) => (
 											<Command.Item
 												key={key}
-												value={key}
+												// The list knows nothing of what has no value: no choice goes by its words.
+												value={key || name}
 												onSelect={() => take(key)}
 												className="flex min-h-8 cursor-pointer items-center gap-2 rounded px-2 py-1 data-[selected=true]:bg-rim-wash"
 											>

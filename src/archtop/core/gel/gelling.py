@@ -289,7 +289,7 @@ def _gel(case: _Case) -> GelPlan:
     in_the_way = bool(case.pieces) and gels != "all" and _outcome(case._replace(pieces=()), -1).share >= _ALL
     first = [h for h in (low.first_h, high.first_h) if h is not None]
     peak_h = high.peak_h if low.peak_h == 0 else (low.peak_h + high.peak_h) / 2
-    if not first and case.cover == "heat pad":
+    if gels == "none" and case.cover == "heat pad":
         first = [peak_h]
     too_hot = peak > _TOO_HOT_C
     return GelPlan(

@@ -69,10 +69,10 @@ class Effort:
         if by != "all":
             solver.parameters.linearization_level = 0
         solver.parameters.cp_model_presolve = by != "asking"
-        if watch and watch.stopped:
-            solver.parameters.max_deterministic_time = 0.0
         if watch:
             watch.begin(solver.stop_search)
+            if watch.stopped:
+                solver.parameters.max_deterministic_time = 0.0
         status = solver.solve(model, _Heard(watch) if watch else None)
         self.left -= solver.response_proto.deterministic_time
         return solver, status

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from archtop.core import Formula
+from archtop.core import Cupboard, Formula
+from archtop.core.document import stock_key
 from archtop.studio import stored
 from archtop.studio.models import BookFormula, FormulaVersion
 
@@ -26,9 +26,10 @@ def write_formula(owner: User, formula: Formula) -> FormulaVersion:
         return FormulaVersion.objects.create(book=book, number=newest.number + 1 if newest else 1, data=data)
 
 
-def fats_of_ours(stock: Mapping[str, float]) -> list[str]:
+def fats_of_ours(cupboard: Cupboard) -> list[str]:
     """Keys of the fats of the studio's formulas, the most used first, then of what else stands in its cupboard."""
     books = BookFormula.objects.prefetch_related("versions")
     newest = [stored.FORMULA.read(version.data) for book in books if (version := next(iter(book.versions.all()), None))]
     used = Counter(share.fat for formula in newest for share in formula.fats)
-    return [key for key, _ in used.most_common()] + sorted(name[4:] for name in stock if name.startswith("fat:"))
+    counted = [key for key in cupboard.fats if stock_key("fat", key) in cupboard.stock]
+    return [key for key, _ in used.most_common()] + sorted(counted)

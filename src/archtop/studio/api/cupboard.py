@@ -49,7 +49,7 @@ def open_cupboard(request: HttpRequest) -> CupboardOut:  # noqa: ARG001
     cupboard = cupboard_of_studio()
     return CupboardOut(
         fats=sorted(cupboard.fats.values(), key=lambda fat: fat.name),
-        fat_groups=list(fat_groups(cupboard.fats, fats_of_ours(cupboard.stock))),
+        fat_groups=list(fat_groups(cupboard.fats, fats_of_ours(cupboard))),
         additives=[
             OfferedAdditive(**dict(additive), places=places_of(additive), bowl_places=bowl_stages_of(additive))
             for additive in sorted(cupboard.additives.values(), key=lambda additive: additive.name)

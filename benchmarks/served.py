@@ -21,20 +21,25 @@ _PATIENCE_S = 120.0
 
 
 class Studio:
-    """``archtop demo`` on a free port."""
+    """``archtop demo`` on a free port.
 
-    def __init__(self, home: Path) -> None:
+    :param told: variables of its environment besides
+    """
+
+    def __init__(self, home: Path, **told: str) -> None:
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = int(probe.getsockname()[1])
         self.home, self.errors = home, home.with_suffix(".errors")
+        # Pictures of loaves made beside it would slow what is tried.
+        self.told = {"ARCHTOP_STILLS": "0", **told}
 
     @classmethod
     @contextmanager
-    def demo(cls) -> Iterator[Self]:
+    def demo(cls, **told: str) -> Iterator[Self]:
         """The demo as it is loaded, gone afterwards."""
         with tempfile.TemporaryDirectory() as folder:
-            studio = cls(Path(folder) / "home")
+            studio = cls(Path(folder) / "home", **told)
             studio.start()
             try:
                 yield studio
@@ -45,7 +50,7 @@ class Studio:
         """Start, and wait until it answers."""
         self.process = subprocess.Popen(
             [Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
-            env={**os.environ, "ARCHTOP_HOME": str(self.home), "ARCHTOP_STILLS": "0", "ARCHTOP_EFFORT": "0.3"},
+            env={**os.environ, "ARCHTOP_HOME": str(self.home), **self.told},
             stdout=subprocess.DEVNULL,
             stderr=self.errors.open("a"),
         )
