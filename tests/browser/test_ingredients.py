@@ -237,7 +237,7 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     page.goto("/cupboard")
     page.get_by_role("button", name="Add a bottle").click()
     page.get_by_label("Name on the bottle").fill("Test smoke")
-    page.get_by_label("Highest use in the product").fill("2.5")
+    page.get_by_label("Highest use").fill("2.5")
     page.get_by_label("seizes").select_option(label="strongly")
     page.get_by_role("button", name="Save", exact=True).click()
     card = page.locator("[data-item='Test smoke']")

@@ -74,7 +74,7 @@ function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Part
 			<TextField label="Name on the bottle" value={scent.name} onChange={(name) => onChange({ name })} />
 			<FieldRow>
 				<MaybeNumberField
-					label="Highest use in the product"
+					label="Highest use"
 					suffix="%"
 					digits={2}
 					placeholder="not said"
