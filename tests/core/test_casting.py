@@ -10,6 +10,7 @@ import networkx as nx
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from ortools.sat.python import cp_model
 
 from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.learning import Observation, fitted
@@ -44,6 +45,7 @@ from archtop.core.schedule import (
     wait_in,
     windows_of,
 )
+from archtop.core.schedule.effort import Effort
 from tests.core.conftest import box_with, rod
 
 CUPBOARD = standard_cupboard()
@@ -362,6 +364,23 @@ def test_a_planning_that_is_stopped_before_any_plan_is_not_finished() -> None:
     assert result.says == "Not finished: no plan is found yet."
     # Nobody waits for reasons then.
     assert result.clash == ()
+
+
+def test_a_search_that_ends_without_a_plan_goes_on(monkeypatch: pytest.MonkeyPatch) -> None:
+    """With so little work nothing is found at first: more and more is put in, and it is said meanwhile."""
+    solves, said, watch = Effort.solve, [], Watch()
+
+    def only_with_much(self: Effort, *asked: Any, **how: Any) -> Any:
+        said.append(watch.says)
+        if self.left < 1.0:
+            return cp_model.CpSolver(), cp_model.UNKNOWN
+        return solves(self, *asked, **how)
+
+    monkeypatch.setattr(Effort, "solve", only_with_much)
+    result = season(loaf(), effort=0.02, watch=watch)
+    assert "Not finished: no plan is found yet; looking on" in said
+    assert result.blocks
+    assert result.loaves[0].late_h == 0
 
 
 def test_a_watch_says_what_is_sought() -> None:

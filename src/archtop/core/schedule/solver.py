@@ -28,8 +28,9 @@ _LATER = {"cast": -2, "turn out": 1, "fit": -1, "pour": -3, "spritz": 1, "look":
 _SENSIBLE_DAYS = 21.0
 # By how much dates are let go of when they cannot be met, step by step [days].
 _LATER_DAYS = (0, 3, 8, 20, 45)
-# So many times the effort it was given goes into a first plan, since any is worth it.
-_PATIENCE = 4
+# So many times the effort it was given goes into a first plan, since any is worth it: a search that ends without one
+# goes on with more.
+_PATIENCE = (4, 16, 64)
 
 
 @dataclass(frozen=True)
@@ -245,23 +246,33 @@ def _dates_met_if_they_can_be(problem: SeasonProblem, watch: Watch, effort: floa
     least sum of lateness over months. Then dates are let go of, further and further, until there is a plan.
     """
     day = round(24 / problem.step_h)
-    for more in (*_LATER_DAYS, None):
-        tried = problem
-        if more is not None:
-            later = problem.changed(ready={loaf: at + more * day for loaf, at in problem.ready.items()})
-            within = _within(later, near=True)
-            if any(low > high for low, high in within.values()):
-                continue
-            tried = problem.changed(within=within)
-        built = SeasonModel(tried)
+    for more in _LATER_DAYS:
+        later = problem.changed(ready={loaf: at + more * day for loaf, at in problem.ready.items()})
+        within = _within(later, near=True)
+        if any(low > high for low, high in within.values()):
+            continue
+        built = SeasonModel(problem.changed(within=within))
         if more == 0:
             built.dates_met()
         built.model.minimize(cp_model.LinearExpr.sum(list(built.lateness().values())))
-        most = _PATIENCE * effort if more is None else _DATES * effort
-        solver, status = Effort(most).solve(built.model, watch=watch, by="asking" if more is None else "all")
+        solver, status = Effort(_DATES * effort).solve(built.model, watch=watch)
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return {key: solver.value(start) for key, start in built.starts.items()}, status == cp_model.OPTIMAL
-    return {}, status == cp_model.INFEASIBLE
+    return _whatever_its_dates(problem, watch, effort)
+
+
+def _whatever_its_dates(problem: SeasonProblem, watch: Watch, effort: float) -> tuple[dict[str, int], bool]:
+    """A plan between now and the end of the season, as little late as may be; else whether there is none for sure."""
+    built = SeasonModel(problem)
+    built.model.minimize(cp_model.LinearExpr.sum(list(built.lateness().values())))
+    for patience in _PATIENCE:
+        solver, status = Effort(patience * effort).solve(built.model, watch=watch, by="asking")
+        if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return {key: solver.value(start) for key, start in built.starts.items()}, status == cp_model.OPTIMAL
+        if status == cp_model.INFEASIBLE or watch.stopped:
+            return {}, status == cp_model.INFEASIBLE
+        watch.aim = "any plan"
+    return {}, False
 
 
 def no_later_than(problem: SeasonProblem, starts: Mapping[str, int], near: bool = True) -> SeasonProblem:

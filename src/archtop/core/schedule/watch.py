@@ -8,10 +8,11 @@ from typing import Literal
 
 __all__ = ["Aim", "Watch"]
 
-Aim = Literal["dates", "few moves", "few sessions", "late castings"]
+Aim = Literal["dates", "any plan", "few moves", "few sessions", "late castings"]
 
 _SAYS: dict[Aim, str] = {
     "dates": "Looking for a plan that meets every date",
+    "any plan": "Not finished: no plan is found yet; looking on",
     "few moves": "A plan is found; looking for one that leaves more where it was",
     "few sessions": "A plan is found; looking for one with fewer sessions",
     "late castings": "A plan is found; moving castings closer to their pours",
