@@ -75,6 +75,8 @@ def test_a_save_whose_answer_was_lost_is_no_conflict_with_oneself(
     assert save("one", one).json()["revision"] == 2
     assert save("two", two, one).json()["revision"] == 3
     assert not Revision.objects.filter(loaf=loaf, kept_aside=True).exists()
+    # Word for word what is there already is no conflict, whoever sends it, and no new revision either.
+    assert save("two", str(uuid.uuid4())).json()["revision"] == 3
     # Somebody else's save in between is a conflict all the same.
     assert save("theirs", other, based_on=3).json()["revision"] == 4
     assert save("mine", str(uuid.uuid4()), one, two).status_code == 409

@@ -79,6 +79,7 @@ def save_loaf(
 
     :param save_id: of this save: come again, it is the revision that it made the first time
     :param after: saves of the same hand whose answers were lost: it is made from the newest where one of them made that
+    :returns: the loaf as it stands; what somebody else saved word for word is not saved again
     :raises InputError: the plan does not hold; nothing is changed
     :raises StaleSave: ``based_on`` is not the newest revision; the document is kept aside
     """
@@ -88,7 +89,8 @@ def save_loaf(
         current = Loaf.objects.select_for_update().get(pk=loaf.pk)
         newest = current.revisions.filter(number=current.revision, kept_aside=False).first()
         made_by = newest.save_id if newest else None
-        if made_by is not None and made_by == save_id:
+        came_before = made_by is not None and made_by == save_id
+        if came_before or (current.revision != based_on and current.document == data):
             return current, result
         if made_by is not None and made_by in after:
             based_on = current.revision

@@ -36,7 +36,7 @@ export function EditorProvider({ loaf, children }: { loaf: LoafOut; children: Re
 	const first = { plan: loaf.plan, of: loaf.document, problems: loaf.problems };
 	const live = useLivePlan(document, first, loaf.id, useUnits().units);
 	const basedOn = draft?.basedOn ?? loaf.revision;
-	const { state, keepMine } = useAutosave(loaf.id, document, loaf.document, basedOn);
+	const { state, keepMine } = useAutosave(loaf.id, document, loaf.document, basedOn, draft?.sent);
 	const refusals = useRefusals(live.problems);
 	const { edited } = refusals;
 	const edit: Edit = useCallback(

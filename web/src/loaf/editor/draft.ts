@@ -7,6 +7,8 @@ interface Draft {
 	readonly document: Loaf;
 	/** When it was kept. */
 	readonly at?: number;
+	/** Saves on their way when it was kept: whichever came, it was made from that one. */
+	readonly sent?: readonly string[];
 }
 
 const head = (id: string) => `archtop.draft.${id}`;
@@ -17,8 +19,12 @@ const keyOf = (id: string) => `${head(id)}.${thisTab()}`;
  * Edits not yet on the server wait in this browser, so that a crash or a lost connection loses nothing. Rejects where
  * it cannot keep them.
  */
-export const keepDraft = (id: string, basedOn: number, document: Loaf): Promise<void> =>
-	keep(keyOf(id), JSON.stringify({ basedOn, document, at: Date.now() }));
+export const keepDraft = (
+	id: string,
+	basedOn: number,
+	document: Loaf,
+	sent: readonly string[] = [],
+): Promise<void> => keep(keyOf(id), JSON.stringify({ basedOn, document, at: Date.now(), sent }));
 
 function read(key: string): Draft | null {
 	try {
@@ -41,7 +47,7 @@ export function readDraft(id: string): Draft | null {
 		.sort((a, b) => (a.draft.at ?? 0) - (b.draft.at ?? 0))
 		.at(-1);
 	if (!left) return null;
-	keepDraft(id, left.draft.basedOn, left.draft.document).then(
+	keepDraft(id, left.draft.basedOn, left.draft.document, left.draft.sent).then(
 		() => left.key !== keyOf(id) && drop(left.key),
 		() => {},
 	);

@@ -132,6 +132,23 @@ describe("useAutosave", () => {
 		expect(result.current.state).toEqual({ is: "kept", revision: 3 });
 	});
 
+	it("tells the page after it what was on its way when it ended", async () => {
+		saveLoaf.mockReturnValueOnce(new Promise(() => {}));
+		const { rerender, unmount } = start();
+		rerender({ document: named("a") });
+		await wait(800);
+		rerender({ document: named("ab") });
+		unmount();
+		const left = readDraft("loaf");
+		const sent = saveLoaf.mock.calls.map((call) => call[3]);
+		expect(left).toMatchObject({ basedOn: 1, document: { name: "ab" }, sent });
+		saveLoaf.mockResolvedValueOnce({ revision: 3 });
+		const typed = named("ab");
+		renderHook(() => useAutosave("loaf", typed, first, 1, left?.sent));
+		await wait(800);
+		expect(saveLoaf.mock.calls.at(-1)?.[4]).toEqual(sent);
+	});
+
 	it("says that one is to sign in again, keeps what was typed, and saves it then", async () => {
 		saveLoaf.mockRejectedValueOnce(refusal(401)).mockResolvedValueOnce({ revision: 2 });
 		const { result, rerender } = start();

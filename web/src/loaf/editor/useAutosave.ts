@@ -39,8 +39,16 @@ function stateAfter(error: unknown): SaveState {
  * Saves when the hands rest, one request at a time. Until the server has it, every change also waits in this browser.
  * A document whose plan does not hold is refused and waits there; a save that came too late stops until a person has
  * chosen.
+ *
+ * @param sent saves that an earlier page of this browser sent and saw no answer to
  */
-export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: number): Autosave {
+export function useAutosave(
+	id: string,
+	document: Loaf,
+	saved: Loaf,
+	revision: number,
+	sent: readonly string[] = [],
+): Autosave {
 	const [state, setState] = useState<SaveState>({ is: "kept", revision });
 	const newest = useRef(document);
 	const onServer = useRef(saved);
@@ -48,8 +56,19 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 	const busy = useRef(false);
 	const stale = useRef(false);
 	// A save whose answer was lost may have come: it is sent again under its own name, or told by the next.
-	const lost = useRef<{ document: Loaf; saveId: string }[]>([]);
+	const lost = useRef<{ document?: Loaf; saveId: string }[]>(sent.map((saveId) => ({ saveId })));
 	newest.current = document;
+
+	const keepNewest = useCallback(
+		() =>
+			keepDraft(
+				id,
+				basedOn.current,
+				newest.current,
+				lost.current.map((save) => save.saveId),
+			),
+		[id],
+	);
 
 	const flush = useCallback(async () => {
 		if (busy.current || stale.current) return;
@@ -60,12 +79,14 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 				const again = lost.current.find((save) => save.document === sent);
 				const saveId = again?.saveId ?? newId();
 				if (!again) lost.current = [...lost.current, { document: sent, saveId }].slice(-MOST_LOST);
+				// Should this page end before the answer, the next knows what was on its way.
+				await keepNewest().catch(() => {});
 				const others = lost.current.map((save) => save.saveId).filter((other) => other !== saveId);
 				const answer = await saveLoaf(id, basedOn.current, sent, saveId, others);
 				lost.current = [];
 				onServer.current = sent;
 				basedOn.current = answer.revision;
-				if (newest.current !== sent) keepDraft(id, basedOn.current, newest.current).catch(() => {});
+				if (newest.current !== sent) keepNewest().catch(() => {});
 			}
 			dropDraft(id);
 			setState({ is: "kept", revision: basedOn.current });
@@ -77,7 +98,7 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 		} finally {
 			busy.current = false;
 		}
-	}, [id]);
+	}, [id, keepNewest]);
 
 	useEffect(() => {
 		if (document === onServer.current && !busy.current) {
@@ -88,14 +109,14 @@ export function useAutosave(id: string, document: Loaf, saved: Loaf, revision: n
 			}
 			return;
 		}
-		keepDraft(id, basedOn.current, document).catch(() =>
+		keepNewest().catch(() =>
 			setState((last) => (last.is === "changed" || last.is === "offline" ? { is: "unkept" } : last)),
 		);
 		if (stale.current) return;
 		setState((last) => (WAITS.has(last.is) ? last : { is: "changed" }));
 		const timer = setTimeout(() => void flush(), REST_MS);
 		return () => clearTimeout(timer);
-	}, [id, document, flush]);
+	}, [id, document, flush, keepNewest]);
 
 	useEffect(() => {
 		if (!WAITS.has(state.is)) return;
