@@ -26,7 +26,7 @@ def run() -> None:
         of = resolve(read_loaf(json.loads((DEMO / f"{name}.loaf.json").read_text(encoding="utf-8"))), cupboard)
         result = plan_of(of)
         field = field_of(of, result.fills, bowls_of(of, result))
-        look = look_of(of.loaf, {colour.id: colour.shown for colour in result.colours})
+        look = look_of(of, {colour.id: colour.shown for colour in result.colours})
         solids = loaf_solids(of, result)
         pictures = pictures_of(of, solids, field, look)
         made = median_ms(lambda of=of, result=result: loaf_solids(of, result), 3)  # type: ignore[misc]

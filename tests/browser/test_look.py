@@ -79,6 +79,52 @@ def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Pa
     assert Image.open(picture).mode == "RGBA"
 
 
+def test_its_colours_are_the_plans_and_it_stands_in_its_mould(page: Page, desk: Desk) -> None:
+    """CIE ΔE 2000 by colour-science, of what is on the screen against what the plan says."""
+    desk.copy_of_the_demo("True colours")
+    desk.go("Look")
+    drawn(page)
+    page.get_by_role("button", name="Colours as planned").click()
+    page.get_by_role("button", name="Front", exact=True).click()
+    drawn(page)
+    picture = seen(page)
+    opaque = picture[picture[..., 3] > 250][:, :3] / 255
+    loaf = page.url.partition("/loaf/")[2].split("/")[0]
+    plan = page.request.get(f"/api/loaves/{loaf}").json()["plan"]
+    for wanted in [item for item in plan["colours"] if item["id"] in ("plum", "ink", "vermilion")]:
+        rgb = np.array([int(wanted["shown"][k : k + 2], 16) for k in (1, 3, 5)]) / 255
+        off = apart(opaque, rgb)
+        near = off[off < 8]
+        assert len(near) > 500, wanted["name"]
+        assert np.median(near) < 2, wanted["name"]
+
+    bare = seen(page)
+    page.get_by_label("In its mould").check()
+    drawn(page)
+    expect(page.get_by_label("Bar pulled out")).to_have_count(0)
+    assert (np.abs(seen(page) - bare).sum(axis=-1) > 20).mean() > 0.05
+    page.get_by_label("In its mould").uncheck()
+    page.get_by_role("button", name="Top", exact=True).click()
+    drawn(page)
+    before = seen(page)
+    page.get_by_label("With a veil of ash on top").check()
+    drawn(page)
+    after = seen(page)
+    both = (before[..., 3] > 250) & (after[..., 3] > 250)
+    assert after[both][:, :3].mean() > before[both][:, :3].mean() + 15
+    page.get_by_label("Age").select_option(label="Just poured")
+    expect(page.get_by_label("With a veil of ash on top")).to_have_count(0)
+
+
+def apart(a: np.ndarray, b: np.ndarray) -> np.ndarray:
+    import colour
+
+    white = colour.CCS_ILLUMINANTS["cie_2_1931"]["D65"]
+    labs = [colour.XYZ_to_Lab(colour.sRGB_to_XYZ(srgb), white) for srgb in (a, b)]
+    found: np.ndarray = colour.delta_E(*labs, method="CIE 2000")
+    return found
+
+
 def test_where_nothing_is_turned_there_is_a_still(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Held still")
     page.add_init_script("HTMLCanvasElement.prototype.getContext = () => null")

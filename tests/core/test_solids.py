@@ -222,7 +222,7 @@ def demo(request: pytest.FixtureRequest) -> Demo:
     result = plan_of(of)
     solids = loaf_solids(of, result)
     field = field_of(of, result.fills, bowls_of(of, result))
-    look = look_of(of.loaf, {colour.id: colour.shown for colour in result.colours})
+    look = look_of(of, {colour.id: colour.shown for colour in result.colours})
     return Demo(of, result, solids, pictures_of(of, solids, field, look))
 
 

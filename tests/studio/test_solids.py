@@ -5,7 +5,9 @@ from __future__ import annotations
 import gzip
 import io
 import json
+import subprocess
 from importlib.resources import files
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -77,6 +79,36 @@ def test_one_bar_is_taken_out_and_one_that_is_not_there_is_refused(studio: Studi
     assert "Ask for one from 1 to" in refused.json()["problems"][0]["remedy"]
     assert studio.get(f"/loaves/{loaf.pk}/loaf.glb?bar=0").status_code == 422
     assert studio.get(f"/loaves/{loaf.pk}/loaf.glb").content[:4] == b"glTF"
+
+
+def test_what_is_taken_out_is_gltf_by_its_makers_own_validator(studio: Studio, loaf: Loaf, tmp_path: Path) -> None:
+    """Khronos' glTF validator, run by Node: no error and no warning, with shade, mica and all."""
+    file = tmp_path / "loaf.glb"
+    file.write_bytes(studio.get(f"/loaves/{loaf.pk}/loaf.glb").content)
+    with_mould = tmp_path / "shown.glb"
+    with_mould.write_bytes(studio.send("POST", "/solid", {"document": loaf.document, "ash": True}).content)
+    for found in (json.loads(line) for line in validated(file, with_mould)):
+        assert found["mimeType"] == "model/gltf-binary"
+        assert (found["issues"]["numErrors"], found["issues"]["numWarnings"]) == (0, 0), found["issues"]["messages"]
+
+
+def validated(*paths: Path) -> list[str]:
+    script = (
+        'const validator = require("gltf-validator"), fs = require("fs");'
+        "(async () => { for (const file of process.argv.slice(1)) console.log(JSON.stringify("
+        "await validator.validateBytes(new Uint8Array(fs.readFileSync(file)), { maxIssues: 5 }))); })();"
+    )
+    asked = ["node", "-e", script, *map(str, paths)]
+    web = Path(__file__).parents[2] / "web"
+    return subprocess.run(asked, cwd=web, check=True, capture_output=True, text=True).stdout.splitlines()
+
+
+def test_the_hollow_of_its_mould_is_taken_out(studio: Studio, loaf: Loaf) -> None:
+    file = studio.get(f"/loaves/{loaf.pk}/mould.stl")
+    assert 'filename="lantern-row-mould.stl"' in file["Content-Disposition"]
+    mesh = trimesh.load_mesh(io.BytesIO(file.content), file_type="stl")
+    mould = read_loaf(loaf.document).mould
+    assert mesh.volume == pytest.approx(mould.volume_below(mould.height_mm), rel=0.01)
 
 
 def test_nobody_else_takes_it_out(studio: Studio, loaf: Loaf) -> None:

@@ -7907,7 +7907,8 @@ export interface components {
          * SolidIn
          * @description Which loaf is wanted in the hand: a plausible outcome by its ``seed``, so much later [min], at an age.
          *
-         *     ``frosting_min``: piped so long after its batter was mixed, instead of when it should be.
+         *     ``frosting_min``: piped so long after its batter was mixed, instead of when it should be. ``ash``: with the white
+         *     veil that the open air may leave on its top.
          */
         SolidIn: {
             document: components["schemas"]["Loaf"];
@@ -7931,6 +7932,11 @@ export interface components {
             age: "wet" | "next day" | "cured";
             /** Frosting Min */
             frosting_min?: number | null;
+            /**
+             * Ash
+             * @default false
+             */
+            ash: boolean;
         };
         /**
          * Piped
@@ -8941,6 +8947,8 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Revision */
+            revision: number;
             /** On */
             on: string | null;
             /** Verdict */
@@ -8950,6 +8958,11 @@ export interface components {
             /** Says */
             says: string;
             preview: components["schemas"]["Preview"];
+            /**
+             * Still
+             * @enum {string}
+             */
+            still: "there" | "coming" | "none";
             /** Face */
             face: string | null;
             /** Top */

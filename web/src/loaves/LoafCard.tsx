@@ -1,12 +1,10 @@
 import { Link } from "react-router";
-import { stillAddress } from "../api/queries";
 import type { LoafSummary } from "../api/types";
-import { FacePicture } from "../drawing/FacePicture";
 import { Button } from "../ui/Button";
 import { dayText } from "../ui/dates";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
-import { previewLook } from "./previewLook";
+import { LoafPicture } from "./LoafPicture";
 
 interface Props {
 	loaf: LoafSummary;
@@ -42,27 +40,11 @@ function standsText({ stands, on }: LoafSummary["stands"]): string {
 export function LoafCard({ loaf, onPutAway, onAgain }: Props) {
 	const { units } = useUnits();
 	const { preview } = loaf;
-	const look = previewLook(preview);
 	return (
 		<li className="tray flex flex-col overflow-hidden">
 			<Link to={`/loaf/${loaf.id}`} className="group block flex-1 p-4 text-ink no-underline">
 				<div className="flex h-44 items-end justify-center rounded-lg bg-bench px-3 pb-2">
-					{loaf.still === "there" ? (
-						<img
-							className="h-40 w-full object-contain"
-							src={stillAddress(loaf.id, loaf.revision)}
-							alt={`${loaf.name} at a slant`}
-							loading="lazy"
-						/>
-					) : (
-						<FacePicture
-							look={look}
-							pieces={preview.pieces}
-							width={210}
-							height={160}
-							label={`Face of ${loaf.name}`}
-						/>
-					)}
+					<LoafPicture loaf={loaf} wide={210} high={160} label={`Face of ${loaf.name}`} />
 				</div>
 				<h2 className="mt-3 text-lg group-hover:underline">{loaf.name}</h2>
 				<p className="text-sm text-soft">{standsText(loaf.stands)}</p>

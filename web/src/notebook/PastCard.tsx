@@ -1,8 +1,7 @@
 import { Link } from "react-router";
 import { photoAddress } from "../api/queries";
 import type { FoundLoaf } from "../api/types";
-import { FacePicture } from "../drawing/FacePicture";
-import { previewLook } from "../loaves/previewLook";
+import { LoafPicture } from "../loaves/LoafPicture";
 import { dayText } from "../ui/dates";
 
 const VERDICTS: Record<string, string> = {
@@ -19,13 +18,7 @@ export function PastCard({ loaf }: { loaf: FoundLoaf }) {
 			<Link to={`/loaf/${loaf.id}/notes`} className="group block p-3 text-ink no-underline">
 				<div className="grid h-28 grid-cols-2 gap-2">
 					<div className="flex items-end justify-center rounded bg-bench p-1">
-						<FacePicture
-							look={previewLook(loaf.preview)}
-							pieces={loaf.preview.pieces}
-							width={112}
-							height={100}
-							label={`${loaf.name} as planned`}
-						/>
+						<LoafPicture loaf={loaf} wide={112} high={100} label={`${loaf.name} as planned`} />
 					</div>
 					{photo ? (
 						<img

@@ -20,7 +20,7 @@ from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
 from archtop.core.embeds import colours_in_round
 from archtop.core.faces.columns import colours_in_column
-from archtop.core.faces.inclusions import Cut, Ellipse, Lying, radius_of, shred_cuts, shreds_in, stirred
+from archtop.core.faces.inclusions import Cut, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
 from archtop.core.faces.opcodes import NOWHERE, OP
 from archtop.core.faces.section import Section
@@ -92,8 +92,8 @@ class ColourField:
         source = np.full(x.shape, NOWHERE, dtype=np.int16)
         asked = inside & ~embed
         self._ask(told, section, (x, z), asked, (colours, source))
-        for ellipse, colour in self._shreds(section, y):
-            colours[asked & _in_ellipse(x, z, ellipse)] = colour
+        for shreds, colour in self.shreds_at(y, x, z):
+            colours[asked & shreds] = colour
         colours[embed & inside] = _EMBED
         for key, outline in zip(told.laid, told.outlines, strict=True):
             if (laid := self.embeds[key]).poured:
@@ -122,9 +122,19 @@ class ColourField:
         return colours
 
     def shreds_at(self, y: float, x: Array, z: Array) -> Iterator[tuple[NDArray[np.bool_], int]]:
-        """Which points of the section at ``y`` [mm] lie in each shred there, and its colour's number."""
-        for ellipse, colour in self._shreds(Section.at(self.loaf.mould, y), y):
-            yield _in_ellipse(x, z, ellipse), colour
+        """Which points of the section at ``y`` [mm] lie in shreds of a kind, and their colour's number.
+
+        :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+        """
+        from archtop.core.faces.kernel import in_any
+
+        section = Section.at(self.loaf.mould, y)
+        for step, done in zip(self.loaf.work, self.fills, strict=True):
+            for shreds in step.shreds if isinstance(step, Pour) else ():
+                half = section.half + max(section.lean * done.level_after_mm, 0.0)
+                colour = SHREDS if shreds.colour is None else self.numbers[shreds.colour]
+                cuts = shred_cuts(shreds_in(done, shreds), half, y, self.random)
+                yield in_any(x.ravel(), z.ravel(), cuts).reshape(x.shape), colour
 
     @staticmethod
     def _ask(
@@ -201,15 +211,6 @@ class ColourField:
         found = colours_in_round(poured, *at)
         return np.array([self.numbers[colour] for colour in found], dtype=np.int16)
 
-    def _shreds(self, section: Section, y: float) -> Iterator[tuple[Ellipse, int]]:
-        """Shreds where a face cuts them, with the number of their colour."""
-        for step, done in zip(self.loaf.work, self.fills, strict=True):
-            for shreds in step.shreds if isinstance(step, Pour) else ():
-                half = section.half + max(section.lean * done.level_after_mm, 0.0)
-                colour = SHREDS if shreds.colour is None else self.numbers[shreds.colour]
-                for ellipse in shred_cuts(shreds_in(done, shreds), half, y, self.random):
-                    yield ellipse, colour
-
     def grazed(self, y: float) -> Iterator[tuple[Pour, str]]:
         """Embeds onto which a pour falls from high enough to plunge, at ``y``: the pour and their names."""
         told = self.told(y)
@@ -281,13 +282,6 @@ def field_of(
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
     """
     return ColourField(of, fills, thickness_of(of.loaf, bowls, later_min), seed)
-
-
-def _in_ellipse(x: Array, z: Array, ellipse: Ellipse) -> NDArray[np.bool_]:
-    cos, sin = math.cos(ellipse.turn), math.sin(ellipse.turn)
-    along, across = (x - ellipse.x) * cos + (z - ellipse.z) * sin, (z - ellipse.z) * cos - (x - ellipse.x) * sin
-    found: NDArray[np.bool_] = (along / ellipse.long) ** 2 + (across / ellipse.short) ** 2 <= 1
-    return found
 
 
 @functools.cache

@@ -13,13 +13,16 @@ from typing import NamedTuple
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from archtop.core.document import Shreds
 from archtop.core.geometry import Mould, Prism
 from archtop.core.pours import Fill
 from archtop.core.trade import SHREDS_G_ML, Grated, Made
 
-__all__ = ["Cut", "Ellipse", "Lying", "ShredsLying", "radius_of", "shred_cuts", "shreds_in", "stirred"]
+__all__ = ["Cut", "Lying", "ShredsLying", "radius_of", "shred_cuts", "shreds_in", "stirred"]
+
+Array = NDArray[np.float64]
 
 _TRIES = 40
 # Long and short side of a shred's cross cut [mm]: stated guesses.
@@ -51,16 +54,6 @@ class Cut(NamedTuple):
     key: str
     colour: int
     step: int
-
-
-class Ellipse(NamedTuple):
-    """A shred's cut: middle across and up, half-axes [mm], turn [rad]."""
-
-    x: float
-    z: float
-    long: float
-    short: float
-    turn: float
 
 
 class ShredsLying(NamedTuple):
@@ -135,12 +128,11 @@ def shreds_in(fill: Fill, shreds: Shreds) -> ShredsLying:
     return ShredsLying(fill.level_before_mm, fill.level_after_mm, min(share, 1.0), shreds.grated, shreds.id)
 
 
-def shred_cuts(
-    shreds: ShredsLying, half: float, y: float, random_of: Callable[..., np.random.Generator]
-) -> Iterator[Ellipse]:
+def shred_cuts(shreds: ShredsLying, half: float, y: float, random_of: Callable[..., np.random.Generator]) -> Array:
     """What a face at ``y`` shows of shreds; faces nearer to each other than a shred is long show the same ones.
 
     :param half: half the section's width [mm]
+    :returns: ellipses: middle across and up, half as long and as wide [mm], turn [rad]; shape (n, 5)
     """
     long, short = _CUTS[shreds.grated]
     slab, drift = int(y // _SLAB_MM), (y % _SLAB_MM) / _SLAB_MM - 0.5
@@ -148,6 +140,6 @@ def shred_cuts(
     deep = shreds.high - shreds.low
     # They may lie over each other: so many leave just the right share uncovered (Boolean model, Matheron 1975).
     count = round(-math.log(max(1 - shreds.share, 1e-3)) * 2 * half * deep / (math.pi / 4 * long * short))
-    for _ in range(count):
-        x, z, turn = random.uniform(-half, half), random.uniform(0, deep), random.uniform(0, math.pi)
-        yield Ellipse(x + random.uniform(-long, long) * drift, shreds.low + z, long / 2, short / 2, turn)
+    x, z, turn, strays = random.uniform([-half, 0, 0, -long], [half, deep, math.pi, long], (count, 4)).T
+    sizes = np.broadcast_to([[long / 2], [short / 2]], (2, count))
+    return np.column_stack([x + strays * drift, shreds.low + z, *sizes, turn])

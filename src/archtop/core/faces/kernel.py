@@ -6,6 +6,7 @@ straight ones of the section; every map keeps areas.
 
 from __future__ import annotations
 
+import math
 from typing import Any, NamedTuple
 
 import numba
@@ -13,7 +14,7 @@ import numpy as np
 
 from archtop.core.faces.opcodes import LAY, LAYER, LINE, NOWHERE, OP, POOL, STROKE
 
-__all__ = ["Tables", "walk", "warm"]
+__all__ = ["Tables", "in_any", "walk", "warm"]
 
 
 class Tables(NamedTuple):
@@ -255,8 +256,30 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
     return source, us, ups
 
 
+@_jit
+def in_any(x: Any, z: Any, ellipses: Any) -> Any:
+    """Which points lie in any of several ellipses.
+
+    :param x: and ``z``: of the points [mm], shape (p,)
+    :param ellipses: as :func:`archtop.core.faces.inclusions.shred_cuts` has them, shape (n, 5)
+    """
+    found = np.zeros(x.shape[0], dtype=np.bool_)
+    for k in range(ellipses.shape[0]):
+        at_x, at_z, long, short, turn = ellipses[k]
+        cos, sin = math.cos(turn), math.sin(turn)
+        for p in range(x.shape[0]):
+            right, up = x[p] - at_x, z[p] - at_z
+            if abs(right) > long or abs(up) > long:
+                continue
+            along, across = right * cos + up * sin, up * cos - right * sin
+            if (along / long) ** 2 + (across / short) ** 2 <= 1:
+                found[p] = True
+    return found
+
+
 def warm() -> None:
     """Compile, or load what was compiled, before anybody asks."""
     flat = np.zeros((1, 3, 1))
     of = Tables(1.0, flat, flat, np.array([[0.0, 0.5, 1.0]]), np.ones((1, 3)), np.ones(1), np.ones((1, 3, 3)), 1.0)
     walk(np.zeros(1), np.zeros(1), np.zeros((1, OP)), of)
+    in_any(np.zeros(1), np.zeros(1), np.ones((1, 5)))

@@ -9,10 +9,11 @@
 import importlib
 
 from archtop.core.solids.body import Patch, whole_bar
-from archtop.core.solids.files import as_glb, as_stl
+from archtop.core.solids.files import as_glb, as_stl, mesh_as_stl
 from archtop.core.solids.knife import Block
 from archtop.core.solids.loaf import BarSolid, LoafSolids, OnTop, loaf_solids
 from archtop.core.solids.motifs import Detail, Piped, motif_solid
+from archtop.core.solids.mould import hollow_of, walls_of
 from archtop.core.solids.pictures import Pictures, look_of, pictures_of
 from archtop.core.solids.skin import FacePicture, Look, Skin
 from archtop.core.solids.slump import Stiffness, slumped, torn
@@ -35,14 +36,17 @@ __all__ = [
     "Stiffness",
     "as_glb",
     "as_stl",
+    "hollow_of",
     "loaf_in_words",
     "loaf_solids",
     "look_of",
+    "mesh_as_stl",
     "motif_solid",
     "pictures_of",
     "slumped",
     "still_of",
     "torn",
+    "walls_of",
     "warm",
     "whole_bar",
 ]

@@ -92,8 +92,8 @@ def _ends(mould: Mould, z: Array, block: Block) -> tuple[Array, Array]:
 def _halves(mould: Mould, y: Array, z: Array) -> Array:
     y, z = np.broadcast_arrays(y, z)
     # Most corners share their place along and up with others.
-    pairs, which = np.unique(np.round(np.stack([y.ravel(), z.ravel()]), 6), axis=1, return_inverse=True)
-    found: Array = np.array([mould.half_width(at, up) for at, up in pairs.T.tolist()])[which.ravel()]
+    pairs, which = np.unique(np.round(y.ravel(), 6) + 1j * np.round(z.ravel(), 6), return_inverse=True)
+    found: Array = np.array([mould.half_width(pair.real, pair.imag) for pair in pairs.tolist()])[which.ravel()]
     return found.reshape(y.shape)
 
 

@@ -13,6 +13,7 @@ from archtop.core.geometry import Mesh
 __all__ = ["Block", "within"]
 
 Array = NDArray[np.float64]
+Whole = NDArray[np.int64]
 
 
 class Block(NamedTuple):
@@ -42,19 +43,66 @@ def within(mesh: Mesh, values: Array, block: Block) -> tuple[Mesh, Array] | None
 
     :param values: of every corner, shape (n, k); at a cut they are what lies between
     """
-    import manifold3d
-
-    planes = [((0, 1, 0), block.front), ((0, -1, 0), -block.back), ((1, 0, 0), block.left), ((-1, 0, 0), -block.right)]
     low, high = mesh.points.min(axis=0), mesh.points.max(axis=0)
     if block.misses(low, high):
         return None
-    carried = np.column_stack([mesh.points, values]).astype(np.float32)
-    solid = manifold3d.Manifold(manifold3d.Mesh(carried, np.ascontiguousarray(mesh.triangles, dtype=np.uint32)))
-    for (normal, offset), touches in zip(planes, block.touching(low, high), strict=True):
+    corners, triangles = np.column_stack([mesh.points, values]), mesh.triangles.astype(np.int64)
+    wires = [(1, block.front, 1), (1, block.back, -1), (0, block.left, 1), (0, block.right, -1)]
+    for (axis, at, side), touches in zip(wires, block.touching(low, high), strict=True):
         if touches:
-            solid = solid.trim_by_plane(normal, offset)
-    if solid.is_empty():
+            corners, triangles = _trimmed(corners, triangles, (corners[:, axis] - at) * side)
+    used, triangles = np.unique(triangles, return_inverse=True)
+    if not len(used):
         return None
-    found = solid.to_mesh()
-    corners = np.asarray(found.vert_properties, dtype=np.float64)
-    return Mesh(corners[:, :3], np.asarray(found.tri_verts, dtype=np.int32)), corners[:, 3:]
+    kept = corners[used]
+    return Mesh(kept[:, :3], triangles.reshape(-1, 3).astype(np.int32)), kept[:, 3:]
+
+
+def _trimmed(corners: Array, triangles: Whole, ahead: Array) -> tuple[Array, Whole]:
+    """What lies ahead of a plane, closed where it went through.
+
+    :param ahead: how far each corner is ahead of it, shape (n,)
+    """
+    inside = ahead >= 0
+    many = inside[triangles].sum(axis=1)
+    # Each with the corner first that stands alone on its side of the plane.
+    alone = [_turned(triangles[many == n], inside if n == 1 else ~inside) for n in (1, 2)]
+    one, two = alone
+    edges = np.concatenate([one[:, [0, 1]], one[:, [0, 2]], two[:, [0, 1]], two[:, [0, 2]]])
+    edges.sort(axis=1)
+    pairs, which = np.unique(edges[:, 0] * len(corners) + edges[:, 1], return_inverse=True)
+    a, b = pairs // len(corners), pairs % len(corners)
+    share = (ahead[a] / (ahead[a] - ahead[b]))[:, None]
+    cut = corners[a] + share * (corners[b] - corners[a])
+    ends = np.split(which.reshape(-1) + len(corners), np.cumsum([len(one), len(one), len(two)]))
+    kept = [
+        triangles[many == 3],
+        np.stack([one[:, 0], ends[0], ends[1]], axis=1),
+        np.stack([two[:, 1], two[:, 2], ends[3]], axis=1),
+        np.stack([two[:, 1], ends[3], ends[2]], axis=1),
+    ]
+    # Around each opening once, the other way round than the sides that end there.
+    begin, end = np.concatenate([ends[1], ends[2]]), np.concatenate([ends[0], ends[3]])
+    lid, closing = _lids(cut, begin - len(corners), end - len(corners))
+    return np.concatenate([corners, cut, lid]), np.concatenate([*kept, closing + len(corners) + len(cut)])
+
+
+def _turned(triangles: Whole, alone: NDArray[np.bool_]) -> Whole:
+    first = alone[triangles].argmax(axis=1)
+    return np.take_along_axis(triangles, (first[:, None] + np.arange(3)) % 3, axis=1)
+
+
+def _lids(rim: Array, begin: Whole, end: Whole) -> tuple[Array, Whole]:
+    """Flat lids over all openings, each a fan around its middle: their corners, the rims' own among them."""
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    many = len(rim)
+    if not many:
+        return rim, np.empty((0, 3), dtype=np.int64)
+    linked = coo_array((np.ones(len(begin)), (begin, end)), shape=(many, many))
+    openings, of = connected_components(linked, directed=False)
+    middles = np.zeros((openings, rim.shape[1]))
+    np.add.at(middles, of, rim)
+    middles /= np.bincount(of, minlength=openings)[:, None]
+    return np.concatenate([rim, middles]), np.stack([begin, end, of[begin] + many], axis=1)

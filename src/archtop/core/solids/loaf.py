@@ -18,8 +18,10 @@ from archtop.core.geometry import Mesh
 from archtop.core.plan import LoafPlan
 from archtop.core.resolved import ResolvedLoaf
 from archtop.core.solids.body import Patch, bar_patches
+from archtop.core.solids.finishes import finishes_on
 from archtop.core.solids.knife import Block, within
 from archtop.core.solids.motifs import Detail, Piped, motif_solid
+from archtop.core.solids.relief import Relief, relief_of
 from archtop.core.solids.skin import Over
 from archtop.core.solids.slump import Stiffness, keeps_of, slumped, torn
 from archtop.core.solids.things import column_solids, piece_solid
@@ -41,12 +43,13 @@ class OnTop(NamedTuple):
     """Things of one name in or on a bar.
 
     ``paint``: of each corner, which side of its bag it comes from, 0 to 1, and which of the loaf's bags that is, shape
-    (n, 2).
+    (n, 2). ``clear``: of bought base that one sees into.
     """
 
     name: str
     mesh: Mesh
     paint: Array
+    clear: bool = False
 
 
 class BarSolid(NamedTuple):
@@ -65,13 +68,15 @@ class BarSolid(NamedTuple):
 class LoafSolids(NamedTuple):
     """All bars front to back, left to right; ``level_mm``: of what is poured, and its own top over that.
 
-    ``bags``: colours that come side by side out of one bag; what is of one colour has a bag of its own.
+    ``bags``: colours that come side by side out of one bag; what is of one colour has a bag of its own. ``relief``:
+    the top with everything on it.
     """
 
     bars: tuple[BarSolid, ...]
     bags: tuple[tuple[str, ...], ...]
     level_mm: float
     over: Over
+    relief: Relief
 
 
 def rise_of(of: ResolvedLoaf, level_mm: float) -> Surface:
@@ -93,17 +98,26 @@ def loaf_solids(of: ResolvedLoaf, result: LoafPlan, stiff: Mapping[str, Stiffnes
     field = _Heights(surface)
     bags: dict[tuple[str, ...], int] = {}
     things: dict[str, list[_Boxed]] = {}
-    for name, mesh, sides, bag in _things(of, result, stiff or {}):
-        number = bags.setdefault(bag, len(bags))
-        paint = np.column_stack([sides, np.full(len(sides), number)])
-        boxed = _Boxed(OnTop(name, mesh, paint), mesh.points.min(axis=0), mesh.points.max(axis=0))
-        things.setdefault(name, []).append(boxed)
+
+    def put(thing: _Thing) -> Mesh:
+        number = bags.setdefault(thing.bag, len(bags))
+        paint = np.column_stack([thing.sides, np.full(len(thing.sides), number)])
+        points = thing.mesh.points
+        boxed = _Boxed(OnTop(thing.name, thing.mesh, paint, thing.clear), points.min(axis=0), points.max(axis=0))
+        things.setdefault(thing.name, []).append(boxed)
+        return thing.mesh
+
+    whole = bar_patches(of.loaf.mould, result.level_mm, field, Block(-math.inf, math.inf))
+    bare = [patch.mesh for patch in whole if patch.side == "top"]
+    relief = relief_of([*bare, *map(put, _things(of, result, stiff or {}))], result.level_mm)
+    for name, key, mesh in finishes_on(of.loaf.top, of.cupboard, relief):
+        put(_Thing(name, mesh, np.zeros(len(mesh.points)), (key,)))
     bars = []
     for number, (block, cut) in enumerate(_blocks(result), 1):
         patches = tuple(bar_patches(of.loaf.mould, result.level_mm, field, block))
         on_it = tuple(found for alike in things.values() for found in _in(alike, block))
         bars.append(BarSolid(number, block, patches, on_it, cut))
-    return LoafSolids(tuple(bars), tuple(bags), result.level_mm, Over(field, surface.highest_mm))
+    return LoafSolids(tuple(bars), tuple(bags), result.level_mm, Over(field, surface.highest_mm), relief)
 
 
 class _Heights:
@@ -157,7 +171,7 @@ class _Boxed(NamedTuple):
 
 def _in(alike: Sequence[_Boxed], block: Block) -> Iterator[OnTop]:
     """Things of one name in a block: those that the same wires go through are cut all at once, which is quicker."""
-    name = alike[0].thing.name
+    name, clear = alike[0].thing.name, alike[0].thing.clear
     by_wires: dict[tuple[bool, ...], list[OnTop]] = {}
     for thing, low, high in alike:
         if not block.misses(low, high):
@@ -165,9 +179,9 @@ def _in(alike: Sequence[_Boxed], block: Block) -> Iterator[OnTop]:
     here = by_wires.pop((False,) * 4, [])
     for through in by_wires.values():
         found = within(*_together(through), block)
-        here += [OnTop(name, *found)] if found else []
+        here += [OnTop(name, *found, clear)] if found else []
     if here:
-        yield OnTop(name, *_together(here))
+        yield OnTop(name, *_together(here), clear)
 
 
 def _together(things: Sequence[OnTop]) -> tuple[Mesh, Array]:
@@ -180,6 +194,7 @@ class _Thing(NamedTuple):
     mesh: Mesh
     sides: Array
     bag: tuple[str, ...]
+    clear: bool = False
 
 
 def _things(of: ResolvedLoaf, result: LoafPlan, stiff: Mapping[str, Stiffness]) -> Iterator[_Thing]:
@@ -188,13 +203,14 @@ def _things(of: ResolvedLoaf, result: LoafPlan, stiff: Mapping[str, Stiffness]) 
     for out in top.standing:
         embed, prism = of.embeds[out.embed], of.prisms[out.embed]
         for mesh in column_solids(prism, level - 1):
-            yield _Thing(embed.name, _short(mesh), np.zeros(len(mesh.points)), embed.colours[:1])
+            clear = embed.casting is not None and embed.casting.of == "clear base"
+            yield _Thing(embed.name, _short(mesh), np.zeros(len(mesh.points)), embed.colours[:1], clear)
     yield from _piped(of, top, level, stiff)
     names = {piece.id: piece for piece in of.loaf.pieces}
     for lying in (*(top.scatter.strewn if top.scatter else ()), *top.pressed):
         mesh = piece_solid(lying).moved((lying.x, lying.y, level + lying.up_mm), lying.turn_deg)
         piece = names[lying.pieces]
-        yield _Thing(piece.name, mesh, *_painted(piece, mesh))
+        yield _Thing(piece.name, mesh, *_painted(piece, mesh), piece.make.bought == "clear base")
 
 
 def _painted(piece: Pieces, mesh: Mesh) -> tuple[Array, tuple[str, ...]]:

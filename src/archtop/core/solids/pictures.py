@@ -8,9 +8,10 @@ from typing import NamedTuple
 
 import numpy as np
 
-from archtop.core.document import Loaf
+from archtop.core.document import Colour, Cupboard
 from archtop.core.faces import ColourField
 from archtop.core.resolved import ResolvedLoaf
+from archtop.core.solids.finishes import colour_of, finish_key
 from archtop.core.solids.loaf import LoafSolids
 from archtop.core.solids.skin import FacePicture, Look, Skin, face_picture, skin_of
 
@@ -36,18 +37,33 @@ class Pictures(NamedTuple):
         return min(self.faces, key=lambda at: abs(at - within))
 
 
-def look_of(loaf: Loaf, shown: dict[str, str]) -> Look:
+def look_of(of: ResolvedLoaf, shown: dict[str, str], ash: bool = False) -> Look:
     """What to draw a loaf with.
 
     :param shown: each colour's look by its id, as ``#rrggbb``
+    :param ash: whether its top is drawn as it whitens in the open air
     """
-    colours = {key: (int(srgb[1:3], 16), int(srgb[3:5], 16), int(srgb[5:7], 16)) for key, srgb in shown.items()}
+    loaf = of.loaf
+    strewn = {finish_key(finish): colour_of(finish, of.cupboard) for finish in loaf.top.finishes}
+    told = {**shown, **{key: srgb for key, srgb in strewn.items() if srgb is not None}}
+    colours = {key: (int(srgb[1:3], 16), int(srgb[3:5], 16), int(srgb[5:7], 16)) for key, srgb in told.items()}
+    shimmer = frozenset(colour.id for colour in loaf.colours if _of_mica(colour, of.cupboard))
     base = loaf.frosting.base if loaf.frosting else None
     if base is None:
-        return Look(colours, None, 0.0)
+        return Look(colours, None, 0.0, shimmer, ash)
     mixed = sum(np.array(colours[share.colour], dtype=float) * share.percent / 100 for share in base.colours)
     red, green, blue = (int(value) for value in np.asarray(mixed))
-    return Look(colours, (red, green, blue), base.thick_mm)
+    return Look(colours, (red, green, blue), base.thick_mm, shimmer, ash)
+
+
+def _of_mica(colour: Colour, cupboard: Cupboard) -> bool:
+    """Whether more than half of what colours it is of mica, by what its jars' labels name first."""
+    grams = [
+        (dose.g_per_kg, "mica" in cupboard.colourants[dose.colourant].inci.lower())
+        for dose in colour.colourants
+        if dose.colourant in cupboard.colourants
+    ]
+    return 2 * sum(much for much, mica in grams if mica) > sum(much for much, _ in grams)
 
 
 def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: Look) -> Pictures:

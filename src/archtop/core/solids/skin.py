@@ -30,6 +30,8 @@ Pixels = NDArray[np.uint8]
 _SHREDS = (239, 228, 204)
 # How finely cuts, walls around and walls along are drawn [mm].
 _FACE_MM, _ROUND_MM, _ALONG_MM = 0.4, 0.8, 1.6
+# Ash is white, and so much of what is seen where it lies; a stated guess.
+_ASH, _VEIL = np.array([244.0, 242.0, 238.0]), 0.45
 # What a face says of a point beside it.
 _OUTSIDE = -1
 # How far inside a wall the field is asked [mm].
@@ -39,11 +41,20 @@ _STREAK = 4
 
 
 class Look(NamedTuple):
-    """What to draw with: 0 to 255 of every colour of the loaf, by its id; of the coat, with how thick it is [mm]."""
+    """What to draw with: 0 to 255 of every colour of the loaf, by its id; of the coat, with how thick it is [mm].
+
+    ``shimmer``: colours that are of mica for the most part. ``ash``: whether the top has whitened in the open air.
+    """
 
     colours: dict[str, tuple[int, int, int]]
     coat: tuple[int, int, int] | None
     coat_mm: float
+    shimmer: frozenset[str] = frozenset()
+    ash: bool = False
+
+    def in_air(self, pixels: Array) -> Array:
+        """What is open to the air, as it looks when the loaf comes out of the mould, shape (…, 3)."""
+        return pixels + self.ash * _VEIL * (_ASH - pixels)
 
 
 class FacePicture(NamedTuple):
@@ -169,9 +180,10 @@ def skin_of(of: ResolvedLoaf, field: ColourField, look: Look, ys: Sequence[float
     lengths = [len(up), len(share), len(up), len(share), *[len(up)] * len(lines)]
     ends = np.concatenate([[0], np.cumsum(lengths)]) / sum(lengths)
     bands = {name: (float(a), float(b)) for name, a, b in zip(names, ends[:-1], ends[1:], strict=True)}
+    start, stop = (round(end * sum(lengths)) for end in bands["top"])
     if look.coat is not None:
-        start, stop = (round(end * sum(lengths)) for end in bands["top"])
         pixels[:, start:stop] = look.coat
+    pixels[:, start:stop] = look.in_air(pixels[:, start:stop])
     return Skin(pixels.astype(np.uint8), float(asked_at[0]), float(asked_at[-1]), bands)
 
 

@@ -58,7 +58,7 @@ def still_of(
     middle = (across.max() + across.min()) / 2, (upward.max() + upward.min()) / 2
     colour = np.zeros((high, wide, 4), dtype=np.float32)
     depth = np.full((high, wide), -np.inf, dtype=np.float32)
-    for _, mesh, uv, pixels in parts:
+    for _, mesh, uv, pixels, sky, _ in parts:
         corners = np.column_stack(
             [
                 (mesh.points @ right - middle[0]) * scale + wide / 2,
@@ -66,7 +66,8 @@ def still_of(
                 mesh.points @ towards,
             ]
         )
-        draw(Drawn(corners, mesh.triangles, _light(mesh), uv, pixels), Canvas(colour, depth))
+        light = _light(mesh) * sky[mesh.triangles]
+        draw(Drawn(corners, mesh.triangles, light, uv, pixels), Canvas(colour, depth))
     small = colour.reshape(size[1], _FINER, size[0], _FINER, 4)
     cover = small[..., 3:].sum(axis=(1, 3))
     rgb = (small[..., :3] * small[..., 3:]).sum(axis=(1, 3)) / np.maximum(cover, 1e-9)

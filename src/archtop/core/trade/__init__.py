@@ -3,7 +3,7 @@
 from archtop.core.trade.bases import BASE_CAUTION, BASES, Base, BaseName
 from archtop.core.trade.column_pours import COLUMN_POURS, AnyColumnPour, ByTurns, ColumnPour, Spot
 from archtop.core.trade.dough_parts import DoughPart, dough_ml, shape_ml
-from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Shelf, cut_on_side
+from archtop.core.trade.finishes import FINISHES, Finish, FinishKind, FromShelf, Grain, Shelf, cut_on_side
 from archtop.core.trade.grated import GRATING_LOSS, LOOSE_PIECES, SHREDS_G_ML, Grated, block_g, packing_of
 from archtop.core.trade.motifs import MOTIFS, Motif, MotifKind, MotifName, MotifSize, Stroke, motif_of, sine_length
 from archtop.core.trade.placings import (
@@ -51,6 +51,7 @@ __all__ = [
     "Finish",
     "FinishKind",
     "FromShelf",
+    "Grain",
     "Grated",
     "Ground",
     "Here",

@@ -19,6 +19,7 @@ from archtop.core.notebook import fault_kinds
 from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import OwnNumber, open_numbers
+from archtop.studio.actions.stills import Still, stills_for
 from archtop.studio.models import Loaf, Mention, Observation, OutcomeEntry, Photo, ShelfMove
 from archtop.studio.preview import Preview
 
@@ -53,11 +54,13 @@ class FoundLoaf(Frozen):
 
     id: uuid.UUID
     name: str
+    revision: int
     on: dt.date | None
     verdict: str | None
     faults: tuple[str, ...]
     says: str
     preview: Preview
+    still: Still
     face: uuid.UUID | None
     top: uuid.UUID | None
 
@@ -124,16 +127,19 @@ def _found(rows: Iterable[Loaf], told: Mapping[uuid.UUID, str]) -> Iterable[Foun
     for photo in Photo.objects.filter(loaf__in=rows, removed=False, kind__in=("cut face", "top")):
         pictures.setdefault((photo.loaf_id, photo.kind), photo.pk)
     kinds = fault_kinds()
+    stills = stills_for((row.pk, row.revision) for row in rows)
     for row in rows:
         past = stored.PAST.read(row.past.data) if hasattr(row, "past") else None
         yield FoundLoaf(
             id=row.pk,
             name=row.name,
+            revision=row.revision,
             on=past.on if past else None,
             verdict=past.verdict if past else None,
             faults=tuple(kinds[key].name for key in past.faults) if past else (),
             says=told.get(row.pk, ""),
             preview=Preview.model_validate(row.preview),
+            still=stills[row.pk],
             face=pictures.get((row.pk, "cut face")),
             top=pictures.get((row.pk, "top")),
         )

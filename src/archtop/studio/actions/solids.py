@@ -20,16 +20,19 @@ from archtop.core.solids import (
     Stiffness,
     as_glb,
     as_stl,
+    hollow_of,
     loaf_in_words,
     loaf_solids,
     look_of,
+    mesh_as_stl,
     pictures_of,
     still_of,
+    walls_of,
 )
 from archtop.studio.actions.plans import PlannedLoaf, Plans
 from archtop.studio.models import Loaf as Row
 
-__all__ = ["Age", "Piped", "SolidAsked", "SolidTold", "solid_file", "solid_told", "still_png"]
+__all__ = ["Age", "Piped", "SolidAsked", "SolidTold", "mould_stl", "solid_file", "solid_told", "still_png"]
 
 Age = Literal["wet", "next day", "cured"]
 # Loaves that are turned in the hand at a time.
@@ -37,12 +40,17 @@ _KEPT = 6
 
 
 class SolidAsked(NamedTuple):
-    """Which plausible outcome, so much later than planned [min]; how old it is; how long ago its frosting was mixed."""
+    """Which plausible outcome, so much later than planned [min]; how old it is; how long ago its frosting was mixed.
+
+    ``ash``: whether its top has whitened; ``mould``: whether its mould is wanted as well.
+    """
 
     seed: int = 1
     later_min: float = 0.0
     age: Age = "cured"
     frosting_min: float | None = None
+    ash: bool = False
+    mould: bool = False
 
 
 class Piped(Frozen):
@@ -85,6 +93,11 @@ def solid_file(
         last = len(made.solids.bars)
         raise InputError.one("bar.none", "bar", bar or 0, f"there are {last}", f"Ask for one from 1 to {last}.")
     return as_stl(bars) if kind == "stl" else as_glb(made.solids, made.pictures, [item.number for item in bars])
+
+
+def mould_stl(loaf: Loaf) -> bytes:
+    """What fills a loaf's mould to its rim, as STL in millimetres."""
+    return mesh_as_stl(hollow_of(loaf.mould))
 
 
 def solid_told(loaf: Loaf, cupboard: Cupboard, asked: SolidAsked) -> SolidTold:
@@ -132,7 +145,8 @@ class _Same:
 @lru_cache(maxsize=_KEPT)
 def _whole_glb(same: _Same, asked: SolidAsked) -> bytes:
     made = _made(same, asked)
-    return as_glb(made.solids, made.pictures)
+    walls = walls_of(same.planned.document.mould) if asked.mould else None
+    return as_glb(made.solids, made.pictures, walls=walls)
 
 
 @lru_cache(maxsize=_KEPT)
@@ -141,7 +155,7 @@ def _made(same: _Same, asked: SolidAsked) -> _Made:
     solids = loaf_solids(of, result, _stiff(same.planned, asked.frosting_min))
     field = field_of(of, result.fills, bowls_of(of, result), asked.seed, asked.later_min)
     shown = {colour.id: _at_age(colour, asked.age) for colour in result.colours}
-    return _Made(solids, pictures_of(of, solids, field, look_of(of.loaf, shown)))
+    return _Made(solids, pictures_of(of, solids, field, look_of(of, shown, asked.ash)))
 
 
 def _at_age(colour: ColourPlan, age: Age) -> str:

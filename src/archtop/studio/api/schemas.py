@@ -241,13 +241,15 @@ class AlsoIn(DocumentIn):
 class SolidIn(DocumentIn):
     """Which loaf is wanted in the hand: a plausible outcome by its ``seed``, so much later [min], at an age.
 
-    ``frosting_min``: piped so long after its batter was mixed, instead of when it should be.
+    ``frosting_min``: piped so long after its batter was mixed, instead of when it should be. ``ash``: with the white
+    veil that the open air may leave on its top.
     """
 
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
     later_min: Annotated[float, Field(ge=-30, le=180)] = 0.0
     age: Age = "cured"
     frosting_min: Annotated[float, Field(ge=0, le=240)] | None = None
+    ash: bool = False
 
 
 class FragileIn(DocumentIn):

@@ -13,7 +13,7 @@ from ninja.decorators import decorate_view
 
 from archtop.core import read_loaf
 from archtop.studio.actions import cupboard_of_studio
-from archtop.studio.actions.solids import SolidAsked, SolidTold, solid_file, solid_told
+from archtop.studio.actions.solids import SolidAsked, SolidTold, mould_stl, solid_file, solid_told
 from archtop.studio.actions.stills import still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for, loaf_of
@@ -30,7 +30,7 @@ _GLB, _STL = "model/gltf-binary", "model/stl"
 
 
 def _asked(payload: SolidIn) -> SolidAsked:
-    return SolidAsked(payload.seed, payload.later_min, payload.age, payload.frosting_min)
+    return SolidAsked(payload.seed, payload.later_min, payload.age, payload.frosting_min, payload.ash, mould=True)
 
 
 @router.post("/solid", response={200: None, 404: ProblemReport, 422: ProblemReport}, operation_id="draw_solid")
@@ -67,6 +67,14 @@ def export_stl(request: HttpRequest, loaf_id: uuid.UUID, bar: Bar = None) -> Htt
     return _file(request, loaf_id, "stl", bar)
 
 
+@router.get("/loaves/{uuid:loaf_id}/mould.stl", operation_id="export_mould", include_in_schema=False)
+@decorate_view(in_turn)
+def export_mould(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
+    """What fills a loaf's mould to its rim, as STL in millimetres."""
+    row = loaf_of(request, loaf_id)
+    return _sent(mould_stl(read_loaf(row.document)), _STL, f"{slugify(row.name) or 'loaf'}-mould.stl")
+
+
 @router.get("/loaves/{uuid:loaf_id}/still.png", operation_id="show_still", include_in_schema=False)
 @decorate_view(in_turn)
 def show_still(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
@@ -80,8 +88,8 @@ def _file(request: HttpRequest, loaf_id: uuid.UUID, kind: Kind, bar: int | None)
     row = loaf_of(request, loaf_id)
     content = solid_file(read_loaf(row.document), cupboard_of_studio(row), SolidAsked(), kind, bar)
     name = f"{slugify(row.name) or 'loaf'}{f'-bar-{bar}' if bar else ''}.{kind}"
-    return HttpResponse(
-        content,
-        content_type=_GLB if kind == "glb" else _STL,
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )
+    return _sent(content, _GLB if kind == "glb" else _STL, name)
+
+
+def _sent(content: bytes, kind: str, name: str) -> HttpResponse:
+    return HttpResponse(content, content_type=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'})

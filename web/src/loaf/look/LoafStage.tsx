@@ -17,7 +17,9 @@ import { type BarPlace, type Eye, eyeOf, type Lying, placed, turned, VIEWS, type
 /** One unit of the scene is so many of the file's metres: a loaf is a few units long. */
 const SCALE = 10;
 
-export type Light = "daylight" | "lamp";
+export type Light = "daylight" | "lamp" | "even";
+/** Of one that comes from all sides alike, so strong that what is seen is the colour itself. */
+const EVEN = Math.PI;
 const LIGHTS = {
 	daylight: { sky: "#ffffff", ground: "#cfc8bb", key: "#ffffff", fill: 1.45, strength: 1.85 },
 	lamp: { sky: "#ffe9c9", ground: "#8f7a5f", key: "#ffd7a1", fill: 1.1, strength: 2.2 },
@@ -27,6 +29,7 @@ interface Props {
 	glb: ArrayBuffer;
 	lying: Lying;
 	light: Light;
+	inMould: boolean;
 	/** Chosen anew with every press, so that the same view can be asked for twice. */
 	view: { readonly name: ViewName; readonly asked: number };
 	label: string;
@@ -70,10 +73,11 @@ export function LoafStage(props: Props) {
 }
 
 function Lights({ light }: { light: Light }) {
-	const { sky, ground, key, fill, strength } = LIGHTS[light];
 	const invalidate = useThree((state) => state.invalidate);
 	// biome-ignore lint/correctness/useExhaustiveDependencies: another light is another picture.
 	useEffect(() => invalidate(), [light, invalidate]);
+	if (light === "even") return <ambientLight intensity={EVEN} />;
+	const { sky, ground, key, fill, strength } = LIGHTS[light];
 	return (
 		<>
 			<hemisphereLight args={[sky, ground, fill]} />
@@ -98,8 +102,8 @@ function Lights({ light }: { light: Light }) {
 
 type BarsProps = Props & { turn: RefObject<((key: string) => boolean) | null> };
 
-function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
-	const loaf = useLoaf(glb, onReady);
+function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
+	const { loaf, mould } = useLoaf(glb, onReady);
 	const { camera, gl, invalidate, size: screen } = useThree();
 	// On a narrow screen it is further away, so that all of it is seen.
 	const narrow = Math.max(1, 1.35 / (screen.width / screen.height));
@@ -130,6 +134,13 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 		}
 		invalidate();
 	}, [loaf, lying, invalidate]);
+
+	useEffect(() => {
+		if (!loaf || !mould) return;
+		if (inMould) loaf.add(mould);
+		else mould.removeFromParent();
+		invalidate();
+	}, [loaf, mould, inMould, invalidate]);
 
 	// biome-ignore lint/correctness/useExhaustiveDependencies: asked for once more, it is gone to once more.
 	useEffect(() => {
@@ -184,17 +195,18 @@ function Bars({ glb, lying, view, onReady, turn }: BarsProps) {
 }
 
 /** The file read, its surfaces made soap: a little sheen, shadows from everything onto everything. */
-function useLoaf(glb: ArrayBuffer, onReady: () => void): Group | null {
-	const [loaf, setLoaf] = useState<Group | null>(null);
+function useLoaf(glb: ArrayBuffer, onReady: () => void): Partial<InHand> {
+	const [inHand, setInHand] = useState<Partial<InHand>>({});
 	useEffect(() => {
-		let made: Group | undefined;
+		let made: InHand | undefined;
 		let here = true;
 		new GLTFLoader().parse(glb.slice(0), "", (file) => {
-			made = file.scene;
+			made = { loaf: file.scene, mould: file.scene.getObjectByName("mould") };
 			if (!here) return thrownAway(made);
-			made.scale.setScalar(SCALE);
-			made.traverse(asSoap);
-			setLoaf(made);
+			made.loaf.scale.setScalar(SCALE);
+			made.loaf.traverse(asSoap);
+			made.mould?.removeFromParent();
+			setInHand(made);
 			onReady();
 		});
 		return () => {
@@ -202,19 +214,28 @@ function useLoaf(glb: ArrayBuffer, onReady: () => void): Group | null {
 			if (made) thrownAway(made);
 		};
 	}, [glb, onReady]);
-	return loaf;
+	return inHand;
+}
+
+interface InHand {
+	readonly loaf: Group;
+	/** Its walls, beside it until they are wanted. */
+	readonly mould: Object3D | undefined;
 }
 
 /** What the graphics card holds of it is let go. */
-function thrownAway(loaf: Group): void {
-	loaf.traverse((object) => {
+function thrownAway({ loaf, mould }: InHand): void {
+	const letGo = (object: Object3D) => {
 		const mesh = object as Mesh;
 		if (!mesh.isMesh) return;
 		mesh.geometry.dispose();
 		const soap = mesh.material as MeshStandardMaterial;
 		soap.map?.dispose();
+		soap.roughnessMap?.dispose();
 		soap.dispose();
-	});
+	};
+	loaf.traverse(letGo);
+	mould?.traverse(letGo);
 }
 
 const places = new WeakMap<Object3D, BarPlace>();
@@ -246,8 +267,8 @@ const barsOf = (loaf: Group): Object3D[] => {
 function asSoap(object: Object3D): void {
 	const mesh = object as Mesh;
 	if (!mesh.isMesh) return;
-	mesh.castShadow = true;
-	mesh.receiveShadow = true;
-	const { map } = mesh.material as MeshStandardMaterial;
+	const { map, transparent } = mesh.material as MeshStandardMaterial;
+	mesh.castShadow = !transparent;
+	mesh.receiveShadow = !transparent;
 	if (map) map.anisotropy = 4;
 }

@@ -1,7 +1,8 @@
-import { Download, Lamp, Sun } from "lucide-react";
+import { Download, Lamp, Palette, Sun } from "lucide-react";
 import { useCallback, useId, useRef, useState } from "react";
 import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { CheckField } from "../../ui/moreFields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
@@ -15,7 +16,14 @@ const AGES = [
 	["next day", "Next day"],
 	["cured", "Cured"],
 ] as const;
+const LIGHTS = [
+	["daylight", "Daylight", Sun],
+	["lamp", "Lamp", Lamp],
+	["even", "Colours as planned", Palette],
+] as const;
 const LATEST_MIN = 60;
+/** In the mould nothing is cut yet. */
+const WHOLE = { apart: 0, out: null, from: 1, beside: false };
 
 /** The loaf in the hand: turned, drawn apart and cut open before anything is mixed. */
 export function LookPlace() {
@@ -23,6 +31,8 @@ export function LookPlace() {
 	const { units } = useUnits();
 	const [seed, setSeed] = useState(1);
 	const [age, setAge] = useState<Age>("cured");
+	const [ash, setAsh] = useState(false);
+	const [inMould, setInMould] = useState(false);
 	const [frostingMin, setFrostingMin] = useState<number | null>(null);
 	const [light, setLight] = useState<Light>("daylight");
 	const [view, setView] = useState<{ name: ViewName; asked: number }>({ name: "slant", asked: 0 });
@@ -34,17 +44,19 @@ export function LookPlace() {
 	const onReady = useCallback(() => setReady(true), []);
 	const canvas = useRef<HTMLCanvasElement | null>(null);
 	const words = useId();
-	const { glb, told, drawing, error } = useSolid(live.of, id, { seed, age, frostingMin });
+	const { glb, told, drawing, error } = useSolid(live.of, id, {
+		seed,
+		age,
+		frostingMin,
+		ash: ash && age !== "wet",
+	});
 	const { cuts } = live.plan;
 	const last = cuts.whole ? 1 : cuts.bars.reduce((sum, bar) => sum + bar.parts, 0);
 	const bars = Array.from({ length: last }, (_, i) => i + 1);
 	const cutUp = last > 1;
-	const lying = {
-		apart,
-		out: cutUp ? out : null,
-		from: Math.min(from, Math.max(last, 1)),
-		beside: cutUp && beside,
-	};
+	const lying = inMould
+		? WHOLE
+		: { apart, out: cutUp ? out : null, from: Math.min(from, Math.max(last, 1)), beside: cutUp && beside };
 	return (
 		<div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_17rem]">
 			<div className="min-w-0">
@@ -64,6 +76,7 @@ export function LookPlace() {
 							glb={glb}
 							lying={lying}
 							light={light}
+							inMould={inMould}
 							view={view}
 							label={`${live.of.name}, to be turned: arrows turn, plus and minus go nearer and away`}
 							describedBy={words}
@@ -89,17 +102,19 @@ export function LookPlace() {
 							</Button>
 						))}
 					</fieldset>
-					<Button
-						aria-pressed={light === "lamp"}
-						onClick={() => setLight(light === "lamp" ? "daylight" : "lamp")}
-					>
-						{light === "lamp" ? (
-							<Lamp aria-hidden className="size-4" />
-						) : (
-							<Sun aria-hidden className="size-4" />
-						)}
-						{light === "lamp" ? "Lamp" : "Daylight"}
-					</Button>
+					<fieldset className="flex flex-wrap gap-1">
+						<legend className="sr-only">Light</legend>
+						{LIGHTS.map(([name, says, Icon]) => (
+							<Button
+								key={name}
+								aria-pressed={light === name}
+								look={light === name ? "main" : "plain"}
+								onClick={() => setLight(name)}
+							>
+								<Icon aria-hidden className="size-4" /> {says}
+							</Button>
+						))}
+					</fieldset>
 					<p className="text-xs text-soft">
 						Drag to turn, wheel or two fingers to go nearer; arrows, + and − too.
 					</p>
@@ -113,7 +128,9 @@ export function LookPlace() {
 			<aside className="space-y-3">
 				<div className="tray space-y-3 p-4">
 					<SelectField label="Age" value={age} options={AGES} onChange={setAge} />
-					{cutUp && (
+					{age !== "wet" && <CheckField label="With a veil of ash on top" checked={ash} onChange={setAsh} />}
+					<CheckField label="In its mould" checked={inMould} onChange={setInMould} />
+					{cutUp && !inMould && (
 						<>
 							<SelectField
 								label="Bar pulled out"
@@ -184,6 +201,9 @@ export function LookPlace() {
 						</a>
 						<a className={buttonClass()} href={`/api/loaves/${id}/loaf.stl`} download>
 							STL
+						</a>
+						<a className={buttonClass()} href={`/api/loaves/${id}/mould.stl`} download>
+							STL of the mould’s hollow
 						</a>
 						{cutUp && out !== null && (
 							<a className={buttonClass()} href={`/api/loaves/${id}/loaf.stl?bar=${out}`} download>

@@ -9,6 +9,8 @@ export interface Asked {
 	readonly age: Age;
 	/** Piped so long after its batter was mixed; nothing: when it should be. */
 	readonly frostingMin: number | null;
+	/** With the white veil that the open air may leave. */
+	readonly ash: boolean;
 }
 
 interface Solid {
@@ -19,10 +21,10 @@ interface Solid {
 }
 
 /** A planned loaf as solids, and in words. */
-export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin }: Asked): Solid {
-	const body = { document, loaf, seed, later_min: 0, age, frosting_min: frostingMin };
+export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin, ash }: Asked): Solid {
+	const body = { document, loaf, seed, later_min: 0, age, frosting_min: frostingMin, ash };
 	const kept = { placeholderData: keepPreviousData, staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000 };
-	const key = [loaf, document, seed, age, frostingMin];
+	const key = [loaf, document, seed, age, frostingMin, ash];
 	const drawn = useQuery({ queryKey: ["solid", ...key], queryFn: () => drawSolid(body), ...kept });
 	const told = useQuery({ queryKey: ["solid words", ...key], queryFn: () => tellSolid(body), ...kept });
 	return { glb: drawn.data, told: told.data, drawing: drawn.isFetching, error: drawn.error };

@@ -10,13 +10,13 @@ from pydantic import Field
 from archtop.core.base import Frozen
 from archtop.core.trade.finishes.drizzle import Drizzle
 from archtop.core.trade.finishes.dust import Dust
-from archtop.core.trade.finishes.finish import FinishKind, Shelf
+from archtop.core.trade.finishes.finish import FinishKind, Grain, Shelf
 from archtop.core.trade.finishes.glitter import Glitter
 from archtop.core.trade.finishes.salt import Salt
 from archtop.core.trade.finishes.seeds import Seeds
 from archtop.core.trade.finishes.spritz import Spritz
 
-__all__ = ["FINISHES", "Finish", "FinishKind", "FinishName", "FromShelf", "Shelf", "cut_on_side"]
+__all__ = ["FINISHES", "Finish", "FinishKind", "FinishName", "FromShelf", "Grain", "Shelf", "cut_on_side"]
 
 FINISHES: Final[Mapping[str, type[FinishKind]]] = {
     finish.kind: finish for finish in (Drizzle, Dust, Glitter, Salt, Seeds, Spritz)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.trade.finishes.finish import FinishKind
+from archtop.core.trade.finishes.finish import FinishKind, Grain
 
 __all__ = ["Glitter"]
 
@@ -15,3 +15,4 @@ class Glitter(FinishKind):
     says = "Only what is made for skin and biodegrades; from high up, little."
     shelves = ("colourant",)
     dragged = True
+    grain = Grain("block", 0.9, 0.9, 0.1, 1.4, "#e9e2c6")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.trade.finishes.finish import FinishKind
+from archtop.core.trade.finishes.finish import FinishKind, Grain
 
 __all__ = ["Salt"]
 
@@ -15,3 +15,4 @@ class Salt(FinishKind):
     says = "Press it in lightly; it draws water in a damp room."
     shelves = ("additive",)
     dragged = True
+    grain = Grain("block", 2.2, 2.0, 1.7, 2.16, "#f1eee8")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from archtop.core.trade.finishes.finish import FinishKind
+from archtop.core.trade.finishes.finish import FinishKind, Grain
 
 __all__ = ["Seeds"]
 
@@ -15,3 +15,4 @@ class Seeds(FinishKind):
     says = "Press them in lightly; they may brown."
     shelves = ("additive",)
     dragged = True
+    grain = Grain("seed", 3.2, 1.8, 1.3, 1.1, "#5f4b37")
