@@ -16,6 +16,17 @@ from tests.browser.test_places import violations
 
 # A shade of the plan's colour, lit: so far off in red, green and blue together.
 _LIT = 90
+# Pictures are held against each other at this size, wide and high [px].
+_SEEN = (480, 270)
+
+
+_DRAWN = """() => {
+    const canvas = document.querySelector("canvas");
+    const small = new OffscreenCanvas(64, 36).getContext("2d", { willReadFrequently: true });
+    small.drawImage(canvas, 0, 0, 64, 36);
+    const { data } = small.getImageData(0, 0, 64, 36);
+    return data.some((value, i) => i % 4 === 3 && value > 0) && canvas.toDataURL("image/png");
+}"""
 
 
 def drawn(page: Page) -> None:
@@ -26,10 +37,13 @@ def drawn(page: Page) -> None:
 
 def seen(page: Page) -> np.ndarray:
     """The drawing as it stands, shape (rows, columns, 4)."""
-    data = page.evaluate("() => document.querySelector('canvas').toDataURL('image/png')")
+    # Between its resizing and its next frame a canvas is empty: then it is looked at again.
+    data = page.wait_for_function(_DRAWN).json_value()
     header, _, text = data.partition(",")
     assert header == "data:image/png;base64"
-    return np.asarray(Image.open(io.BytesIO(base64.b64decode(text))).convert("RGBA"), dtype=int)
+    picture = Image.open(io.BytesIO(base64.b64decode(text))).convert("RGBA")
+    # At rest it is drawn more finely.
+    return np.asarray(picture.resize(_SEEN, Image.Resampling.BOX), dtype=int)
 
 
 def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Path) -> None:
@@ -45,7 +59,7 @@ def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Pa
     for colour in ("vermilion", "plum"):
         rgb = np.array([int(shown[colour][k : k + 2], 16) for k in (1, 3, 5)])
         near = np.abs(first[..., :3] - rgb).sum(axis=-1) < _LIT
-        assert (near & opaque).sum() > 400, colour
+        assert (near & opaque).sum() > 100, colour
     assert violations(page) == []
 
     stage = page.get_by_role("application")
@@ -95,7 +109,7 @@ def test_its_colours_are_the_plans_and_it_stands_in_its_mould(page: Page, desk: 
         rgb = np.array([int(wanted["shown"][k : k + 2], 16) for k in (1, 3, 5)]) / 255
         off = apart(opaque, rgb)
         near = off[off < 8]
-        assert len(near) > 500, wanted["name"]
+        assert len(near) > 120, wanted["name"]
         assert np.median(near) < 2, wanted["name"]
 
     bare = seen(page)

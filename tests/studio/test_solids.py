@@ -111,6 +111,21 @@ def test_the_hollow_of_its_mould_is_taken_out(studio: Studio, loaf: Loaf) -> Non
     assert mesh.volume == pytest.approx(mould.volume_below(mould.height_mm), rel=0.01)
 
 
+def test_a_step_of_the_bench_is_seen_at_its_moment(studio: Studio, loaf: Loaf) -> None:
+    steps = [step["key"] for step in studio.get(f"/loaves/{loaf.pk}").json()["plan"]["steps"]]
+    pour, pipe = (next(key for key in steps if key.startswith(head)) for head in ("loaf.pour.", "loaf.pipe."))
+    poured, piped, soft = (
+        np.asarray(Image.open(io.BytesIO(studio.get(f"/loaves/{loaf.pk}/moment.png?step={asked}").content)))
+        for asked in (pour, pipe, f"{pipe}&pa=30")
+    )
+    assert poured.shape == piped.shape == (420, 640, 4)
+    assert (piped != poured).any(axis=-1).mean() > 0.1
+    assert (piped != soft).any(axis=-1).mean() > 0.01
+    refused = studio.get(f"/loaves/{loaf.pk}/moment.png?step=own.lye")
+    assert refused.status_code == 422
+    assert "Ask for a pour" in refused.json()["problems"][0]["remedy"]
+
+
 def test_nobody_else_takes_it_out(studio: Studio, loaf: Loaf) -> None:
     studio.http.logout()
     assert studio.get(f"/loaves/{loaf.pk}/loaf.glb").status_code == 401

@@ -195,6 +195,8 @@ export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const drawAlsoFilled = (asked: AlsoIn) => unwrap(client.POST("/api/faces/also", { body: asked }));
+export const momentAddress = (id: string, step: string, pa?: number) =>
+	`/api/loaves/${id}/moment.png?step=${encodeURIComponent(step)}${pa === undefined ? "" : `&pa=${pa}`}`;
 export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}/still.png?rev=${revision}`;
 /** A file of solids comes as it is. */
 export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>

@@ -46,14 +46,14 @@ export function StepNow({ step, tone, bench, clocks, children }: Props) {
 					<h1 className={`leading-[1.05] ${size.title}`}>{step.title}</h1>
 					{step.detail && <p className="max-w-4xl text-2xl">{step.detail}</p>}
 				</div>
-				<StepPicture step={step.key} />
+				<StepPicture step={step.key} clocks={clocks} />
 			</div>
 			<WaitsFor step={step.key} clocks={clocks} tone={tone} />
 			{bench.since && rest && <WaitTimer since={bench.since} minutes={rest} tone={tone} />}
 			{bench.since && other && meanwhile && (
 				<WaitTimer since={bench.since} minutes={meanwhile} tone={tone} of={other.title} />
 			)}
-			<TopTemplate step={step.key} tone={tone} />
+			<TopTemplate step={step.key} tone={tone} clocks={clocks} />
 			{children}
 			{step.amounts.length > 0 && (
 				<ul className={`grid gap-x-8 gap-y-1.5 text-2xl ${many ? "sm:grid-cols-2" : "max-w-4xl"}`}>

@@ -1,3 +1,5 @@
+import { useState } from "react";
+import type { BowlClock } from "../api/types";
 import { FaceBody } from "../drawing/FaceBody";
 import { wallAt } from "../drawing/face";
 import { lookOf, paintOf } from "../drawing/paint";
@@ -6,19 +8,49 @@ import { fitScale, polygonPoints } from "../drawing/scale";
 import { useEditor } from "../loaf/editor/EditorContext";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
+import { StepSlant } from "./StepSlant";
 
 const [WIDE, HIGH] = [340, 250];
 const MARGINS = { left: 8, right: 112, top: 14, bottom: 8 };
 const HAND = "#f0a500";
 
+interface Props {
+	step: string;
+	clocks: readonly BowlClock[];
+}
+
 /** At a pour, and where something is laid in: the loaf once the step is done, what the hand holds bright, the level to reach. */
-export function StepPicture({ step }: { step: string }) {
+export function StepPicture({ step, clocks }: Props) {
+	const { live } = useEditor();
+	const [slant, setSlant] = useState(false);
+	const now = live.plan.fills.find((fill) => `loaf.${fill.do}.${fill.ref}` === step);
+	if (!now || !["pour", "lay", "press"].includes(now.do)) return null;
+	return (
+		<div className="space-y-2">
+			{slant ? (
+				<StepSlant step={step} clocks={clocks} className="w-[clamp(240px,28vw,420px)]" />
+			) : (
+				<StepSection step={step} />
+			)}
+			<button
+				type="button"
+				aria-pressed={slant}
+				onClick={() => setSlant(!slant)}
+				className="min-h-[64px] rounded-xl border-2 border-current px-4 text-lg font-semibold"
+			>
+				{slant ? "As a section" : "At a slant"}
+			</button>
+		</div>
+	);
+}
+
+function StepSection({ step }: { step: string }) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const { plan } = live;
 	const at = plan.fills.findIndex((fill) => `loaf.${fill.do}.${fill.ref}` === step);
 	const now = plan.fills[at];
-	if (!now || !["pour", "lay", "press"].includes(now.do)) return null;
+	if (!now) return null;
 	const soFar = plan.fills.slice(0, at + 1);
 	const paint = paintOf(live.of, plan);
 	const level = now.level_after_mm;

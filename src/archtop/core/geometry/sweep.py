@@ -36,6 +36,18 @@ class Mesh(NamedTuple):
         a, b, c = (self.points[self.triangles[:, k]] for k in range(3))
         return float(np.einsum("ij,ij->i", a, np.cross(b, c)).sum() / 6)
 
+    @property
+    def normals(self) -> Array:
+        """Which way each corner looks: the mean of the triangles that meet there, by their areas; shape (n, 3)."""
+        a, b, c = (self.points[self.triangles[:, k]] for k in range(3))
+        faces = np.cross(b - a, c - a)
+        corners, many = self.triangles.ravel(), len(self.points)
+        each = np.repeat(faces, 3, axis=0)
+        found = np.stack([np.bincount(corners, each[:, axis], many) for axis in range(3)], axis=1)
+        # What no triangle of any size meets looks up.
+        length = np.linalg.norm(found, axis=1, keepdims=True)
+        return np.where(length > 1e-12, found / np.maximum(length, 1e-12), [0.0, 0.0, 1.0])
+
     def moved(self, by: tuple[float, float, float], turn_deg: float = 0.0) -> Mesh:
         """The same turned about the upright through the origin, clockwise seen from above, and put elsewhere [mm]."""
         turn = np.radians(turn_deg)

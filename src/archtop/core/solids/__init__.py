@@ -12,6 +12,7 @@ from archtop.core.solids.body import Patch, whole_bar
 from archtop.core.solids.files import as_glb, as_stl, mesh_as_stl
 from archtop.core.solids.knife import Block
 from archtop.core.solids.loaf import BarSolid, LoafSolids, OnTop, loaf_solids
+from archtop.core.solids.moment import Moment, after_step
 from archtop.core.solids.motifs import Detail, Piped, motif_solid
 from archtop.core.solids.mould import hollow_of, walls_of
 from archtop.core.solids.pictures import Pictures, look_of, pictures_of
@@ -27,6 +28,7 @@ __all__ = [
     "FacePicture",
     "LoafSolids",
     "Look",
+    "Moment",
     "OnTop",
     "Patch",
     "Pictures",
@@ -34,6 +36,7 @@ __all__ = [
     "Skin",
     "Slant",
     "Stiffness",
+    "after_step",
     "as_glb",
     "as_stl",
     "hollow_of",

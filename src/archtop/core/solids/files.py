@@ -72,11 +72,17 @@ def as_glb(
         for name, mesh, uv, pixels, light, stuff in parts:
             seen = visual.TextureVisuals(uv, materials.of(pixels, stuff))
             seen.vertex_attributes["color"] = _grey(light)
-            whole = trimesh.Trimesh(_seen(mesh.points), mesh.triangles, process=False, visual=seen)
+            whole = trimesh.Trimesh(
+                _seen(mesh.points) * _M_PER_MM,
+                mesh.triangles,
+                vertex_normals=_seen(mesh.normals),
+                process=False,
+                visual=seen,
+            )
             scene.add_geometry(whole, node_name=f"{node}, {name}", geom_name=f"{node}, {name}", parent_node_name=node)
     if walls is not None:
         seen = visual.TextureVisuals(None, materials.of_walls())
-        whole = trimesh.Trimesh(_seen(walls.points), walls.triangles, process=False, visual=seen)
+        whole = trimesh.Trimesh(_seen(walls.points) * _M_PER_MM, walls.triangles, process=False, visual=seen)
         scene.add_geometry(whole, node_name="mould", geom_name="mould")
     data: bytes = gltf.export_glb(scene, include_normals=True)
     return data
@@ -85,7 +91,7 @@ def as_glb(
 def _seen(points: Array) -> Array:
     """In glTF's own axes."""
     x, y, z = points.T
-    return np.column_stack([x, z, -y]) * _M_PER_MM
+    return np.column_stack([x, z, -y])
 
 
 def _grey(light: Array) -> NDArray[np.uint8]:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import itertools
 import math
+import os
+from concurrent.futures import ThreadPoolExecutor
 from typing import NamedTuple
 
 import numpy as np
@@ -20,6 +22,8 @@ __all__ = ["Pictures", "look_of", "pictures_of"]
 # Wires leave two faces so far from each other at the most: one picture does for both [mm].
 _ONE_CUT_MM = 4.0
 _NEAR_END = 0.1
+# Outsides are asked for at least so often along the loaf [mm].
+_SEEN_MM = 30.0
 
 
 class Pictures(NamedTuple):
@@ -76,9 +80,13 @@ def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: 
         front, back = (of.loaf.mould.length_mm * share for share in (_NEAR_END, 1 - _NEAR_END))
         cuts = [(front + back) / 2]
     ends = [front + 0.2, *cuts, back - 0.2]
-    # Between the cuts once more.
-    ys = sorted({*ends, *((a + b) / 2 for a, b in itertools.pairwise(ends))})
-    faces = {y: face_picture(of, field, look, y, solids.over) for y in ends}
+    # Between the cuts once more, and often enough where there are none.
+    between = (np.linspace(a, b, 2 + max(1, int((b - a) / _SEEN_MM))) for a, b in itertools.pairwise(ends))
+    ys = sorted({float(y) for several in between for y in several})
+    # The field lets go of the interpreter where it works longest.
+    with ThreadPoolExecutor(os.cpu_count()) as cores:
+        found = cores.map(lambda y: face_picture(of, field, look, y, solids.over), ends)
+        faces = dict(zip(ends, found, strict=True))
     return Pictures(faces, skin_of(of, field, look, ys, lines), tuple(lines), look)
 
 

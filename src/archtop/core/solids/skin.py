@@ -10,7 +10,7 @@ Between the places along the loaf where the field is asked, its colours run out 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -72,6 +72,29 @@ class Over(NamedTuple):
     most_mm: float
 
 
+class _Column(NamedTuple):
+    """A column of one colour, or the figure in one: from and to along the loaf [mm], its section, its colour."""
+
+    front: float
+    back: float
+    shape: shapely.Polygon
+    colour: tuple[int, int, int]
+
+
+def _columns(of: ResolvedLoaf, look: Look) -> Iterator[_Column]:
+    """Columns whose colour no pour tells, each with its figure after it."""
+    for embed in of.loaf.embeds:
+        prism, figure = of.prisms[embed.id], of.figures.get(embed.id)
+        solid = [] if embed.poured else [(prism, embed.colour)]
+        if figure is not None and embed.figure:
+            solid.append((figure, embed.figure.colour))
+        for one, colour in solid:
+            shape = shapely.Polygon(one.points, one.holes)
+            # Asked again and again.
+            shapely.prepare(shape)
+            yield _Column(prism.y0, prism.y1, shape, look.colours[colour])
+
+
 class _Asked(NamedTuple):
     """The loaf's inside, and what it is drawn with."""
 
@@ -79,21 +102,14 @@ class _Asked(NamedTuple):
     field: ColourField
     look: Look
     table: Array
+    columns: Sequence[_Column]
 
     def fill(self, y: float, x: Array, z: Array, codes: Codes) -> Array:
         """Colours of points of the section at ``y`` of which the batter's are known, shape (…, 3)."""
         rgb = self.table[np.where(codes == SHREDS, len(self.table) - 1, np.maximum(codes, 0))]
-        for embed in self.of.loaf.embeds:
-            prism = self.of.prisms[embed.id]
-            if not prism.y0 <= y <= prism.y1:
-                continue
-            if embed.poured is None:
-                inside = shapely.contains_xy(shapely.Polygon(prism.points, prism.holes), x, z)
-                rgb[inside] = self.look.colours[embed.colour]
-            figure = self.of.figures.get(embed.id)
-            if figure is not None and embed.figure:
-                inside = shapely.contains_xy(shapely.Polygon(figure.points, figure.holes), x, z)
-                rgb[inside] = self.look.colours[embed.figure.colour]
+        for column in self.columns:
+            if column.front <= y <= column.back:
+                rgb[shapely.contains_xy(column.shape, x, z)] = column.colour
         for cut in self.field.cut_pieces(y):
             here = np.hypot(x - cut.x, z - cut.z) < cut.radius
             rgb[here] = self.table[self.field.in_piece(cut, x[here], z[here])]
@@ -102,7 +118,7 @@ class _Asked(NamedTuple):
 
 def _asked(of: ResolvedLoaf, field: ColourField, look: Look) -> _Asked:
     table = np.array([*(look.colours[colour.id] for colour in of.loaf.colours), _SHREDS], dtype=float)
-    return _Asked(of, field, look, table)
+    return _Asked(of, field, look, table, tuple(_columns(of, look)))
 
 
 def face_picture(of: ResolvedLoaf, field: ColourField, look: Look, y: float, over: Over) -> FacePicture:

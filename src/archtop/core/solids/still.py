@@ -88,12 +88,8 @@ def _light(mesh: Mesh) -> Array:
     """How much light each corner of each triangle sends back, shape (m, 3)."""
     a, b, c = (mesh.points[mesh.triangles[:, k]] for k in range(3))
     faces = np.cross(b - a, c - a)
-    normals = np.zeros_like(mesh.points)
-    for k in range(3):
-        np.add.at(normals, mesh.triangles[:, k], faces)
-    normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-12)
     flat = faces / np.maximum(np.linalg.norm(faces, axis=1, keepdims=True), 1e-12)
-    smooth = normals[mesh.triangles]
+    smooth = mesh.normals[mesh.triangles]
     # Over a sharp edge nothing is smoothed.
     sharp = np.einsum("mkx,mx->mk", smooth, flat) < _SMOOTH
     used = np.where(sharp[..., None], flat[:, None], smooth)

@@ -8,8 +8,11 @@ from collections.abc import Mapping
 from functools import lru_cache
 from typing import Literal, NamedTuple
 
+import numpy as np
+from numpy.typing import NDArray
+
 from archtop.core import Cupboard, Loaf, LoafPlan
-from archtop.core.base import Frozen, InputError
+from archtop.core.base import Frozen, InputError, StepKey
 from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import field_of
 from archtop.core.pots import ColourPlan
@@ -18,6 +21,7 @@ from archtop.core.solids import (
     LoafSolids,
     Pictures,
     Stiffness,
+    after_step,
     as_glb,
     as_stl,
     hollow_of,
@@ -32,11 +36,23 @@ from archtop.core.solids import (
 from archtop.studio.actions.plans import PlannedLoaf, Plans
 from archtop.studio.models import Loaf as Row
 
-__all__ = ["Age", "Piped", "SolidAsked", "SolidTold", "mould_stl", "solid_file", "solid_told", "still_png"]
+__all__ = [
+    "Age",
+    "Piped",
+    "SolidAsked",
+    "SolidTold",
+    "moment_png",
+    "mould_stl",
+    "solid_file",
+    "solid_told",
+    "still_png",
+]
 
 Age = Literal["wet", "next day", "cured"]
 # Loaves that are turned in the hand at a time.
 _KEPT = 6
+# How wide and high a picture at the bench is [px].
+_AT_BENCH = (640, 420)
 
 
 class SolidAsked(NamedTuple):
@@ -121,12 +137,43 @@ def still_png(loaf: Row, cupboard: Cupboard) -> bytes:
 
     :raises InputError: the loaf does not plan
     """
+    made = _made(_Same(Plans(cupboard).of(loaf)), SolidAsked())
+    return _png(still_of(made.solids, made.pictures))
+
+
+def _png(picture: NDArray[np.uint8]) -> bytes:
     from PIL import Image
 
-    made = _made(_Same(Plans(cupboard).of(loaf)), SolidAsked())
     data = io.BytesIO()
-    Image.fromarray(still_of(made.solids, made.pictures)).save(data, "PNG", optimize=True)
+    Image.fromarray(picture).save(data, "PNG", optimize=True)
     return data.getvalue()
+
+
+def moment_png(loaf: Row, cupboard: Cupboard, step: str, yield_pa: float | None = None) -> bytes:
+    """A saved loaf at a slant as it stands once a step of the bench is done, as PNG.
+
+    :param step: its key
+    :param yield_pa: how thick what is piped in that step is [Pa]; as it should be where nothing is said
+    :raises InputError: the loaf does not plan, or ``step.none``
+    """
+    return _moment(_Same(Plans(cupboard).of(loaf)), step, yield_pa)
+
+
+@lru_cache(maxsize=4 * _KEPT)
+def _moment(same: _Same, step: str, yield_pa: float | None) -> bytes:
+    of, result = same.planned
+    moment = after_step(of, result, step)
+    if moment is None:
+        raise InputError.one(
+            "step.none", "step", step, "nothing of the loaf is seen of it", "Ask for a pour or the top."
+        )
+    run = StepKey.parse(step).what
+    bowls = bowls_of(of, result)
+    stiff = {} if yield_pa is None else {run: Stiffness(yield_pa, min(bowl.density_g_ml for bowl in bowls))}
+    solids = loaf_solids(*moment, stiff)
+    field = field_of(moment[0], moment[1].fills, bowls)
+    shown = {colour.id: _at_age(colour, "wet") for colour in result.colours}
+    return _png(still_of(solids, pictures_of(moment[0], solids, field, look_of(moment[0], shown)), _AT_BENCH))
 
 
 class _Same:

@@ -13,7 +13,7 @@ from ninja.decorators import decorate_view
 
 from archtop.core import read_loaf
 from archtop.studio.actions import cupboard_of_studio
-from archtop.studio.actions.solids import SolidAsked, SolidTold, mould_stl, solid_file, solid_told
+from archtop.studio.actions.solids import SolidAsked, SolidTold, moment_png, mould_stl, solid_file, solid_told
 from archtop.studio.actions.stills import still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for, loaf_of
@@ -82,6 +82,19 @@ def show_still(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     # Its address names the revision, of which there is one picture.
     kept = {"Cache-Control": "private, max-age=31536000"} if "rev" in request.GET else {"Cache-Control": "no-cache"}
     return HttpResponse(still_of_loaf(loaf_of(request, loaf_id)), content_type="image/png", headers=kept)
+
+
+StepAsked = Annotated[str, Query(min_length=1, max_length=120)]
+Thick = Annotated[float | None, Query(gt=0, le=1e6)]
+
+
+@router.get("/loaves/{uuid:loaf_id}/moment.png", operation_id="show_moment", include_in_schema=False)
+@decorate_view(in_turn)
+def show_moment(request: HttpRequest, loaf_id: uuid.UUID, step: StepAsked, pa: Thick = None) -> HttpResponse:
+    """A loaf at a slant as it stands once a step is done, what is piped in it as thick as it is now [Pa]."""
+    row = loaf_of(request, loaf_id)
+    content = moment_png(row, cupboard_of_studio(row), step, pa)
+    return HttpResponse(content, content_type="image/png", headers={"Cache-Control": "no-cache"})
 
 
 def _file(request: HttpRequest, loaf_id: uuid.UUID, kind: Kind, bar: int | None) -> HttpResponse:

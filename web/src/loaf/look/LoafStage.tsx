@@ -1,5 +1,5 @@
 import { Canvas, useThree } from "@react-three/fiber";
-import { type RefObject, useEffect, useMemo, useRef, useState } from "react";
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
 	Box3,
 	type Group,
@@ -12,8 +12,11 @@ import {
 } from "three";
 import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
 import { GLTFLoader } from "three/examples/jsm/loaders/GLTFLoader.js";
+import { howItDraws } from "./canDraw";
 import { type BarPlace, type Eye, eyeOf, type Lying, placed, turned, VIEWS, type ViewName } from "./views";
 
+/** Points of the screen to a point of a resting picture, and how long it has to rest, where they are reckoned. */
+const [FINE, REST_MS] = [2, 700];
 /** One unit of the scene is so many of the file's metres: a loaf is a few units long. */
 const SCALE = 10;
 
@@ -26,7 +29,8 @@ const LIGHTS = {
 } as const;
 
 interface Props {
-	glb: ArrayBuffer;
+	/** Nothing while it is on its way. */
+	glb: ArrayBuffer | undefined;
 	lying: Lying;
 	light: Light;
 	inMould: boolean;
@@ -41,6 +45,7 @@ interface Props {
 /** The loaf itself, turned by pointer, touch and keys; drawn only when something has changed. */
 export function LoafStage(props: Props) {
 	const turn = useRef<((key: string) => boolean) | null>(null);
+	const slowly = howItDraws() === "slowly";
 	return (
 		<div
 			role="application"
@@ -56,10 +61,10 @@ export function LoafStage(props: Props) {
 			<Canvas
 				frameloop="demand"
 				flat
-				dpr={[1, 1.5]}
+				dpr={slowly ? 1 : [1, 1.5]}
 				camera={{ fov: 32, near: 0.05, far: 60 }}
 				shadows="percentage"
-				gl={{ preserveDrawingBuffer: true, alpha: true, antialias: true }}
+				gl={{ preserveDrawingBuffer: true, alpha: true, antialias: !slowly }}
 				onCreated={({ gl }) => {
 					gl.outputColorSpace = SRGBColorSpace;
 					props.canvas.current = gl.domElement;
@@ -70,6 +75,20 @@ export function LoafStage(props: Props) {
 			</Canvas>
 		</div>
 	);
+}
+
+/** Without a graphics card it is drawn coarsely while it is turned, and finely once it rests: what is to be told of it. */
+function useFinelyAtRest(): () => void {
+	const { invalidate, setDpr } = useThree();
+	const rest = useRef(0);
+	useEffect(() => () => clearTimeout(rest.current), []);
+	return useCallback(() => {
+		invalidate();
+		if (howItDraws() !== "slowly") return;
+		clearTimeout(rest.current);
+		setDpr(1);
+		rest.current = window.setTimeout(() => setDpr(FINE), REST_MS);
+	}, [invalidate, setDpr]);
 }
 
 function Lights({ light }: { light: Light }) {
@@ -104,7 +123,8 @@ type BarsProps = Props & { turn: RefObject<((key: string) => boolean) | null> };
 
 function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 	const { loaf, mould } = useLoaf(glb, onReady);
-	const { camera, gl, invalidate, size: screen } = useThree();
+	const { camera, gl, size: screen } = useThree();
+	const moved = useFinelyAtRest();
 	// On a narrow screen it is further away, so that all of it is seen.
 	const narrow = Math.max(1, 1.35 / (screen.width / screen.height));
 	const floor = useMemo(() => (loaf ? new Box3().setFromObject(loaf).min.y : 0), [loaf]);
@@ -116,13 +136,12 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 		controls.maxPolarAngle = Math.PI / 2 + 0.3;
 		controls.minDistance = 0.6;
 		controls.maxDistance = 16;
-		const changed = () => invalidate();
-		controls.addEventListener("change", changed);
+		controls.addEventListener("change", moved);
 		return () => {
-			controls.removeEventListener("change", changed);
+			controls.removeEventListener("change", moved);
 			controls.dispose();
 		};
-	}, [controls, invalidate]);
+	}, [controls, moved]);
 
 	useEffect(() => {
 		if (!loaf) return;
@@ -132,15 +151,15 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 			bar.visible = by !== undefined;
 			bar.position.set((by?.right ?? 0) / 1000, 0, (by?.nearer ?? 0) / 1000);
 		}
-		invalidate();
-	}, [loaf, lying, invalidate]);
+		moved();
+	}, [loaf, lying, moved]);
 
 	useEffect(() => {
 		if (!loaf || !mould) return;
 		if (inMould) loaf.add(mould);
 		else mould.removeFromParent();
-		invalidate();
-	}, [loaf, mould, inMould, invalidate]);
+		moved();
+	}, [loaf, mould, inMould, moved]);
 
 	// biome-ignore lint/correctness/useExhaustiveDependencies: asked for once more, it is gone to once more.
 	useEffect(() => {
@@ -160,7 +179,7 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 			);
 			controls.target.copy(at);
 			controls.update();
-			invalidate();
+			moved();
 		};
 		const now = (): Eye => {
 			const at = (camera as PerspectiveCamera).position.clone().sub(controls.target);
@@ -195,9 +214,10 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 }
 
 /** The file read, its surfaces made soap: a little sheen, shadows from everything onto everything. */
-function useLoaf(glb: ArrayBuffer, onReady: () => void): Partial<InHand> {
+function useLoaf(glb: ArrayBuffer | undefined, onReady: () => void): Partial<InHand> {
 	const [inHand, setInHand] = useState<Partial<InHand>>({});
 	useEffect(() => {
+		if (!glb) return;
 		let made: InHand | undefined;
 		let here = true;
 		new GLTFLoader().parse(glb.slice(0), "", (file) => {

@@ -6,7 +6,7 @@ import { CheckField } from "../../ui/moreFields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
-import { canDraw } from "./canDraw";
+import { howItDraws } from "./canDraw";
 import { type Light, LoafStage } from "./LoafStage";
 import { type Age, useSolid } from "./useSolid";
 import { VIEWS, type ViewName } from "./views";
@@ -61,7 +61,7 @@ export function LookPlace() {
 		<div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_17rem]">
 			<div className="min-w-0">
 				<div className="relative h-[min(46vh,40rem)] min-h-72 sm:h-[min(68vh,40rem)] overflow-hidden rounded-xl border border-line bg-linear-to-b from-bench to-bench-deep">
-					{!canDraw() ? (
+					{howItDraws() === "not at all" ? (
 						<div className="p-4 text-center">
 							<img className="mx-auto max-h-96 object-contain" src={`/api/loaves/${id}/still.png`} alt="" />
 							<p>
@@ -71,7 +71,7 @@ export function LookPlace() {
 						</div>
 					) : error ? (
 						<p className="p-6">{error.message}</p>
-					) : glb ? (
+					) : (
 						<LoafStage
 							glb={glb}
 							lying={lying}
@@ -83,7 +83,7 @@ export function LookPlace() {
 							onReady={onReady}
 							canvas={canvas}
 						/>
-					) : null}
+					)}
 					<p role="status" className="absolute left-3 top-2 text-sm text-soft" data-drawn={ready && !drawing}>
 						{error ? "" : drawing || !ready ? "Drawing the loaf…" : ""}
 					</p>
