@@ -160,6 +160,8 @@ def test_the_bench_pipes_by_the_picture(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-run='eave'] use").first).to_be_visible()
     expect(page.locator("[data-run='lamps']")).to_have_count(0)
     expect(page.get_by_role("link", name="Template, 1:1")).to_be_visible()
+    slant = page.get_by_role("img", name="The loaf after this step, at a slant")
+    expect(slant).to_have_js_property("naturalWidth", 640)
     page.keyboard.press("Space")
     expect(page.locator("[data-run='lamps'] use").first).to_be_visible()
     assert violations(page) == []

@@ -314,8 +314,17 @@ export const PAGES: readonly GuidePage[] = [
 					by then is the clock’s expectation, an estimate.
 				</p>
 				<p>
-					Picture, glTF and STL open in other programs; STL of one bar is what a printer of moulds wants.
-					Where a browser turns no solids there is a still picture, and the loaf is told in words besides.
+					<strong>Age</strong> shows it just poured, the next day and cured, then with a veil of ash on top if
+					you like; <strong>In its mould</strong> puts the mould around it.{" "}
+					<strong>Colours as planned</strong> lights it from all sides alike: what is on the screen then is
+					the plan’s own colour. Mica shines, clear base is seen into, salt, seeds, glitter and drizzle lie
+					where they would fall.
+				</p>
+				<p>
+					Picture, glTF and STL open in other programs; STL of one bar, or of the mould’s hollow, is what a
+					printer of moulds wants. At the bench the same loaf stands beside each pour and everything that goes
+					on top, as it is once the step is done. Where a browser turns no solids there is a still picture,
+					and the loaf is told in words besides.
 				</p>
 			</>
 		),
