@@ -9,6 +9,7 @@ import { openKept } from "./keeping/kept";
 import { nameTab } from "./keeping/tab";
 import { askFor, fetchAhead } from "./place";
 import "./styles.css";
+import { showScheme } from "./ui/scheme";
 import { UnitsProvider } from "./ui/UnitsContext";
 
 const root = document.getElementById("root");
@@ -31,6 +32,7 @@ const draw = () =>
 		</StrictMode>,
 	);
 
+showScheme();
 // All that the address names is asked for at once; what waits in this browser is at hand before anything asks for it.
 void queries.prefetchQuery(sessionQuery);
 const asked = askFor(PLACES, location.pathname, queries);

@@ -41,7 +41,7 @@ export function BenchPlace() {
 	useBenchKeys(bench, asked, held !== null);
 	return (
 		// What is long scrolls inside: the keys stay where the hand expects them.
-		<div className={`flex h-dvh flex-col ${look.room}`}>
+		<div data-scheme="light" className={`flex h-dvh flex-col ${look.room}`}>
 			<title>{`${room.rehearsing ? "Rehearsal" : "Bench"}: ${document.name} · Arch Top`}</title>
 			<BenchHeader tone={tone} onTurn={turn} />
 			{room.rehearsing && (

@@ -106,7 +106,7 @@ function StepSection({ step }: { step: string }) {
 					key={piece.id}
 					points={polygonPoints(piece.outline, scale)}
 					fill={paint.embedColour(piece.id)}
-					stroke={piece.id === now.ref ? HAND : "#14263f"}
+					stroke={piece.id === now.ref ? HAND : "var(--color-ink)"}
 					strokeWidth={piece.id === now.ref ? 5 : 1}
 				/>
 			))}
@@ -123,7 +123,7 @@ function StepSection({ step }: { step: string }) {
 			)}
 			<path
 				d={`M${scale.x(-edge)} ${scale.y(level)}H${scale.x(rim + WALL_MM) + 6}`}
-				stroke="#1f4f8f"
+				stroke="var(--color-rim)"
 				strokeWidth="2"
 				strokeDasharray="6 4"
 			/>
@@ -132,7 +132,7 @@ function StepSection({ step }: { step: string }) {
 				y={scale.y(level) + 7}
 				fontSize="20"
 				fontWeight="800"
-				fill="#163a6b"
+				fill="var(--color-rim-deep)"
 			>
 				{withUnit(level, "length", units)}
 			</text>

@@ -210,7 +210,7 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 					At twice its highest dose
 					<input
 						type="color"
-						className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-white"
+						className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-paper"
 						value={additive.colour}
 						onChange={(event) => onChange({ colour: event.target.value })}
 					/>

@@ -217,7 +217,7 @@ function ColourInput({
 			{label}
 			<input
 				type="color"
-				className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-white"
+				className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-paper"
 				value={value}
 				onChange={(event) => onChange(event.target.value)}
 			/>

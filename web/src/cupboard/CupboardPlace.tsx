@@ -34,7 +34,7 @@ export function CupboardPlace() {
 						<Tabs.Trigger
 							key={value}
 							value={value}
-							className="rounded-lg px-4 py-1 font-semibold hover:bg-enamel data-[state=active]:bg-rim data-[state=active]:text-white"
+							className="rounded-lg px-4 py-1 font-semibold hover:bg-enamel data-[state=active]:bg-rim data-[state=active]:text-on-rim"
 						>
 							{text}
 						</Tabs.Trigger>

@@ -58,7 +58,7 @@ export function FaceBody({ id, look, scale }: { id: string; look: FaceLook; scal
 			) : (
 				<PressedIn pressed={look.pressed ?? []} level={look.level} half={edge} scale={scale} />
 			)}
-			<polygon points={corners} fill="none" stroke="#14263f" strokeOpacity=".7" />
+			<polygon points={corners} fill="none" stroke="var(--color-ink)" strokeOpacity=".7" />
 		</>
 	);
 }
@@ -88,7 +88,7 @@ function TopOn({ id, top, level, half, scale, under }: TopProps) {
 				<polygon
 					points={`${over(top.coat.mm)} ${foot}`}
 					fill={fillOf(top.coat.shares, `${id}-top`)}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeOpacity=".4"
 				/>
 			)}
@@ -101,7 +101,7 @@ function TopOn({ id, top, level, half, scale, under }: TopProps) {
 					d={sidePath(bump.kind, bump.wide, bump.high)}
 					transform={`translate(${scale.x(bump.x)} ${scale.y(bump.up == null ? risen(bump.x) + top.coat.mm : level + bump.up)}) scale(${scale.pxPerMm} ${-scale.pxPerMm})`}
 					fill={bump.srgb}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeOpacity=".45"
 					strokeWidth={1 / scale.pxPerMm}
 				/>
@@ -119,7 +119,7 @@ const CutPieces = ({ pieces, scale }: { pieces: NonNullable<FaceLook["picture"]>
 			<g key={`${x} ${z}`} data-cut-piece>
 				<circle {...at} r={r} fill={srgb} />
 				<RoundBands bands={bands} {...at} rx={r} ry={r} />
-				<circle {...at} r={r} fill="none" stroke="#14263f" strokeOpacity=".5" />
+				<circle {...at} r={r} fill="none" stroke="var(--color-ink)" strokeOpacity=".5" />
 			</g>
 		);
 	});
@@ -144,7 +144,7 @@ function PressedIn({ pressed, level, half, scale }: PressedProps) {
 					cy={scale.y(level + item.size * (0.5 - item.sunk))}
 					r={(item.size / 2) * scale.pxPerMm}
 					fill={item.srgb}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeOpacity=".6"
 				/>
 			);
@@ -172,7 +172,7 @@ function Scattered({ layer, outline, scale }: ScatteredProps) {
 				cy={scale.y(z)}
 				r={(specks.size / 2) * scale.pxPerMm}
 				fill={specks.srgb}
-				stroke="#14263f"
+				stroke="var(--color-ink)"
 				strokeOpacity=".5"
 			/>
 		));

@@ -41,7 +41,7 @@ export function PointBoard({
 			{/* biome-ignore lint/a11y/useKeyWithClickEvents: the fields beside it add points from the keyboard. */}
 			<svg
 				viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-				className="block w-full max-w-[320px] cursor-crosshair rounded border border-line bg-white"
+				className="block w-full max-w-[320px] cursor-crosshair rounded border border-line bg-paper"
 				role="img"
 				aria-label={label}
 				onClick={(event) => {
@@ -51,8 +51,15 @@ export function PointBoard({
 			>
 				{children(scale)}
 				{points.map(([x, z], i) => (
-					// biome-ignore lint/suspicious/noArrayIndexKey: points have no name but their place in the path.
-					<circle key={i} cx={scale.x(x)} cy={scale.y(z)} r="3.5" fill="#fbfcf9" stroke="#14263f" />
+					<circle
+						// biome-ignore lint/suspicious/noArrayIndexKey: points have no name but their place in the path.
+						key={i}
+						cx={scale.x(x)}
+						cy={scale.y(z)}
+						r="3.5"
+						fill="var(--color-enamel)"
+						stroke="var(--color-ink)"
+					/>
 				))}
 			</svg>
 			<div className="grid grid-cols-[1fr_1fr_auto_auto] items-end gap-2">

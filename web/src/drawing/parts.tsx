@@ -102,7 +102,7 @@ interface RulerProps {
 	zero?: number;
 }
 
-const INK = "#47586b";
+const INK = "var(--color-soft)";
 
 export function RulerAcross({ scale, from, to, units, at, zero = 0 }: RulerProps) {
 	return (

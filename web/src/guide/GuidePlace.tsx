@@ -18,7 +18,7 @@ export function GuidePlace() {
 									<NavLink
 										to={`/guide/${item.key}`}
 										className={() =>
-											`block rounded px-2 py-1 no-underline ${item.key === page?.key ? "bg-rim text-white" : "text-ink hover:bg-rim-wash"}`
+											`block rounded px-2 py-1 no-underline ${item.key === page?.key ? "bg-rim text-on-rim" : "text-ink hover:bg-rim-wash"}`
 										}
 									>
 										{item.title}

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import { HouseFields } from "./HouseFields";
+import { SchemeField } from "./SchemeField";
 
 /** What is said once and holds everywhere. */
 export function SettingsPlace() {
@@ -14,6 +15,15 @@ export function SettingsPlace() {
 					behind a number.
 				</p>
 				<HouseFields />
+			</section>
+			<section aria-label="This browser" className="tray mt-4 p-5">
+				<h2 className="text-lg">This browser</h2>
+				<p className="mt-1 mb-4 text-soft">
+					Light or dark on this device; the bench and the trace clock have their own switch.
+				</p>
+				<div className="max-w-60">
+					<SchemeField />
+				</div>
 			</section>
 			<p className="mt-4">
 				Working hours and the time zone are set in the{" "}

@@ -40,7 +40,7 @@ export function LoafRoom() {
 							to={path ? `/loaf/${id}/${path}` : `/loaf/${id}`}
 							end
 							className={({ isActive }) =>
-								`rounded-lg px-3 py-1 font-semibold no-underline ${isActive ? "bg-rim text-white" : "text-ink hover:bg-enamel"}`
+								`rounded-lg px-3 py-1 font-semibold no-underline ${isActive ? "bg-rim text-on-rim" : "text-ink hover:bg-enamel"}`
 							}
 						>
 							{text}

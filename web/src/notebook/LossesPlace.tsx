@@ -17,10 +17,10 @@ export function LossesPlace() {
 	const { units } = useUnits();
 	const rows = losses
 		? ([
-				["On bowls and spatulas", losses.bowls_g, "#8a5a0b"],
-				["Thrown away at the bench", losses.thrown_g, "#9f231b"],
-				["Thrown away from the shelf", losses.off_the_shelf_g, "#9f231b"],
-				["Left over and kept", losses.kept_g, "#1d6b4a"],
+				["On bowls and spatulas", losses.bowls_g, "var(--color-brass)"],
+				["Thrown away at the bench", losses.thrown_g, "var(--color-lye)"],
+				["Thrown away from the shelf", losses.off_the_shelf_g, "var(--color-lye)"],
+				["Left over and kept", losses.kept_g, "var(--color-set)"],
 			] as const)
 		: [];
 	const most = Math.max(1, ...rows.map(([, grams]) => grams));

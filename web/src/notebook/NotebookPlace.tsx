@@ -22,7 +22,7 @@ export function NotebookPlace() {
 							to={to}
 							end={to === "/notebook"}
 							className={({ isActive }) =>
-								`rounded-lg px-3 py-1 font-semibold no-underline ${isActive ? "bg-rim text-white" : "text-ink hover:bg-enamel"}`
+								`rounded-lg px-3 py-1 font-semibold no-underline ${isActive ? "bg-rim text-on-rim" : "text-ink hover:bg-enamel"}`
 							}
 						>
 							{text}

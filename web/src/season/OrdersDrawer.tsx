@@ -41,7 +41,7 @@ export function OrdersDrawer({ orders, change }: { orders: readonly OrderLine[];
 		>
 			<ul className="space-y-2">
 				{orders.map((order) => (
-					<li key={order.id} className="rounded-lg border border-line bg-white p-2 text-sm">
+					<li key={order.id} className="rounded-lg border border-line bg-paper p-2 text-sm">
 						<div className="flex items-center gap-2">
 							<strong className="flex-1">{order.name}</strong>
 							<Button look="quiet" onClick={() => setOpen(open === order.id ? null : order.id)}>

@@ -63,11 +63,11 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 				data-day={step}
 				aria-label="The season; its jobs are listed below"
 			>
-				<rect x={at(today)} y={0} width={step} height={height} fill="#fbeecb" />
+				<rect x={at(today)} y={0} width={step} height={height} fill="var(--color-brass-wash)" />
 				{weeks.map((day) => (
 					<g key={day}>
-						<path d={`M${at(day)} ${HEAD - 6}V${height}`} stroke="#b8c4c4" />
-						<text x={at(day) + 3} y={14} fontSize="11" fill="#47586b">
+						<path d={`M${at(day)} ${HEAD - 6}V${height}`} stroke="var(--color-line)" />
+						<text x={at(day) + 3} y={14} fontSize="11" fill="var(--color-soft)">
 							{dayShort(day)}
 						</text>
 					</g>
@@ -80,11 +80,16 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 					const cure = waits.find((wait) => wait.after.endsWith("/cured"));
 					return (
 						<g key={loaf.loaf} data-loaf={loaf.name}>
-							<path d={`M0 ${top + ROW}H${NAME + count * step}`} stroke="#dbe3de" />
-							<text x="4" y={top + 19} fontSize="13" fontWeight="700" fill="#14263f">
+							<path d={`M0 ${top + ROW}H${NAME + count * step}`} stroke="var(--color-bench)" />
+							<text x="4" y={top + 19} fontSize="13" fontWeight="700" fill="var(--color-ink)">
 								{loaf.name.length > 25 ? `${loaf.name.slice(0, 24)}…` : loaf.name}
 							</text>
-							<text x="4" y={top + 35} fontSize="11" fill={loaf.late_h > 0 ? "#9f231b" : "#47586b"}>
+							<text
+								x="4"
+								y={top + 35}
+								fontSize="11"
+								fill={loaf.late_h > 0 ? "var(--color-lye)" : "var(--color-soft)"}
+							>
 								{loaf.late_h > 0
 									? `${hoursText(Math.ceil(loaf.late_h / 24) * 24)} late`
 									: loaf.ready
@@ -97,7 +102,7 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 									<path
 										key={`${wait.before} ${wait.after}`}
 										d={`M${x(wait.start)} ${top + ROW / 2}H${x(wait.end)}`}
-										stroke="#8fa3b5"
+										stroke="var(--color-soft)"
 										strokeWidth="3"
 									/>
 								))}
@@ -108,16 +113,16 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 									width={Math.max(0, x(cure.end) - x(cure.start))}
 									height={ROW - 32}
 									rx="5"
-									fill="#cfe3d6"
-									stroke="#1d6b4a"
+									fill="var(--color-cure)"
+									stroke="var(--color-set)"
 									strokeOpacity=".4"
 								/>
 							)}
 							{loaf.ready && (
 								<path
 									d={`M${x(loaf.ready)} ${top + ROW - 6}V${top + 7}l9 5l-9 5`}
-									fill={loaf.late_h > 0 ? "#9f231b" : "#1d6b4a"}
-									stroke={loaf.late_h > 0 ? "#9f231b" : "#1d6b4a"}
+									fill={loaf.late_h > 0 ? "var(--color-lye)" : "var(--color-set)"}
+									stroke={loaf.late_h > 0 ? "var(--color-lye)" : "var(--color-set)"}
 									strokeWidth="1.5"
 								/>
 							)}
@@ -129,7 +134,7 @@ export function SeasonBoard({ season, today, selected, onSelect, onMove }: Props
 										data-window
 										d={`M${x(block.earliest)} ${top + 3}v5H${block.latest ? x(block.latest) : NAME + count * step}v-5`}
 										fill="none"
-										stroke="#8a5a0b"
+										stroke="var(--color-brass)"
 										strokeWidth="2"
 									/>
 								))}
@@ -170,7 +175,7 @@ function JobMark({ block, zone, x, y, step, selected, onSelect, onMove }: MarkPr
 	const start = useRef<number | null>(null);
 	const kind = KINDS[block.kind];
 	if (block.kind === "cured")
-		return <circle cx={x} cy={y} r="5" fill={kind.fill} stroke="#1d6b4a" strokeWidth="2" />;
+		return <circle cx={x} cy={y} r="5" fill={kind.fill} stroke="var(--color-set)" strokeWidth="2" />;
 	const up = (event: PointerEvent<SVGGElement>) => {
 		if (start.current === null) return;
 		const days = Math.round((event.clientX - start.current) / step);
@@ -197,13 +202,15 @@ function JobMark({ block, zone, x, y, step, selected, onSelect, onMove }: MarkPr
 				height={13}
 				rx="3"
 				fill={kind.fill}
-				stroke={selected || block.moved ? "#8a5a0b" : "#14263f"}
+				stroke={selected || block.moved ? "var(--color-brass)" : "var(--color-ink)"}
 				strokeWidth={selected ? 3 : block.moved ? 2 : 1}
 			/>
 			<text x={x + 4.5} y={at + 3} fontSize="9" textAnchor="middle" fill={kind.ink} pointerEvents="none">
 				{block.held === "done" ? "✓" : kind.mark}
 			</text>
-			{block.held === "pinned" && <circle cx={x + 10} cy={at - 7} r="3.5" fill="#f3cf73" stroke="#14263f" />}
+			{block.held === "pinned" && (
+				<circle cx={x + 10} cy={at - 7} r="3.5" fill="#f3cf73" stroke="var(--color-ink)" />
+			)}
 		</g>
 	);
 }

@@ -54,7 +54,7 @@ export function WeekBoard({ season, first, today, selected, onWeek, onSelect }: 
 								{(season.hours.week?.[n] ?? []).map((span) => (
 									<div
 										key={span.start}
-										className="absolute inset-x-0 bg-white"
+										className="absolute inset-x-0 bg-paper"
 										style={{ top: y(span.start), height: y(span.end) - y(span.start) }}
 									/>
 								))}

@@ -13,13 +13,25 @@ export function AgeLine({ line }: { line: ShelfLine }) {
 	return (
 		<figure className="mt-2">
 			<svg viewBox={`0 0 ${WIDTH} 22`} className="block w-full overflow-visible" aria-hidden>
-				<rect y="9" width={x(look.ready)} height="6" fill="none" stroke="#47586b" strokeDasharray="3 2" />
-				<rect x={x(look.ready)} y="7" width={x(best) - x(look.ready)} height="10" fill="#1d6b4a" />
+				<rect
+					y="9"
+					width={x(look.ready)}
+					height="6"
+					fill="none"
+					stroke="var(--color-soft)"
+					strokeDasharray="3 2"
+				/>
+				<rect x={x(look.ready)} y="7" width={x(best) - x(look.ready)} height="10" fill="var(--color-set)" />
 				{look.best !== null && (
-					<path d={`M${x(best)} 12H${WIDTH}`} stroke="#9f231b" strokeWidth="2" strokeDasharray="2 4" />
+					<path
+						d={`M${x(best)} 12H${WIDTH}`}
+						stroke="var(--color-lye)"
+						strokeWidth="2"
+						strokeDasharray="2 4"
+					/>
 				)}
-				<path d={`M${x(look.today)} 2V22`} stroke="#14263f" strokeWidth="2.5" />
-				<circle cx={x(look.today)} cy="2" r="3.5" fill="#14263f" />
+				<path d={`M${x(look.today)} 2V22`} stroke="var(--color-ink)" strokeWidth="2.5" />
+				<circle cx={x(look.today)} cy="2" r="3.5" fill="var(--color-ink)" />
 			</svg>
 			<figcaption className="figures mt-0.5 flex flex-wrap justify-between gap-x-3 text-xs text-soft">
 				<span>{today}</span>

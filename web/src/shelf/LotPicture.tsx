@@ -1,6 +1,6 @@
 import type { Lot } from "../api/types";
 
-const INK = { stroke: "#14263f", strokeWidth: 1.4, strokeLinejoin: "round" } as const;
+const INK = { stroke: "var(--color-ink)", strokeWidth: 1.4, strokeLinejoin: "round" } as const;
 
 /** A lot as it would lie there, in its colour: a column, pieces, a lump of dough, shreds, bars. */
 export function LotPicture({ lot }: { lot: Lot }) {

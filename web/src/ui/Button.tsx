@@ -2,7 +2,7 @@ import type { ButtonHTMLAttributes } from "react";
 
 const LOOKS = {
 	plain: "border border-rim/60 bg-enamel text-rim-deep hover:bg-rim-wash",
-	main: "border border-rim-deep bg-rim text-white hover:bg-rim-deep",
+	main: "border border-rim-deep bg-rim text-on-rim hover:bg-rim-deep",
 	quiet: "text-rim-deep hover:bg-rim-wash",
 	danger: "border border-lye/60 bg-enamel text-lye hover:bg-lye-wash",
 } as const;

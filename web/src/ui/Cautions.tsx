@@ -11,7 +11,7 @@ interface Props {
 export function Cautions({ lines, tone = "light", large = false }: Props) {
 	if (lines.length === 0) return null;
 	const look =
-		tone === "light" ? "border-lye/50 bg-lye-wash text-ink" : "border-[#f0a59b] bg-[#4a1713] text-white";
+		tone === "light" ? "border-lye/50 bg-lye-wash text-ink" : "border-[#f0a59b] bg-[#4a1713] text-on-rim";
 	return (
 		<div
 			className={`flex gap-3 rounded-lg border px-3 py-2 ${large ? "text-xl" : "text-sm"} ${look}`}

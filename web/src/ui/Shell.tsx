@@ -41,7 +41,7 @@ function UnitsSwitch() {
 					type="button"
 					aria-pressed={units === value}
 					onClick={() => change(value)}
-					className={`figures whitespace-nowrap px-2.5 py-1 text-sm ${units === value ? "bg-rim text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
+					className={`figures whitespace-nowrap px-2.5 py-1 text-sm ${units === value ? "bg-rim text-on-rim" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
 				>
 					{text}
 				</button>

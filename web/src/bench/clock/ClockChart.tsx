@@ -8,12 +8,12 @@ const LABELS_PX = 250;
 const PAINT = {
 	dark: { ink: "#ffffff", soft: "#9fb2c9", band: "#6f9bd8", line: "#f3d9a0", now: "#ffffff", bar: "#6fbf97" },
 	light: {
-		ink: "#14263f",
-		soft: "#47586b",
-		band: "#1f4f8f",
-		line: "#8a5a0b",
-		now: "#14263f",
-		bar: "#1d6b4a",
+		ink: "var(--color-ink)",
+		soft: "var(--color-soft)",
+		band: "var(--color-rim)",
+		line: "var(--color-brass)",
+		now: "var(--color-ink)",
+		bar: "var(--color-set)",
 	},
 } as const;
 

@@ -37,6 +37,7 @@ export function ClockPlace() {
 	const square = `grid size-[64px] shrink-0 place-items-center rounded-xl border ${look.plain}`;
 	return (
 		<div
+			data-scheme="light"
 			className={`min-h-screen px-5 py-3 ${look.room} ${alarm.flash ? "outline-8 -outline-offset-8 outline-current" : ""}`}
 		>
 			<title>{`Trace clock: ${document.name} · Arch Top`}</title>

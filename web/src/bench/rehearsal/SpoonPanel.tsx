@@ -50,7 +50,7 @@ function RingSheet({ across, srgb }: { across?: number | null; srgb: string }) {
 					key={ring}
 					d={`M${-ring / 2} 0A${ring / 2} ${ring / 2} 0 0 1 ${ring / 2} 0`}
 					fill="none"
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeWidth={ring % 10 === 0 ? 0.5 : 0.25}
 				/>
 			))}
@@ -69,13 +69,13 @@ function RingSheet({ across, srgb }: { across?: number | null; srgb: string }) {
 					y="5.6"
 					fontSize="5"
 					textAnchor="middle"
-					fill="#14263f"
+					fill="var(--color-ink)"
 				>
 					{ring}
 				</text>
 			))}
 			{across == null && (
-				<text y="-24" fontSize="6" textAnchor="middle" fill="#47586b">
+				<text y="-24" fontSize="6" textAnchor="middle" fill="var(--color-soft)">
 					it cannot be read on rings
 				</text>
 			)}
@@ -85,7 +85,7 @@ function RingSheet({ across, srgb }: { across?: number | null; srgb: string }) {
 
 /** A cup of it turned over and lifted off, beside a rule. */
 function Cup({ stands, srgb, tone }: { stands?: number | null; srgb: string; tone: Tone }) {
-	const ink = tone === "dark" ? "#ffffff" : "#14263f";
+	const ink = tone === "dark" ? "#ffffff" : "var(--color-ink)";
 	const { units } = useUnits();
 	return (
 		<svg viewBox="-26 -44 52 50" className="h-24" role="img" aria-label="A cup turned over">

@@ -43,7 +43,7 @@ export function SideTop({
 				<polygon
 					points={`${edge(coat.mm).join(" ")} ${edge(0).reverse().join(" ")}`}
 					fill={fillOf(coat.shares, `${patternId}-coat`)}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeOpacity=".35"
 				/>
 			)}
@@ -55,7 +55,7 @@ export function SideTop({
 					width={(column.back_mm - column.front_mm) * scale.pxPerMm}
 					height={column.high_mm * scale.pxPerMm}
 					fill={embedColour(column.embed)}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeOpacity=".4"
 				/>
 			))}
@@ -117,7 +117,7 @@ const Standing = ({ d, x, y, px, srgb }: StandingProps) => (
 		d={d}
 		transform={`translate(${x} ${y}) scale(${px} ${-px})`}
 		fill={srgb}
-		stroke="#14263f"
+		stroke="var(--color-ink)"
 		strokeOpacity=".4"
 		strokeWidth={0.8 / px}
 	/>

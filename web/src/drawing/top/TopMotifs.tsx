@@ -64,7 +64,7 @@ function painted(patch: Patch, srgb: readonly string[], streaks: string) {
 	const colour = srgb.length > 1 && patch.colour === undefined ? `url(#${streaks})` : own;
 	switch (patch.tone) {
 		case "body":
-			return { fill: colour, stroke: "#14263f", strokeOpacity: 0.6, strokeWidth: 0.3 };
+			return { fill: colour, stroke: "var(--color-ink)", strokeOpacity: 0.6, strokeWidth: 0.3 };
 		case "bead":
 			return { fill: "none", stroke: colour, strokeWidth: patch.width, strokeLinecap: "round" as const };
 		case "light":
@@ -79,8 +79,8 @@ function painted(patch: Patch, srgb: readonly string[], streaks: string) {
 				: { fill: "#ffffff", fillOpacity: 0.45 };
 		case "shade":
 			return patch.width
-				? { fill: "none", stroke: "#14263f", strokeOpacity: 0.4, strokeWidth: patch.width }
-				: { fill: "#14263f", fillOpacity: 0.25 };
+				? { fill: "none", stroke: "var(--color-ink)", strokeOpacity: 0.4, strokeWidth: patch.width }
+				: { fill: "var(--color-ink)", fillOpacity: 0.25 };
 	}
 }
 

@@ -34,7 +34,7 @@ export function ColourCard({ colour, planned, jars, additives }: Props) {
 				<input
 					type="color"
 					aria-label={`${colour.name}, target colour when cured`}
-					className="h-8 w-11 cursor-pointer rounded border border-line bg-white"
+					className="h-8 w-11 cursor-pointer rounded border border-line bg-paper"
 					value={colour.srgb}
 					onChange={(event) => patch({ srgb: event.target.value })}
 				/>

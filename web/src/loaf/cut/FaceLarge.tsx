@@ -90,7 +90,7 @@ export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
 								{at && (
 									<g fill="none" strokeWidth="2">
 										<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="8" stroke="#ffffff" />
-										<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="10" stroke="#14263f" />
+										<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="10" stroke="var(--color-ink)" />
 									</g>
 								)}
 							</svg>

@@ -88,7 +88,7 @@ function Scaled({ photo, pxPerMm, wideMm, onChange }: ScaledProps) {
 	};
 	return (
 		<div className="space-y-2">
-			<div className="max-h-[420px] overflow-auto rounded border border-line bg-white">
+			<div className="max-h-[420px] overflow-auto rounded border border-line bg-paper">
 				<button
 					type="button"
 					className="relative block cursor-crosshair"

@@ -40,7 +40,14 @@ export function WireStrip() {
 	return (
 		<div ref={ref} className="min-w-0">
 			<svg width="100%" height={HIGH + FOOT + 10} role="group" aria-label="Wires along the loaf">
-				<rect x={px(0)} y={4} width={px(long) - px(0)} height={HIGH} fill="#dbe4dd" stroke="#14263f" />
+				<rect
+					x={px(0)}
+					y={4}
+					width={px(long) - px(0)}
+					height={HIGH}
+					fill="var(--color-bench)"
+					stroke="var(--color-ink)"
+				/>
 				{plan.embeds.map((piece) => (
 					<rect
 						key={piece.id}
@@ -49,7 +56,7 @@ export function WireStrip() {
 						width={px(piece.to_mm) - px(piece.from_mm)}
 						height={HIGH * 0.45}
 						fill={paint.colour(live.of.embeds.find((embed) => embed.id === piece.id)?.colour ?? "")}
-						stroke="#14263f"
+						stroke="var(--color-ink)"
 						strokeOpacity=".5"
 					/>
 				))}
@@ -64,7 +71,7 @@ export function WireStrip() {
 								textAnchor="middle"
 								fontSize="12"
 								fontWeight="700"
-								fill="#14263f"
+								fill="var(--color-ink)"
 							>
 								{bar.number}
 							</text>
@@ -137,8 +144,14 @@ function Wire({ name, told, at, by, onMove, onDown, onDrag, onUp }: WireProps) {
 			onPointerCancel={onUp}
 		>
 			<rect x={at - 12} y={0} width="24" height={HIGH + 8} fill="transparent" />
-			<path d={`M${at} 0V${HIGH + 8}`} stroke={by ? "#8a5a00" : "#14263f"} strokeWidth="2" />
-			<circle cx={at} cy={HIGH / 2 + 4} r="5" fill={by ? "#f3cf73" : "#fbfcf9"} stroke="#14263f" />
+			<path d={`M${at} 0V${HIGH + 8}`} stroke={by ? "#8a5a00" : "var(--color-ink)"} strokeWidth="2" />
+			<circle
+				cx={at}
+				cy={HIGH / 2 + 4}
+				r="5"
+				fill={by ? "#f3cf73" : "var(--color-enamel)"}
+				stroke="var(--color-ink)"
+			/>
 		</g>
 	);
 }

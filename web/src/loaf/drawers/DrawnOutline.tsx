@@ -39,12 +39,12 @@ export function DrawnOutline({ outline, onChange }: { outline: Drawn; onChange: 
 					<>
 						<path
 							d={`M${scale.x(-far)} ${scale.y(0)}H${scale.x(far)}M${scale.x(0)} ${scale.y(far)}V${scale.y(-far)}`}
-							stroke="#dbe4dd"
+							stroke="var(--color-bench)"
 						/>
 						<polygon
 							points={polygonPoints(points, scale)}
-							fill="#eef3ef"
-							stroke="#1f4f8f"
+							fill="var(--color-enamel)"
+							stroke="var(--color-rim)"
 							strokeDasharray="4 3"
 						/>
 					</>

@@ -32,7 +32,7 @@ export function FigurineFields({ embed, onChange }: Props) {
 				onChange={(checked) => onChange(checked ? fresh : null)}
 			/>
 			{figure && (
-				<fieldset className="space-y-2 rounded-lg border border-line bg-white p-2">
+				<fieldset className="space-y-2 rounded-lg border border-line bg-paper p-2">
 					<legend className="px-1 text-xs font-semibold text-soft">The figure inside</legend>
 					<FieldRow>
 						<TextField label="Figure" value={figure.name} onChange={(name) => patch({ name })} />

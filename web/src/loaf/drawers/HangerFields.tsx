@@ -82,8 +82,8 @@ function PathBoard({ hanger, onPath }: BoardProps) {
 				<>
 					<polygon
 						points={polygonPoints(bodyCorners(outline, level), scale)}
-						fill="#dbe4dd"
-						stroke="#14263f"
+						fill="var(--color-bench)"
+						stroke="var(--color-ink)"
 					/>
 					{live.plan.embeds
 						.filter((piece) =>
@@ -93,14 +93,14 @@ function PathBoard({ hanger, onPath }: BoardProps) {
 							<polygon
 								key={piece.id}
 								points={polygonPoints(piece.outline, scale)}
-								fill="#fbfcf9"
-								stroke="#14263f"
+								fill="var(--color-enamel)"
+								stroke="var(--color-ink)"
 							/>
 						))}
 					<polyline
 						points={path.map(([x = 0, z = 0]) => `${scale.x(x)},${scale.y(z)}`).join(" ")}
 						fill="none"
-						stroke="#1f4f8f"
+						stroke="var(--color-rim)"
 						strokeWidth={Math.max(2, (hanger.wire_mm ?? 3) * scale.pxPerMm)}
 						strokeLinecap="round"
 						strokeLinejoin="round"

@@ -36,7 +36,7 @@ export function HoldNotes({ hold, stage, onStage }: Props) {
 							type="button"
 							aria-pressed={stage === ghost.stage}
 							onClick={() => onStage(stage === ghost.stage ? null : ghost.stage)}
-							className={`min-h-8 rounded-md border px-2 text-left text-xs ${stage === ghost.stage ? "border-rim bg-rim text-white" : "border-line bg-white hover:bg-enamel"}`}
+							className={`min-h-8 rounded-md border px-2 text-left text-xs ${stage === ghost.stage ? "border-rim bg-rim text-on-rim" : "border-line bg-paper hover:bg-enamel"}`}
 						>
 							{ghost.name}
 							<span className="figures block">

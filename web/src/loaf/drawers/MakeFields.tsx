@@ -215,8 +215,8 @@ function SectionThumb({ section }: { section: NonNullable<ReadMesh["section"]> }
 			<path
 				d={outlinePath(section.points, section.holes, scale)}
 				fillRule="evenodd"
-				fill="#c6d1ca"
-				stroke="#14263f"
+				fill="var(--color-bench-deep)"
+				stroke="var(--color-ink)"
 				strokeWidth="1.4"
 			/>
 		</svg>

@@ -68,7 +68,7 @@ function DoughNeeds() {
 	const names = new Map(live.of.colours.map((colour) => [colour.id, colour.name]));
 	if (live.plan.dough.length === 0) return null;
 	return (
-		<section aria-label="Dough to knead" className="rounded-lg border border-line bg-white p-2">
+		<section aria-label="Dough to knead" className="rounded-lg border border-line bg-paper p-2">
 			<h3 className="font-semibold text-sm">Dough to knead</h3>
 			<dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1.5 text-sm">
 				{live.plan.dough.map((need) => {
@@ -105,7 +105,7 @@ function PieceFields({ piece }: { piece: Pieces }) {
 	const holds = live.plan.small_holds.filter((hold) => hold.pieces === piece.id);
 	const colourOf = paintOf(live.of, live.plan).colour;
 	return (
-		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-pieces={piece.id}>
+		<div className="space-y-2 rounded-lg border border-line bg-paper p-2" data-pieces={piece.id}>
 			<FieldRow>
 				<TextField label="Name" value={piece.name} onChange={(name) => patch({ name })} />
 				<NumberField

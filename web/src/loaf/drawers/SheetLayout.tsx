@@ -16,13 +16,19 @@ export function SheetLayout({ make, layout, colour }: Props) {
 			aria-label={`The sheet from above: ${layout.places.length} pieces${layout.staggered ? ", rows staggered" : ""}`}
 			className="block max-h-44 w-full"
 		>
-			<rect width={long} height={wide} fill="#fbfcf9" stroke="#14263f" strokeWidth="1.5" />
+			<rect
+				width={long}
+				height={wide}
+				fill="var(--color-enamel)"
+				stroke="var(--color-ink)"
+				strokeWidth="1.5"
+			/>
 			{layout.places.map(([x = 0, y = 0]) => (
 				<polygon
 					key={`${x} ${y}`}
 					points={layout.outline.map(([dx = 0, dy = 0]) => `${x + dx},${wide - y - dy}`).join(" ")}
 					fill={colour}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeWidth="0.8"
 				/>
 			))}

@@ -43,7 +43,7 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 				{document.work.map((step, i) => (
 					<li
 						key={step.do === "lay" ? step.embed : step.id}
-						className="rounded-lg border border-line bg-white p-2"
+						className="rounded-lg border border-line bg-paper p-2"
 					>
 						<div className="flex items-center gap-1">
 							<span className="figures mr-1 w-5 text-right text-soft">{i + 1}</span>

@@ -90,7 +90,7 @@ function AdditiveRow({ dose, additives, bowl, onChange, onRemove }: RowProps) {
 		: [];
 	const usually = does.join("; ").replace(/^./, (first) => first.toLowerCase());
 	return (
-		<div className="rounded-lg border border-line bg-white p-2">
+		<div className="rounded-lg border border-line bg-paper p-2">
 			<div
 				className={`grid items-end gap-2 ${bowl ? "grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]" : "grid-cols-[minmax(0,1fr)_70px_auto] sm:grid-cols-[minmax(0,1fr)_70px_112px_148px_auto]"}`}
 			>

@@ -76,7 +76,7 @@ function WaySwitch({ way, onChange }: { way: Way; onChange: (way: Way) => void }
 					key={value}
 					type="button"
 					aria-pressed={way === value}
-					className={`px-2.5 py-0.5 ${way === value ? "bg-rim text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
+					className={`px-2.5 py-0.5 ${way === value ? "bg-rim text-on-rim" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
 					onClick={() => value !== way && onChange(value)}
 				>
 					{value === "percent" ? "percent" : "weights"}

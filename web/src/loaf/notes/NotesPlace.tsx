@@ -52,7 +52,7 @@ function Written({ stage, open, onStage }: Props) {
 								type="button"
 								aria-pressed={key === stage}
 								onClick={() => onStage(key)}
-								className={`flex-1 whitespace-nowrap rounded-md px-1 py-1 font-semibold text-sm ${key === stage ? "bg-rim text-white" : "hover:bg-enamel"}`}
+								className={`flex-1 whitespace-nowrap rounded-md px-1 py-1 font-semibold text-sm ${key === stage ? "bg-rim text-on-rim" : "hover:bg-enamel"}`}
 							>
 								{done && <span aria-hidden>✓ </span>}
 								{name}

@@ -18,7 +18,7 @@ export function Scores({ label, words, value, onChange }: Props) {
 						type="button"
 						aria-pressed={value === score}
 						onClick={() => onChange(value === score ? null : score)}
-						className={`px-1 py-1.5 text-sm ${value === score ? "bg-rim font-semibold text-white" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
+						className={`px-1 py-1.5 text-sm ${value === score ? "bg-rim font-semibold text-on-rim" : "bg-enamel text-rim-deep hover:bg-rim-wash"}`}
 					>
 						{word}
 					</button>

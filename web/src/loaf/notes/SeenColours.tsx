@@ -28,7 +28,7 @@ export function SeenColours({ colours, seen, onChange }: Props) {
 							<input
 								type="color"
 								aria-label={`${colour.name} as it came out`}
-								className="h-7 w-9 cursor-pointer rounded border border-line bg-white"
+								className="h-7 w-9 cursor-pointer rounded border border-line bg-paper"
 								value={mine?.srgb ?? colour.shown}
 								onChange={(event) => set(colour.id, event.target.value)}
 							/>

@@ -43,10 +43,10 @@ export function PotBowls({ pot }: { pot: Pot }) {
 						<path
 							d={`M0 2h4v${HIGH - 7}a5 5 0 0 0 5 5h${WIDE - 18}a5 5 0 0 0 5 -5v-${HIGH - 7}h4`}
 							fill="none"
-							stroke="#14263f"
+							stroke="var(--color-ink)"
 							strokeWidth="1.6"
 						/>
-						<text x={WIDE / 2} y={HIGH + 13} textAnchor="middle" fontSize="11" fill="#14263f">
+						<text x={WIDE / 2} y={HIGH + 13} textAnchor="middle" fontSize="11" fill="var(--color-ink)">
 							{told(ml)}
 						</text>
 					</g>

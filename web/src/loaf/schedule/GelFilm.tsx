@@ -72,7 +72,7 @@ export function GelFilm({ film }: { film: Film }) {
 								width={cell}
 								height={tall / rows}
 								fill="none"
-								stroke="#14263f"
+								stroke="var(--color-ink)"
 								strokeOpacity=".35"
 							/>
 						) : celsius >= film.gel_at_c ? (

@@ -72,7 +72,12 @@ export function CrossSection({ bar, selected, stage, onSelect, poured }: Props) 
 					look={{ ...lookOf(paint, plan, mould), ...(poured && { picture: pictureOf(poured, paint) }) }}
 					scale={scale}
 				/>
-				<polygon points={polygonPoints(mould, scale)} fill="none" stroke="#14263f" strokeWidth="1.5" />
+				<polygon
+					points={polygonPoints(mould, scale)}
+					fill="none"
+					stroke="var(--color-ink)"
+					strokeWidth="1.5"
+				/>
 				{pieces.map((drawn) => (
 					<PieceShape
 						key={drawn.piece.id}
@@ -119,7 +124,7 @@ function GhostShape({ outline, ghost, scale }: GhostProps) {
 	const points = polygonPoints(outline, scale, 0, ghost.off_mm);
 	return (
 		<g aria-hidden pointerEvents="none" data-ghost={ghost.stage}>
-			<polygon points={points} fill="none" stroke="#14263f" strokeWidth="5" strokeOpacity=".55" />
+			<polygon points={points} fill="none" stroke="var(--color-ink)" strokeWidth="5" strokeOpacity=".55" />
 			<polygon points={points} fill="none" stroke="#ffffff" strokeWidth="2.2" strokeDasharray="7 5" />
 			<rect
 				x={scale.x(middle) - 52}
@@ -127,10 +132,16 @@ function GhostShape({ outline, ghost, scale }: GhostProps) {
 				width="104"
 				height="18"
 				rx="5"
-				fill="#fbfcf9"
-				stroke="#14263f"
+				fill="var(--color-enamel)"
+				stroke="var(--color-ink)"
 			/>
-			<text x={scale.x(middle)} y={scale.y(top) + 19} fontSize="12" textAnchor="middle" fill="#14263f">
+			<text
+				x={scale.x(middle)}
+				y={scale.y(top) + 19}
+				fontSize="12"
+				textAnchor="middle"
+				fill="var(--color-ink)"
+			>
 				{ghost.name}
 			</text>
 		</g>
@@ -175,7 +186,7 @@ function PieceShape({ drawn, colour, scale, selected, mould, picture, onSelect }
 					d={outlinePath(piece.outline, piece.holes, scale, dx, dz)}
 					fillRule="evenodd"
 					fill={pictured ? "transparent" : own}
-					stroke={selected ? "#fbfcf9" : edgeOf(own)}
+					stroke={selected ? "var(--color-enamel)" : edgeOf(own)}
 					strokeWidth={selected ? 4 : 1.2}
 				/>
 				{!pictured &&
@@ -200,7 +211,13 @@ function PieceShape({ drawn, colour, scale, selected, mould, picture, onSelect }
 					<SeamMark seam={embed.seam} box={{ left, right, bottom, top: Math.max(...zs) }} scale={scale} />
 				)}
 				{selected && (
-					<polygon points={points} fill="none" stroke="#14263f" strokeWidth="1.6" strokeDasharray="6 3" />
+					<polygon
+						points={points}
+						fill="none"
+						stroke="var(--color-ink)"
+						strokeWidth="1.6"
+						strokeDasharray="6 3"
+					/>
 				)}
 			</g>
 			{selected && (
@@ -235,8 +252,8 @@ function SeamMark({ seam, box, scale }: SeamProps) {
 			aria-hidden
 			data-seam={seam}
 			d={`M${scale.x(x) - 5} ${scale.y(z)}l5 -5l5 5l-5 5Z`}
-			fill="#fbfcf9"
-			stroke="#14263f"
+			fill="var(--color-enamel)"
+			stroke="var(--color-ink)"
 			strokeWidth="1.4"
 		/>
 	);
@@ -258,18 +275,18 @@ function Dimension({ scale, from, to, units }: DimensionProps) {
 	const half = text.length * 3.4 + 4;
 	return (
 		<g aria-hidden pointerEvents="none">
-			<path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="#fbfcf9" strokeWidth="4" />
-			<path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="#14263f" strokeWidth="1.2" />
+			<path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="var(--color-enamel)" strokeWidth="4" />
+			<path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="var(--color-ink)" strokeWidth="1.2" />
 			<rect
 				x={(x0 + x1) / 2 - half}
 				y={(y0 + y1) / 2 - 8}
 				width={half * 2}
 				height="16"
 				rx="4"
-				fill="#fbfcf9"
-				stroke="#14263f"
+				fill="var(--color-enamel)"
+				stroke="var(--color-ink)"
 			/>
-			<text x={(x0 + x1) / 2} y={(y0 + y1) / 2 + 4} fontSize="11" textAnchor="middle" fill="#14263f">
+			<text x={(x0 + x1) / 2} y={(y0 + y1) / 2 + 4} fontSize="11" textAnchor="middle" fill="var(--color-ink)">
 				{text}
 			</text>
 		</g>

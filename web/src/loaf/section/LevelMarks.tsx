@@ -28,7 +28,7 @@ export function LevelMarks({ layers, scale, from, to }: Props) {
 				aria-hidden
 				d={`M${scale.x(from(layer.high))} ${lines[i]}H${to}l8 ${(places[i] ?? 0) - (lines[i] ?? 0)}`}
 				fill="none"
-				stroke="#1f4f8f"
+				stroke="var(--color-rim)"
 				strokeDasharray="5 4"
 			/>
 			<LevelLabel layer={layer} x={to + 12} y={places[i] ?? 0} pxPerMm={scale.pxPerMm} />
@@ -54,7 +54,7 @@ function LevelLabel({ layer, x, y, pxPerMm }: LabelProps) {
 			was && edit(patchPour(was.id, raised(was, -Math.round(down))), `level ${was.id}`),
 	});
 	const text = (
-		<text x={x} y={y + 4} fontSize="12" fill="#163a6b">
+		<text x={x} y={y + 4} fontSize="12" fill="var(--color-rim-deep)">
 			<tspan fontWeight="700">{withUnit(layer.high, "length", units)}</tspan>
 			<tspan x={x} dy="14">
 				{layer.name}

@@ -97,7 +97,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					coat={paint.coat}
 					patternId="lv"
 				/>
-				<polygon points={inside} fill="none" stroke="#14263f" strokeWidth="1.5" />
+				<polygon points={inside} fill="none" stroke="var(--color-ink)" strokeWidth="1.5" />
 				{drawnPieces(document, live).map((drawn) => (
 					<PieceAlong
 						key={drawn.piece.id}
@@ -112,7 +112,7 @@ export function LongView({ bar, onBar, selected, onSelect }: Props) {
 					<path
 						key={mark}
 						d={`M${scale.x(mark)} ${scale.y(height)}v7`}
-						stroke="#14263f"
+						stroke="var(--color-ink)"
 						strokeWidth="1.5"
 						aria-hidden
 					/>
@@ -152,13 +152,19 @@ function BarButton({ item, scale, tall, chosen, onBar }: BarProps) {
 				aria-hidden
 				pointerEvents="none"
 				d={`M${x0} 6V${y}M${x1} 6V${y}`}
-				stroke="#14263f"
+				stroke="var(--color-ink)"
 				strokeOpacity=".55"
 				strokeWidth="1"
 				strokeDasharray="2 3"
 			/>
 			{chosen && (
-				<path aria-hidden pointerEvents="none" d={`M${x0} 2V${y}`} stroke="#8a5a0b" strokeWidth="2.5" />
+				<path
+					aria-hidden
+					pointerEvents="none"
+					d={`M${x0} 2V${y}`}
+					stroke="var(--color-brass)"
+					strokeWidth="2.5"
+				/>
 			)}
 			<g
 				role="button"
@@ -179,8 +185,8 @@ function BarButton({ item, scale, tall, chosen, onBar }: BarProps) {
 					width={Math.max(x1 - x0 - 2, 2)}
 					height="20"
 					rx="4"
-					fill={chosen ? "#8a5a0b" : "#fbfcf9"}
-					stroke="#47586b"
+					fill={chosen ? "var(--color-brass)" : "var(--color-enamel)"}
+					stroke="var(--color-soft)"
 				/>
 				<text
 					x={(x0 + x1) / 2}
@@ -188,7 +194,7 @@ function BarButton({ item, scale, tall, chosen, onBar }: BarProps) {
 					fontSize="11"
 					fontWeight="700"
 					textAnchor="middle"
-					fill={chosen ? "#ffffff" : "#14263f"}
+					fill={chosen ? "#ffffff" : "var(--color-ink)"}
 				>
 					{item.number}
 				</text>
@@ -228,7 +234,7 @@ function PieceAlong({ drawn, colour, scale, selected, onSelect }: PieceProps) {
 				height={(top - bottom) * scale.pxPerMm}
 				rx="3"
 				fill={colour(embed.colour)}
-				stroke={selected ? "#fbfcf9" : "#14263f"}
+				stroke={selected ? "var(--color-enamel)" : "var(--color-ink)"}
 				strokeWidth={selected ? 3 : 1.2}
 			/>
 			{piece.side.map((strip) => (
@@ -247,7 +253,7 @@ function PieceAlong({ drawn, colour, scale, selected, onSelect }: PieceProps) {
 					key={y}
 					data-row-joint
 					d={`M${scale.x(y + dy)} ${scale.y(top)}V${scale.y(bottom)}`}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeWidth="1.6"
 				/>
 			))}
@@ -259,7 +265,7 @@ function PieceAlong({ drawn, colour, scale, selected, onSelect }: PieceProps) {
 					height={(top - bottom) * scale.pxPerMm}
 					rx="3"
 					fill="none"
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeWidth="1.6"
 					strokeDasharray="6 3"
 				/>

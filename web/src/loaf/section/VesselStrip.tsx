@@ -123,7 +123,12 @@ function VesselMark({ vessel, pxPerMm, colour, from, onPress }: MarkProps) {
 						);
 					})}
 				</g>
-				<path d={outlinePath(vessel.outline, [], scale)} fill="none" stroke="#14263f" strokeWidth="1.3" />
+				<path
+					d={outlinePath(vessel.outline, [], scale)}
+					fill="none"
+					stroke="var(--color-ink)"
+					strokeWidth="1.3"
+				/>
 			</svg>
 			{words}
 		</span>

@@ -64,19 +64,19 @@ export function BarBoard({ places, onChange }: Props) {
 					y={scale.y(long)}
 					width={2 * half * scale.pxPerMm}
 					height={long * scale.pxPerMm}
-					fill="#fbfcf9"
-					stroke="#14263f"
+					fill="var(--color-enamel)"
+					stroke="var(--color-ink)"
 					rx="3"
 				/>
 				{bar?.strips.slice(1).map(([left = 0]) => (
 					<path
 						key={left}
 						d={`M${scale.x(left)} ${scale.y(long)}V${scale.y(0)}`}
-						stroke="#14263f"
+						stroke="var(--color-ink)"
 						strokeDasharray="5 3"
 					/>
 				))}
-				<path d={`M${scale.x(0)} ${scale.y(long)}V${scale.y(0)}`} stroke="#b8c4c4" />
+				<path d={`M${scale.x(0)} ${scale.y(long)}V${scale.y(0)}`} stroke="var(--color-line)" />
 				{places.map((place, i) => (
 					<g
 						// biome-ignore lint/suspicious/noArrayIndexKey: a place has no name but its number.
@@ -115,8 +115,8 @@ export function BarBoard({ places, onChange }: Props) {
 							cx={scale.x(place.x)}
 							cy={scale.y((place.along_percent / 100) * long)}
 							r="12"
-							fill="#e3ecf7"
-							stroke="#1f4f8f"
+							fill="var(--color-rim-wash)"
+							stroke="var(--color-rim)"
 							strokeWidth="2.5"
 						/>
 						<text
@@ -125,7 +125,7 @@ export function BarBoard({ places, onChange }: Props) {
 							textAnchor="middle"
 							fontSize="12"
 							fontWeight="700"
-							fill="#14263f"
+							fill="var(--color-ink)"
 							aria-hidden
 						>
 							{i + 1}

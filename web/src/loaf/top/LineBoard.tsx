@@ -47,21 +47,21 @@ export function LineBoard({ label, line, onChange }: Props) {
 							y={scale.y(half)}
 							width={(top.back_mm - top.front_mm) * scale.pxPerMm}
 							height={2 * half * scale.pxPerMm}
-							fill="#eef3ef"
-							stroke="#b8c4c4"
+							fill="var(--color-enamel)"
+							stroke="var(--color-line)"
 						/>
 						{(cuts.whole ? [] : cuts.bars).map((bar) => (
 							<path
 								key={bar.number}
 								d={`M${scale.x(bar.to_mm)} ${scale.y(half)}V${scale.y(-half)}`}
-								stroke="#b8c4c4"
+								stroke="var(--color-line)"
 								strokeDasharray="3 3"
 							/>
 						))}
 						<polyline
 							points={points.map(([x, y]) => `${scale.x(y)},${scale.y(-x)}`).join(" ")}
 							fill="none"
-							stroke="#1f4f8f"
+							stroke="var(--color-rim)"
 							strokeWidth="2"
 						/>
 					</>

@@ -93,7 +93,7 @@ function Handle({ run, number, count, spot, px, cx, cy, reached, onReach, onStep
 			}}
 		>
 			<circle cx={cx} cy={cy} r={r} fill="transparent" />
-			{spot.by_hand && <circle cx={cx} cy={cy} r="2.5" fill="#14263f" stroke="#ffffff" />}
+			{spot.by_hand && <circle cx={cx} cy={cy} r="2.5" fill="var(--color-ink)" stroke="#ffffff" />}
 			{reached && <circle cx={cx} cy={cy} r={r + 3} fill="none" stroke="transparent" strokeWidth="2.5" />}
 		</g>
 	);

@@ -56,7 +56,7 @@ function TipFields({ tip, planned, used }: Props) {
 			: {};
 	};
 	return (
-		<div className="space-y-2 rounded-lg border border-line bg-white p-2" data-tip={tip.id}>
+		<div className="space-y-2 rounded-lg border border-line bg-paper p-2" data-tip={tip.id}>
 			<div className="flex items-end gap-2">
 				<Opening planned={planned} />
 				<div className="min-w-0 flex-1">
@@ -149,7 +149,7 @@ function Opening({ planned }: { planned?: TopPlan["tips"][number] }) {
 				<polygon
 					key={`${ring[0]}`}
 					points={ring.map(([x = 0, y = 0]) => `${x},${-y}`).join(" ")}
-					fill="#14263f"
+					fill="var(--color-ink)"
 				/>
 			))}
 		</svg>

@@ -75,7 +75,7 @@ export function TopElevation() {
 					/>
 					<path
 						d={`M${side.x(top.front_mm)} ${side.y(level)}H${side.x(top.back_mm)}`}
-						stroke="#14263f"
+						stroke="var(--color-ink)"
 						strokeOpacity=".4"
 					/>
 				</svg>
@@ -98,7 +98,7 @@ export function TopElevation() {
 								face,
 							)}
 							fill={paint.colour(embed.colour)}
-							stroke="#14263f"
+							stroke="var(--color-ink)"
 							strokeOpacity=".5"
 						/>
 					))}

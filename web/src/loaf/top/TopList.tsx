@@ -115,7 +115,7 @@ function Row({ thing, place, order }: { thing: Thing; place: number; order: read
 			<li
 				data-top-place={place}
 				data-top-thing={thing.name}
-				className={`rounded-lg border bg-white ${held ? "border-rim" : "border-line"}`}
+				className={`rounded-lg border bg-paper ${held ? "border-rim" : "border-line"}`}
 			>
 				<div className="flex items-center">
 					<button

@@ -59,7 +59,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 					height={2 * top.half_wide_mm * px}
 					{...round}
 					fill={fillOf(ground, "top-ground")}
-					stroke="#14263f"
+					stroke="var(--color-ink)"
 					strokeWidth="1.5"
 				/>
 				{top.standing.map((column) => (
@@ -71,7 +71,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 						width={(column.back_mm - column.front_mm) * px}
 						height={(column.right_mm - column.left_mm) * px}
 						fill={paint.embedColour(column.embed)}
-						stroke="#14263f"
+						stroke="var(--color-ink)"
 					/>
 				))}
 				{top.pressed.map((piece) => (
@@ -105,7 +105,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 							px
 						}
 						fill="none"
-						stroke="#14263f"
+						stroke="var(--color-ink)"
 						strokeDasharray="2 3"
 					/>
 				))}
@@ -115,7 +115,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 						<path
 							key={`${bar.number} ${across}`}
 							d={`M${x(bar.from_mm)} ${y(across)}H${x(bar.to_mm)}`}
-							stroke="#14263f"
+							stroke="var(--color-ink)"
 							strokeWidth="1.2"
 							strokeDasharray="6 4"
 							aria-hidden
@@ -130,7 +130,7 @@ export function TopView({ upTo }: { upTo?: string }) {
 						textAnchor="middle"
 						fontSize="13"
 						fontWeight="700"
-						fill="#14263f"
+						fill="var(--color-ink)"
 					>
 						{bar.number}
 						{bar.note && <title>{bar.note}</title>}
@@ -201,7 +201,7 @@ const CutLines = ({ edges, x, from, to }: LinesProps) =>
 	edges.map((edge) => (
 		<g key={edge} aria-hidden>
 			<path d={`M${x(edge)} ${from}V${to}`} stroke="#ffffff" strokeOpacity=".7" strokeWidth="2.4" />
-			<path d={`M${x(edge)} ${from}V${to}`} stroke="#14263f" strokeWidth="1" strokeDasharray="5 3" />
+			<path d={`M${x(edge)} ${from}V${to}`} stroke="var(--color-ink)" strokeWidth="1" strokeDasharray="5 3" />
 		</g>
 	));
 
@@ -241,7 +241,9 @@ function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 		>
 			<circle cx={x(piece.y)} cy={y(piece.x)} r={Math.max(piece.radius * px, 12)} fill="transparent" />
 			<PieceShape piece={piece} cx={x(piece.y)} cy={y(piece.x)} px={px} srgb={srgb} bands={bands} bad={bad} />
-			{piece.pinned && <circle cx={x(piece.y)} cy={y(piece.x)} r="2.5" fill="#14263f" stroke="#ffffff" />}
+			{piece.pinned && (
+				<circle cx={x(piece.y)} cy={y(piece.x)} r="2.5" fill="var(--color-ink)" stroke="#ffffff" />
+			)}
 			{bad && (
 				<text
 					x={x(piece.y)}
@@ -249,7 +251,7 @@ function StrewnPiece({ piece, srgb, bands, x, y, px }: PieceProps) {
 					textAnchor="middle"
 					fontSize="12"
 					fontWeight="800"
-					fill="#b3261e"
+					fill="var(--color-lye)"
 				>
 					!
 				</text>
@@ -278,7 +280,7 @@ interface ShapeProps {
 
 /** A piece as it lies: by its outline, or round, with a light on it. */
 function PieceShape({ piece, cx, cy, px, srgb, bands, bad }: ShapeProps) {
-	const edge = { stroke: bad ? "#b3261e" : "#14263f", strokeWidth: bad ? 3 : 1.2 };
+	const edge = { stroke: bad ? "var(--color-lye)" : "var(--color-ink)", strokeWidth: bad ? 3 : 1.2 };
 	const r = piece.half_wide * px;
 	if (piece.outline) {
 		return (
