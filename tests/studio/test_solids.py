@@ -6,6 +6,9 @@ import gzip
 import io
 import json
 import subprocess
+import threading
+import time
+from contextlib import ExitStack
 from importlib.resources import files
 from pathlib import Path
 from typing import Any
@@ -18,6 +21,7 @@ from PIL import Image
 
 from archtop.core import read_loaf
 from archtop.studio.actions import create_loaf, stills
+from archtop.studio.api.turns import AT_ONCE, MOST_WAITING, TURNS
 from archtop.studio.models import Loaf
 from tests.studio.conftest import Studio
 
@@ -109,6 +113,32 @@ def test_the_hollow_of_its_mould_is_taken_out(studio: Studio, loaf: Loaf) -> Non
     mesh = trimesh.load_mesh(io.BytesIO(file.content), file_type="stl")
     mould = read_loaf(loaf.document).mould
     assert mesh.volume == pytest.approx(mould.volume_below(mould.height_mm), rel=0.01)
+
+
+def test_what_was_drawn_for_its_card_is_at_hand_and_nothing_is_drawn_for_it(studio: Studio, loaf: Loaf) -> None:
+    nothing = studio.get(f"/loaves/{loaf.pk}/at-hand.png")
+    assert (nothing.status_code, nothing.content) == (204, b"")
+    drawn = studio.get(f"/loaves/{loaf.pk}/still.png").content
+    # A list shows many at once: while all turns are taken, what is at hand comes all the same.
+    with ExitStack() as taken:
+        for _ in range(AT_ONCE):
+            taken.enter_context(TURNS.turn())
+        full = [threading.Thread(target=waits) for _ in range(MOST_WAITING)]
+        for one in full:
+            one.start()
+        while TURNS.wanted < AT_ONCE + MOST_WAITING:
+            time.sleep(0.01)
+        assert studio.get(f"/loaves/{loaf.pk}/still.png").content == drawn
+        assert studio.get(f"/loaves/{loaf.pk}/loaf.stl").status_code == 503
+    for one in full:
+        one.join()
+    there = studio.get(f"/loaves/{loaf.pk}/at-hand.png")
+    assert (there.status_code, there.content) == (200, drawn)
+
+
+def waits() -> None:
+    with TURNS.turn():
+        pass
 
 
 def test_a_step_of_the_bench_is_seen_at_its_moment(studio: Studio, loaf: Loaf) -> None:

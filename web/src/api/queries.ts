@@ -3,6 +3,7 @@ import { v4 as newId } from "uuid";
 import { goByHouse } from "../ui/counting";
 import { goBy } from "../ui/wallClock";
 import { client } from "./client";
+import { inTurn } from "./inTurn";
 import type {
 	Additive,
 	AlsoIn,
@@ -195,8 +196,21 @@ export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const drawAlsoFilled = (asked: AlsoIn) => unwrap(client.POST("/api/faces/also", { body: asked }));
-export const momentAddress = (id: string, step: string, pa?: number) =>
-	`/api/loaves/${id}/moment.png?step=${encodeURIComponent(step)}${pa === undefined ? "" : `&pa=${pa}`}`;
+/** A loaf at a slant as it stands once a step is done, what is piped in it so thick [Pa]. */
+export const momentQuery = (id: string, step: string, pa?: number) =>
+	queryOptions({
+		queryKey: ["moment", id, step, pa],
+		queryFn: async () => {
+			const thick = pa === undefined ? "" : `&pa=${pa}`;
+			const asked = `/api/loaves/${id}/moment.png?step=${encodeURIComponent(step)}${thick}`;
+			const answer = await inTurn(new Request(new URL(asked, location.href)));
+			if (!answer.ok) throw new Error(`no picture of ${step}`);
+			return URL.createObjectURL(await answer.blob());
+		},
+		staleTime: Number.POSITIVE_INFINITY,
+		retry: false,
+	});
+export const atHandAddress = (id: string) => `/api/loaves/${id}/at-hand.png`;
 export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}/still.png?rev=${revision}`;
 /** A file of solids comes as it is. */
 export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>

@@ -1,5 +1,5 @@
-import { useState } from "react";
-import { momentAddress } from "../api/queries";
+import { useQuery } from "@tanstack/react-query";
+import { momentQuery } from "../api/queries";
 import type { BowlClock } from "../api/types";
 import { useEditor } from "../loaf/editor/EditorContext";
 
@@ -12,26 +12,27 @@ interface Props {
 /** The loaf at a slant once the step is done; what is piped in it as its bag stands now. */
 export function StepSlant({ step, clocks, className = "" }: Props) {
 	const { id, live } = useEditor();
-	const [failed, setFailed] = useState("");
 	const run = live.plan.top.runs.find((one) => step === `loaf.pipe.${one.id}`);
 	const mixed = clocks.flatMap(({ colour, face }) =>
 		face && run?.bags.some((bag) => bag.includes(colour)) ? [face.pa.value] : [],
 	);
 	// The softest gives way first; another picture only where it has become another.
 	const pa = mixed.length > 0 ? Number(Math.min(...mixed).toPrecision(2)) : undefined;
-	const address = momentAddress(id, step, pa);
-	if (failed === address) return null;
+	const { data, isError } = useQuery({
+		...momentQuery(id, step, pa),
+		// The same step with another bag stays on the screen until its own picture is there.
+		placeholderData: (last, of) => (of?.queryKey[2] === step ? last : undefined),
+	});
+	if (isError) return null;
 	return (
 		<figure className={`rounded-xl bg-bench p-2 text-ink ${className}`}>
-			<img
-				key={address}
-				src={address}
-				width={640}
-				height={420}
-				alt="The loaf after this step, at a slant"
-				className="h-auto w-full"
-				onError={() => setFailed(address)}
-			/>
+			{data ? (
+				<img src={data} alt="The loaf after this step, at a slant" className="aspect-[640/420] w-full" />
+			) : (
+				<p role="status" className="grid aspect-[640/420] place-items-center text-base text-soft">
+					Drawing the loaf…
+				</p>
+			)}
 			{pa !== undefined && (
 				<figcaption className="px-1 text-base">Piped with the bag as it stands now</figcaption>
 			)}

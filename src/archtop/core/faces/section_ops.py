@@ -284,21 +284,14 @@ class Telling:
 
 
 def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
-    """Points inside a polygon, by the parity of its edges to their left.
+    """Points inside a polygon.
 
     :param outline: corners [mm], shape (n, 2)
     :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
     """
-    found = np.zeros(x.shape, dtype=bool)
-    x0, z0 = outline[:, 0], outline[:, 1]
-    x1, z1 = np.roll(x0, -1), np.roll(z0, -1)
-    box = (x >= x0.min()) & (x <= x0.max()) & (z >= z0.min()) & (z <= z0.max())
-    px, pz = x[box], z[box]
-    odd = np.zeros(px.shape, dtype=bool)
-    for a, b, c, d in zip(x0, z0, x1, z1, strict=True):
-        crosses = (b > pz) != (d > pz)
-        odd ^= crosses & (px < (c - a) * (pz - b) / np.where(d == b, 1.0, d - b) + a)
-    found[box] = odd
+    area = shapely.Polygon(outline)
+    shapely.prepare(area)
+    found: NDArray[np.bool_] = shapely.contains_xy(area, x, z)
     return found
 
 

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import itertools
 import math
-import os
-from concurrent.futures import ThreadPoolExecutor
 from typing import NamedTuple
 
 import numpy as np
@@ -83,10 +81,7 @@ def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: 
     # Between the cuts once more, and often enough where there are none.
     between = (np.linspace(a, b, 2 + max(1, int((b - a) / _SEEN_MM))) for a, b in itertools.pairwise(ends))
     ys = sorted({float(y) for several in between for y in several})
-    # The field lets go of the interpreter where it works longest.
-    with ThreadPoolExecutor(os.cpu_count()) as cores:
-        found = cores.map(lambda y: face_picture(of, field, look, y, solids.over), ends)
-        faces = dict(zip(ends, found, strict=True))
+    faces = {y: face_picture(of, field, look, y, solids.over) for y in ends}
     return Pictures(faces, skin_of(of, field, look, ys, lines), tuple(lines), look)
 
 

@@ -19,7 +19,7 @@ from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.solids import still_png
 from archtop.studio.models import Loaf
 
-__all__ = ["Still", "still_of_loaf", "stills_for"]
+__all__ = ["Still", "still_at_hand", "still_of_loaf", "stills_for"]
 
 Still = Literal["there", "coming", "none"]
 
@@ -58,6 +58,9 @@ def still_of_loaf(loaf: Loaf) -> bytes:
 
     :raises InputError: the loaf does not plan
     """
+    at_hand = still_at_hand(loaf)
+    if at_hand is not None:
+        return at_hand
     file = _file(loaf.pk, loaf.revision)
     with _one_by_one:
         if not file.exists():
@@ -69,6 +72,12 @@ def still_of_loaf(loaf: Loaf) -> bytes:
             half.write_bytes(picture)
             half.rename(file)
     return file.read_bytes()
+
+
+def still_at_hand(loaf: Loaf) -> bytes | None:
+    """A loaf's picture as PNG if it has been made; nobody is to wait for it."""
+    file = _file(loaf.pk, loaf.revision)
+    return file.read_bytes() if file.exists() else None
 
 
 def _file(loaf: uuid.UUID, revision: int) -> Path:

@@ -14,11 +14,12 @@ from ninja.decorators import decorate_view
 from archtop.core import read_loaf
 from archtop.studio.actions import cupboard_of_studio
 from archtop.studio.actions.solids import SolidAsked, SolidTold, moment_png, mould_stl, solid_file, solid_told
-from archtop.studio.actions.stills import still_of_loaf
+from archtop.studio.actions.stills import still_at_hand, still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for, loaf_of
 from archtop.studio.api.schemas import SolidIn
 from archtop.studio.api.turns import in_turn
+from archtop.studio.models import Loaf
 
 __all__ = ["router"]
 
@@ -75,13 +76,25 @@ def export_mould(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     return _sent(mould_stl(read_loaf(row.document)), _STL, f"{slugify(row.name) or 'loaf'}-mould.stl")
 
 
+@router.get("/loaves/{uuid:loaf_id}/at-hand.png", operation_id="show_at_hand", include_in_schema=False)
+def show_at_hand(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
+    """A loaf at a slant if its picture has been made; nothing, at once, if not."""
+    picture = still_at_hand(loaf_of(request, loaf_id))
+    return HttpResponse(picture or b"", status=200 if picture else 204, content_type="image/png")
+
+
 @router.get("/loaves/{uuid:loaf_id}/still.png", operation_id="show_still", include_in_schema=False)
-@decorate_view(in_turn)
 def show_still(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
-    """A loaf at a slant as a picture; made now if it is not there."""
+    """A loaf at a slant as a picture; made now, in its turn, if it is not there."""
+    loaf = loaf_of(request, loaf_id)
+    # A list shows many at once, and a picture on a page does not ask again: those at hand wait for no turn.
+    return _still(request, loaf) if still_at_hand(loaf) else in_turn(_still)(request, loaf)
+
+
+def _still(request: HttpRequest, loaf: Loaf) -> HttpResponse:
     # Its address names the revision, of which there is one picture.
     kept = {"Cache-Control": "private, max-age=31536000"} if "rev" in request.GET else {"Cache-Control": "no-cache"}
-    return HttpResponse(still_of_loaf(loaf_of(request, loaf_id)), content_type="image/png", headers=kept)
+    return HttpResponse(still_of_loaf(loaf), content_type="image/png", headers=kept)
 
 
 StepAsked = Annotated[str, Query(min_length=1, max_length=120)]

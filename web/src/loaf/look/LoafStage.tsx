@@ -38,7 +38,7 @@ interface Props {
 	view: { readonly name: ViewName; readonly asked: number };
 	label: string;
 	describedBy: string;
-	onReady: () => void;
+	onReady: (glb: ArrayBuffer) => void;
 	canvas: RefObject<HTMLCanvasElement | null>;
 }
 
@@ -214,7 +214,7 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 }
 
 /** The file read, its surfaces made soap: a little sheen, shadows from everything onto everything. */
-function useLoaf(glb: ArrayBuffer | undefined, onReady: () => void): Partial<InHand> {
+function useLoaf(glb: ArrayBuffer | undefined, onReady: (glb: ArrayBuffer) => void): Partial<InHand> {
 	const [inHand, setInHand] = useState<Partial<InHand>>({});
 	useEffect(() => {
 		if (!glb) return;
@@ -227,7 +227,7 @@ function useLoaf(glb: ArrayBuffer | undefined, onReady: () => void): Partial<InH
 			made.loaf.traverse(asSoap);
 			made.mould?.removeFromParent();
 			setInHand(made);
-			onReady();
+			onReady(glb);
 		});
 		return () => {
 			here = false;

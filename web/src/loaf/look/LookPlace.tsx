@@ -1,5 +1,6 @@
 import { Download, Lamp, Palette, Sun } from "lucide-react";
-import { useCallback, useId, useRef, useState } from "react";
+import { useId, useRef, useState } from "react";
+import { atHandAddress } from "../../api/queries";
 import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { CheckField } from "../../ui/moreFields";
@@ -40,8 +41,7 @@ export function LookPlace() {
 	const [apart, setApart] = useState(0);
 	const [from, setFrom] = useState(1);
 	const [beside, setBeside] = useState(false);
-	const [ready, setReady] = useState(false);
-	const onReady = useCallback(() => setReady(true), []);
+	const [shown, setShown] = useState<ArrayBuffer>();
 	const canvas = useRef<HTMLCanvasElement | null>(null);
 	const words = useId();
 	const { glb, told, drawing, error } = useSolid(live.of, id, {
@@ -50,6 +50,8 @@ export function LookPlace() {
 		frostingMin,
 		ash: ash && age !== "wet",
 	});
+	// Another file is on its way, or on the screen only once it has been read.
+	const ready = shown !== undefined && shown === glb;
 	const { cuts } = live.plan;
 	const last = cuts.whole ? 1 : cuts.bars.reduce((sum, bar) => sum + bar.parts, 0);
 	const bars = Array.from({ length: last }, (_, i) => i + 1);
@@ -80,8 +82,16 @@ export function LookPlace() {
 							view={view}
 							label={`${live.of.name}, to be turned: arrows turn, plus and minus go nearer and away`}
 							describedBy={words}
-							onReady={onReady}
+							onReady={setShown}
 							canvas={canvas}
+						/>
+					)}
+					{!shown && !error && howItDraws() !== "not at all" && (
+						// What was drawn for its card: there at once, until it can be turned.
+						<img
+							src={atHandAddress(id)}
+							alt=""
+							className="pointer-events-none absolute inset-0 m-auto h-4/5 object-contain"
 						/>
 					)}
 					<p role="status" className="absolute left-3 top-2 text-sm text-soft" data-drawn={ready && !drawing}>
