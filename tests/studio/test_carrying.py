@@ -7,6 +7,7 @@ import datetime as dt
 import io
 import json
 import shutil
+import sys
 import uuid
 import zipfile
 from collections.abc import Callable
@@ -167,6 +168,28 @@ def test_an_older_loaf_is_brought_up_to_date_and_one_changed_on_both_sides_lies_
     assert any("lies aside" in words for words in brought.kept_yours)
     assert lived.revisions.filter(kept_aside=True).count() == 1
     assert first.document["story"] == ""
+
+
+def test_what_is_checked_and_learned_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Reading, checking and learning are done outside the one transaction in which rows are written."""
+    inside: dict[str, set[bool]] = {"checked": set(), "learned": set(), "written": set()}
+
+    def told(name: str, real: Callable[..., Any]) -> Callable[..., Any]:
+        def call(*args: Any) -> Any:
+            # The test's own transaction lies around all of it.
+            inside[name].add(len(connection.savepoint_ids) > 0)
+            return real(*args)
+
+        return call
+
+    module = sys.modules[bring_in.__module__]
+    monkeypatch.setattr(module, "checked", told("checked", module.checked))
+    monkeypatch.setattr(module, "learn_what_is_new", told("learned", module.learn_what_is_new))
+    monkeypatch.setattr(module._Merging, "take", told("written", module._Merging.take))
+    file = taken(owner)
+    Loaf.objects.filter(pk=lived.pk).update(to_learn=False)
+    bring_in(emptied(), io.BytesIO(file))
+    assert inside == {"checked": {False}, "learned": {False}, "written": {True}}
 
 
 def test_a_log_grows_by_what_it_lacks(owner: User, lived: Loaf) -> None:

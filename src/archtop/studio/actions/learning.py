@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterable, Sequence
+from contextlib import suppress
 
 from django.db import transaction
 
-from archtop.core import InputError
+from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen, Rate
 from archtop.core.bench.clock import Note, bowls_of
 from archtop.core.learning import Observation as Seen
@@ -16,6 +17,7 @@ from archtop.core.notebook import Finished, LoafOutcome, Press, facts_of, observ
 from archtop.studio import stored, wall_clock
 from archtop.studio.actions.bench import standing, warmth_of
 from archtop.studio.actions.cupboard import cupboard_of_studio
+from archtop.studio.actions.mentions import mention
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import BowlNote, Loaf, Observation, OutcomeEntry, OwnRate
 
@@ -113,12 +115,16 @@ def finished_of(loaf: Loaf, learned: bool = True) -> Finished:
 
 
 def learn(loaf: Loaf) -> None:
-    """Write anew what a loaf shows, and fit what it bears on; a loaf that no longer plans shows nothing."""
-    try:
+    """Write anew what a loaf shows and what it is found by, and fit what it bears on.
+
+    A loaf that no longer plans shows nothing.
+    """
+    document, of = None, None
+    seen: Sequence[Seen] = ()
+    with suppress(InputError):
+        document = read_loaf(loaf.document)
         of = finished_of(loaf, learned=False)
-        seen: Sequence[Seen] = observations_of(of)
-    except InputError:
-        seen, of = (), None
+        seen = observations_of(of)
     at = (of.facts.cut_at or of.facts.poured_at or of.facts.begun_at if of else None) or wall_clock.now()
     with transaction.atomic():
         old = set(loaf.observations.values_list("rate", flat=True))
@@ -136,6 +142,8 @@ def learn(loaf: Loaf) -> None:
             for item in seen
         )
         _refit(old | {item.rate for item in seen})
+        if document:
+            mention(loaf, document, outcomes_of(loaf))
         Loaf.objects.filter(pk=loaf.pk).update(to_learn=False)
 
 

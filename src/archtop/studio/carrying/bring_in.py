@@ -1,41 +1,44 @@
 """A studio's file merged into this studio: what is new is added, what differs is told and stays as it is here.
 
 Logs grow by what they lack. A loaf that is here in an older version is brought up to date; one that was changed on both
-sides stays, and the other version is kept aside. Everything or nothing is kept.
+sides stays, and the other version is kept aside. Everything or nothing is kept. What takes long, reading, checking and
+making photographs fit, is done before the first row is written and what is learned after the last: hands at the bench
+wait for the writing alone.
 """
 
 from __future__ import annotations
 
-import io
 import json
+import tempfile
 import zipfile
 import zlib
 from collections import Counter
-from pathlib import PurePosixPath
-from typing import IO, Any
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path, PurePosixPath
+from typing import IO, Any, NamedTuple
 
 from django.contrib.auth.models import User
 from django.core.exceptions import ObjectDoesNotExist
 from django.core.exceptions import ValidationError as FieldError
 from django.core.files.base import ContentFile
 from django.db import DatabaseError, models, transaction
-from PIL import Image
 from pydantic import ValidationError
 
 from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen
 from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
-from archtop.studio.actions.learning import learn_what_is_new, outcomes_of
-from archtop.studio.actions.mentions import mention
+from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.season import season_of
 from archtop.studio.carrying.checks import checked, why_of
+from archtop.studio.carrying.photographs import Photographs
 from archtop.studio.carrying.tables import TABLES, Row, Table
 from archtop.studio.carrying.take_out import DOCUMENT, FORMAT, PHOTOS, VERSION
 from archtop.studio.models import BookFormula, Loaf, Order, Photo, Revision
-from archtop.studio.photos import LONGEST_PX, MOST_BYTES, cleaned
 from archtop.studio.preview import Preview, preview_of
+from archtop.studio.wall_clock import times_as_written
 
 __all__ = ["Brought", "bring_in"]
 
@@ -43,6 +46,8 @@ __all__ = ["Brought", "bring_in"]
 _MOST_DOCUMENT, _MOST_ALL = 500_000_000, 20_000_000_000
 _PACKED, _LOCKED = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED), 0x1
 _SHOWN = 40
+# Rows of a log are written so many at a time.
+_AT_A_TIME = 200
 
 Tables = dict[str, list[Row]]
 
@@ -66,13 +71,21 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
         zipped = zipfile.ZipFile(file)
     except (zipfile.BadZipFile, OSError, EOFError) as error:
         raise _unreadable(str(error)) from error
-    with zipped, transaction.atomic():
+    with zipped, tempfile.TemporaryDirectory() as made_fit:
         tables = _tables(zipped)
-        merging = _Merging(owner, zipped, tables)
-        for table in TABLES:
-            for number, row in enumerate(_rows_in(tables, table.name)):
-                merging.take(table, number, row)
-        merging.settle()
+        merging = _Merging(owner, Photographs(zipped, Path(made_fit)), tables)
+        rows = [
+            merging.read(_Given(table, number, row, {}))
+            for table in TABLES
+            for number, row in enumerate(_rows_in(tables, table.name))
+        ]
+        with transaction.atomic(), times_as_written():
+            # Hands may have gone on meanwhile.
+            merging.logs.clear()
+            for given in rows:
+                merging.take(given)
+            merging.settle()
+    learn_what_is_new()
     return merging.report()
 
 
@@ -161,43 +174,88 @@ def _refuse_strange(zipped: zipfile.ZipFile) -> None:
         raise _unreadable("packed or locked in another way")
 
 
+class _Given(NamedTuple):
+    """A row of the file, and its values as this database has them; what it refers to still by its name."""
+
+    table: Table
+    number: int
+    row: Row
+    values: Row
+
+
+@contextmanager
+def _in_words(given: _Given) -> Iterator[None]:
+    """What is wrong with a row is told with the row."""
+    try:
+        yield
+    except (KeyError, TypeError, ValueError, FieldError, ObjectDoesNotExist, DatabaseError) as error:
+        if isinstance(error, InputError) and error.problems[0].code == "import.row":
+            raise
+        name = given.table.name
+        raise InputError.one(
+            "import.row",
+            f"{name}.{given.number}",
+            f"{name.replace('_', ' ')}, row {given.number + 1}",
+            f"is no row of this table: {why_of(error)}",
+            "Take the studio out again, or mend the file.",
+        ) from error
+
+
+def _is_log(table: Table) -> bool:
+    """Whether its rows have a name of their own and are only ever added."""
+    return table.grows and len(table.known_by) == 1
+
+
 class _Merging:
     """One merge as it goes along."""
 
-    def __init__(self, owner: User, zipped: zipfile.ZipFile, tables: Tables) -> None:
-        self.owner, self.zipped, self.tables = owner, zipped, tables
+    def __init__(self, owner: User, photographs: Photographs, tables: Tables) -> None:
+        self.owner, self.photographs, self.tables = owner, photographs, tables
         self.added: Counter[str] = Counter()
         self.here: Counter[str] = Counter()
         self.yours: list[str] = []
         self.touched: set[Any] = set()
-        self.files = set(zipped.namelist())
         self.logs: dict[str, set[str]] = {}
+        self.others: dict[tuple[Any, Any], Any] = {}
+        self.lines: dict[str, list[models.Model]] = {}
 
-    def take(self, table: Table, number: int, row: Row) -> None:
-        """One row: added, found here already, or left as it is here."""
-        if table.grows and len(table.known_by) == 1 and str(row.get(table.known_by[0])) in self._logged(table):
+    def read(self, given: _Given) -> _Given:
+        """One row, checked by itself; a log's that is here already was checked when it came."""
+        table, row = given.table, given.row
+        with _in_words(given):
+            if self._is_logged(given):
+                return given
+            values = {
+                field.name: row[field.name]
+                if field.name in table.refs or row[field.name] is None
+                else field.to_python(row[field.name])
+                for field in table.fields
+            }
+            checked(table, values)
+            if table.name == "photos":
+                self.photographs.read(values["file"])
+        return given._replace(values=values)
+
+    def take(self, given: _Given) -> None:
+        """One row that has been read: added, found here already, or left as it is here."""
+        table, row = given.table, given.row
+        if self._is_logged(given):
             self.here[table.name] += 1
             return
-        try:
-            values = self._values(table, row)
-            checked(table, values)
+        with _in_words(given):
+            values = self._referring(given)
             known = {name: values[name] for name in table.known_by}
-            mine = self._rows(table).filter(**known).first() if known or table.name == "seasons" else None
+            mine = None if _is_log(table) else self._rows(table).filter(**known).first()
             if mine is None:
-                with transaction.atomic():
-                    self._add(table, values, row)
+                self._add(table, values, row)
+                if _is_log(table):
+                    self._logged(table).add(str(row[table.known_by[0]]))
             else:
                 self._compare(table, mine, values, row)
-        except (KeyError, TypeError, ValueError, FieldError, ObjectDoesNotExist, DatabaseError) as error:
-            if isinstance(error, InputError) and error.problems[0].code == "import.row":
-                raise
-            raise InputError.one(
-                "import.row",
-                f"{table.name}.{number}",
-                f"{table.name.replace('_', ' ')}, row {number + 1}",
-                f"is no row of this table: {why_of(error)}",
-                "Take the studio out again, or mend the file.",
-            ) from error
+
+    def _is_logged(self, given: _Given) -> bool:
+        table = given.table
+        return _is_log(table) and str(given.row.get(table.known_by[0])) in self._logged(table)
 
     def _logged(self, table: Table) -> set[str]:
         """What a log holds already, asked once: logs are long."""
@@ -215,20 +273,24 @@ class _Merging:
             return rows.filter(season__owner=self.owner)
         return rows.filter(owner=self.owner) if table.owned else rows
 
-    def _values(self, table: Table, row: Row) -> Row:
-        """A row's values as this database has them."""
-        values: Row = {}
+    def _referring(self, given: _Given) -> Row:
+        """A row's values with the rows of this database that it refers to."""
+        table, values = given.table, dict(given.values)
         for field in table.fields:
-            given = row[field.name]
-            if field.name in table.refs and given is not None:
-                other = field.related_model
-                mine = {"owner": self.owner} if other is BookFormula else {}
-                values[field.name] = models.QuerySet(model=other).get(**{table.refs[field.name]: given}, **mine)
-                if isinstance(values[field.name], Loaf):
-                    self._refuse_others(values[field.name])
-            else:
-                values[field.name] = None if given is None else field.to_python(given)
+            name = values[field.name]
+            if field.name in table.refs and name is not None:
+                values[field.name] = self._other(field.related_model, table.refs[field.name], name)
         return values
+
+    def _other(self, model: Any, by: str, name: Any) -> Any:
+        """The row that another one names; asked once, for a loaf is named by all that was done for it."""
+        if (model, name) not in self.others:
+            mine = {"owner": self.owner} if model is BookFormula else {}
+            found: Any = models.QuerySet(model=model).get(**{by: name}, **mine)
+            if isinstance(found, Loaf):
+                self._refuse_others(found)
+            self.others[model, name] = found
+        return self.others[model, name]
 
     def _refuse_others(self, loaf: Loaf) -> None:
         if loaf.owner_id != self.owner.pk:
@@ -244,17 +306,15 @@ class _Merging:
         if table.name == "photos":
             values["file"] = self._photo(values["file"])
         made = table.model(**values)
-        made.save(force_insert=True)
-        # What was written when is part of what is carried; saving alone would say it was now.
-        timed = {
-            f.name: values[f.name] for f in table.fields if getattr(f, "auto_now", 0) or getattr(f, "auto_now_add", 0)
-        }
-        if timed:
-            models.QuerySet(model=table.model).filter(pk=made.pk).update(**timed)
-        if isinstance(made, Order):
-            made.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=row.get("loaves", [])))
         self.added[table.name] += 1
         self._touch(values, made)
+        if _is_log(table):
+            # Logs are long, and nothing else names their rows: they are written together.
+            self.lines.setdefault(table.name, []).append(made)
+            return
+        made.save(force_insert=True)
+        if isinstance(made, Order):
+            made.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=row.get("loaves", [])))
 
     def _preview(self, values: Row) -> dict[str, Any]:
         """The small picture of a loaf, made anew where it is of another version."""
@@ -280,15 +340,9 @@ class _Merging:
         return {**values, "name": name, "document": {**values["document"], "name": name}}
 
     def _photo(self, name: str) -> str:
-        """The photograph's file put in its place, made fit to keep where it was not."""
-        stored = PHOTOS + PurePosixPath(name).name
-        if stored not in self.files:
-            raise InputError.one("import.row", "photos", name, "its file is missing", "Take the studio out again.")
-        data = self.zipped.read(stored)
-        if not _fit_to_keep(data):
-            data, _, _ = cleaned(data)
+        """The photograph's file put in its place."""
         field = Photo._meta.get_field("file")
-        return str(field.storage.save(name, ContentFile(data)))
+        return str(field.storage.save(name, ContentFile(self.photographs.of(name))))
 
     def _compare(self, table: Table, mine: models.Model, values: Row, row: Row) -> None:
         if isinstance(mine, Loaf):
@@ -339,11 +393,11 @@ class _Merging:
         self.yours.append(words)
 
     def settle(self) -> None:
-        """What follows from what was brought: the notebook's words, and what loaves teach."""
-        for loaf in Loaf.objects.filter(pk__in=self.touched):
-            mention(loaf, read_loaf(loaf.document), outcomes_of(loaf))
-            Loaf.objects.filter(pk=loaf.pk).update(to_learn=True)
-        learn_what_is_new()
+        """Logs, and that there is something to learn."""
+        for table in TABLES:
+            rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
+            rows.bulk_create(self.lines.get(table.name, []), batch_size=_AT_A_TIME)
+        Loaf.objects.filter(pk__in=self.touched).update(to_learn=True)
 
     def report(self) -> Brought:
         """In words."""
@@ -356,15 +410,3 @@ class _Merging:
             says=f"{self.added['loaves']} loaves and {added - self.added['loaves']} other things were added; "
             f"{here} were here already.{more}",
         )
-
-
-def _fit_to_keep(data: bytes) -> bool:
-    """Whether a photograph is one as this application keeps them: it then stays byte for byte."""
-    if len(data) > MOST_BYTES:
-        return False
-    try:
-        with Image.open(io.BytesIO(data), formats=("JPEG",)) as picture:
-            picture.load()
-            return max(picture.size) <= LONGEST_PX and not picture.getexif() and "icc_profile" not in picture.info
-    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError):
-        return False
