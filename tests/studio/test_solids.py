@@ -144,13 +144,15 @@ def waits() -> None:
 def test_a_step_of_the_bench_is_seen_at_its_moment(studio: Studio, loaf: Loaf) -> None:
     steps = [step["key"] for step in studio.get(f"/loaves/{loaf.pk}").json()["plan"]["steps"]]
     pour, pipe = (next(key for key in steps if key.startswith(head)) for head in ("loaf.pour.", "loaf.pipe."))
-    poured, piped, soft = (
+    poured, piped, soft, softest = (
         np.asarray(Image.open(io.BytesIO(studio.get(f"/loaves/{loaf.pk}/moment.png?step={asked}").content)))
-        for asked in (pour, pipe, f"{pipe}&pa=30")
+        for asked in (pour, pipe, f"{pipe}&pa=30", f"{pipe}&pa=400&pa=30")
     )
     assert poured.shape == piped.shape == (420, 640, 4)
     assert (piped != poured).any(axis=-1).mean() > 0.1
     assert (piped != soft).any(axis=-1).mean() > 0.01
+    # Of several bowls the softest gives way first.
+    assert np.array_equal(soft, softest)
     refused = studio.get(f"/loaves/{loaf.pk}/moment.png?step=own.lye")
     assert refused.status_code == 422
     assert "Ask for a pour" in refused.json()["problems"][0]["remedy"]

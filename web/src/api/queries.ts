@@ -196,12 +196,12 @@ export const planLoaf = (document: Loaf, loaf?: string) =>
 	unwrap(client.POST("/api/plan", { body: document, params: { query: { loaf: loaf ?? null } } }));
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const drawAlsoFilled = (asked: AlsoIn) => unwrap(client.POST("/api/faces/also", { body: asked }));
-/** A loaf at a slant as it stands once a step is done, what is piped in it so thick [Pa]. */
-export const momentQuery = (id: string, step: string, pa?: number) =>
+/** A loaf at a slant as it stands once a step is done, the bowls of what is piped in it so thick [Pa]. */
+export const momentQuery = (id: string, step: string, pa: readonly number[]) =>
 	queryOptions({
 		queryKey: ["moment", id, step, pa],
 		queryFn: async () => {
-			const thick = pa === undefined ? "" : `&pa=${pa}`;
+			const thick = pa.map((one) => `&pa=${one}`).join("");
 			const asked = `/api/loaves/${id}/moment.png?step=${encodeURIComponent(step)}${thick}`;
 			const answer = await inTurn(new Request(new URL(asked, location.href)));
 			if (!answer.ok) throw new Error(`no picture of ${step}`);

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { BowlClock } from "../api/types";
+import type { BowlClock, LoafPlan } from "../api/types";
 import { FaceBody } from "../drawing/FaceBody";
 import { wallAt } from "../drawing/face";
 import { lookOf, paintOf } from "../drawing/paint";
@@ -23,14 +23,15 @@ interface Props {
 export function StepPicture({ step, clocks }: Props) {
 	const { live } = useEditor();
 	const [slant, setSlant] = useState(false);
-	const now = live.plan.fills.find((fill) => `loaf.${fill.do}.${fill.ref}` === step);
+	const at = live.plan.fills.findIndex((fill) => `loaf.${fill.do}.${fill.ref}` === step);
+	const now = live.plan.fills[at];
 	if (!now || !["pour", "lay", "press"].includes(now.do)) return null;
 	return (
 		<div className="space-y-2">
 			{slant ? (
 				<StepSlant step={step} clocks={clocks} className="w-[clamp(240px,28vw,420px)]" />
 			) : (
-				<StepSection step={step} />
+				<StepSection at={at} now={now} />
 			)}
 			<button
 				type="button"
@@ -44,13 +45,10 @@ export function StepPicture({ step, clocks }: Props) {
 	);
 }
 
-function StepSection({ step }: { step: string }) {
+function StepSection({ at, now }: { at: number; now: LoafPlan["fills"][number] }) {
 	const { document, live } = useEditor();
 	const { units } = useUnits();
 	const { plan } = live;
-	const at = plan.fills.findIndex((fill) => `loaf.${fill.do}.${fill.ref}` === step);
-	const now = plan.fills[at];
-	if (!now) return null;
 	const soFar = plan.fills.slice(0, at + 1);
 	const paint = paintOf(live.of, plan);
 	const level = now.level_after_mm;

@@ -13,11 +13,10 @@ interface Props {
 export function StepSlant({ step, clocks, className = "" }: Props) {
 	const { id, live } = useEditor();
 	const run = live.plan.top.runs.find((one) => step === `loaf.pipe.${one.id}`);
-	const mixed = clocks.flatMap(({ colour, face }) =>
-		face && run?.bags.some((bag) => bag.includes(colour)) ? [face.pa.value] : [],
+	// So coarsely that it is another picture only where the bag has become another.
+	const pa = clocks.flatMap(({ colour, face }) =>
+		face && run?.bags.some((bag) => bag.includes(colour)) ? [Number(face.pa.value.toPrecision(2))] : [],
 	);
-	// The softest gives way first; another picture only where it has become another.
-	const pa = mixed.length > 0 ? Number(Math.min(...mixed).toPrecision(2)) : undefined;
 	const { data, isError } = useQuery({
 		...momentQuery(id, step, pa),
 		// The same step with another bag stays on the screen until its own picture is there.
@@ -33,7 +32,7 @@ export function StepSlant({ step, clocks, className = "" }: Props) {
 					Drawing the loaf…
 				</p>
 			)}
-			{pa !== undefined && (
+			{pa.length > 0 && (
 				<figcaption className="px-1 text-base">Piped with the bag as it stands now</figcaption>
 			)}
 		</figure>

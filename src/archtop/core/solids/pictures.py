@@ -59,7 +59,7 @@ def look_of(of: ResolvedLoaf, shown: dict[str, str], ash: bool = False) -> Look:
 
 
 def _of_mica(colour: Colour, cupboard: Cupboard) -> bool:
-    """Whether more than half of what colours it is of mica, by what its jars' labels name first."""
+    """Whether more than half of what colours it is of jars whose labels name mica."""
     grams = [
         (dose.g_per_kg, "mica" in cupboard.colourants[dose.colourant].inci.lower())
         for dose in colour.colourants

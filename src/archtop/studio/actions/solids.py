@@ -149,18 +149,19 @@ def _png(picture: NDArray[np.uint8]) -> bytes:
     return data.getvalue()
 
 
-def moment_png(loaf: Row, cupboard: Cupboard, step: str, yield_pa: float | None = None) -> bytes:
+def moment_png(loaf: Row, cupboard: Cupboard, step: str, yields_pa: tuple[float, ...] = ()) -> bytes:
     """A saved loaf at a slant as it stands once a step of the bench is done, as PNG.
 
     :param step: its key
-    :param yield_pa: how thick what is piped in that step is [Pa]; as it should be where nothing is said
+    :param yields_pa: how thick the bowls of what is piped in it are [Pa], of which the softest gives way first; as they
+        should be where nothing is said
     :raises InputError: the loaf does not plan, or ``step.none``
     """
-    return _moment(_Same(Plans(cupboard).of(loaf)), step, yield_pa)
+    return _moment(_Same(Plans(cupboard).of(loaf)), step, yields_pa)
 
 
 @lru_cache(maxsize=4 * _KEPT)
-def _moment(same: _Same, step: str, yield_pa: float | None) -> bytes:
+def _moment(same: _Same, step: str, yields_pa: tuple[float, ...]) -> bytes:
     of, result = same.planned
     moment = after_step(of, result, step)
     if moment is None:
@@ -169,7 +170,8 @@ def _moment(same: _Same, step: str, yield_pa: float | None) -> bytes:
         )
     run = StepKey.parse(step).what
     bowls = bowls_of(of, result)
-    stiff = {} if yield_pa is None else {run: Stiffness(yield_pa, min(bowl.density_g_ml for bowl in bowls))}
+    density = min(bowl.density_g_ml for bowl in bowls)
+    stiff = {run: Stiffness(min(yields_pa), density)} if yields_pa else {}
     solids = loaf_solids(*moment, stiff)
     field = field_of(moment[0], moment[1].fills, bowls)
     shown = {colour.id: _at_age(colour, "wet") for colour in result.colours}

@@ -8,8 +8,9 @@ from typing import Annotated, Literal
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from django.views.decorators.gzip import gzip_page
-from ninja import Query, Router
+from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
+from pydantic import Field
 
 from archtop.core import read_loaf
 from archtop.studio.actions import cupboard_of_studio
@@ -88,25 +89,34 @@ def show_still(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     """A loaf at a slant as a picture; made now, in its turn, if it is not there."""
     loaf = loaf_of(request, loaf_id)
     # A list shows many at once, and a picture on a page does not ask again: those at hand wait for no turn.
-    return _still(request, loaf) if still_at_hand(loaf) else in_turn(_still)(request, loaf)
+    at_hand = still_at_hand(loaf)
+    return _still(request, at_hand) if at_hand else _drawn(request, loaf)
 
 
-def _still(request: HttpRequest, loaf: Loaf) -> HttpResponse:
+@in_turn
+def _drawn(request: HttpRequest, loaf: Loaf) -> HttpResponse:
+    return _still(request, still_of_loaf(loaf))
+
+
+def _still(request: HttpRequest, picture: bytes) -> HttpResponse:
     # Its address names the revision, of which there is one picture.
     kept = {"Cache-Control": "private, max-age=31536000"} if "rev" in request.GET else {"Cache-Control": "no-cache"}
-    return HttpResponse(still_of_loaf(loaf), content_type="image/png", headers=kept)
+    return HttpResponse(picture, content_type="image/png", headers=kept)
 
 
-StepAsked = Annotated[str, Query(min_length=1, max_length=120)]
-Thick = Annotated[float | None, Query(gt=0, le=1e6)]
+class MomentAsked(Schema):
+    """A step by its key, and how thick the bowls of what is piped in it are [Pa]."""
+
+    step: Annotated[str, Field(min_length=1, max_length=120)]
+    pa: Annotated[list[Annotated[float, Field(gt=0, le=1e6)]], Field(max_length=20)] = []
 
 
 @router.get("/loaves/{uuid:loaf_id}/moment.png", operation_id="show_moment", include_in_schema=False)
 @decorate_view(in_turn)
-def show_moment(request: HttpRequest, loaf_id: uuid.UUID, step: StepAsked, pa: Thick = None) -> HttpResponse:
-    """A loaf at a slant as it stands once a step is done, what is piped in it as thick as it is now [Pa]."""
+def show_moment(request: HttpRequest, loaf_id: uuid.UUID, asked: Query[MomentAsked]) -> HttpResponse:
+    """A loaf at a slant as it stands once a step is done, what is piped in it as thick as its bowls are now [Pa]."""
     row = loaf_of(request, loaf_id)
-    content = moment_png(row, cupboard_of_studio(row), step, pa)
+    content = moment_png(row, cupboard_of_studio(row), asked.step, tuple(asked.pa))
     return HttpResponse(content, content_type="image/png", headers={"Cache-Control": "no-cache"})
 
 

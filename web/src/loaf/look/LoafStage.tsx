@@ -12,7 +12,7 @@ import {
 } from "three";
 import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
 import { GLTFLoader } from "three/examples/jsm/loaders/GLTFLoader.js";
-import { howItDraws } from "./canDraw";
+import { howItDraws } from "./howItDraws";
 import { type BarPlace, type Eye, eyeOf, type Lying, placed, turned, VIEWS, type ViewName } from "./views";
 
 /** Points of the screen to a point of a resting picture, and how long it has to rest, where they are reckoned. */

@@ -7,7 +7,7 @@ import { CheckField } from "../../ui/moreFields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
-import { howItDraws } from "./canDraw";
+import { howItDraws } from "./howItDraws";
 import { type Light, LoafStage } from "./LoafStage";
 import { type Age, useSolid } from "./useSolid";
 import { VIEWS, type ViewName } from "./views";
