@@ -304,6 +304,13 @@ class Desk:
         if place == "Bench":
             self.at_the_bench()
 
+    def lose_the_line(self) -> None:
+        """For every page of the window, and only once each has noticed: else what is pressed next may still arrive."""
+        window = self.page.context
+        window.set_offline(True)
+        for page in window.pages:
+            page.wait_for_function("() => fetch('/static/mark.svg', {cache: 'no-store'}).then(() => false, () => true)")
+
     def at_the_bench(self) -> None:
         """Its keys are heard once it stands there."""
         self.page.get_by_text(re.compile(r"\d+ of \d+ done")).wait_for()

@@ -37,7 +37,7 @@ def test_readings_windows_reload_and_a_lost_connection(page: Page, desk: Desk, b
     page.get_by_role("button", name=re.compile("^Plum haze")).click()
     expect(page.get_by_role("button", name=re.compile("Take the last one back"))).to_contain_text("ring 80")
 
-    page.context.set_offline(True)
+    desk.lose_the_line()
     page.get_by_role("button", name="Ring 70").click()
     page.get_by_role("button", name="Ring 65").click()
     expect(page.get_by_text("2 kept here, no connection yet")).to_be_visible()

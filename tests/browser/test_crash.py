@@ -64,7 +64,7 @@ def test_what_was_pressed_and_edited_outlives_a_killed_browser(
     desk.start("Outlives a crash")
     loaf = page.url.partition("/loaf/")[2].split("/")[0]
     desk.go("Bench")
-    window.set_offline(True)
+    desk.lose_the_line()
     for _ in range(3):
         page.keyboard.press("Space")
     expect(page.get_by_text("3 kept here, no connection yet")).to_be_visible()

@@ -153,7 +153,7 @@ def test_the_bench_one_press_at_a_time(page: Page, desk: Desk) -> None:
     page.reload()
     expect(heading).to_have_text("Weigh and melt the oils")
     expect(page.get_by_text("kept here")).to_have_count(0)
-    page.context.set_offline(True)
+    desk.lose_the_line()
     page.keyboard.press("Space")
     expect(heading).to_have_text("Water, then lye into it")
     expect(status).to_contain_text("1 kept here, no connection yet")

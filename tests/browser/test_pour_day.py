@@ -39,7 +39,7 @@ def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
     expect(heading).to_have_text("Weigh and melt the oils")
     expect(first).to_be_visible()
 
-    page.context.set_offline(True)
+    desk.lose_the_line()
     page.keyboard.press("Space")
     desk.press_done()
     # The lye is still hot: that is asked, and known.

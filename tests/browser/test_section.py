@@ -104,7 +104,7 @@ def test_what_cannot_be_made_is_told_and_kept(page: Page, desk: Desk) -> None:
 
 def test_a_lost_connection_loses_nothing(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Offline")
-    page.context.set_offline(True)
+    desk.lose_the_line()
     piece(page, "lantern-2").focus()
     page.keyboard.press("ArrowLeft")
     expect(page.get_by_text("No connection: kept in this browser")).to_be_visible()
@@ -141,7 +141,7 @@ def test_two_tabs_without_a_connection_lose_neither_edit(page: Page, desk: Desk)
     other.goto(loaf)
     for tab in (page, other):
         piece(tab, "lantern-2").wait_for()
-    page.context.set_offline(True)
+    desk.lose_the_line()
     for tab, key in ((page, "ArrowLeft"), (other, "ArrowRight")):
         piece(tab, "lantern-2").focus()
         tab.keyboard.press(key)

@@ -55,7 +55,12 @@ def test_done_stays_in_sight_whatever_is_open(page: Page, desk: Desk, size: tupl
 
 def test_without_a_connection_the_bench_still_opens_on_the_whole_plan(page: Page, desk: Desk) -> None:
     desk.start("Cut off")
-    page.context.set_offline(True)
+    # It is fetched ahead, once nobody waits for anything else.
+    for part in ("BenchRoom", "BenchPlace"):
+        page.wait_for_function(
+            "name => performance.getEntriesByType('resource').some((file) => file.name.includes(name))", arg=part
+        )
+    desk.lose_the_line()
     desk.go("Bench")
     expect(page.get_by_role("heading", level=1)).to_have_text("Goggles, gloves, sleeves")
     page.keyboard.press("Space")
@@ -65,12 +70,13 @@ def test_without_a_connection_the_bench_still_opens_on_the_whole_plan(page: Page
 
 
 def test_presses_left_behind_are_sent_from_another_page(page: Page, desk: Desk) -> None:
-    desk.start("Left behind")
-    desk.go("Bench")
-    loaf = page.url.partition("/loaf/")[2].split("/")[0]
+    # Before anything is drawn: a page that stands already may send one more before it hears of it.
     page.route(
         re.compile("/bench$"), lambda route: route.abort() if route.request.method == "POST" else route.continue_()
     )
+    desk.start("Left behind")
+    desk.go("Bench")
+    loaf = page.url.partition("/loaf/")[2].split("/")[0]
     for _ in range(2):
         page.keyboard.press("Space")
     expect(page.get_by_text("2 kept here, no connection yet")).to_be_visible()
