@@ -16,7 +16,6 @@ from archtop.core.bench.clock import bowls_of
 from archtop.core.faces import (
     DRAG,
     OP,
-    POOL,
     STROKE,
     ColourField,
     Section,
@@ -29,10 +28,12 @@ from archtop.core.faces import (
     obstacle_of,
     remarks_on_pours,
 )
-from archtop.core.faces.kernel import Tables, _Box, _unstroke, walk
+from archtop.core.faces.bed import Within
+from archtop.core.faces.kernel import walk
+from archtop.core.faces.strokes import unstroke
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
-from archtop.core.trade import pot_colours
+from archtop.core.trade import Pot
 from benchmarks.voxels import advected
 from tests.core.conftest import box, poured_as, rod, shredded
 
@@ -77,7 +78,7 @@ def seen(of: ColourField, faces: int = 41, points: int = 4096) -> dict[str, floa
     return {key: value / total for key, value in sums.items() if value}
 
 
-HOW = st.sampled_from(["layer", "drops", "mini drops", "plops", "corner"])
+HOW = st.sampled_from(["layer", "drops", "mini drops", "corner", "ridge"])
 SHARES = st.sampled_from([{"red": 100}, {"red": 60, "blue": 40}, {"white": 50, "red": 30, "gold": 20}])
 
 
@@ -92,8 +93,8 @@ def test_colours_keep_their_poured_volumes(recipe: Any, pa: float, seed: int, le
     """Within half a percent of the loaf, on twenty recipes; what chord by chord leaves a pot is tested by itself."""
     work = [pour("base", 20, {"white": 100})]
     for i, (how, shares, fall, passes) in enumerate(recipe):
-        own = {} if how in ("layer", "corner") else {"passes": passes}
-        given_ = {"red": 100} if how in ("layer", "corner") else shares
+        own = {"passes": passes} if "drops" in how else {}
+        given_ = {"red": 100} if how == "layer" else shares
         work.append(pour(f"p{i}", 20 + 45 * (i + 1) / len(recipe), given_, how=how, fall_mm=fall, **own))
     of = field(work, pa, seed, **({"mould": LEANING} if leaning else {}))
     expected, found = poured(of), seen(of, faces=21, points=4096)
@@ -140,7 +141,7 @@ def test_a_stroke_keeps_areas(x0: float, z0: float, dx: float, down: float, px: 
     """Numerically: the determinant of the map's derivative is one wherever it is."""
     op = np.zeros((1, OP))
     op[0, :10] = (STROKE, -1, x0, z0, x0 + dx, max(z0 - down, 3.0), 12.0, 0.8, 0.5, 60.0)
-    h = 0.01
+    h = 0.05
     points = np.array([[px, pz], [px + h, pz], [px - h, pz], [px, pz + h], [px, pz - h]])
     moved = np.array([_unstroked(p, op) for p in points])
     jx = (moved[1] - moved[2]) / (2 * h)
@@ -148,22 +149,19 @@ def test_a_stroke_keeps_areas(x0: float, z0: float, dx: float, down: float, px: 
     assert jx[0] * jz[1] - jx[1] * jz[0] == pytest.approx(1.0, abs=2e-2)
 
 
-def _plain(half: float) -> Tables:
-    """A section of that half width [mm] with nothing in it."""
-    nothing = np.zeros((1, 3, 1))
-    share = np.array([[0, 0.5, 1.0]])
-    return Tables(half, nothing, nothing, share, np.ones((1, 3)), np.ones(1), np.ones((1, 1, 1)), 1.0)
-
-
-def _unstroked(point: np.ndarray, op: np.ndarray) -> np.ndarray:
-    return np.array(_unstroke((float(point[0]), float(point[1])), op, 0, np.ones((1, 1, 1)), _Box(45.0, 1.0)))
+def _unstroked(point: np.ndarray, op: np.ndarray, half: float = 45.0) -> np.ndarray:
+    """Single precision moves a point by millionths of a millimetre."""
+    x, z = (np.array([value], dtype=np.float32) for value in point)
+    nothing, free = np.array([[np.inf, -np.inf, np.inf, -np.inf]]), np.ones((1, 2, 2), dtype=np.float32)
+    unstroke((x, z, 1), op[0], (free, nothing), np.zeros((9, 1), dtype=np.float32), (half, 1.0))
+    return np.array([x[0], z[0]], dtype=float)
 
 
 def test_walls_floor_and_surface_hold() -> None:
     op = np.zeros((1, OP))
     op[0, :10] = (STROKE, -1, 30.0, 60.0, 34.0, 4.0, 16.0, 0.8, 0.5, 60.0)
     for x, z in ((45.0, 30.0), (-45.0, 20.0), (30.0, 0.0), (30.0, 60.0)):
-        assert _unstroked(np.array([x, z]), op) == pytest.approx([x, z], abs=1e-9)
+        assert _unstroked(np.array([x, z]), op) == pytest.approx([x, z], abs=1e-5)
 
 
 @pytest.mark.parametrize("off", [0.0, 1.0, 2.0, 5.0, 7.0, 10.0])
@@ -179,12 +177,12 @@ def test_a_line_drawn_far_from_the_walls_is_the_published_one(off: float) -> Non
     op[0, :10] = (STROKE, -1, -150.0, 200.0, 150.0, 200.0, reach, gain, kappa, 400.0)
 
     def moved(x: float, z: float) -> np.ndarray:
-        return np.array(_unstroke((x, z), op, 0, np.ones((1, 1, 1)), _Box(400.0, 1.0))) - (x, z)
+        return _unstroked(np.array([x, z]), op, 400.0) - (x, z)
 
     here, further, below = moved(0.0, 200 + off), moved(31.0, 200 + off), moved(0.0, 200 - off)
     assert here[1] == pytest.approx(0.0, abs=0.005 * reach)
     assert further == pytest.approx(here, abs=0.008 * reach)
-    assert below == pytest.approx([here[0], -here[1]], abs=1e-6)
+    assert below == pytest.approx([here[0], -here[1]], abs=2e-4)
     if off == 0:
         held = lambda r: gain * (1 - (r / reach) ** 2) ** 3 * (1 + kappa * (r / reach) ** 2)  # noqa: E731
         way, _ = quad(lambda r: held(r) / (1 - held(r)), -reach, reach)
@@ -202,9 +200,10 @@ def test_a_pool_takes_its_area_and_keeps_the_rest(middle: float, wide: float, h0
     if 2 * half * 4 / wide * 15 / 16 > 0.8 * h1:
         return
     xs, zs = np.meshgrid(np.linspace(-44.9, 44.9, 361), np.linspace(0.05, h1 - 0.05, 161))
-    op = np.zeros((1, OP))
-    op[0, :6] = (POOL, 0, middle, wide, h0, h1)
-    source, _, _ = walk(xs.ravel(), zs.ravel(), op, _plain(half))
+    bed = Within(field([pour("a", 20, {"red": 100})]), half, 0.0, h1)
+    bed.pool(middle, wide, 0, (h0, h1))
+    ops, tables = bed._for_kernel
+    source, _, _ = walk(xs.ravel(), zs.ravel(), ops, tables)
     assert (source == 0).mean() == pytest.approx(4.0 / h1, abs=0.01)
 
 
@@ -288,7 +287,8 @@ def test_faces_drawn_at_once_are_the_same_as_one_by_one() -> None:
 def test_a_pot_is_emptied_by_its_shares(parts: list[float], turns: float, start: float) -> None:
     shares = [part / sum(parts) for part in parts]
     over, across = np.meshgrid((np.arange(400) + 0.5) / 400, (np.arange(400) + 0.5) / 400)
-    found = pot_colours(shares, turns, over.ravel(), across.ravel(), start)
+    pot = Pot(tuple(range(len(shares))), tuple(shares), turns, start=start)
+    found = pot.stream(over.ravel(), across.ravel())
     for number, share in enumerate(shares):
         assert (found == number).mean() == pytest.approx(share, abs=0.01)
 
@@ -308,7 +308,7 @@ def test_the_expected_thickness_grows_with_the_work_and_with_waiting() -> None:
         {"how": "hurl"},
         {"thickness": "stone"},
         {"how": "pot swirl", "turns": 90},
-        {"how": "plops", "passes": 500},
+        {"how": "plops", "spoon_ml": 500},
         {"how": "layer", "passes": 3},
     ],
 )

@@ -3058,7 +3058,7 @@ export interface components {
         };
         /**
          * Drops
-         * @description Colours taking turns in ``passes`` end to end.
+         * @description Colours taking turns in ``passes``, each ``way``.
          */
         Drops: {
             /**
@@ -3071,6 +3071,12 @@ export interface components {
              * @default 6
              */
             passes: number;
+            /**
+             * Way
+             * @default end to end
+             * @enum {string}
+             */
+            way: "end to end" | "side to side" | "along the left wall" | "along the right wall";
         };
         /**
          * Dust
@@ -4042,10 +4048,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 11
+             * @default 12
              * @constant
              */
-            version: 11;
+            version: 12;
             /** Name */
             name: string;
             /**
@@ -4453,7 +4459,8 @@ export interface components {
         };
         /**
          * MiniDrops
-         * @description At least three passes of each colour.
+         * @description At least three passes of each colour. ``deep_mm``: how deep the bottle is pressed to send them, where that is
+         *     told; else as deep as they fall.
          */
         MiniDrops: {
             /**
@@ -4466,6 +4473,8 @@ export interface components {
              * @default 6
              */
             passes: number;
+            /** Deep Mm */
+            deep_mm?: number | null;
         };
         /**
          * MoreBatter
@@ -4772,7 +4781,7 @@ export interface components {
         };
         /**
          * Plops
-         * @description ``passes``: rows of spoonfuls.
+         * @description ``spoon_ml``: what one spoonful is.
          */
         Plops: {
             /**
@@ -4781,10 +4790,10 @@ export interface components {
              */
             kind: "plops";
             /**
-             * Passes
-             * @default 6
+             * Spoon Ml
+             * @default 20
              */
-            passes: number;
+            spoon_ml: number;
         };
         /**
          * Polygon
@@ -4960,6 +4969,22 @@ export interface components {
              * @default 0.5
              */
             turns: number;
+            /**
+             * Spots
+             * @default []
+             */
+            spots: [
+                number,
+                number
+            ][];
+            /**
+             * Strokes
+             * @default []
+             */
+            strokes: [
+                number,
+                number
+            ][][];
         };
         /**
          * Pour
@@ -5011,7 +5036,7 @@ export interface components {
              *       "kind": "layer"
              *     }
              */
-            technique: components["schemas"]["Layer"] | components["schemas"]["Drops"] | components["schemas"]["MiniDrops"] | components["schemas"]["PotSwirl"] | components["schemas"]["Corner"] | components["schemas"]["Plops"];
+            technique: components["schemas"]["Layer"] | components["schemas"]["Drops"] | components["schemas"]["MiniDrops"] | components["schemas"]["PotSwirl"] | components["schemas"]["Corner"] | components["schemas"]["Plops"] | components["schemas"]["Ridge"];
             /** Thickness */
             thickness?: ("emulsion" | "thin" | "light" | "medium" | "thick" | "pudding") | null;
             /**
@@ -5111,6 +5136,22 @@ export interface components {
             text: string;
             /** Remedy */
             remedy: string;
+        };
+        /**
+         * Ridge
+         * @description ``across_percent``: where its back runs, from −100 at the left wall to 100 at the right, seen from the front.
+         */
+        Ridge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ridge";
+            /**
+             * Across Percent
+             * @default 0
+             */
+            across_percent: number;
         };
         /**
          * Rounded

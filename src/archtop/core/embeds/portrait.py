@@ -54,18 +54,18 @@ class Strip(Frozen):
 
 def colours_across(
     embed: Embed, own: tuple[Array, Array], along: float, random: np.random.Generator
-) -> tuple[str, ...]:
-    """The colour at each point of a column's own section, by its id.
+) -> NDArray[np.int64]:
+    """The colour at each point of a column's own section, by its place among the column's colours.
 
     :param own: across and up from the column's middle, before it is turned [mm]
     :param along: share of its length from the end that was poured first
+    :return: of the points' shape
     """
     if embed.poured is None:
-        return (embed.colour,) * len(own[0])
+        return np.zeros(np.shape(own[0]), dtype=np.int64)
     shares = [share.percent / 100 for share in embed.shares]
     x, y = in_disc(embed.outline, *own)
-    found = embed.poured.way.shows(shares, Spot(x, y, along), random)
-    return tuple(embed.shares[number].colour for number in found)
+    return embed.poured.way.shows(shares, Spot(x, y, along), random)
 
 
 def portrait_of(embed: Embed) -> tuple[Band, ...]:
@@ -123,8 +123,8 @@ def side_of(embed: Embed, low: float, high: float) -> tuple[Strip, ...]:
     for n in range(_PLACES):
         along = (n + 0.5) / _PLACES
         seen = colours_across(embed, own, 1 - along if last_first else along, np.random.default_rng(_SEED))
-        for row, colour in zip(rows, seen, strict=True):
-            row.append(colour)
+        for row, number in zip(rows, seen, strict=True):
+            row.append(embed.shares[number].colour)
     found = []
     place, thick = embed.length_mm / _PLACES, (high - low) / _ROWS
     for i, row in enumerate(rows):

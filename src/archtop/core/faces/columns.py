@@ -15,10 +15,11 @@ __all__ = ["colours_in_column"]
 Array = NDArray[np.float64]
 
 
-def colours_in_column(embed: Embed, x: Array, z: Array, y: float, random: np.random.Generator) -> tuple[str, ...]:
-    """The colour at each point of a column, by its id.
+def colours_in_column(embed: Embed, x: Array, z: Array, y: float, random: np.random.Generator) -> NDArray[np.int64]:
+    """The colour at each point of a column, by its place among the column's colours.
 
     :param x: across and ``z`` up in the loaf's section, ``y`` along it [mm]
+    :return: of the points' shape
     """
     turn = math.radians(embed.turn_deg)
     across, up = x - embed.across_mm, z - embed.up_mm

@@ -11,7 +11,7 @@ import os
 import zlib
 from collections.abc import Iterator, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,12 +19,15 @@ from numpy.typing import NDArray
 from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
 from archtop.core.embeds import colours_in_round
+from archtop.core.faces.along import Along
 from archtop.core.faces.columns import colours_in_column
 from archtop.core.faces.inclusions import Cut, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
 from archtop.core.faces.opcodes import NOWHERE, OP
+from archtop.core.faces.raster import sampled
 from archtop.core.faces.section import Section
 from archtop.core.faces.section_ops import Telling, contains
+from archtop.core.faces.standing import Stood
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 
@@ -35,22 +38,48 @@ Codes = NDArray[np.int16]
 
 # Slow waves along the loaf that add up to nothing over it.
 _WAVES = 4
+_NUMBERED = 1.0 + np.arange(_WAVES)
 _NO_COLOUR, _EMBED, SHREDS = -1, -2, -3
+# More than a loaf has steps of work.
+_STEPS = 1000
+# Of screens, about: half as bright is not half the light.
+_GAMMA = 2.2
 
 
 class Face(NamedTuple):
     """A face: colours by their number in the loaf; shape (rows, columns), top row first.
 
-    −1: outside, −2: an embed, −3: a shred of other soap.
+    −1: outside, −2: an embed, −3: a shred of other soap. ``corners``: the same at the corners of its points, shape
+    (rows + 1, columns + 1), by which a point that two colours share is blended.
 
     ``source``: number of the work's step each point came with.
     """
 
     colours: Codes
     source: Codes
+    corners: Codes
     px_mm: float
     left_mm: float
     top_mm: float
+
+    def shown(self, table: Array) -> Array:
+        """Its points in colour, shape (rows, columns, 3): half of each one's light from its middle.
+
+        :param table: the colours' red, green and blue by their number (0-255), the last row that of shreds
+        """
+        rows, columns = self.colours.shape
+        codes = np.stack(
+            [self.colours, *(self.corners[i : rows + i, k : columns + k] for i in (0, 1) for k in (0, 1))], axis=-1
+        )
+        named = np.where(codes == SHREDS, len(table) - 1, codes)
+        found: Array = table[np.maximum(named[..., 0], 0)].astype(float)
+        mixed = (named[..., :1] >= 0).all(axis=-1) & (named != named[..., :1]).any(axis=-1)
+        some = named[mixed]
+        weights = np.where(some >= 0, (4, 1, 1, 1, 1), 0)[..., None]
+        light = (table / 255) ** _GAMMA
+        sums = (light[np.maximum(some, 0)] * weights).sum(axis=1) / weights.sum(axis=1)
+        found[mixed] = 255 * sums ** (1 / _GAMMA)
+        return found
 
 
 class ColourField:
@@ -67,6 +96,10 @@ class ColourField:
         self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
         self.poured = {piece.id: piece.poured for piece in of.loaf.pieces if piece.poured}
         self._told: dict[float, Telling] = {}
+        along = Along(of.loaf, fills, of.prisms)
+        self.areas, self.sections = along.areas, along.sections
+        self.stood = Stood(of.prisms)
+        self._waves: dict[tuple[object, ...], Array] = {}
 
     def told(self, y: float) -> Telling:
         """The work told for the section at ``y``: once, however often it is asked."""
@@ -80,27 +113,26 @@ class ColourField:
         level = self.fills[-1].level_after_mm
         wide = section.half + section.lean * level
         columns, rows = max(2, round(2 * wide / px_mm)), max(2, round(level / px_mm))
-        xs = -wide + (np.arange(columns) + 0.5) * 2 * wide / columns
-        zs = level - (np.arange(rows) + 0.5) * level / rows
-        x, z = np.meshgrid(xs, zs)
+        xs = -wide + (np.arange(columns + 1)) * 2 * wide / columns
+        zs = level - np.arange(rows + 1) * level / rows
+        x, z = np.meshgrid((xs[1:] + xs[:-1]) / 2, (zs[1:] + zs[:-1]) / 2)
         inside = np.abs(x) <= section.half + section.lean * z
-        told = self.told(y)
-        embed = np.zeros_like(inside)
-        for outline in told.outlines:
-            embed |= contains(outline, *section.straight(x, z))
-        colours = np.full(x.shape, _NO_COLOUR, dtype=np.int16)
-        source = np.full(x.shape, NOWHERE, dtype=np.int16)
-        asked = inside & ~embed
-        self._ask(told, section, (x, z), asked, (colours, source))
-        for shreds, colour in self.shreds_at(y, x, z):
-            colours[asked & shreds] = colour
-        colours[embed & inside] = _EMBED
-        for key, outline in zip(told.laid, told.outlines, strict=True):
-            if (laid := self.embeds[key]).poured:
-                here = inside & contains(outline, *section.straight(x, z))
-                found = colours_in_column(laid, x[here], z[here], y, self.random("column", key))
-                colours[here] = [self.numbers[colour] for colour in found]
-        return Face(colours, source, level / rows, -wide, level)
+        codes = sampled(lambda here: self._codes_at(y, x[here], z[here]), inside)
+        codes[~inside] = _packed(_NO_COLOUR, NOWHERE)
+        corners = self._corners(y, codes, xs, zs)
+        return Face(_colours(codes), (codes % _STEPS).astype(np.int16) + NOWHERE, corners, level / rows, -wide, level)
+
+    def _corners(self, y: float, codes: NDArray[np.int32], xs: Array, zs: Array) -> Codes:
+        """Colours at the corners of points, asked for only where the points around one differ."""
+        around = np.pad(codes, 1, mode="edge")
+        four = [around[i : i + len(zs), k : k + len(xs)] for i in (0, 1) for k in (0, 1)]
+        found = _colours(four[0])
+        differs = np.logical_or.reduce([one != four[0] for one in four[1:]])
+        x, z = np.meshgrid(xs, zs)
+        section = Section.at(self.loaf.mould, y)
+        differs &= np.abs(x) < section.half + section.lean * z
+        found[differs] = _colours(self._codes_at(y, x[differs], z[differs]))
+        return found
 
     def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:
         """Several faces, as many at a time as there are cores: the kernel lets go of the interpreter."""
@@ -109,17 +141,35 @@ class ColourField:
 
     def codes_at(self, y: float, x: Array, z: Array) -> Codes:
         """What lies at points of the section at ``y`` [mm], as a :class:`Face` tells it but for shreds."""
+        return _colours(self._batter_at(y, x, z))
+
+    def _codes_at(self, y: float, x: Array, z: Array) -> NDArray[np.int32]:
+        """What lies at points of the section at ``y`` [mm], shape (p,): colour and step in one number."""
+        codes = self._batter_at(y, x, z)
+        batter = codes >= 0
+        for shreds, colour in self.shreds_at(y, x, z):
+            here = batter & shreds
+            codes[here] = _packed(colour, 0) + codes[here] % _STEPS
+        return codes
+
+    def _batter_at(self, y: float, x: Array, z: Array) -> NDArray[np.int32]:
         section, told = Section.at(self.loaf.mould, y), self.told(y)
-        straight = section.straight(x, z)
-        colours, _ = told.answer(*straight)
-        colours = np.asarray(colours, dtype=np.int16)
-        for key, outline in zip(told.laid, told.outlines, strict=True):
-            here = contains(outline, *straight)
-            colours[here] = _EMBED
-            if here.any() and (laid := self.embeds[key]).poured:
-                found = colours_in_column(laid, x[here], z[here], y, self.random("column", key))
-                colours[here] = [self.numbers[colour] for colour in found]
-        return colours
+        xi, zeta = section.straight(x, z)
+        standing = told.standing
+        embed = np.zeros(np.shape(x), dtype=bool)
+        for outline in standing.outlines:
+            embed |= contains(outline, xi, zeta)
+        codes = np.full(np.shape(x), _packed(_EMBED, NOWHERE), dtype=np.int32)
+        colours, steps = told.answer(xi[~embed], zeta[~embed])
+        codes[~embed] = _packed(colours.astype(np.int32), steps)
+        if embed.any():
+            for key, outline in zip(standing.names, standing.outlines, strict=True):
+                if (laid := self.embeds[key]).poured:
+                    here = embed & contains(outline, xi, zeta)
+                    found = colours_in_column(laid, x[here], z[here], y, self.random("column", key))
+                    own = np.array([self.numbers[share.colour] for share in laid.shares], dtype=np.int32)
+                    codes[here] = _packed(own[found], NOWHERE)
+        return codes
 
     def shreds_at(self, y: float, x: Array, z: Array) -> Iterator[tuple[NDArray[np.bool_], int]]:
         """Which points of the section at ``y`` [mm] lie in shreds of a kind, and their colour's number.
@@ -135,36 +185,6 @@ class ColourField:
                 colour = SHREDS if shreds.colour is None else self.numbers[shreds.colour]
                 cuts = shred_cuts(shreds_in(done, shreds), half, y, self.random)
                 yield in_any(x.ravel(), z.ravel(), cuts).reshape(x.shape), colour
-
-    @staticmethod
-    def _ask(
-        told: Telling,
-        section: Section,
-        at: tuple[Array, Array],
-        asked: NDArray[np.bool_],
-        into: tuple[Codes, Codes],
-    ) -> None:
-        """Every other point of every other row first; the rest only where those around it differ."""
-        (x, z), (colours, source) = at, into
-        known = np.zeros_like(asked)
-        known[::2, ::2] = True
-
-        def answer(here: NDArray[np.bool_]) -> None:
-            xi, zeta = section.straight(x[here], z[here])
-            colours[here], source[here] = told.answer(xi, zeta)
-
-        from scipy.ndimage import maximum_filter, minimum_filter
-
-        answer(asked & known)
-        coarse = colours[::2, ::2].astype(np.int32) * 1000 + source[::2, ::2]
-        # Each block lies between four of them: its own, and those right of and below it.
-        lowest, highest = minimum_filter(coarse, 2, origin=-1), maximum_filter(coarse, 2, origin=-1)
-        same = np.repeat(np.repeat(lowest == highest, 2, axis=0), 2, axis=1)[: x.shape[0], : x.shape[1]]
-        for whole in (colours, source):
-            spread = np.repeat(np.repeat(whole[::2, ::2], 2, axis=0), 2, axis=1)[: x.shape[0], : x.shape[1]]
-            copied = asked & same & ~known
-            whole[copied] = spread[copied]
-        answer(asked & ~same & ~known)
 
     @functools.cached_property
     def lying(self) -> tuple[Lying, ...]:
@@ -240,7 +260,7 @@ class ColourField:
             return list(self.numbers)[number], found[-1].step
         told = self.told(y)
         xi, zeta = section.straight(np.array([x]), np.array([z]))
-        if any(contains(outline, xi, zeta)[0] for outline in told.outlines):
+        if any(contains(outline, xi, zeta)[0] for outline in told.standing.outlines):
             return None
         colours, steps = told.answer(xi, zeta)
         return list(self.numbers)[int(colours[0])], int(steps[0])
@@ -256,7 +276,7 @@ class ColourField:
         xi, zeta = ((_lattice(points) - (0.5, 0.0)) * (2 * section.half, level)).T
         told = self.told(y)
         embed = np.zeros(points, dtype=bool)
-        for outline in told.outlines:
+        for outline in told.standing.outlines:
             embed |= contains(outline, xi, zeta)
         colours, _ = told.answer(xi[~embed], zeta[~embed])
         cell = 2 * section.half * level / points
@@ -268,10 +288,10 @@ class ColourField:
 
     def wander(self, y: float, *what: object) -> float:
         """How far something strays at ``y``, as a share: slow waves whose mean over the loaf is nothing."""
-        random = self.random("wander", *what)
-        length = self.loaf.mould.length_mm
-        sizes = random.normal(0, 1, _WAVES) / (1 + np.arange(_WAVES))
-        return float(sum(a * math.cos(math.pi * (m + 1) * y / length) for m, a in enumerate(sizes)))
+        if what not in self._waves:
+            self._waves[what] = self.random("wander", *what).normal(0, 1, _WAVES) / _NUMBERED
+        turns = math.pi * y / self.loaf.mould.length_mm
+        return float(self._waves[what] @ np.cos(turns * _NUMBERED))
 
 
 def field_of(
@@ -282,6 +302,15 @@ def field_of(
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
     """
     return ColourField(of, fills, thickness_of(of.loaf, bowls, later_min), seed)
+
+
+def _packed(colour: Any, step: Any) -> Any:
+    """Colour and step of a point in one number, negative where it is no colour's."""
+    return colour * _STEPS + (step - NOWHERE)
+
+
+def _colours(codes: NDArray[np.int32]) -> Codes:
+    return (codes // _STEPS).astype(np.int16)
 
 
 @functools.cache

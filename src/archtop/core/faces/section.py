@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -16,15 +17,17 @@ from numpy.typing import NDArray
 
 from archtop.core.geometry import Mould, Prism, spans_over
 
-__all__ = ["CELL_MM", "COLUMNS", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
+__all__ = ["CELL_MM", "COLUMNS", "HOLD_MM", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
 
 Array = NDArray[np.float64]
 
 # Columns across a section, and how many embeds may lie over each other in one.
 COLUMNS, STACKED = 481, 4
 # Batter close to an embed hardly moves along with a stroke: so far its hold reaches [mm].
-_HOLD_MM = 7.0
+HOLD_MM = 7.0
 CELL_MM = 0.75
+# Levels are looked up between heights so far apart, up to so far above all embeds [mm].
+_LEVELS_MM, _BEYOND_MM = 0.25, 1.0
 
 
 @dataclass(frozen=True)
@@ -61,11 +64,8 @@ class Section:
 
 def _finely(points: Array) -> Array:
     """The outline with no edge longer than two millimetres: straightened, a long edge is a curve."""
-    parts = []
-    for start, end in zip(points, np.roll(points, -1, axis=0), strict=True):
-        steps = max(1, int(np.hypot(*(end - start)) / 2))
-        parts.append(start + np.linspace(0, 1, steps, endpoint=False)[:, None] * (end - start))
-    return np.concatenate(parts)
+    ring = shapely.segmentize(shapely.LinearRing(points), 2.0)
+    return shapely.get_coordinates(ring)[:-1]
 
 
 @dataclass(frozen=True)
@@ -115,29 +115,35 @@ class Spans:
         """The level that batter of that area reaches, between two that it lies between."""
         if not np.isfinite(self.low).any():
             return min(max(area / (2 * self.half), low), high)
-        if self.area(low) >= area or self.area(high) <= area:
-            return low if self.area(low) >= area else high
-        from scipy.optimize import brentq
+        levels, areas = self._filled
+        above = max(area - float(areas[-1]), 0.0) / (2 * self.half)
+        return min(max(float(np.interp(area, areas, levels)) + above, low), high)
 
-        return float(brentq(lambda level: self.area(level) - area, low, high, xtol=1e-9))
+    @cached_property
+    def _filled(self) -> tuple[Array, Array]:
+        """Levels [mm], every quarter millimetre, and batter's area below each [mm²]."""
+        most = float(self.high[np.isfinite(self.high)].max(initial=0.0))
+        levels = np.arange(0.0, most + _BEYOND_MM, _LEVELS_MM)
+        return levels, np.array([self.area(level) for level in levels])
 
     def slice(self, low: float, high: float) -> Columns:
-        """The columns of what lies between two levels: only its share left of each x is meant to be used."""
-        return self._columns(high, np.maximum(self._free(high) - self._free(low), 1e-9))
+        """The columns of what lies between two levels."""
+        free = np.maximum(self._free(high) - self._free(low), 1e-9)
+        return self._columns(free, np.clip(self.low, low, high), np.clip(self.high, low, high))
 
     def at(self, level: float) -> Columns:
         """The columns of a level."""
-        return self._columns(level, self._free(level))
+        return self._columns(self._free(level), np.minimum(self.low, level), np.minimum(self.high, level))
 
-    def _columns(self, level: float, free: Array) -> Columns:
+    def opened(self, depth: Array, level: float) -> Columns:
+        """The columns of a level out of which so much is taken from above, shape (COLUMNS,) [mm]."""
+        free, low, high = self._free(level), np.minimum(self.low, level), np.minimum(self.high, level)
+        low[:, -1], high[:, -1] = level - depth, level
+        return self._columns(np.maximum(free - depth, 1e-9), low, high)
+
+    def _columns(self, free: Array, low: Array, high: Array) -> Columns:
         area = np.concatenate([[0.0], np.cumsum((free[1:] + free[:-1]) / 2 * np.diff(self.xs))])
-        return Columns(
-            low=np.minimum(self.low, level),
-            high=np.minimum(self.high, level),
-            share=area / area[-1],
-            free=free,
-            straight=float(area[-1] / (2 * self.half)),
-        )
+        return Columns(low=low, high=high, share=area / area[-1], free=free, straight=float(area[-1] / (2 * self.half)))
 
 
 def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
@@ -153,5 +159,5 @@ def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
     shape = shapely.union_all([shapely.Polygon(outline).buffer(0.4) for outline in outlines])
     inside = shapely.contains_xy(shape, *np.meshgrid(xs, zs))
     away: Array = distance_transform_edt(np.asarray(~inside, dtype=np.int8))
-    reach = np.clip(away * CELL_MM / _HOLD_MM, 0, 1)
+    reach = np.clip(away * CELL_MM / HOLD_MM, 0, 1)
     return reach**2 * (3 - 2 * reach)

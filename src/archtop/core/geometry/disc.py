@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 import shapely
@@ -16,24 +17,39 @@ __all__ = ["in_disc"]
 Array = NDArray[np.float64]
 
 # Points across an outline that its tables are made from.
-_FINE = 160
+_FINE = 200
+
+
+class _Table(NamedTuple):
+    """An outline's middle, the depths and angles that its area is spread over, each in rising order, and how deep the
+    points of a grid over it lie, shape (rows, columns), from ``left`` and ``bottom`` on, ``cell`` apart [mm].
+    """
+
+    middle: tuple[float, float]
+    depths: Array
+    angles: Array
+    deep: Array
+    left: float
+    bottom: float
+    cell: tuple[float, float]
 
 
 @lru_cache(maxsize=64)
-def _table(outline: Outline) -> tuple[shapely.Polygon, tuple[float, float], Array, Array]:
-    """An outline, its middle, and the depths and angles that its area is spread over, each in rising order."""
+def _table(outline: Outline) -> _Table:
     shape = shapely.Polygon(points_of(outline), holes_of(outline))
+    shapely.prepare(shape)
     left, bottom, right, top = shape.bounds
-    x, z = np.meshgrid(
-        left + (np.arange(_FINE) + 0.5) * (right - left) / _FINE,
-        bottom + (np.arange(_FINE) + 0.5) * (top - bottom) / _FINE,
-    )
+    cell = (right - left) / _FINE, (top - bottom) / _FINE
+    x, z = np.meshgrid(left + np.arange(_FINE + 1) * cell[0], bottom + np.arange(_FINE + 1) * cell[1])
+    deep = np.where(shapely.contains_xy(shape, x, z), shapely.distance(shape.boundary, shapely.points(x, z)), 0.0)
+    # The share of an area is told by the middles of cells.
+    x, z = x[1:, 1:] - cell[0] / 2, z[1:, 1:] - cell[1] / 2
     inside = shapely.contains_xy(shape, x, z)
     x, z = x[inside], z[inside]
     middle = (float(shape.centroid.x), float(shape.centroid.y))
     depths = np.sort(shapely.distance(shape.boundary, shapely.points(x, z)))
     angles = np.sort(np.arctan2(z - middle[1], x - middle[0]))
-    return shape, middle, depths, angles
+    return _Table(middle, depths, angles, deep, left, bottom, cell)
 
 
 def in_disc(outline: Outline, x: Array, z: Array) -> tuple[Array, Array]:
@@ -45,10 +61,13 @@ def in_disc(outline: Outline, x: Array, z: Array) -> tuple[Array, Array]:
 
     :param x: across from the outline's own middle, ``z``: up from it [mm], of one shape
     """
-    shape, middle, depths, angles = _table(outline)
-    shares = (np.arange(len(depths)) + 0.5) / len(depths)
-    depth = shapely.distance(shape.boundary, shapely.points(x, z))
-    radius = np.sqrt(1 - np.interp(depth, depths, shares, left=0.0, right=1.0))
-    turned = np.interp(np.arctan2(z - middle[1], x - middle[0]), angles, shares, left=0.0, right=1.0)
+    from scipy.ndimage import map_coordinates
+
+    of = _table(outline)
+    shares = (np.arange(len(of.depths)) + 0.5) / len(of.depths)
+    at = np.stack([(np.asarray(z) - of.bottom) / of.cell[1], (np.asarray(x) - of.left) / of.cell[0]])
+    depth = map_coordinates(of.deep, at, order=1, mode="nearest")
+    radius = np.sqrt(1 - np.interp(depth, of.depths, shares, left=0.0, right=1.0))
+    turned = np.interp(np.arctan2(z - of.middle[1], x - of.middle[0]), of.angles, shares, left=0.0, right=1.0)
     angle = (turned - 0.5) * 2 * math.pi
     return radius * np.cos(angle), radius * np.sin(angle)

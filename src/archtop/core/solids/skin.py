@@ -104,9 +104,8 @@ class _Asked(NamedTuple):
     table: Array
     columns: Sequence[_Column]
 
-    def fill(self, y: float, x: Array, z: Array, codes: Codes) -> Array:
-        """Colours of points of the section at ``y`` of which the batter's are known, shape (…, 3)."""
-        rgb = self.table[np.where(codes == SHREDS, len(self.table) - 1, np.maximum(codes, 0))]
+    def fill(self, y: float, x: Array, z: Array, rgb: Array) -> Array:
+        """Points of the section at ``y`` in colour, shape (…, 3), of which the batter's is known."""
         for column in self.columns:
             if column.front <= y <= column.back:
                 rgb[shapely.contains_xy(column.shape, x, z)] = column.colour
@@ -128,7 +127,8 @@ def face_picture(of: ResolvedLoaf, field: ColourField, look: Look, y: float, ove
     xs = face.left_mm + (np.arange(columns) + 0.5) * -2 * face.left_mm / columns
     zs = face.top_mm - (np.arange(rows) + 0.5) * face.px_mm
     x, z = np.meshgrid(xs, zs)
-    rgb = _asked(of, field, look).fill(y, x, z, face.colours)
+    asked = _asked(of, field, look)
+    rgb = asked.fill(y, x, z, face.shown(asked.table))
     # Beside a leaning wall its own colours go on: a picture's edge shines through where it is seen small.
     inside = face.colours != _OUTSIDE
     first, last = inside.argmax(axis=1), columns - 1 - inside[:, ::-1].argmax(axis=1)
@@ -191,7 +191,8 @@ def skin_of(of: ResolvedLoaf, field: ColourField, look: Look, ys: Sequence[float
         # What is small is asked for at every place.
         for inside, colour in field.shreds_at(y, x, z):
             row[inside] = colour
-        rows.append(asked.fill(y, x, z, row))
+        rgb = asked.table[np.where(row == SHREDS, len(asked.table) - 1, np.maximum(row, 0))]
+        rows.append(asked.fill(y, x, z, rgb))
     pixels = np.stack(rows)
     lengths = [len(up), len(share), len(up), len(share), *[len(up)] * len(lines)]
     ends = np.concatenate([[0], np.cumsum(lengths)]) / sum(lengths)

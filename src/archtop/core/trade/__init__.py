@@ -18,7 +18,7 @@ from archtop.core.trade.placings import (
     OnTheTop,
     Place,
 )
-from archtop.core.trade.pot_stream import pot_colours
+from archtop.core.trade.pot import OnClock, Pot
 from archtop.core.trade.techniques import TECHNIQUES, AnyTechnique, Ground, Here, Layer, Technique, technique_of
 from archtop.core.trade.tips import TIPS, Bead, Tip, TipKind, bead_of, opening_of
 from archtop.core.trade.ways import WAYS, Made, Make, Told, WaitOf, Way
@@ -64,9 +64,11 @@ __all__ = [
     "MotifName",
     "MotifSize",
     "OnBar",
+    "OnClock",
     "OnMotifs",
     "OnTheTop",
     "Place",
+    "Pot",
     "Shelf",
     "Spot",
     "Stroke",
@@ -83,7 +85,6 @@ __all__ = [
     "motif_of",
     "opening_of",
     "packing_of",
-    "pot_colours",
     "shape_ml",
     "sine_length",
     "technique_of",

@@ -42,8 +42,6 @@ __all__ = [
     "soon_drawn",
 ]
 
-# Small grain of real soap: so much lighter or darker from point to point, of 255.
-_GRAIN = 3.0
 # Number of the face halfway along the loaf, which is no bar's.
 HALFWAY = 0
 # Outcomes looked at for what is fragile.
@@ -134,7 +132,7 @@ def faces_of(
             left_mm=face.left_mm,
             wide_mm=-2 * face.left_mm,
             top_mm=face.top_mm,
-            png=_png(face.colours, palette, seed),
+            png=_png(face.shown(_table(palette)), face.colours),
             pieces=tuple(
                 CutPiece(
                     pieces=cut.key,
@@ -249,25 +247,25 @@ def _also(item: AlsoFilled, palette: list[str], px_mm: float, seed: int) -> Also
                 of=name,
                 wide_mm=-2 * picture.left_mm,
                 high_mm=picture.colours.shape[0] * picture.px_mm,
-                png=_png(picture.colours, palette, seed),
+                png=_png(_table(palette)[np.maximum(picture.colours, 0)], picture.colours),
             )
             for name, picture in seen
         ),
     )
 
 
-def _png(codes: NDArray[np.int16], palette: list[str], seed: int) -> str:
+def _table(palette: list[str]) -> NDArray[np.float64]:
+    """Colours by their number, the last what shreds look like."""
+    return np.array([[int(srgb[k : k + 2], 16) for k in (1, 3, 5)] for srgb in [*palette, _SHRED]], dtype=float)
+
+
+def _png(rgb: NDArray[np.float64], codes: NDArray[np.int16]) -> str:
     """A picture with clear surroundings, as a data address."""
     from PIL import Image
 
-    table = np.array([[int(srgb[k : k + 2], 16) for k in (1, 3, 5)] for srgb in [*palette, _SHRED]], dtype=float)
-    # The last row of the table is what shreds look like.
-    colours = np.where(codes == SHREDS, len(palette), codes)
-    seen = colours >= 0
     pixels = np.zeros((*codes.shape, 4), dtype=np.uint8)
-    grain = np.random.default_rng(seed).normal(0, _GRAIN, codes.shape)
-    pixels[seen, :3] = np.clip(table[colours[seen]] + grain[seen, None], 0, 255)
-    pixels[seen, 3] = 255
+    pixels[..., :3] = np.round(rgb)
+    pixels[..., 3] = np.where((codes >= 0) | (codes == SHREDS), 255, 0)
     data = io.BytesIO()
     Image.fromarray(pixels, "RGBA").save(data, "PNG", compress_level=3)
     return "data:image/png;base64," + base64.b64encode(data.getvalue()).decode()

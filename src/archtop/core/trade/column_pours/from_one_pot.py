@@ -10,7 +10,7 @@ import numpy as np
 from pydantic import Field
 
 from archtop.core.trade.column_pours.column_pour import Codes, ColumnPour, Spot
-from archtop.core.trade.pot_stream import area_beside, pot_colours
+from archtop.core.trade.pot import Pot, area_beside
 
 __all__ = ["FromOnePot"]
 
@@ -45,4 +45,5 @@ class FromOnePot(ColumnPour):
         way = turned + 2 * math.pi * _TURNS * spot.along
         across = area_beside(spot.x * np.cos(way) + spot.y * np.sin(way))
         over = (spot.along + _PUSHED * (0.5 - spot.x**2 - spot.y**2)) % 1.0
-        return pot_colours(shares, self.turns, over, across, start)
+        pot = Pot(tuple(range(len(shares))), tuple(shares), self.turns, start=start)
+        return pot.stream(np.broadcast_to(over, np.shape(across)), across)

@@ -11,11 +11,12 @@ from archtop.core.trade.techniques.layer import Layer
 from archtop.core.trade.techniques.mini_drops import MiniDrops
 from archtop.core.trade.techniques.plops import Plops
 from archtop.core.trade.techniques.pot_swirl import PotSwirl
+from archtop.core.trade.techniques.ridge import Ridge
 from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique
 
 __all__ = ["TECHNIQUES", "AnyTechnique", "Ground", "Here", "Layer", "Stream", "Suits", "Technique", "technique_of"]
 
-TECHNIQUES: Family[Technique] = Family("kind", (Layer, Drops, MiniDrops, PotSwirl, Corner, Plops))
+TECHNIQUES: Family[Technique] = Family("kind", (Layer, Drops, MiniDrops, PotSwirl, Corner, Plops, Ridge))
 
 if TYPE_CHECKING:
     AnyTechnique = Technique

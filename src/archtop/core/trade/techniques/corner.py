@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
+import math
 from typing import Literal
 
-from archtop.core.trade.techniques.layer import Layer
-from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique
+import numpy as np
+from numpy.typing import NDArray
 
-__all__ = ["Corner"]
+from archtop.core.trade.techniques.technique import Ground, Here, Suits, Technique, by_turns, within
+
+__all__ = ["Corner", "surface_of"]
 
 # Straight height that must stay under what leans.
 _DEEPEST = 0.8
+# Several colours from one wall: each surface falls by so much of the pour's height from wall to wall, and by no more
+# than so much of its width: stated guesses.
+_LEANS, _STEEPEST = 1.3, 0.6
+# Falling so hard that it breaks through, it comes in so many passes.
+_PASSES = 8
+# Running down they are led about by so far [mm]: a stated guess.
+_LED_MM = 2.5
 
 
 class Corner(Technique):
@@ -31,7 +41,16 @@ class Corner(Technique):
         """Leaning, it breaks nothing."""
         return True
 
-    def lay_flat(self, ground: Ground, here: Here) -> None:
+    def pours(self, ground: Ground, here: Here) -> None:
+        """Of several colours each leans on the one before; the last fills up to the level."""
+        if ground.breaks(here):
+            ground.passes(here, by_turns(ground, here, _PASSES))
+        elif len(here.colours) == 1:
+            self._alone(ground, here)
+        else:
+            self._on_each_other(ground, here)
+
+    def _alone(self, ground: Ground, here: Here) -> None:
         """Deepest at its wall, by twice what the level rises; once that would reach the floor the rest lies level."""
         source, low = ground.source(here.step, here.colours[0]), here.before
         if here.before > 0 and not ground.crowded:
@@ -40,6 +59,31 @@ class Corner(Technique):
         if low < here.after:
             ground.level(source, low, here.after)
 
-    def streams(self, ground: Ground, here: Here) -> list[Stream]:
-        """Falling so hard that it breaks through, it comes as a layer does."""
-        return Layer().streams(ground, here)
+    def _on_each_other(self, ground: Ground, here: Here) -> None:
+        room = ground.inside(here)
+        _, height = within(here, room)
+        away = (room.xs / room.half + 1) / 2 if self.from_side == "left" else (1 - room.xs / room.half) / 2
+        fall = min(_LEANS * height, _STEEPEST * 2 * room.half)
+        room.level(room.source(here.step, here.colours[0]), 0.0, height)
+        below = 0.0
+        for n, colour in enumerate(here.colours[1:]):
+            below += here.shares[n]
+            # Thicker at its wall, it bulges a little where it has run to.
+            bulge = 0.06 * fall * np.sin(math.pi * away) * (1 + 0.5 * ground.random("bulge", here.step, n).normal())
+            heights = surface_of(below * height, -fall * away + bulge, height)
+            room.above(room.source(here.step, colour), np.where(heights < height - 1e-9, heights, np.inf))
+        room.eddies(height, _LED_MM, here.step)
+
+
+def surface_of(mean: float, shape: NDArray[np.float64], most: float) -> NDArray[np.float64]:
+    """A surface of that shape between 0 and ``most``, moved up or down until its mean height is ``mean`` [mm]."""
+    from scipy.optimize import brentq
+
+    def heights(up: float) -> NDArray[np.float64]:
+        return np.clip(shape + up, 0.0, most)
+
+    def over(up: float) -> float:
+        found = heights(up)
+        return float(found.mean() - (found[0] + found[-1]) / 2 / len(found)) * len(found) / (len(found) - 1) - mean
+
+    return heights(brentq(over, -float(shape.max()) - 1, most - float(shape.min()) + 1))

@@ -29,10 +29,17 @@ class Layer(Technique):
         """It does."""
         return True
 
-    def streams(self, ground: Ground, here: Here) -> list[Stream]:
-        """Falling so hard that it breaks through, it comes in passes over all the width."""
-        where = ground.spread(_PASSES, ground.random("streams", here.step))
+    def pours(self, ground: Ground, here: Here) -> None:
+        """Level; falling so hard that it breaks through, it comes in passes over all the width."""
         source = ground.source(here.step, here.colours[0])
-        return [
-            Stream(ground.at(x * ground.half, here.step, n), here.area / _PASSES, source) for n, x in enumerate(where)
-        ]
+        if not ground.breaks(here):
+            ground.level(source, here.before, here.after, ground.uneven(here))
+            return
+        where = ground.spread(_PASSES, ground.random("streams", here.step))
+        ground.passes(
+            here,
+            [
+                Stream(ground.at(x * ground.half, here.step, n), here.area / _PASSES, source)
+                for n, x in enumerate(where)
+            ],
+        )

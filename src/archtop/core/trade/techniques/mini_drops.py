@@ -6,13 +6,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique, by_turns
+from archtop.core.trade.techniques.technique import Ground, Here, Suits, Technique, by_turns
 
 __all__ = ["MiniDrops"]
 
 
 class MiniDrops(Technique):
-    """At least three passes of each colour."""
+    """At least three passes of each colour. ``deep_mm``: how deep the bottle is pressed to send them, where that is
+    told; else as deep as they fall.
+    """
 
     label = "Mini drops"
     help = "From a bottle with a fine nozzle: many small drops that sink a little."
@@ -22,11 +24,15 @@ class MiniDrops(Technique):
 
     kind: Literal["mini drops"] = "mini drops"
     passes: Annotated[int, Field(ge=1, le=60)] = 6
+    deep_mm: Annotated[float, Field(ge=0, le=300)] | None = None
 
     def says(self, fall_mm: float) -> str:  # noqa: ARG002
-        """The bottle, and how often."""
-        return f"Mini drops: from a bottle with a fine nozzle, {self.passes} passes or more."
+        """The bottle, how often, how deep."""
+        deep = "" if self.deep_mm is None else f" Press so hard that they go about {self.deep_mm:g} mm deep."
+        return f"Mini drops: from a bottle with a fine nozzle, {self.passes} passes or more.{deep}"
 
-    def streams(self, ground: Ground, here: Here) -> list[Stream]:
-        """One after the other over the width."""
-        return by_turns(ground, here, max(self.passes, 3 * len(here.colours)))
+    def pours(self, ground: Ground, here: Here) -> None:
+        """As drops, each as deep as the bottle is pressed."""
+        ground.passes(
+            here._replace(deep_mm=self.deep_mm), by_turns(ground, here, max(self.passes, 3 * len(here.colours)))
+        )

@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core.base import Kind
+from archtop.core.trade.pot import Pot
 from archtop.core.trade.turns import turns_of
 
 __all__ = ["Ground", "Here", "Stream", "Suits", "Technique"]
@@ -29,7 +30,11 @@ class Suits(NamedTuple):
 
 class Here(NamedTuple):
     """A pour in one section: which step of the work, its colours by number with their shares (adding up to one), the
-    level before and after [mm], the area it adds [mm²].
+    level before and after [mm], the area it adds [mm²], how thick it is [Pa], how far it falls [mm].
+
+    ``y``: where along the loaf the section is [mm], and ``over``: how much of the pour lies nearer the front (0-1);
+    ``ys`` and ``areas``: what it adds all along the loaf [mm, mm²], each of shape (n,). ``deep_mm``: how deep its
+    streams go, where that is told.
     """
 
     step: int
@@ -38,6 +43,13 @@ class Here(NamedTuple):
     before: float
     after: float
     area: float
+    pa: float
+    fall_mm: float
+    y: float
+    over: float
+    ys: NDArray[np.float64]
+    areas: NDArray[np.float64]
+    deep_mm: float | None = None
 
 
 class Stream(NamedTuple):
@@ -49,25 +61,25 @@ class Stream(NamedTuple):
 
 
 class Ground(Protocol):
-    """The section that a technique pours into."""
+    """The section that a technique pours into; columns are places evenly across it, ``xs`` [mm]."""
 
     @property
     def half(self) -> float:
         """Half the section's width, straightened [mm]."""
 
     @property
-    def crowded(self) -> bool:
-        """Whether embeds stand in it."""
+    def xs(self) -> NDArray[np.float64]:
+        """The columns' places across, from −half to half [mm]."""
 
     @property
-    def along(self) -> float:
-        """Where along the loaf it lies, from 0 at the front to 1."""
+    def crowded(self) -> bool:
+        """Whether embeds stand in it."""
 
     def source(self, step: int, colour: int) -> int:
         """Number of a source of one colour."""
 
-    def pot_source(self, step: int, pot: tuple[Sequence[int], Sequence[float], float, float, float, float]) -> int:
-        """Number of a source that is a pot's stream: colours, shares, turns, start, share that is over, its span."""
+    def pot_source(self, step: int, pot: Pot, over: float, lies: float) -> int:
+        """Number of a source that is a pot's stream when such a share of it is over; how far it lies down (−1 to 1)."""
 
     def at(self, x: float, *what: object) -> float:
         """A place across as it strays along the loaf [mm]."""
@@ -75,11 +87,35 @@ class Ground(Protocol):
     def random(self, *what: object) -> np.random.Generator:
         """The same chance every time for one thing."""
 
-    def level(self, source: int, low: float, high: float) -> None:
-        """Batter that lies level between two heights."""
+    def breaks(self, here: Here) -> bool:
+        """Whether a layer falls so hard that it breaks through what it falls onto."""
+
+    def level(self, source: int, low: float, high: float, edge: int = -1) -> None:
+        """Batter that lies level between two heights; ``edge``: number of its uneven underside."""
+
+    def uneven(self, here: Here) -> int:
+        """Number of the boundary under a pour."""
+
+    def above(self, source: int, heights: NDArray[np.float64]) -> None:
+        """Batter above a boundary of any shape, a height to each column [mm]; infinite where it does not reach."""
 
     def lean(self, source: int, side: float, before: float, high: float) -> None:
         """Batter that leans from a wall (−1: left, 1: right)."""
+
+    def heap(self, x: float, wide: float, source: int, levels: tuple[float, float]) -> None:
+        """A spoonful around ``x``, so far to each side, that brings the level from one height to another [mm]."""
+
+    def eddies(self, top: float, strength_mm: float, *what: object) -> None:
+        """Batter led about by chance, by about so far."""
+
+    def passes(self, here: Here, streams: Sequence[Stream], eddies_mm: float = 0.0) -> None:
+        """In passes along the loaf, led about by so much after each."""
+
+    def pierce(self, here: Here, xs: Sequence[float]) -> None:
+        """Streams that go through the pour they belong to, and into what is under it."""
+
+    def inside(self, here: Here) -> Ground:
+        """The room the pour takes, told by itself from the height 0 up: what is under it stays as it is."""
 
     def spread(self, count: int, random: np.random.Generator) -> NDArray[np.float64]:
         """Places over the width (−1 to 1), evenly and yet by chance, in the order they are poured."""
@@ -101,16 +137,18 @@ class Technique(Kind):
         """What the bench says, after the colours with their shares."""
 
     def lies_flat(self) -> bool:
-        """Whether it lies as it runs, while it breaks nothing that it falls onto."""
+        """Whether it lies as it runs, so that the mould is tapped after it."""
         return False
 
-    def lay_flat(self, ground: Ground, here: Here) -> None:
-        """Pour it where it breaks nothing."""
-        ground.level(ground.source(here.step, here.colours[0]), here.before, here.after)
-
     @abstractmethod
-    def streams(self, ground: Ground, here: Here) -> list[Stream]:
-        """Where each pass runs and what it brings."""
+    def pours(self, ground: Ground, here: Here) -> None:
+        """Tell it as what it does to the section."""
+
+
+def within(here: Here, room: Ground) -> tuple[Here, float]:
+    """The pour as it is told in its own room, and how high that is [mm]."""
+    height = here.area / (2 * room.half)
+    return here._replace(before=0.0, after=height), height
 
 
 def by_turns(ground: Ground, here: Here, count: int) -> list[Stream]:

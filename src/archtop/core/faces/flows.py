@@ -1,0 +1,155 @@
+"""Batter that gives way to what sinks into it, and batter that is led about: walked backwards, point by point.
+
+What sinks reaches τ(x) deep under the surface, which rises by t everywhere. Old batter under it moves by
+ψ = N(x)·(1−w²)², N = ∫(τ−t)dx, w from 0 at the boundary to 1 where nothing moves: D further down, or where floor or
+embed is nearer. At the boundary that is exactly the way it gives; floor, walls and what stands in the batter are
+streamlines. Batter that is led about moves by a ψ of waves across and up. Both keep areas, since each is the flow of a
+stream function. (``kernel`` holds this module compiled in its own cache: after a change here, touch it.)
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numba
+import numpy as np
+
+__all__ = ["led_from", "unflow", "unsink"]
+
+_jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
+
+# Steps of the classical Runge-Kutta method for either.
+_SINK_STEPS, _FLOW_STEPS = 8, 4
+
+
+@_jit
+def _sinking(at: tuple[float, float], s: float, op: Any, sinks: Any, half: float) -> tuple[float, float]:
+    """How batter moves when so much of it has sunk: towards the right, and upwards."""
+    x, z = at
+    row, h0, rise = int(op[4]), op[2], op[3] - op[2]
+    n = sinks.shape[2]
+    per = (n - 1) / (2 * half)
+    place = (x + half) * per
+    i = min(max(int(place), 0), n - 2)
+    f = min(max(place - i, 0.0), 1.0)
+    t0, t1 = sinks[row, 0, i], sinks[row, 0, i + 1]
+    s0, s1 = sinks[row, 2, i], sinks[row, 2, i + 1]
+    depth, slope = t0 + f * (t1 - t0), (t1 - t0) * per
+    boundary, leans = h0 + s * (rise - depth), -s * slope
+    far, widens = boundary - (s0 + f * (s1 - s0)), leans - (s1 - s0) * per
+    if far > op[5]:
+        far, widens = op[5], 0.0
+    far = max(far, 1e-3)
+    w = (boundary - z) / far
+    if w >= 1.0:
+        return 0.0, 0.0
+    w = max(w, 0.0)
+    # The area left of x, of exactly the straight pieces that depth is read from.
+    given = sinks[row, 1, i] + (t0 + f * 0.5 * (t1 - t0)) * f / per - rise * (x + half)
+    one = 1 - w * w
+    share, bends = one * one, -4 * w * one
+    return -given * bends / far, -((depth - rise) * share + given * bends * (leans - w * widens) / far)
+
+
+@_jit
+def unsink(x: float, z: float, op: Any, sinks: Any, half: float) -> tuple[float, float, float]:
+    """A point [mm] before something sank into the batter, and how far above its boundary it lies now [mm].
+
+    :param x: and ``z``: of the point [mm]; ``half``: half the section's width [mm]
+    :param op: its row: kind, source, level before and after [mm], number in ``sinks``, D [mm]
+    :param sinks: τ [mm], ∫τdx from the left wall [mm²] and the height under which nothing can move [mm] in each
+        column, shape (k, 3, COLUMNS)
+    """
+    row, h0, h1 = int(op[4]), op[2], op[3]
+    n = sinks.shape[2]
+    at = (x + half) / (2 * half) * (n - 1)
+    i = min(max(int(at), 0), n - 2)
+    f = min(max(at - i, 0.0), 1.0)
+    depth = sinks[row, 0, i] + f * (sinks[row, 0, i + 1] - sinks[row, 0, i])
+    over = z - (h1 - depth)
+    if over > 0:
+        return x, z, over
+    if z < min(h0, h1 - depth) - op[5]:
+        return x, z, over
+    step = -1.0 / _SINK_STEPS
+    for k in range(_SINK_STEPS):
+        s = 1.0 + k * step
+        a, b = _sinking((x, z), s, op, sinks, half)
+        c, d = _sinking((x + step / 2 * a, z + step / 2 * b), s + step / 2, op, sinks, half)
+        e, g = _sinking((x + step / 2 * c, z + step / 2 * d), s + step / 2, op, sinks, half)
+        p, q = _sinking((x + step * e, z + step * g), s + step, op, sinks, half)
+        x += step / 6 * (a + 2 * c + 2 * e + p)
+        z += step / 6 * (b + 2 * d + 2 * g + q)
+    return min(max(x, -half), half), max(z, 0.0), over
+
+
+@_jit
+def _led(u: float, v: float, turns: Any, half: float, height: float) -> tuple[float, float]:
+    """Of ψ = Σ tₘₙ·sin(mπv)·sin(nπu): towards the right, and upwards, as shares of the bed."""
+    su, cu, sv, cv = math.sin(math.pi * u), math.cos(math.pi * u), math.sin(math.pi * v), math.cos(math.pi * v)
+    right, up = 0.0, 0.0
+    sm, cm = sv, cv
+    for m in range(turns.shape[0]):
+        across, along = 0.0, 0.0
+        sn, cn = su, cu
+        for n in range(turns.shape[1]):
+            across += turns[m, n] * sn
+            along += turns[m, n] * (n + 1) * cn
+            sn, cn = sn * cu + cn * su, cn * cu - sn * su
+        right += (m + 1) * cm * across
+        up -= sm * along
+        sm, cm = sm * cv + cm * sv, cm * cv - sm * sv
+    by = math.pi / (2 * half * height)
+    return right * by, up * by
+
+
+@_jit
+def led_from(turns: Any, half: float, height: float, shape: tuple[int, int]) -> Any:
+    """Where batter at each point of a grid over a bed was before it was led about.
+
+    Between these points it is read straight: each cell then comes from a quadrangle, and quadrangles that fill the bed
+    without a gap keep its area as exactly as their corners are known.
+
+    :param turns: of ψ of the whole movement, mode by mode up and across [mm²], shape (m, n)
+    :param half: half the bed's width, and its ``height`` [mm]
+    :param shape: points up and across
+    :return: across and up [mm], shape (2, rows, columns)
+    """
+    nz, nx = shape
+    found = np.zeros((2, nz, nx))
+    step = -1.0 / _FLOW_STEPS
+    for k in range(nz):
+        for i in range(nx):
+            u, v = i / (nx - 1), k / (nz - 1)
+            for _ in range(_FLOW_STEPS):
+                a, b = _led(u, v, turns, half, height)
+                c, d = _led(u + step / 2 * a, v + step / 2 * b, turns, half, height)
+                e, f = _led(u + step / 2 * c, v + step / 2 * d, turns, half, height)
+                g, h = _led(u + step * e, v + step * f, turns, half, height)
+                u += step / 6 * (a + 2 * c + 2 * e + g)
+                v += step / 6 * (b + 2 * d + 2 * f + h)
+            found[0, k, i] = (2 * min(max(u, 0.0), 1.0) - 1) * half
+            found[1, k, i] = min(max(v, 0.0), 1.0) * height
+    return found
+
+
+@_jit
+def unflow(x: float, z: float, op: Any, flows: Any, half: float) -> tuple[float, float]:
+    """A point before the batter was led about; above what was led about it stays.
+
+    :param x: and ``z``: of the point [mm]; ``half``: half the section's width [mm]
+    :param op: its row: kind, source, number in ``flows``, height of what was led about [mm]
+    :param flows: as :func:`led_from` has them, shape (f, 2, rows, columns)
+    """
+    which, height = int(op[2]), op[3]
+    if z >= height:
+        return x, z
+    nz, nx = flows.shape[2], flows.shape[3]
+    ax, az = (x + half) / (2 * half) * (nx - 1), z / height * (nz - 1)
+    i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
+    fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
+    xs, zs = flows[which, 0], flows[which, 1]
+    a, b = xs[k, i] + fx * (xs[k, i + 1] - xs[k, i]), xs[k + 1, i] + fx * (xs[k + 1, i + 1] - xs[k + 1, i])
+    c, d = zs[k, i] + fx * (zs[k, i + 1] - zs[k, i]), zs[k + 1, i] + fx * (zs[k + 1, i + 1] - zs[k + 1, i])
+    return a + fz * (b - a), c + fz * (d - c)

@@ -1,0 +1,85 @@
+"""What stands in a section: embeds, what they leave free, and how they hold batter that moves past them."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from functools import cached_property
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from archtop.core.faces.section import CELL_MM, HOLD_MM, Section, Spans, obstacle_of
+from archtop.core.geometry import Prism
+
+__all__ = ["SLIPS_MM", "Standing", "Stood"]
+
+Array = NDArray[np.float64]
+
+# Streams slip past embeds this near to them [mm].
+SLIPS_MM = 3.0
+# Beyond a box that nothing reaches.
+_NOTHING = (np.inf, -np.inf, np.inf, -np.inf)
+
+
+class Standing:
+    """Embeds by their names and outlines (each of shape (n, 2)) in a section [mm]; nothing is reckoned twice."""
+
+    def __init__(
+        self, names: Sequence[str] = (), outlines: Sequence[Array] = (), section: Section | None = None
+    ) -> None:
+        self.names, self.outlines, self._section = list(names), list(outlines), section
+
+    @cached_property
+    def shapes(self) -> list[shapely.Polygon]:
+        """Each as a polygon."""
+        return [shapely.Polygon(outline) for outline in self.outlines]
+
+    @cached_property
+    def near(self) -> shapely.Geometry:
+        """Where no stream goes down."""
+        return shapely.union_all([shape.buffer(SLIPS_MM) for shape in self.shapes])
+
+    @cached_property
+    def together(self) -> shapely.Geometry:
+        """All of them."""
+        return shapely.MultiPolygon(self.shapes)
+
+    @cached_property
+    def grid(self) -> Array:
+        """How freely batter moves beside them: see :func:`archtop.core.faces.section.obstacle_of`."""
+        if not self.outlines or self._section is None:
+            return np.ones((1, 1))
+        return obstacle_of(self.outlines, self._section.half, self._section.height)
+
+    @cached_property
+    def around(self) -> tuple[float, float, float, float]:
+        """The box beyond which nothing is held: left, right, low, high [mm]."""
+        if not self.outlines:
+            return _NOTHING
+        points, held = np.concatenate(self.outlines), HOLD_MM + CELL_MM
+        (left, low), (right, high) = points.min(axis=0), points.max(axis=0)
+        return float(left) - held, float(right) + held, float(low) - held, float(high) + held
+
+    @cached_property
+    def spans(self) -> Spans:
+        """Column by column."""
+        return Spans(self.outlines, self._section.half if self._section else 1.0)
+
+
+class Stood:
+    """What stands at each place of one loaf: embeds are as they are all along, so most sections share theirs."""
+
+    def __init__(self, prisms: Mapping[str, Prism]) -> None:
+        self._prisms = prisms
+        self._known: dict[tuple[Section, tuple[str, ...]], Standing] = {}
+
+    def at(self, section: Section, laid: Sequence[str], y: float) -> Standing:
+        """What of ``laid`` stands in the section at ``y`` [mm]."""
+        here = tuple(key for key in laid if self._prisms[key].y0 <= y <= self._prisms[key].y1)
+        if (section, here) not in self._known:
+            found = [(key, section.outline(self._prisms[key], y)) for key in here]
+            standing = [(key, outline) for key, outline in found if outline is not None]
+            names, outlines = [key for key, _ in standing], [outline for _, outline in standing]
+            self._known[section, here] = Standing(names, outlines, section)
+        return self._known[section, here]
