@@ -41,7 +41,7 @@ def test_a_pour_is_edited_and_the_faces_follow(page: Page, desk: Desk) -> None:
     desk.go("Section")
     desk.pull("Inside")
     page.get_by_label("Poured as").last.select_option(label="Drop swirl")
-    page.get_by_label("Strokes").fill("9")
+    page.get_by_label("Passes").fill("9")
     page.get_by_label("How thick").last.select_option(label="Light trace")
     page.get_by_label(re.compile("^Poured from")).last.fill("150")
     desk.wait_until_saved()

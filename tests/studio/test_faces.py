@@ -51,7 +51,7 @@ def test_every_bar_has_its_face_in_the_cured_colours(studio: Studio) -> None:
     assert [face["bar"] for face in found["faces"]] == list(range(1, 10))
     picture = pixels(found["faces"][0])
     assert picture.shape == (60, 90, 4)
-    # Half and half, each near its colour, with a little grain.
+    # Half and half, each its colour.
     assert np.abs(picture[5, :, :3].mean(axis=0) - (0x30, 0x50, 0xA0)).max() < 4
     assert np.abs(picture[-5, :, :3].mean(axis=0) - (0xC0, 0x30, 0x20)).max() < 4
 
@@ -157,3 +157,33 @@ def test_other_moulds_are_pictured_as_large_as_they_are(studio: Studio) -> None:
     assert np.abs(picture[5, :, :3].mean(axis=0) - (0x30, 0x50, 0xA0)).max() < 4
     assert np.abs(picture[-5, :, :3].mean(axis=0) - (0xC0, 0x30, 0x20)).max() < 4
     assert studio.send("POST", "/faces/also", {"document": layers()}).json() == []
+
+
+def test_a_pot_is_drawn_as_it_is_filled_and_stirred(studio: Studio) -> None:
+    """In slices the first colour lies at the lip, below; with places it fills the pot around the others."""
+    document = layers()
+    work = [{**document["work"][0], "colours": [{"colour": "red", "percent": 50}, {"colour": "blue", "percent": 50}]}]
+
+    def pot(**technique: Any) -> Image.Image:
+        work[0]["technique"] = {"kind": "pot swirl", "turns": 0, **technique}
+        answer = studio.send("POST", "/faces/pot", {"document": {**document, "work": work}, "pour": work[0]["id"]})
+        assert answer.status_code == 200, answer.content
+        return Image.open(io.BytesIO(base64.b64decode(answer.json()["png"].partition(",")[2])))
+
+    sliced, placed = pot(), pot(spots=[[6, 0], [12, 0.5]])
+    wide, high = sliced.size
+    assert sliced.getpixel((1, 1))[3] == 0
+    below, above = (sliced.getpixel((wide // 2, round(high * share)))[:3] for share in (0.9, 0.1))
+    assert below[0] > below[2]
+    assert above[2] > above[0]
+    # Red lies all around what was poured in at twelve.
+    assert placed.getpixel((wide // 2, round(high * 0.25)))[2] > placed.getpixel((wide // 2, round(high * 0.25)))[0]
+    assert placed.getpixel((round(wide * 0.05), high // 2))[0] > placed.getpixel((round(wide * 0.05), high // 2))[2]
+    assert pot(spots=[[6, 0], [12, 0.5]], strokes=[[[0, 0.9], [0, -0.9]]]).tobytes() != placed.tobytes()
+
+
+def test_a_pour_that_leaves_no_pot_has_none_to_draw(studio: Studio) -> None:
+    for pour in ("low", "nobody"):
+        answer = studio.send("POST", "/faces/pot", {"document": layers(), "pour": pour})
+        assert answer.status_code == 422
+        assert answer.json()["problems"][0]["code"] == "pour.pot"

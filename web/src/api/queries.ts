@@ -216,6 +216,8 @@ export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}
 export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>
 	unwrap<unknown>(client.POST("/api/solid", { body: asked, parseAs: "arrayBuffer" })) as Promise<ArrayBuffer>;
 export const tellSolid = (asked: SolidIn) => unwrap(client.POST("/api/solid/words", { body: asked }));
+export const drawPot = (document: Loaf, loaf: string, pour: string) =>
+	unwrap(client.POST("/api/faces/pot", { body: { document, loaf, pour } }));
 export const tellFragile = (document: Loaf, loaf: string, later_min: number) =>
 	unwrap(client.POST("/api/faces/fragile", { body: { document, loaf, later_min } }));
 export const filmGel = (document: Loaf, loaf: string) =>

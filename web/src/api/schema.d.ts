@@ -512,6 +512,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faces/pot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Pot
+         * @description The pot of a pour from above, before it is poured.
+         */
+        post: operations["draw_pot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/faces/fragile": {
         parameters: {
             query?: never;
@@ -4952,6 +4972,10 @@ export interface components {
         /**
          * PotSwirl
          * @description ``turns``: of the pot's middle against its rim; ``passes``: along the loaf, every other one from the far end.
+         *
+         *     ``spots``: where each colour is poured into the pot, by the clock with its lip at six [h] and how far out [radii],
+         *     the first filling it; without as many as there are colours each has its slice, the first at the lip. ``strokes``: of
+         *     a stick, through points across and up from the pot's middle [radii].
          */
         PotSwirl: {
             /**
@@ -7607,6 +7631,25 @@ export interface components {
              * @default 1
              */
             seed: number;
+        };
+        /**
+         * PotPictured
+         * @description A pot from above, its lip at six o'clock, as a round picture.
+         */
+        PotPictured: {
+            /** Png */
+            png: string;
+        };
+        /**
+         * PotIn
+         * @description Whose pot is to be drawn: a pour by its id.
+         */
+        PotIn: {
+            document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
+            /** Pour */
+            pour: string;
         };
         /**
          * Fragile
@@ -10923,6 +10966,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AlsoPictured"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    draw_pot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PotIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotPictured"];
                 };
             };
             /** @description Not Found */

@@ -19,7 +19,7 @@ from archtop.core.faces.opcodes import CORNER, FLOW, LAYER, NOWHERE, OP, POOL, S
 from archtop.core.faces.physics import Landing, landing
 from archtop.core.faces.section import CELL_MM, COLUMNS, Columns, Spans
 from archtop.core.faces.sources import PotStream, Source
-from archtop.core.faces.standing import SLIPS_MM, Standing, Stood
+from archtop.core.faces.standing import SLIPS_MM, Rows, Standing, Stood
 from archtop.core.geometry import Prism
 from archtop.core.pours import Fill
 from archtop.core.trade import Pot
@@ -35,6 +35,8 @@ WANDER = 0.035
 # A layer breaks nothing while it plunges no deeper than this.
 FLAT_MM = 1.5
 GAIN, KAPPA = 0.8, 0.5
+# A stream pressed in reaches so far beside it, by how deep it goes, and drives so much of its reach before it.
+_SLENDER, _AHEAD = 0.4, 0.7
 # Straight height that must stay under a pool.
 _DEEPEST = 0.8
 _SINKS_MM = 2.0
@@ -84,6 +86,7 @@ class Bed:
         self.holds = [self.standing]
         self.cell = CELL_MM
         self.tables: list[Columns] = []
+        self.rows: list[Rows] = []
         self.edges: list[Array] = []
         self.sinks: list[Array] = []
         self.flows: list[Array] = []
@@ -131,6 +134,9 @@ class Bed:
         """The room a pour takes, told by itself: a level band in which its colours lie as they came."""
         bed = Within(self.of, self.half, self.y, here.area / (2 * self.half))
         self.level(self._source(Source(here.step, -1, inside=bed)), here.before, here.after, self.uneven(here))
+        if self.crowded:
+            self.rows.append(self.standing.rows(here.before, here.after))
+            self.ops[-1][6] = float(len(self.rows) - 1)
         return bed
 
     def op(self, kind: int, source: int, *rest: float) -> None:
@@ -143,8 +149,7 @@ class Bed:
 
     def level(self, source: int, low: float, high: float, edge: int = -1) -> None:
         """New batter that lies level between two heights, around whatever stands there."""
-        self.tables.append(self.spans.slice(low, high))
-        self.op(LAYER, source, low, high, float(len(self.tables) - 1), float(edge))
+        self.op(LAYER, source, low, high, 0.0, float(edge), -1.0)
 
     def above(self, source: int, heights: Array) -> None:
         """New batter over a boundary of any shape, whatever lay there.
@@ -239,10 +244,14 @@ class Bed:
                 self.level(source, level, new)
             else:
                 self.pool(x, wide, source, (level, new))
-            deep = min(land.plunge_mm if here.deep_mm is None else here.deep_mm, 0.92 * new)
+            deep, reach = land.plunge_mm, land.reach_mm
+            if here.deep_mm is not None:
+                reach = min(reach, _SLENDER * here.deep_mm)
+                deep = here.deep_mm - _AHEAD * reach
+            deep = min(deep, 0.92 * new)
             if deep > FLAT_MM:
                 drift = x + 3.0 * self.of.wander(self.y, here.step, n, "lean")
-                self.plunge(here.step, (x, new), (drift, new - deep), land.reach_mm)
+                self.plunge(here.step, (x, new), (drift, new - deep), reach)
             if eddies_mm > 0:
                 self.eddies(new, eddies_mm, here.step, n)
             level = new
@@ -313,6 +322,7 @@ class Bed:
             share=np.stack([t.share for t in tables]),
             free=np.stack([t.free for t in tables]),
             straight=np.array([t.straight for t in tables]),
+            rows=_rows(self.rows),
             edges=np.stack(self.edges) if self.edges else np.zeros((1, COLUMNS)),
             sinks=np.stack(self.sinks) if self.sinks else np.ones((1, 3, COLUMNS)),
             grids=_stacked([one.grid for one in self.holds]).astype(np.float32),
@@ -333,6 +343,13 @@ class Within(Bed):
         """Numbers of the colours at points of it: shares of its area left of and below them, shape (p,)."""
         colours, _ = self.answer((us - 0.5) * 2 * self.half, ups * self.height)
         return colours
+
+
+def _rows(rows: Sequence[Rows]) -> Rows:
+    """Of several bands together; of one that nothing stands in where there is none."""
+    if not rows:
+        return Rows(np.zeros((1, 2, 1)), np.zeros((1, 2, 1)), np.zeros((1, 2)))
+    return Rows(*(np.stack(part) for part in zip(*rows, strict=True)))
 
 
 def _stacked(grids: Sequence[Array]) -> Array:

@@ -28,10 +28,11 @@ class Tables(NamedTuple):
 
     ``half``: half the section's width [mm]. Columns of what embeds leave free, mm but for the shares: ``low`` and
     ``high`` of shape (m, COLUMNS, STACKED), ``share`` and ``free`` of (m, COLUMNS), ``straight`` of (m,).
-    ``edges``: how far a layer's boundary is off its level in each column [mm], (e, COLUMNS).
-    ``sinks``: of what sank in, (k, 3, COLUMNS). ``grids``: how freely batter moves beside embeds, (g, rows, columns),
-    of single precision, each with the box ``around`` it beyond which nothing is held, (g, 4) [mm]; Their cells are of
-    side ``cell`` [mm]. ``flows``: where what is led about came from, (f, 2, rows, columns) [mm].
+    ``rows``: of level bands, from where to where embeds reach across at each height [mm], two of (r, ROWS, STACKED),
+    and the share of the band's area under it, (r, ROWS). ``edges``: how far a layer's boundary is off its level in each
+    column [mm], (e, COLUMNS). ``sinks``: of what sank in, (k, 3, COLUMNS). ``grids``: how freely batter moves beside
+    embeds, (g, rows, columns), of single precision, in cells of side ``cell`` [mm], each with the box ``around`` it
+    beyond which nothing is held, (g, 4) [mm]. ``flows``: where what is led about came from, (f, 2, rows, columns) [mm].
     """
 
     half: float
@@ -40,6 +41,7 @@ class Tables(NamedTuple):
     share: Any
     free: Any
     straight: Any
+    rows: Any
     edges: Any
     sinks: Any
     grids: Any
@@ -98,18 +100,28 @@ def _read(x: float, half: float, table: Any) -> float:
 
 
 @_jit
-def _in_band(at: tuple[float, float], bottom: float, half: float, spans: Any, shares: Any) -> tuple[float, float]:
-    """Where in a level band a point lies: share of its area that is left of it, and of its column under it."""
-    (x, z), (low, high), (share, free) = at, spans, shares
-    n = share.shape[0]
-    place = (x + half) / (2 * half) * (n - 1)
-    i = min(max(int(place), 0), n - 2)
+def _in_band(at: tuple[float, float], op: Any, half: float, rows: Any) -> tuple[float, float]:
+    """Where in a level band a point lies: share of its level that is left of it, and of the band's area under it.
+
+    It fills level by level, beside whatever stands in it: at each level what is left of a point there is told.
+    """
+    (x, z), (left, right, share) = at, rows
+    up = min(max((z - op[2]) / max(op[3] - op[2], 1e-9), 0.0), 1.0)
+    row = int(op[6])
+    if row < 0:
+        return (x + half) / (2 * half), up
+    n = share.shape[1]
+    place = up * (n - 1)
+    i = min(int(place), n - 2)
     j = i if place - i < 0.5 else i + 1
-    below = z - bottom
-    for k in range(low.shape[1]):
-        if z > low[j, k]:
-            below -= min(z, high[j, k]) - low[j, k]
-    return _read(x, half, share), min(max(below / max(free[j], 1e-6), 0.0), 1.0)
+    before, wide = x + half, 2 * half
+    for k in range(left.shape[2]):
+        taken = right[row, j, k] - left[row, j, k]
+        if taken > 0:
+            wide -= taken
+            before -= min(max(x - left[row, j, k], 0.0), taken)
+    u = min(max(before / max(wide, 1e-6), 0.0), 1.0)
+    return u, share[row, i] + (place - i) * (share[row, i + 1] - share[row, i])
 
 
 @_jit
@@ -153,7 +165,7 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
         follow each other lie together
     :param ops: operations in the order they were done, shape (n, OP)
     """
-    half, low, high, share, free, straight, edges, sinks, grids, around, flows, cell = of
+    half, low, high, share, free, straight, rows, edges, sinks, grids, around, flows, cell = of
     source = np.full(xs.shape[0], NOWHERE, dtype=np.int32)
     us, ups = np.zeros(xs.shape[0], dtype=np.float32), np.zeros(xs.shape[0], dtype=np.float32)
     px, pz = np.zeros(HANDFUL, dtype=np.float32), np.zeros(HANDFUL, dtype=np.float32)
@@ -174,12 +186,10 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
                 x, z, q = float(px[p]), float(pz[p]), number[p]
                 landed = False
                 if kind == LAYER:
-                    t = int(op[4])
                     edge = _read(x, half, edges[int(op[5])]) if op[5] >= 0 else 0.0
                     landed = z >= op[2] + edge
                     if landed:
-                        flat = _flat(z, edge, op)
-                        us[q], ups[q] = _in_band((x, flat), op[2], half, (low[t], high[t]), (share[t], free[t]))
+                        us[q], ups[q] = _in_band((x, _flat(z, edge, op)), op, half, rows)
                     elif edge != 0.0 and op[2] > 0:
                         # What lies right under an uneven boundary is as uneven.
                         z -= edge * (z / op[2]) ** 2
@@ -242,6 +252,7 @@ def warm() -> None:
         share=np.array([[0.0, 0.5, 1.0]]),
         free=np.ones((1, 3)),
         straight=np.ones(1),
+        rows=(np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.zeros((1, 3))),
         edges=np.zeros((1, 3)),
         sinks=np.ones((1, 3, 3)),
         grids=np.ones((1, 3, 3), dtype=np.float32),

@@ -14,6 +14,8 @@ Mask = NDArray[np.bool_]
 
 # The first points lie so far apart.
 _COARSE = 4
+# A line is followed into what was taken over so many times.
+_FOLLOWED = 6
 
 
 def sampled(ask: Callable[[Mask], Codes], wanted: Mask) -> Codes:
@@ -29,7 +31,7 @@ def sampled(ask: Callable[[Mask], Codes], wanted: Mask) -> Codes:
 
     rows, columns = wanted.shape
     codes = np.zeros(wanted.shape, dtype=np.int32)
-    known = np.zeros_like(wanted)
+    known, guessed = np.zeros_like(wanted), np.zeros_like(wanted)
 
     def learn(here: Mask) -> None:
         here = here & wanted & ~known
@@ -58,4 +60,33 @@ def sampled(ask: Callable[[Mask], Codes], wanted: Mask) -> Codes:
         lattice = np.zeros_like(wanted)
         lattice[::step, ::step] = True
         learn(lattice & fine)
+        guessed |= even
+    for _ in range(_FOLLOWED):
+        met = guessed & _beside_another(codes, wanted)
+        if not met.any():
+            break
+        # A line that runs on into what was taken over: there all is asked for.
+        near = _blocks(met) & guessed
+        codes[near] = ask(near)
+        guessed &= ~near
     return codes
+
+
+def _blocks(met: Mask) -> Mask:
+    """All of every coarse block in which any point is met."""
+    rows, columns = met.shape
+    starts = [np.arange(0, length, _COARSE) for length in met.shape]
+    some = np.logical_or.reduceat(np.logical_or.reduceat(met, starts[0], axis=0), starts[1], axis=1)
+    return np.repeat(np.repeat(some, _COARSE, axis=0), _COARSE, axis=1)[:rows, :columns]
+
+
+def _beside_another(codes: Codes, wanted: Mask) -> Mask:
+    """Points next to one that is wanted and has another code."""
+    found = np.zeros_like(wanted)
+    down = (codes[1:] != codes[:-1]) & wanted[1:] & wanted[:-1]
+    across = (codes[:, 1:] != codes[:, :-1]) & wanted[:, 1:] & wanted[:, :-1]
+    found[1:] |= down
+    found[:-1] |= down
+    found[:, 1:] |= across
+    found[:, :-1] |= across
+    return found

@@ -126,11 +126,6 @@ class Spans:
         levels = np.arange(0.0, most + _BEYOND_MM, _LEVELS_MM)
         return levels, np.array([self.area(level) for level in levels])
 
-    def slice(self, low: float, high: float) -> Columns:
-        """The columns of what lies between two levels."""
-        free = np.maximum(self._free(high) - self._free(low), 1e-9)
-        return self._columns(free, np.clip(self.low, low, high), np.clip(self.high, low, high))
-
     def at(self, level: float) -> Columns:
         """The columns of a level."""
         return self._columns(self._free(level), np.minimum(self.low, level), np.minimum(self.high, level))

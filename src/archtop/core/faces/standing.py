@@ -4,22 +4,35 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from archtop.core.faces.section import CELL_MM, HOLD_MM, Section, Spans, obstacle_of
-from archtop.core.geometry import Prism
+from archtop.core.faces.section import CELL_MM, HOLD_MM, STACKED, Section, Spans, obstacle_of
+from archtop.core.geometry import Prism, spans_over
 
-__all__ = ["SLIPS_MM", "Standing", "Stood"]
+__all__ = ["ROWS", "SLIPS_MM", "Rows", "Standing", "Stood"]
 
 Array = NDArray[np.float64]
 
+# Heights of a band that are told.
+ROWS = 401
 # Streams slip past embeds this near to them [mm].
 SLIPS_MM = 3.0
 # Beyond a box that nothing reaches.
 _NOTHING = (np.inf, -np.inf, np.inf, -np.inf)
+
+
+class Rows(NamedTuple):
+    """A level band from below up: from where to where what stands in it reaches across [mm], shape (…, ROWS, STACKED),
+    and the share of the band's area that is under each height, (…, ROWS).
+    """
+
+    left: Array
+    right: Array
+    share: Array
 
 
 class Standing:
@@ -44,6 +57,19 @@ class Standing:
     def together(self) -> shapely.Geometry:
         """All of them."""
         return shapely.MultiPolygon(self.shapes)
+
+    def rows(self, low: float, high: float) -> Rows:
+        """What of a level band they leave free, height by height [mm]."""
+        heights = np.linspace(low, high, ROWS)
+        left, right = (np.zeros((ROWS, max(len(self.outlines), STACKED))) for _ in range(2))
+        half = self.spans.half
+        for k, outline in enumerate(self.outlines):
+            from_x, to_x = spans_over(np.ascontiguousarray(outline[:, ::-1]), heights)
+            here = np.isfinite(from_x)
+            left[here, k], right[here, k] = np.clip(from_x[here], -half, half), np.clip(to_x[here], -half, half)
+        free = np.maximum(2 * half - (right - left).sum(axis=1), 1e-6)
+        under = np.concatenate([[0.0], np.cumsum((free[1:] + free[:-1]) / 2)])
+        return Rows(left, right, under / under[-1])
 
     @cached_property
     def grid(self) -> Array:

@@ -135,6 +135,18 @@ def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, int, Any, 
 
 
 @_jit
+def _untouched(box: tuple[float, float, float, float], grids: Any, which: int, sizes: tuple[float, float]) -> bool:
+    """Whether nothing is held anywhere in a box."""
+    (left, right, low, high), (half, cell) = box, sizes
+    nz, nx = grids.shape[1], grids.shape[2]
+    for k in range(max(int(low / cell), 0), min(int(high / cell) + 2, nz)):
+        for i in range(max(int((left + half) / cell), 0), min(int((right + half) / cell) + 2, nx)):
+            if grids[which, k, i] < 1:
+                return False
+    return True
+
+
+@_jit
 def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scratch: Any, box: Any) -> None:
     """A stroke taken back, in place.
 
@@ -174,7 +186,8 @@ def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scra
         )
         # While a step is taken points are asked for a little further on.
         far = gain * long / steps
-        if right + far < gl or left - far > gr or high + far < gb or low - far > gt:
+        away = right + far < gl or left - far > gr or high + far < gb or low - far > gt
+        if away or _untouched((left - far, right + far, low - far, high + far), held, which, (half, cell)):
             _free(xs, zs, count, of)
         else:
             _held((xs, zs, count), of, (held, which, np.float32(half), np.float32(1 / cell)), scratch)

@@ -17,10 +17,12 @@ from archtop.studio.actions.faces import (
     Faces,
     FragileTold,
     Origin,
+    PotPictured,
     also_pictured,
     faces_of,
     fragile_of,
     origin_of,
+    pot_pictured,
 )
 from archtop.studio.actions.formulas import fats_of_ours, write_formula
 from archtop.studio.actions.house import House, house_of_studio, in_the_house, save_house
@@ -51,6 +53,7 @@ __all__ = [
     "FragileTold",
     "House",
     "Origin",
+    "PotPictured",
     "Rehearsal",
     "ShelfLine",
     "StaleSave",
@@ -78,6 +81,7 @@ __all__ = [
     "open_plan",
     "open_shelf",
     "origin_of",
+    "pot_pictured",
     "pour_again",
     "press",
     "put_away",

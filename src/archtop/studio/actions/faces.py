@@ -11,10 +11,10 @@ from functools import cache
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core import Cupboard, Loaf, LoafPlan, solids
+from archtop.core import Cupboard, InputError, Loaf, LoafPlan, solids
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
-from archtop.core.document import AlsoFilled
+from archtop.core.document import AlsoFilled, Pour
 from archtop.core.faces import (
     SHREDS,
     ColourField,
@@ -27,6 +27,7 @@ from archtop.core.faces import (
     warm,
 )
 from archtop.core.remarks import Remark
+from archtop.core.trade.techniques import PotSwirl
 from archtop.studio.actions.plans import Plans
 
 __all__ = [
@@ -35,10 +36,12 @@ __all__ = [
     "Faces",
     "FragileTold",
     "Origin",
+    "PotPictured",
     "also_pictured",
     "faces_of",
     "fragile_of",
     "origin_of",
+    "pot_pictured",
     "soon_drawn",
 ]
 
@@ -46,6 +49,8 @@ __all__ = [
 HALFWAY = 0
 # Outcomes looked at for what is fragile.
 _OUTCOMES = 8
+# Points across a pot's picture.
+_POT_PX = 280
 # Cut into more bars than this, another mould is shown through its middle alone.
 _ALSO_BARS = 12
 # Shreds are of other soap, whose colour the document does not know: pale, as uncoloured soap is.
@@ -216,6 +221,30 @@ class AlsoPictured(Frozen):
     id: str
     name: str
     pictures: tuple[AlsoPicture, ...]
+
+
+class PotPictured(Frozen):
+    """A pot from above, its lip at six o'clock, as a round picture."""
+
+    png: str
+
+
+def pot_pictured(loaf: Loaf, cupboard: Cupboard, pour: str) -> PotPictured:
+    """The pot of a pour of several colours, before it is poured.
+
+    :raises InputError: no such pour, or it leaves no pot
+    """
+    found = next((step for step in loaf.work if isinstance(step, Pour) and step.id == pour), None)
+    if found is None or not isinstance(found.goes_in, PotSwirl):
+        raise InputError.one("pour.pot", "pour", pour, "must be a pour that leaves a pot", "Choose a pot swirl.")
+    _, result = Plans(cupboard).of_document(loaf)
+    shown = {colour.id: colour.shown for colour in result.colours}
+    shares = [share.percent / 100 for share in found.colours]
+    at = (np.arange(_POT_PX) + 0.5) / _POT_PX * 2 - 1
+    x, y = np.meshgrid(at, -at)
+    codes = np.where(np.hypot(x, y) <= 1, found.goes_in.pot(range(len(shares)), shares).lies(x, y), -1).astype(np.int16)
+    palette = [shown[share.colour] for share in found.colours]
+    return PotPictured(png=_png(_table(palette)[np.maximum(codes, 0)], codes))
 
 
 def also_pictured(loaf: Loaf, cupboard: Cupboard, *, px_mm: float, seed: int) -> tuple[AlsoPictured, ...]:

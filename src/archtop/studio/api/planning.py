@@ -34,6 +34,7 @@ from archtop.studio.actions import (
     Faces,
     FragileTold,
     Origin,
+    PotPictured,
     Week,
     also_pictured,
     cupboard_of_studio,
@@ -41,6 +42,7 @@ from archtop.studio.actions import (
     fragile_of,
     in_the_house,
     origin_of,
+    pot_pictured,
     week_from,
 )
 from archtop.studio.actions.plans import Plans
@@ -57,6 +59,7 @@ from archtop.studio.api.schemas import (
     FragileIn,
     LoafIn,
     PointIn,
+    PotIn,
     ReachIn,
     SizeBackIn,
 )
@@ -111,6 +114,13 @@ def draw_also_filled(request: HttpRequest, payload: AlsoIn) -> list[AlsoPictured
     """Pictures of the other moulds that a loaf's pot fills, nothing kept."""
     cupboard = cupboard_for(request, payload.loaf)
     return list(also_pictured(payload.document, cupboard, px_mm=payload.px_mm, seed=payload.seed))
+
+
+@router.post("/faces/pot", response={200: PotPictured, 404: ProblemReport, 422: ProblemReport}, operation_id="draw_pot")
+@decorate_view(in_turn)
+def draw_pot(request: HttpRequest, payload: PotIn) -> PotPictured:
+    """The pot of a pour from above, before it is poured."""
+    return pot_pictured(payload.document, cupboard_for(request, payload.loaf), payload.pour)
 
 
 @router.post(

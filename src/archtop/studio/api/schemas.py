@@ -61,6 +61,7 @@ __all__ = [
     "PhotoForm",
     "PhotoOut",
     "PointIn",
+    "PotIn",
     "ReachIn",
     "RehearsalIn",
     "ReplanIn",
@@ -236,6 +237,12 @@ class AlsoIn(DocumentIn):
 
     px_mm: Annotated[float, Field(ge=0.1, le=3)] = 0.4
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
+
+
+class PotIn(DocumentIn):
+    """Whose pot is to be drawn: a pour by its id."""
+
+    pour: Annotated[str, Field(min_length=1, max_length=60)]
 
 
 class SolidIn(DocumentIn):

@@ -1,7 +1,8 @@
 import type { Pour } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { FieldRow } from "../../ui/Drawer";
-import { NumberField, SelectField } from "../../ui/fields";
+import { MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
+import { PotField } from "./PotField";
 
 type Technique = NonNullable<Pour["technique"]>;
 type Stage = NonNullable<Pour["thickness"]>;
@@ -9,6 +10,13 @@ type Stage = NonNullable<Pour["thickness"]>;
 const SIDES = [
 	["left", "The left"],
 	["right", "The right"],
+] as const;
+
+const WAYS = [
+	["end to end", "End to end"],
+	["side to side", "In rows, side to side"],
+	["along the left wall", "Along the left wall"],
+	["along the right wall", "Along the right wall"],
 ] as const;
 
 interface Props {
@@ -41,9 +49,46 @@ export function TechniqueFields({ pour, onChange }: Props) {
 						onChange={(from_side) => patch({ from_side })}
 					/>
 				)}
+				{"way" in technique && (
+					<SelectField
+						label="Which way"
+						value={technique.way ?? "end to end"}
+						options={WAYS}
+						onChange={(way) => patch({ way })}
+					/>
+				)}
+				{"spoon_ml" in technique && (
+					<NumberField
+						label="One spoonful"
+						quantity="volume"
+						digits={0}
+						min={2}
+						value={technique.spoon_ml ?? 20}
+						onChange={(spoon_ml) => patch({ spoon_ml })}
+					/>
+				)}
+				{"across_percent" in technique && (
+					<NumberField
+						label="Right of the middle"
+						suffix="%"
+						digits={0}
+						value={technique.across_percent ?? 0}
+						onChange={(across_percent) => patch({ across_percent })}
+					/>
+				)}
+				{"deep_mm" in technique && (
+					<MaybeNumberField
+						label="Pressed in"
+						quantity="length"
+						digits={0}
+						placeholder="as it falls"
+						value={technique.deep_mm ?? null}
+						onChange={(deep_mm) => patch({ deep_mm })}
+					/>
+				)}
 				{"passes" in technique && (
 					<NumberField
-						label="Strokes"
+						label={"way" in technique && technique.way === "side to side" ? "Rows" : "Passes"}
 						digits={0}
 						min={1}
 						value={technique.passes ?? 6}
@@ -65,6 +110,7 @@ export function TechniqueFields({ pour, onChange }: Props) {
 					onChange={(stage) => onChange({ thickness: stage === "" ? null : stage })}
 				/>
 			</FieldRow>
+			{technique.kind === "pot swirl" && <PotField pour={pour} technique={technique} onChange={patch} />}
 			<p className="text-xs text-soft">
 				{swirls ? "Several colours in one pour leave their pot together, as a pot swirl." : help}
 			</p>

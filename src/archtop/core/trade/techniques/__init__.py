@@ -14,7 +14,18 @@ from archtop.core.trade.techniques.pot_swirl import PotSwirl
 from archtop.core.trade.techniques.ridge import Ridge
 from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique
 
-__all__ = ["TECHNIQUES", "AnyTechnique", "Ground", "Here", "Layer", "Stream", "Suits", "Technique", "technique_of"]
+__all__ = [
+    "TECHNIQUES",
+    "AnyTechnique",
+    "Ground",
+    "Here",
+    "Layer",
+    "PotSwirl",
+    "Stream",
+    "Suits",
+    "Technique",
+    "technique_of",
+]
 
 TECHNIQUES: Family[Technique] = Family("kind", (Layer, Drops, MiniDrops, PotSwirl, Corner, Plops, Ridge))
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Annotated, Literal
 
 import numpy as np
 from pydantic import Field
 
-from archtop.core.trade.pot import OnClock, Pot
+from archtop.core.trade.pot import Pot
 from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique, within
 
 __all__ = ["PotSwirl"]
@@ -18,8 +19,19 @@ _LED_MM, _THICK = 13.0, 0.3
 _LIES = (0.35, 0.85)
 
 
+Hour = Annotated[float, Field(ge=0, le=12)]
+Out = Annotated[float, Field(ge=0, le=0.95)]
+Place = Annotated[float, Field(ge=-1, le=1)]
+Drawn = Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)]
+
+
 class PotSwirl(Technique):
-    """``turns``: of the pot's middle against its rim; ``passes``: along the loaf, every other one from the far end."""
+    """``turns``: of the pot's middle against its rim; ``passes``: along the loaf, every other one from the far end.
+
+    ``spots``: where each colour is poured into the pot, by the clock with its lip at six [h] and how far out [radii],
+    the first filling it; without as many as there are colours each has its slice, the first at the lip. ``strokes``: of
+    a stick, through points across and up from the pot's middle [radii].
+    """
 
     label = "Pot swirl"
     help = "The colours into one pot, a turn or less, then poured there and back without stirring."
@@ -28,19 +40,32 @@ class PotSwirl(Technique):
     kind: Literal["pot swirl"] = "pot swirl"
     passes: Annotated[int, Field(ge=1, le=60)] = 6
     turns: Annotated[float, Field(ge=-6, le=6)] = 0.5
-    spots: Annotated[tuple[Annotated[OnClock, Field()], ...], Field(max_length=12)] = ()
-    strokes: Annotated[tuple[tuple[tuple[float, float], ...], ...], Field(max_length=12)] = ()
+    spots: Annotated[tuple[tuple[Hour, Out], ...], Field(max_length=12)] = ()
+    strokes: Annotated[
+        tuple[Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)], ...], Field(max_length=12)
+    ] = ()
 
     def says(self, fall_mm: float) -> str:  # noqa: ARG002
-        """Turns and passes."""
+        """Where the colours go in, turns, strokes and passes."""
+        clock = [f"at {_o_clock(hour)}" if out > 0.1 else "into the middle" for hour, out in self.spots[1:]]
+        where = f", the first all over, then {', '.join(clock)} (its lip is six)" if clock else ""
+        turns = f", {abs(self.turns):g} turns" if self.turns else ""
+        stick = f", a stick drawn through {_times(len(self.strokes))}" if self.strokes else ""
         return (
-            f"Pot swirl: the colours into one pot, {abs(self.turns):g} turns, then {self.passes} passes "
-            "there and back, without stirring."
+            f"Pot swirl: the colours into one pot{where}{turns}{stick}, then {self.passes} passes there and back over "
+            "its lip, without stirring."
         )
+
+    def pot(self, colours: Sequence[int], shares: Sequence[float]) -> Pot:
+        """The pot before it is poured.
+
+        :param shares: of each colour, adding up to one [-]
+        """
+        return Pot(tuple(colours), tuple(shares), self.turns, self.spots, self.strokes)
 
     def pours(self, ground: Ground, here: Here) -> None:
         """Each pass a part of the pot's stream, folded as it lands; falling hard it goes on into what is below."""
-        pot = Pot(tuple(here.colours), tuple(here.shares), self.turns, self.spots, self.strokes)
+        pot = self.pot(here.colours, here.shares)
         room = ground.inside(here)
         inner, _ = within(here, room)
         count = max(self.passes, len(here.colours))
@@ -55,3 +80,14 @@ class PotSwirl(Technique):
             streams.append(Stream(x, here.area / count, room.pot_source(here.step, pot, over, float(lies[n]))))
         room.passes(inner, streams, eddies_mm=_LED_MM / max(here.pa, 0.3) ** _THICK)
         ground.pierce(here, [ground.at(float(x) * ground.half, here.step, n) for n, x in enumerate(places)])
+
+
+def _o_clock(hour: float) -> str:
+    """To the half hour, as a clock is read."""
+    half = round(hour * 2) % 24
+    whole = half // 2 or 12
+    return f"{whole} o'clock" if half % 2 == 0 else f"half past {whole}"
+
+
+def _times(count: int) -> str:
+    return {1: "once", 2: "twice"}.get(count, f"{count} times")

@@ -1,0 +1,189 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { type PointerEvent, useRef, useState } from "react";
+import { drawPot } from "../../api/queries";
+import type { Pour } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { useEditor } from "../editor/EditorContext";
+import { useInHand } from "../editor/useInHand";
+
+type PotSwirl = Extract<NonNullable<Pour["technique"]>, { kind?: "pot swirl" }>;
+type Spot = [number, number];
+type Point = [number, number];
+
+/** The pot is drawn with a radius of so many units, in so wide a picture, shown so large on the screen. */
+const [RADIUS, WIDE, SHOWN_PX] = [100, 224, 224];
+const PX = SHOWN_PX / WIDE;
+/** A line drawn by hand has a point about every so many radii, and at most so many of them. */
+const [APART, MOST] = [0.07, 60];
+/** A spot stays inside the rim [radii]. */
+const FARTHEST = 0.95;
+
+const hundredth = (value: number) => Math.round(value * 100) / 100;
+const placeOf = ([hour, out]: Spot): Point => [
+	out * Math.sin((hour * Math.PI) / 6),
+	out * Math.cos((hour * Math.PI) / 6),
+];
+function spotAt([x, y]: Point): Spot {
+	const hour = ((Math.atan2(x, y) / Math.PI) * 6 + 12) % 12;
+	return [hundredth(hour), hundredth(Math.min(Math.hypot(x, y), FARTHEST))];
+}
+
+/** The first fills the pot, the others come around the clock. */
+const around = (count: number): Spot[] =>
+	Array.from({ length: count }, (_, k) => (k === 0 ? [6, 0] : [((k - 1) * 12) / (count - 1), 0.55]));
+
+const ACROSS: Point[] = [
+	[-0.9, 0],
+	[0.9, 0],
+];
+const EIGHT: Point[] = Array.from({ length: 33 }, (_, k) => {
+	const t = (k / 32) * 2 * Math.PI;
+	return [hundredth(0.45 * Math.sin(2 * t)), hundredth(0.75 * Math.cos(t))];
+});
+
+interface Props {
+	pour: Pour;
+	technique: PotSwirl;
+	onChange: (change: Partial<PotSwirl>) => void;
+}
+
+/** The pot from above: where each colour goes in, and the stick's way through it, drawn by hand. */
+export function PotField({ pour, technique, onChange }: Props) {
+	const { id, live, nameOf } = usePot();
+	const { data } = useQuery({
+		queryKey: ["pot", id, live.of, pour.id],
+		queryFn: () => drawPot(live.of, id, pour.id),
+		placeholderData: keepPreviousData,
+		staleTime: Number.POSITIVE_INFINITY,
+		retry: false,
+	});
+	const [line, setLine] = useState<Point[]>([]);
+	const drawing = useRef(false);
+	const spots: Spot[] = (technique.spots ?? []).map(([hour = 6, out = 0]) => [hour, out]);
+	const strokes: number[][][] = technique.strokes ?? [];
+	const placed = spots.length === pour.colours.length && spots.length > 1;
+	const at = (event: PointerEvent<SVGSVGElement>): Point => {
+		const box = event.currentTarget.getBoundingClientRect();
+		const unit = WIDE / RADIUS / box.width;
+		return [
+			(event.clientX - box.left - box.width / 2) * unit,
+			(box.height / 2 - (event.clientY - box.top)) * unit,
+		];
+	};
+	const draw = (point: Point) => {
+		const far = Math.hypot(...point);
+		const kept: Point = far > 1 ? [point[0] / far, point[1] / far] : point;
+		const [x, y] = line.at(-1) ?? [Number.POSITIVE_INFINITY, 0];
+		if (Math.hypot(kept[0] - x, kept[1] - y) > APART && line.length < MOST)
+			setLine([...line, [hundredth(kept[0]), hundredth(kept[1])]]);
+	};
+	const add = (stroke: Point[]) => onChange({ strokes: [...strokes, stroke] });
+	return (
+		<fieldset className="mt-2 rounded-lg border border-line p-2">
+			<legend className="px-1 text-sm font-medium">The pot</legend>
+			<div className="flex flex-wrap gap-3">
+				<svg
+					viewBox={`${-WIDE / 2} ${-WIDE / 2} ${WIDE} ${WIDE}`}
+					style={{ width: SHOWN_PX, height: SHOWN_PX }}
+					className="shrink-0 touch-none"
+					role="group"
+					aria-label="The pot from above, its lip below: draw in it with a stick"
+					onPointerDown={(event) => {
+						drawing.current = true;
+						event.currentTarget.setPointerCapture(event.pointerId);
+						draw(at(event));
+					}}
+					onPointerMove={(event) => drawing.current && draw(at(event))}
+					onPointerUp={() => {
+						drawing.current = false;
+						if (line.length > 1) add(line);
+						setLine([]);
+					}}
+				>
+					<circle r={RADIUS + 5} className="fill-none stroke-edge" strokeWidth={5} />
+					<path d="M -13 103 L 0 112 L 13 103" className="fill-none stroke-edge" strokeWidth={5} />
+					{data && <image href={data.png} x={-RADIUS} y={-RADIUS} width={2 * RADIUS} height={2 * RADIUS} />}
+					{[...strokes, line].map((stroke, k) => (
+						<polyline
+							// biome-ignore lint/suspicious/noArrayIndexKey: strokes are told apart by their order alone.
+							key={k}
+							points={stroke.map(([x = 0, y = 0]) => `${x * RADIUS},${-y * RADIUS}`).join(" ")}
+							className="pointer-events-none fill-none stroke-ink"
+							strokeWidth={1.5}
+							strokeDasharray="3 3"
+						/>
+					))}
+					{placed &&
+						spots.map((spot, k) => (
+							<SpotMark
+								key={pour.colours[k]?.colour ?? k}
+								number={k + 1}
+								label={nameOf(pour.colours[k]?.colour ?? "")}
+								spot={spot}
+								onMove={(moved) => onChange({ spots: spots.map((one, i) => (i === k ? moved : one)) })}
+							/>
+						))}
+				</svg>
+				<div className="flex min-w-40 flex-1 flex-col items-start gap-1.5">
+					{pour.colours.length > 1 && (
+						<Button onClick={() => onChange({ spots: placed ? [] : around(pour.colours.length) })}>
+							{placed ? "In slices again" : "Give each colour its place"}
+						</Button>
+					)}
+					<Button onClick={() => add(ACROSS)}>Draw the stick across</Button>
+					<Button onClick={() => add(EIGHT)}>Draw a figure eight</Button>
+					<Button disabled={strokes.length === 0} onClick={() => onChange({ strokes: strokes.slice(0, -1) })}>
+						Take the last stroke back
+					</Button>
+					<p className="text-xs text-soft">
+						{placed
+							? "Drag a number, or move it with the arrow keys. Anywhere else you draw with a stick."
+							: "Draw in the pot with a stick. Its lip is below: what lies there leaves it first."}
+					</p>
+				</div>
+			</div>
+		</fieldset>
+	);
+}
+
+function usePot() {
+	const { id, live } = useEditor();
+	const nameOf = (colour: string) => live.of.colours.find((one) => one.id === colour)?.name ?? colour;
+	return { id, live, nameOf };
+}
+
+interface SpotMarkProps {
+	number: number;
+	label: string;
+	spot: Spot;
+	onMove: (spot: Spot) => void;
+}
+
+/** Where a colour is poured into the pot. */
+function SpotMark({ number, label, spot, onMove }: SpotMarkProps) {
+	const { onPointerDown, ...moves } = useInHand<Point>({
+		thing: placeOf(spot),
+		pxPerMm: PX,
+		onMove: ([x, y], right, down) => onMove(spotAt([x + right / RADIUS, y - down / RADIUS])),
+	});
+	const [x, y] = placeOf(spot);
+	return (
+		<g
+			role="button"
+			tabIndex={0}
+			aria-label={`${number} ${label}: poured in at ${spot[0].toFixed(1)} o’clock, ${Math.round(spot[1] * 100)} % of the way out`}
+			transform={`translate(${x * RADIUS} ${-y * RADIUS})`}
+			className="cursor-grab"
+			onPointerDown={(event) => {
+				event.stopPropagation();
+				onPointerDown(event);
+			}}
+			{...moves}
+		>
+			<circle r={11} className="fill-paper stroke-ink" strokeWidth={1.5} />
+			<text textAnchor="middle" dy="4" className="fill-ink text-xs font-semibold">
+				{number}
+			</text>
+		</g>
+	);
+}
