@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import base64
 import io
+import re
 from pathlib import Path
 
 import numpy as np
@@ -71,8 +72,6 @@ def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Pa
     assert (np.abs(turned - first).sum(axis=-1) > 30).mean() > 0.03
 
     page.get_by_role("button", name="Front", exact=True).click()
-    page.get_by_label("Cut open at").fill("4")
-    drawn(page)
     page.get_by_role("button", name="Side by side").click()
     drawn(page)
     assert (seen(page)[..., 3] > 250).any()
@@ -148,3 +147,39 @@ def test_where_nothing_is_turned_there_is_a_still(page: Page, desk: Desk) -> Non
     still = page.locator("main img")
     expect(still).to_have_js_property("naturalWidth", 480)
     assert violations(page) == []
+
+
+def test_a_cut_is_slid_through_and_a_lost_drawing_comes_back(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Cut through")
+    desk.go("Look")
+    drawn(page)
+    page.get_by_role("button", name="Front", exact=True).click()
+    drawn(page)
+    whole = seen(page)
+    cut = page.get_by_label("Cut through at")
+    for at in ("60", "130"):
+        with page.expect_response(re.compile("/solid/cut$")):
+            cut.fill(at)
+        drawn(page)
+        # What lies before the cut is gone: from before the front another face is seen, and further away.
+        other = seen(page)
+        assert (np.abs(other - whole).sum(axis=-1) > 30).mean() > 0.02
+        whole = other
+    expect(cut).to_have_attribute("aria-valuetext", "130.0 mm")
+
+    canvas = page.locator("canvas")
+    canvas.evaluate("it => (it.gone = it.getContext('webgl2').getExtension('WEBGL_lose_context')).loseContext()")
+    alert = page.get_by_role("alert").filter(has_text="let go of its drawing")
+    expect(alert).to_be_visible()
+    expect(page.locator("main img[alt='']")).to_have_js_property("naturalWidth", 480)
+    assert violations(page) == []
+    canvas.evaluate("it => it.gone.restoreContext()")
+    expect(alert).to_have_count(0)
+    drawn(page)
+    assert (seen(page)[..., 3] > 250).mean() > 0.02
+    # One that does not come back by itself is drawn anew.
+    canvas.evaluate("it => it.getContext('webgl2').getExtension('WEBGL_lose_context').loseContext()")
+    page.get_by_role("button", name="draw it again").click()
+    expect(alert).to_have_count(0)
+    drawn(page)
+    assert (seen(page)[..., 3] > 250).mean() > 0.02

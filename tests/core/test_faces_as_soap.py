@@ -22,6 +22,7 @@ from archtop.core.faces.section import COLUMNS
 from archtop.core.faces.sources import PotStream
 from archtop.core.resolved import resolve
 from archtop.core.trade import Pot
+from archtop.core.trade.techniques import PotSwirl
 from tests.core.conftest import box, rod
 from tests.core.test_pour import COLOURS, CUPBOARD, field, poured, seen
 
@@ -262,3 +263,12 @@ def test_a_point_that_two_colours_share_has_the_light_of_both() -> None:
 def test_rows_of_plops_are_left_behind_by_the_lift() -> None:
     old = {"version": 11, "work": [{"do": "pour", "technique": {"kind": "plops", "passes": 9}}, {"do": "lay"}, "odd"]}
     assert LIFTS[11](old)["work"] == [{"do": "pour", "technique": {"kind": "plops"}}, {"do": "lay"}, "odd"]
+
+
+def test_the_bench_says_how_the_pot_is_filled() -> None:
+    swirl = PotSwirl(passes=4, turns=0, spots=((6, 0), (12, 0.5), (2.52, 0.5)), strokes=(((0, 0.9), (0, -0.9)),))
+    assert swirl.says(40) == (
+        "Pot swirl: the colours into one pot, the first all over, then at 12 o'clock, at half past 2 (its lip is six), "
+        "a stick drawn through once, then 4 passes there and back over its lip, without stirring."
+    )
+    assert "o'clock" not in PotSwirl().says(40)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 import gzip
 import io
 import json
@@ -200,3 +201,20 @@ class TestStills:
         settings.STILLS = True
         assert studio.get("/loaves").json()[0]["still"] == "coming"
         assert wanted == [(cup.pk, cup.revision)]
+
+
+def test_it_is_cut_through_anywhere(studio: Studio, loaf: Loaf) -> None:
+    """Where a bar's face is, the cut is that face; elsewhere another; as wide and high as the batter stands there."""
+    document = loaf.document
+    cuts = {
+        at: studio.send("POST", "/solid/cut", {"document": document, "at_mm": at}).json() for at in (0, 90, 90.5, 9e2)
+    }
+    pictures = {at: Image.open(io.BytesIO(base64.b64decode(cut["png"].partition(",")[2]))) for at, cut in cuts.items()}
+    assert pictures[0].tobytes() != pictures[90].tobytes()
+    near = np.abs(np.asarray(pictures[90], dtype=int) - np.asarray(pictures[90.5], dtype=int)).mean()
+    far = np.abs(np.asarray(pictures[90], dtype=int) - np.asarray(pictures[0], dtype=int)).mean()
+    assert near < 0.4 * far
+    for at, cut in cuts.items():
+        wide, high = pictures[at].size
+        assert wide / high == pytest.approx(2 * cut["half_mm"] / cut["high_mm"], rel=0.02)
+    assert studio.send("POST", "/solid/cut", {"document": document, "at_mm": -1}).status_code == 422

@@ -13,6 +13,7 @@ import type {
 	Colourant,
 	CupMould,
 	CutAsked,
+	CutSolidIn,
 	FacesIn,
 	FirstLoaf,
 	Formula,
@@ -197,15 +198,16 @@ export const planLoaf = (document: Loaf, loaf?: string) =>
 export const drawFaces = (asked: FacesIn) => unwrap(client.POST("/api/faces", { body: asked }));
 export const drawAlsoFilled = (asked: AlsoIn) => unwrap(client.POST("/api/faces/also", { body: asked }));
 /** A loaf at a slant as it stands once a step is done, the bowls of what is piped in it so thick [Pa]. */
-export const momentQuery = (id: string, step: string, pa: readonly number[]) =>
+export const momentAddress = (id: string, step: string, pa: readonly number[]) =>
+	`/api/loaves/${id}/moment.png?step=${encodeURIComponent(step)}${pa.map((one) => `&pa=${one}`).join("")}`;
+/** A picture that may have to wait for its turn, which an image of a page by itself does not. */
+export const pictureQuery = (address: string) =>
 	queryOptions({
-		queryKey: ["moment", id, step, pa],
+		queryKey: ["picture", address],
 		queryFn: async () => {
-			const thick = pa.map((one) => `&pa=${one}`).join("");
-			const asked = `/api/loaves/${id}/moment.png?step=${encodeURIComponent(step)}${thick}`;
-			const answer = await inTurn(new Request(new URL(asked, location.href)));
-			if (!answer.ok) throw new Error(`no picture of ${step}`);
-			return URL.createObjectURL(await answer.blob());
+			const answer = await inTurn(new Request(new URL(address, location.href)));
+			if (!answer.ok) throw new Error(`no picture at ${address}`);
+			return answer.blob();
 		},
 		staleTime: Number.POSITIVE_INFINITY,
 		retry: false,
@@ -215,6 +217,7 @@ export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}
 /** A file of solids comes as it is. */
 export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>
 	unwrap<unknown>(client.POST("/api/solid", { body: asked, parseAs: "arrayBuffer" })) as Promise<ArrayBuffer>;
+export const cutSolid = (asked: CutSolidIn) => unwrap(client.POST("/api/solid/cut", { body: asked }));
 export const tellSolid = (asked: SolidIn) => unwrap(client.POST("/api/solid/words", { body: asked }));
 export const drawPot = (document: Loaf, loaf: string, pour: string) =>
 	unwrap(client.POST("/api/faces/pot", { body: { document, loaf, pour } }));

@@ -752,6 +752,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solid/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Solid
+         * @description What is seen of a document where it is cut through, wherever that is.
+         */
+        post: operations["cut_solid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard": {
         parameters: {
             query?: never;
@@ -8054,6 +8074,52 @@ export interface components {
             piped: components["schemas"]["Piped"][];
         };
         /**
+         * CutThrough
+         * @description What is seen where a loaf is cut through: a picture, so far to each side and so high [mm].
+         */
+        CutThrough: {
+            /** Png */
+            png: string;
+            /** Half Mm */
+            half_mm: number;
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
+         * CutSolidIn
+         * @description Where it is cut through, from the front [mm].
+         */
+        CutSolidIn: {
+            document: components["schemas"]["Loaf"];
+            /** Loaf */
+            loaf?: string | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Later Min
+             * @default 0
+             */
+            later_min: number;
+            /**
+             * Age
+             * @default cured
+             * @enum {string}
+             */
+            age: "wet" | "next day" | "cured";
+            /** Frosting Min */
+            frosting_min?: number | null;
+            /**
+             * Ash
+             * @default false
+             */
+            ash: boolean;
+            /** At Mm */
+            at_mm: number;
+        };
+        /**
          * CupboardOut
          * @description What a loaf may draw on.
          */
@@ -11426,6 +11492,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SolidTold"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    cut_solid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutSolidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutThrough"];
                 };
             };
             /** @description Not Found */

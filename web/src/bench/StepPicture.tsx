@@ -29,7 +29,7 @@ export function StepPicture({ step, clocks }: Props) {
 	return (
 		<div className="space-y-2">
 			{slant ? (
-				<StepSlant step={step} clocks={clocks} className="w-[clamp(240px,28vw,420px)]" />
+				<StepSlant key={step} step={step} clocks={clocks} className="w-[clamp(240px,28vw,420px)]" />
 			) : (
 				<StepSection at={at} now={now} />
 			)}

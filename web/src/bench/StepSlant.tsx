@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
-import { momentQuery } from "../api/queries";
+import { momentAddress } from "../api/queries";
 import type { BowlClock } from "../api/types";
 import { useEditor } from "../loaf/editor/EditorContext";
+import { usePicture } from "../ui/usePicture";
 
 interface Props {
 	step: string;
@@ -17,16 +17,12 @@ export function StepSlant({ step, clocks, className = "" }: Props) {
 	const pa = clocks.flatMap(({ colour, face }) =>
 		face && run?.bags.some((bag) => bag.includes(colour)) ? [Number(face.pa.value.toPrecision(2))] : [],
 	);
-	const { data, isError } = useQuery({
-		...momentQuery(id, step, pa),
-		// The same step with another bag stays on the screen until its own picture is there.
-		placeholderData: (last, of) => (of?.queryKey[2] === step ? last : undefined),
-	});
+	const { src, isError } = usePicture(momentAddress(id, step, pa));
 	if (isError) return null;
 	return (
 		<figure className={`rounded-xl bg-bench p-2 text-ink ${className}`}>
-			{data ? (
-				<img src={data} alt="The loaf after this step, at a slant" className="aspect-[640/420] w-full" />
+			{src ? (
+				<img src={src} alt="The loaf after this step, at a slant" className="aspect-[640/420] w-full" />
 			) : (
 				<p role="status" className="grid aspect-[640/420] place-items-center text-base text-soft">
 					Drawing the loaf…

@@ -26,7 +26,7 @@ export function TopTemplate({ step, tone, clocks }: Props) {
 				<TopView upTo={run} />
 			</div>
 			{step !== "loaf.cut" && (
-				<StepSlant step={step} clocks={clocks} className="min-w-44 max-w-[300px] flex-3" />
+				<StepSlant key={step} step={step} clocks={clocks} className="min-w-44 max-w-[300px] flex-3" />
 			)}
 			<a
 				href={`/api/loaves/${id}/top-template.pdf?paper=${paperOf(units)}`}

@@ -16,7 +16,7 @@ from archtop.core.solids.moment import Moment, after_step
 from archtop.core.solids.motifs import Detail, Piped, motif_solid
 from archtop.core.solids.mould import hollow_of, walls_of
 from archtop.core.solids.pictures import Pictures, look_of, pictures_of
-from archtop.core.solids.skin import FacePicture, Look, Skin
+from archtop.core.solids.skin import FacePicture, Look, Skin, face_picture
 from archtop.core.solids.slump import Stiffness, slumped, torn
 from archtop.core.solids.still import Slant, still_of
 from archtop.core.solids.words import loaf_in_words
@@ -39,6 +39,7 @@ __all__ = [
     "after_step",
     "as_glb",
     "as_stl",
+    "face_picture",
     "hollow_of",
     "loaf_in_words",
     "loaf_solids",

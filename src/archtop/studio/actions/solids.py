@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 import io
 import math
 from collections.abc import Mapping
@@ -14,7 +15,7 @@ from numpy.typing import NDArray
 from archtop.core import Cupboard, Loaf, LoafPlan
 from archtop.core.base import Frozen, InputError, StepKey
 from archtop.core.bench.clock import bowls_of
-from archtop.core.faces import field_of
+from archtop.core.faces import ColourField, field_of
 from archtop.core.pots import ColourPlan
 from archtop.core.rheology import stages
 from archtop.core.solids import (
@@ -24,6 +25,7 @@ from archtop.core.solids import (
     after_step,
     as_glb,
     as_stl,
+    face_picture,
     hollow_of,
     loaf_in_words,
     loaf_solids,
@@ -38,9 +40,11 @@ from archtop.studio.models import Loaf as Row
 
 __all__ = [
     "Age",
+    "CutThrough",
     "Piped",
     "SolidAsked",
     "SolidTold",
+    "cut_through",
     "moment_png",
     "mould_stl",
     "solid_file",
@@ -53,6 +57,8 @@ Age = Literal["wet", "next day", "cured"]
 _KEPT = 6
 # How wide and high a picture at the bench is [px].
 _AT_BENCH = (640, 420)
+# A cut goes no nearer to an end [mm].
+_END_MM = 0.2
 
 
 class SolidAsked(NamedTuple):
@@ -87,9 +93,18 @@ class SolidTold(Frozen):
     piped: tuple[Piped, ...]
 
 
+class CutThrough(Frozen):
+    """What is seen where a loaf is cut through: a picture, so far to each side and so high [mm]."""
+
+    png: str
+    half_mm: float
+    high_mm: float
+
+
 class _Made(NamedTuple):
     solids: LoafSolids
     pictures: Pictures
+    field: ColourField
 
 
 def solid_file(
@@ -109,6 +124,19 @@ def solid_file(
         last = len(made.solids.bars)
         raise InputError.one("bar.none", "bar", bar or 0, f"there are {last}", f"Ask for one from 1 to {last}.")
     return as_stl(bars) if kind == "stl" else as_glb(made.solids, made.pictures, [item.number for item in bars])
+
+
+def cut_through(loaf: Loaf, cupboard: Cupboard, asked: SolidAsked, at_mm: float) -> CutThrough:
+    """A cut at any place along a loaf, as its bars' faces are drawn.
+
+    :raises InputError: the loaf does not plan
+    """
+    same = _Same(Plans(cupboard).of_document(loaf))
+    made = _made(same, asked)
+    y = min(max(at_mm, _END_MM), loaf.mould.length_mm - _END_MM)
+    picture = face_picture(same.planned.of, made.field, made.pictures.look, y, made.solids.over)
+    png = base64.b64encode(_png(picture.pixels)).decode()
+    return CutThrough(png=f"data:image/png;base64,{png}", half_mm=picture.half_mm, high_mm=picture.high_mm)
 
 
 def mould_stl(loaf: Loaf) -> bytes:
@@ -204,7 +232,7 @@ def _made(same: _Same, asked: SolidAsked) -> _Made:
     solids = loaf_solids(of, result, _stiff(same.planned, asked.frosting_min))
     field = field_of(of, result.fills, bowls_of(of, result), asked.seed, asked.later_min)
     shown = {colour.id: _at_age(colour, asked.age) for colour in result.colours}
-    return _Made(solids, pictures_of(of, solids, field, look_of(of, shown, asked.ash)))
+    return _Made(solids, pictures_of(of, solids, field, look_of(of, shown, asked.ash)), field)
 
 
 def _at_age(colour: ColourPlan, age: Age) -> str:

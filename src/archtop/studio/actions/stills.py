@@ -24,7 +24,7 @@ __all__ = ["Still", "still_at_hand", "still_of_loaf", "stills_for"]
 Still = Literal["there", "coming", "none"]
 
 # Drawn otherwise than before, a picture is made anew.
-_DRAWN = 2
+_DRAWN = 3
 # A list asks for so many at a time, the last touched first.
 _AT_A_TIME = 24
 # Between two of them whoever is at the bench has the machine [s].

@@ -43,6 +43,7 @@ __all__ = [
     "BookFormulaOut",
     "CupHoldsIn",
     "CupboardOut",
+    "CutSolidIn",
     "CutsIn",
     "FacesIn",
     "FirstPlanned",
@@ -257,6 +258,12 @@ class SolidIn(DocumentIn):
     age: Age = "cured"
     frosting_min: Annotated[float, Field(ge=0, le=240)] | None = None
     ash: bool = False
+
+
+class CutSolidIn(SolidIn):
+    """Where it is cut through, from the front [mm]."""
+
+    at_mm: Annotated[float, Field(ge=0, le=2000)]
 
 
 class FragileIn(DocumentIn):

@@ -14,11 +14,20 @@ from pydantic import Field
 
 from archtop.core import read_loaf
 from archtop.studio.actions import cupboard_of_studio
-from archtop.studio.actions.solids import SolidAsked, SolidTold, moment_png, mould_stl, solid_file, solid_told
+from archtop.studio.actions.solids import (
+    CutThrough,
+    SolidAsked,
+    SolidTold,
+    cut_through,
+    moment_png,
+    mould_stl,
+    solid_file,
+    solid_told,
+)
 from archtop.studio.actions.stills import still_at_hand, still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for, loaf_of
-from archtop.studio.api.schemas import SolidIn
+from archtop.studio.api.schemas import CutSolidIn, SolidIn
 from archtop.studio.api.turns import in_turn
 from archtop.studio.models import Loaf
 
@@ -50,6 +59,13 @@ def draw_solid(request: HttpRequest, payload: SolidIn) -> HttpResponse:
 def tell_solid(request: HttpRequest, payload: SolidIn) -> SolidTold:
     """A document told in words, and how its piping comes out where a time is asked for."""
     return solid_told(payload.document, cupboard_for(request, payload.loaf), _asked(payload))
+
+
+@router.post("/solid/cut", response={200: CutThrough, 404: ProblemReport, 422: ProblemReport}, operation_id="cut_solid")
+@decorate_view(in_turn)
+def cut_solid(request: HttpRequest, payload: CutSolidIn) -> CutThrough:
+    """What is seen of a document where it is cut through, wherever that is."""
+    return cut_through(payload.document, cupboard_for(request, payload.loaf), _asked(payload), payload.at_mm)
 
 
 Bar = Annotated[int | None, Query(ge=1, le=400)]

@@ -2,23 +2,32 @@ import { Canvas, useThree } from "@react-three/fiber";
 import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
 	Box3,
+	DoubleSide,
+	FrontSide,
 	type Group,
 	type Mesh,
 	type MeshStandardMaterial,
 	type Object3D,
 	type PerspectiveCamera,
+	Plane,
 	SRGBColorSpace,
+	type Texture,
+	TextureLoader,
 	Vector3,
 } from "three";
 import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
 import { GLTFLoader } from "three/examples/jsm/loaders/GLTFLoader.js";
+import type { CutThrough } from "../../api/types";
 import { howItDraws } from "./howItDraws";
+import type { Cut } from "./useSolid";
 import { type BarPlace, type Eye, eyeOf, type Lying, placed, turned, VIEWS, type ViewName } from "./views";
 
 /** Points of the screen to a point of a resting picture, and how long it has to rest, where they are reckoned. */
 const [FINE, REST_MS] = [2, 700];
 /** One unit of the scene is so many of the file's metres: a loaf is a few units long. */
 const SCALE = 10;
+/** A cut's face lies so little before the cut that nothing of the loaf shows through it. */
+const NEAR = 0.0015;
 
 export type Light = "daylight" | "lamp" | "even";
 /** Of one that comes from all sides alike, so strong that what is seen is the colour itself. */
@@ -40,6 +49,10 @@ interface Props {
 	describedBy: string;
 	onReady: (glb: ArrayBuffer) => void;
 	canvas: RefObject<HTMLCanvasElement | null>;
+	/** Cut through there, if it is. */
+	cut: Cut | null;
+	/** Whether the browser has let go of what it draws with. */
+	onLost: (lost: boolean) => void;
 }
 
 /** The loaf itself, turned by pointer, touch and keys; drawn only when something has changed. */
@@ -65,13 +78,24 @@ export function LoafStage(props: Props) {
 				camera={{ fov: 32, near: 0.05, far: 60 }}
 				shadows="percentage"
 				gl={{ preserveDrawingBuffer: true, alpha: true, antialias: !slowly }}
-				onCreated={({ gl }) => {
+				onCreated={({ gl, invalidate }) => {
 					gl.outputColorSpace = SRGBColorSpace;
 					props.canvas.current = gl.domElement;
+					gl.localClippingEnabled = true;
+					gl.domElement.addEventListener("webglcontextlost", (event) => {
+						// It is given back only to who says so.
+						event.preventDefault();
+						props.onLost(true);
+					});
+					gl.domElement.addEventListener("webglcontextrestored", () => {
+						props.onLost(false);
+						invalidate();
+					});
 				}}
 			>
 				<Lights light={props.light} />
 				<Bars {...props} turn={turn} />
+				{props.cut?.seen && <CutFace at={props.cut.at} seen={props.cut.seen} />}
 			</Canvas>
 		</div>
 	);
@@ -121,7 +145,8 @@ function Lights({ light }: { light: Light }) {
 
 type BarsProps = Props & { turn: RefObject<((key: string) => boolean) | null> };
 
-function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
+function Bars({ glb, lying, inMould, view, onReady, turn, cut: slid }: BarsProps) {
+	const cut = slid?.at ?? null;
 	const { loaf, mould } = useLoaf(glb, onReady);
 	const { camera, gl, size: screen } = useThree();
 	const moved = useFinelyAtRest();
@@ -148,8 +173,7 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 		const bars = barsOf(loaf);
 		for (const bar of bars) {
 			const by = placed(Number(bar.name.slice(4)), lying, bars.length, placeOf(bar));
-			bar.visible = by !== undefined;
-			bar.position.set((by?.right ?? 0) / 1000, 0, (by?.nearer ?? 0) / 1000);
+			bar.position.set(by.right / 1000, 0, by.nearer / 1000);
 		}
 		moved();
 	}, [loaf, lying, moved]);
@@ -160,6 +184,13 @@ function Bars({ glb, lying, inMould, view, onReady, turn }: BarsProps) {
 		else mould.removeFromParent();
 		moved();
 	}, [loaf, mould, inMould, moved]);
+
+	useEffect(() => {
+		if (!loaf) return;
+		clipAt(loaf, cut);
+		if (mould) clipAt(mould, cut);
+		moved();
+	}, [loaf, mould, cut, moved]);
 
 	// biome-ignore lint/correctness/useExhaustiveDependencies: asked for once more, it is gone to once more.
 	useEffect(() => {
@@ -235,6 +266,47 @@ function useLoaf(glb: ArrayBuffer | undefined, onReady: (glb: ArrayBuffer) => vo
 		};
 	}, [glb, onReady]);
 	return inHand;
+}
+
+/** What lies before a cut [mm from the front] is not drawn; what is open there shows its inside. */
+function clipAt(object: Object3D, at: number | null): void {
+	const planes = at === null ? null : [new Plane(new Vector3(0, 0, -1), (-at * SCALE) / 1000)];
+	object.traverse((part) => {
+		const soap = (part as Mesh).material as MeshStandardMaterial | undefined;
+		if (!soap) return;
+		soap.clippingPlanes = planes;
+		soap.clipShadows = true;
+		soap.side = at === null ? FrontSide : DoubleSide;
+		soap.needsUpdate = true;
+	});
+}
+
+/** The face where the loaf is cut through. */
+function CutFace({ at, seen }: { at: number; seen: CutThrough }) {
+	const invalidate = useThree((state) => state.invalidate);
+	const [face, setFace] = useState<Texture>();
+	useEffect(() => {
+		let here = true;
+		new TextureLoader().load(seen.png, (made) => {
+			made.colorSpace = SRGBColorSpace;
+			made.anisotropy = 4;
+			if (here) setFace(made);
+			else made.dispose();
+			invalidate();
+		});
+		return () => {
+			here = false;
+		};
+	}, [seen, invalidate]);
+	useEffect(() => () => face?.dispose(), [face]);
+	const [wide, high] = [(2 * seen.half_mm * SCALE) / 1000, (seen.high_mm * SCALE) / 1000];
+	if (!face) return null;
+	return (
+		<mesh position={[0, high / 2, (-at * SCALE) / 1000 + NEAR]} receiveShadow>
+			<planeGeometry args={[wide, high]} />
+			<meshStandardMaterial map={face} roughness={0.62} />
+		</mesh>
+	);
 }
 
 interface InHand {

@@ -6,10 +6,11 @@ import { SelectField } from "../../ui/fields";
 import { CheckField } from "../../ui/moreFields";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
+import { usePicture } from "../../ui/usePicture";
 import { useEditor } from "../editor/EditorContext";
 import { howItDraws } from "./howItDraws";
 import { type Light, LoafStage } from "./LoafStage";
-import { type Age, useSolid } from "./useSolid";
+import { type Age, useCut, useSolid } from "./useSolid";
 import { VIEWS, type ViewName } from "./views";
 
 const AGES = [
@@ -23,8 +24,8 @@ const LIGHTS = [
 	["even", "Colours as planned", Palette],
 ] as const;
 const LATEST_MIN = 60;
-/** In the mould nothing is cut yet. */
-const WHOLE = { apart: 0, out: null, from: 1, beside: false };
+/** In the mould nothing is cut yet, and a cut that is slid through goes through all of it. */
+const WHOLE = { apart: 0, out: null, beside: false };
 
 /** The loaf in the hand: turned, drawn apart and cut open before anything is mixed. */
 export function LookPlace() {
@@ -39,9 +40,11 @@ export function LookPlace() {
 	const [view, setView] = useState<{ name: ViewName; asked: number }>({ name: "slant", asked: 0 });
 	const [out, setOut] = useState<number | null>(1);
 	const [apart, setApart] = useState(0);
-	const [from, setFrom] = useState(1);
+	const [cutAt, setCutAt] = useState<number | null>(null);
 	const [beside, setBeside] = useState(false);
 	const [shown, setShown] = useState<ArrayBuffer>();
+	const [lost, setLost] = useState(false);
+	const [drawn, setDrawn] = useState(0);
 	const canvas = useRef<HTMLCanvasElement | null>(null);
 	const words = useId();
 	const { glb, told, drawing, error } = useSolid(live.of, id, {
@@ -50,22 +53,28 @@ export function LookPlace() {
 		frostingMin,
 		ash: ash && age !== "wet",
 	});
+	const drawAgain = () => {
+		setLost(false);
+		setShown(undefined);
+		setDrawn(drawn + 1);
+	};
 	// Another file is on its way, or on the screen only once it has been read.
 	const ready = shown !== undefined && shown === glb;
 	const { cuts } = live.plan;
+	const long = live.of.mould.length_mm;
 	const last = cuts.whole ? 1 : cuts.bars.reduce((sum, bar) => sum + bar.parts, 0);
 	const bars = Array.from({ length: last }, (_, i) => i + 1);
 	const cutUp = last > 1;
-	const lying = inMould
-		? WHOLE
-		: { apart, out: cutUp ? out : null, from: Math.min(from, Math.max(last, 1)), beside: cutUp && beside };
+	const cut = useCut(live.of, id, { seed, age, frostingMin, ash: ash && age !== "wet" }, cutAt);
+	const lying =
+		inMould || cutAt !== null ? WHOLE : { apart, out: cutUp ? out : null, beside: cutUp && beside };
 	return (
 		<div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_17rem]">
 			<div className="min-w-0">
 				<div className="relative h-[min(46vh,40rem)] min-h-72 sm:h-[min(68vh,40rem)] overflow-hidden rounded-xl border border-line bg-linear-to-b from-bench to-bench-deep">
 					{howItDraws() === "not at all" ? (
 						<div className="p-4 text-center">
-							<img className="mx-auto max-h-96 object-contain" src={`/api/loaves/${id}/still.png`} alt="" />
+							<Still id={id} />
 							<p>
 								This browser turns no solids (WebGL is switched off or missing): a still picture of the loaf
 								as saved.
@@ -75,6 +84,7 @@ export function LookPlace() {
 						<p className="p-6">{error.message}</p>
 					) : (
 						<LoafStage
+							key={drawn}
 							glb={glb}
 							lying={lying}
 							light={light}
@@ -84,7 +94,22 @@ export function LookPlace() {
 							describedBy={words}
 							onReady={setShown}
 							canvas={canvas}
+							cut={cut}
+							onLost={setLost}
 						/>
+					)}
+					{lost && (
+						<div className="absolute inset-0 overflow-auto bg-bench p-4 text-center">
+							<Still id={id} />
+							<p role="alert">
+								This browser has let go of its drawing, for want of memory perhaps. It comes back by itself,
+								or{" "}
+								<button type="button" className="underline" onClick={drawAgain}>
+									draw it again
+								</button>
+								. This is a still picture of the loaf as saved.
+							</p>
+						</div>
 					)}
 					{!shown && !error && howItDraws() !== "not at all" && (
 						// What was drawn for its card: there at once, until it can be turned.
@@ -165,16 +190,15 @@ export function LookPlace() {
 								most={30}
 								onChange={setApart}
 							/>
-							<Slider
-								label="Cut open at"
-								says={from === 1 ? "whole" : `bar ${from}`}
-								value={from}
-								least={1}
-								most={last}
-								onChange={setFrom}
-							/>
 						</>
 					)}
+					<Slider
+						label="Cut through at"
+						says={cutAt === null ? "whole" : withUnit(cutAt, "length", units)}
+						value={cutAt ?? 0}
+						most={Math.floor(long) - 1}
+						onChange={(at) => setCutAt(at === 0 ? null : at)}
+					/>
 					<Button onClick={() => setSeed(seed + 1)}>Another outcome</Button>
 				</div>
 				{live.plan.top.runs.length > 0 && (
@@ -227,6 +251,15 @@ export function LookPlace() {
 				</div>
 			</aside>
 		</div>
+	);
+}
+
+function Still({ id }: { id: string }) {
+	const { src } = usePicture(`/api/loaves/${id}/still.png`);
+	return src ? (
+		<img className="mx-auto max-h-96 object-contain" src={src} alt="" />
+	) : (
+		<p role="status">Drawing the loaf…</p>
 	);
 }
 

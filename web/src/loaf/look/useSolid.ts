@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { drawSolid, tellSolid } from "../../api/queries";
-import type { Loaf, SolidIn, SolidTold } from "../../api/types";
+import { cutSolid, drawSolid, tellSolid } from "../../api/queries";
+import type { CutThrough, Loaf, SolidIn, SolidTold } from "../../api/types";
 
 export type Age = NonNullable<SolidIn["age"]>;
 
@@ -28,4 +28,26 @@ export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin,
 	const drawn = useQuery({ queryKey: ["solid", ...key], queryFn: () => drawSolid(body), ...kept });
 	const told = useQuery({ queryKey: ["solid words", ...key], queryFn: () => tellSolid(body), ...kept });
 	return { glb: drawn.data, told: told.data, drawing: drawn.isFetching, error: drawn.error };
+}
+
+/** What is seen where it is cut through. */
+export interface Cut {
+	/** From the front [mm]. */
+	readonly at: number;
+	readonly seen: CutThrough | undefined;
+}
+
+/** The loaf cut through at a place along it; nothing where it is whole. The last picture stands until the next is there. */
+export function useCut(document: Loaf, loaf: string, asked: Asked, at: number | null): Cut | null {
+	const { seed, age, frostingMin, ash } = asked;
+	const { data } = useQuery({
+		queryKey: ["solid cut", loaf, document, seed, age, frostingMin, ash, at],
+		queryFn: () =>
+			cutSolid({ document, loaf, seed, later_min: 0, age, frosting_min: frostingMin, ash, at_mm: at ?? 0 }),
+		enabled: at !== null,
+		placeholderData: keepPreviousData,
+		staleTime: Number.POSITIVE_INFINITY,
+		gcTime: 60_000,
+	});
+	return at === null ? null : { at, seen: data };
 }

@@ -27,20 +27,19 @@ describe("where a loaf is looked at from", () => {
 
 describe("how bars lie", () => {
 	it("draws one out and leaves the others", () => {
-		const lying = { apart: 0, out: 1, from: 1, beside: false };
+		const lying = { apart: 0, out: 1, beside: false };
 		expect(movedBy(1, lying, 10)).toBeGreaterThan(0);
 		expect(movedBy(2, lying, 10)).toBe(0);
 	});
 
-	it("puts away what lies before the cut, and spreads the rest towards the front", () => {
-		const lying = { apart: 8, out: null, from: 4, beside: false };
-		expect(movedBy(3, lying, 10)).toBeUndefined();
+	it("spreads them towards the front", () => {
+		const lying = { apart: 8, out: null, beside: false };
 		expect(movedBy(4, lying, 10)).toBe(48);
 		expect(movedBy(10, lying, 10)).toBe(0);
 	});
 
 	it("lays them side by side with all faces at the front, evenly around the middle", () => {
-		const lying = { apart: 0, out: null, from: 1, beside: true };
+		const lying = { apart: 0, out: null, beside: true };
 		const [first, last] = [1, 4].map((bar) =>
 			placed(bar, lying, 4, { front: 25 * (bar - 1), middle: 0, wide: 90 }),
 		);

@@ -56,12 +56,10 @@ export function turned(eye: Eye, key: string): Eye | undefined {
 	}
 }
 
-/** How bars lie: how far apart all of them, which one is drawn out, from which on the loaf is there at all; or all of
- * them side by side, faces to the front. */
+/** How bars lie: how far apart all of them, which one is drawn out; or all of them side by side, faces to the front. */
 export interface Lying {
 	readonly apart: number;
 	readonly out: number | null;
-	readonly from: number;
 	readonly beside: boolean;
 }
 
@@ -73,24 +71,22 @@ export interface BarPlace {
 }
 
 const BETWEEN_MM = 12;
+/** So far a bar is drawn out. */
+const OUT_MM = 55;
 
-/** How far a bar is moved to the right and towards the front [mm]; nothing where it is put away. */
+/** How far a bar is moved to the right and towards the front [mm]. */
 export function placed(
 	bar: number,
 	lying: Lying,
 	last: number,
 	place: BarPlace,
-): { right: number; nearer: number } | undefined {
-	const nearer = movedBy(bar, lying, last);
-	if (nearer === undefined) return undefined;
-	if (!lying.beside) return { right: 0, nearer };
+): { right: number; nearer: number } {
+	if (!lying.beside) return { right: 0, nearer: movedBy(bar, lying, last) };
 	const step = place.wide + BETWEEN_MM;
 	return { right: (bar - (last + 1) / 2) * step - place.middle, nearer: place.front };
 }
 
-/** How far a bar is moved towards the front [mm]; nothing where it is put away. */
-export function movedBy(bar: number, lying: Lying, last: number): number | undefined {
-	if (bar < lying.from && bar !== lying.out) return undefined;
-	const spread = (last - bar) * lying.apart;
-	return bar === lying.out ? spread + 55 + (lying.from > bar ? 10 * (lying.from - bar) : 0) : spread;
+/** How far a bar is moved towards the front [mm]. */
+export function movedBy(bar: number, lying: Lying, last: number): number {
+	return (last - bar) * lying.apart + (bar === lying.out ? OUT_MM : 0);
 }
