@@ -38,13 +38,13 @@ def test_colours_are_placed_and_a_stick_is_drawn_through_the_pot(page: Page, des
     page.mouse.move(middle[0] + 70, middle[1] + 30, steps=12)
     page.mouse.up()
     page.get_by_role("button", name="Draw a figure eight").click()
-    expect(pot.locator("polyline")).to_have_count(3)
+    expect(pot.locator("polyline")).to_have_count(6)
     desk.wait_until_saved()
     assert violations(page) == []
 
     # What was drawn is kept, and is taken back stroke by stroke.
     page.get_by_role("button", name="Take the last stroke back").click()
-    expect(pot.locator("polyline")).to_have_count(2)
+    expect(pot.locator("polyline")).to_have_count(4)
     desk.wait_until_saved()
     loaf = page.url.partition("/loaf/")[2].split("/")[0]
     document = page.request.get(f"/api/loaves/{loaf}/document").json()

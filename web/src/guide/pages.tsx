@@ -38,8 +38,10 @@ export const PAGES: readonly GuidePage[] = [
 					<li>
 						<strong>Inside</strong>: what is done in which order: pours to a height, columns laid in, pieces
 						pressed in, a wire drawn through, a line dusted, the surface spritzed, a column propped until the
-						batter carries it. Each pour says how it goes in: layer, drops, pot swirl, from a corner, in
-						plops.
+						batter carries it. Each pour says how it goes in: layer, drops (end to end, in rows from side to
+						side, along a wall), mini drops pressed as deep as you say, from one side, in plops, in a ridge
+						with the other colours beside it, or as a pot swirl: on the pot’s picture each colour gets its
+						place, and you draw the stick’s way through it.
 					</li>
 					<li>
 						Columns (under <strong>Inside</strong>; press one and it is <strong>in hand</strong>) and{" "}
@@ -305,8 +307,9 @@ export const PAGES: readonly GuidePage[] = [
 			<>
 				<p>
 					The loaf in the hand, before anything is mixed: drag it, or press the arrows, plus and minus. Draw a
-					bar out, lay all of them apart or side by side, cut the loaf open at any bar. Every bar has its own
-					half of what the wire goes through. Cuts and sides are one plausible outcome, the same as on Cut.
+					bar out, lay all of them apart or side by side, or slide a cut through it anywhere. Every bar has
+					its own half of what the wire goes through. Cuts and sides are one plausible outcome, the same as on
+					Cut.
 				</p>
 				<p>
 					<strong>Piped after mixing</strong> shows what the bag gives too early or too late: what is too soft

@@ -31,7 +31,9 @@ export function Drawer({
 	);
 }
 
-/** Fields side by side, as many as there is room for. */
+/** Side by side as many as there is room for; words that are chosen take twice the room of a number. */
 export const FieldRow = ({ children }: { children: ReactNode }) => (
-	<div className="grid grid-cols-[repeat(auto-fit,minmax(88px,1fr))] items-end gap-2">{children}</div>
+	<div className="grid grid-cols-[repeat(auto-fit,minmax(88px,1fr))] items-end gap-2 [&>:has(select)]:col-span-2">
+		{children}
+	</div>
 );

@@ -104,14 +104,16 @@ export function PotField({ pour, technique, onChange }: Props) {
 					<path d="M -13 103 L 0 112 L 13 103" className="fill-none stroke-edge" strokeWidth={5} />
 					{data && <image href={data.png} x={-RADIUS} y={-RADIUS} width={2 * RADIUS} height={2 * RADIUS} />}
 					{[...strokes, line].map((stroke, k) => (
-						<polyline
-							// biome-ignore lint/suspicious/noArrayIndexKey: strokes are told apart by their order alone.
-							key={k}
-							points={stroke.map(([x = 0, y = 0]) => `${x * RADIUS},${-y * RADIUS}`).join(" ")}
-							className="pointer-events-none fill-none stroke-ink"
-							strokeWidth={1.5}
-							strokeDasharray="3 3"
-						/>
+						// biome-ignore lint/suspicious/noArrayIndexKey: strokes are told apart by their order alone.
+						<g key={k} className="pointer-events-none fill-none">
+							<polyline points={pointsOf(stroke)} className="stroke-paper" strokeWidth={3} />
+							<polyline
+								points={pointsOf(stroke)}
+								className="stroke-ink"
+								strokeWidth={1.5}
+								strokeDasharray="4 3"
+							/>
+						</g>
 					))}
 					{placed &&
 						spots.map((spot, k) => (
@@ -145,6 +147,9 @@ export function PotField({ pour, technique, onChange }: Props) {
 		</fieldset>
 	);
 }
+
+const pointsOf = (stroke: number[][]) =>
+	stroke.map(([x = 0, y = 0]) => `${x * RADIUS},${-y * RADIUS}`).join(" ");
 
 function usePot() {
 	const { id, live } = useEditor();
