@@ -12,6 +12,7 @@ from django.contrib.auth.models import User
 from archtop.core import read_loaf
 from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, cupboard_of_studio
+from archtop.studio.actions.stills import still_of_loaf
 from archtop.studio.management.commands.demo import load_shelf
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
 from tests.core.conftest import box, box_with, rod
@@ -146,6 +147,9 @@ def test_a_cut_loaf_leaves_its_bars_curing(owner: User, studio: Studio) -> None:
     (line,) = studio.get("/shelf").json()
     assert (line["lot"]["kind"], line["lot"]["count"], line["state"]["stands"]) == ("bars", 9, "too young")
     assert line["uses"] == []
+    assert (line["bars_of"]["id"], line["bars_of"]["name"]) == (str(loaf.pk), loaf.name)
+    still_of_loaf(loaf)
+    assert studio.get("/shelf").json()[0]["bars_of"]["still"] == "there"
 
 
 def test_what_a_loaf_takes_is_reserved_until_it_is_taken(owner: User, studio: Studio) -> None:

@@ -135,6 +135,9 @@ def test_what_was_drawn_for_its_card_is_at_hand_and_nothing_is_drawn_for_it(stud
         one.join()
     there = studio.get(f"/loaves/{loaf.pk}/at-hand.png")
     assert (there.status_code, there.content) == (200, drawn)
+    # Changed since, it is seen as it was until it is drawn again.
+    Loaf.objects.filter(pk=loaf.pk).update(revision=loaf.revision + 1)
+    assert studio.get(f"/loaves/{loaf.pk}/at-hand.png").content == drawn
 
 
 def waits() -> None:

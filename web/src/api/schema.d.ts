@@ -9838,6 +9838,26 @@ export interface components {
             loaves: string[];
         };
         /**
+         * BarsOf
+         * @description The loaf that bars on the shelf were cut from, and whether there is a picture of it.
+         */
+        BarsOf: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Still
+             * @enum {string}
+             */
+            still: "there" | "coming" | "none";
+        };
+        /**
          * Lot
          * @description So much of one thing made on one day. ``count`` is 0 for what is only weighed; ``kept`` matters for dough.
          */
@@ -9922,7 +9942,7 @@ export interface components {
          * ShelfLine
          * @description A lot as it lies there: its state today, what loaves still to be poured mean to take, what could use it up.
          *
-         *     ``overdrawn``: more of it was taken than was written down.
+         *     ``overdrawn``: more of it was taken than was written down. ``bars_of``: of bars, the loaf they were cut from.
          */
         ShelfLine: {
             lot: components["schemas"]["Lot"];
@@ -9937,6 +9957,7 @@ export interface components {
             overdrawn: boolean;
             /** Uses */
             uses: string[];
+            bars_of?: components["schemas"]["BarsOf"] | null;
         };
         /**
          * LotIn

@@ -28,7 +28,7 @@ export function LotCard({ line }: { line: ShelfLine }) {
 	return (
 		<li className="tray flex flex-col p-3" data-lot={lot.key}>
 			<div className="flex items-start gap-2.5">
-				<LotPicture lot={lot} />
+				<LotPicture lot={lot} barsOf={line.bars_of} />
 				<div className="min-w-0 flex-1">
 					<h3 className="text-base leading-tight">{lot.name}</h3>
 					<p className="truncate text-sm text-soft">

@@ -1,9 +1,19 @@
-import type { Lot } from "../api/types";
+import { stillAddress } from "../api/queries";
+import type { Lot, ShelfLine } from "../api/types";
 
 const INK = { stroke: "var(--color-ink)", strokeWidth: 1.4, strokeLinejoin: "round" } as const;
 
-/** A lot as it would lie there, in its colour: a column, pieces, a lump of dough, shreds, bars. */
-export function LotPicture({ lot }: { lot: Lot }) {
+/** A lot as it would lie there, in its colour: a column, pieces, a lump of dough, shreds; bars as their loaf looks. */
+export function LotPicture({ lot, barsOf }: { lot: Lot; barsOf: ShelfLine["bars_of"] }) {
+	if (barsOf?.still === "there")
+		return (
+			<img
+				className="h-16 w-20 shrink-0 object-contain"
+				src={stillAddress(barsOf.id, barsOf.revision)}
+				alt={`${barsOf.name} at a slant`}
+				loading="lazy"
+			/>
+		);
 	return (
 		<svg viewBox="0 0 48 40" className="h-10 w-12 shrink-0" aria-hidden>
 			<g fill={lot.srgb} color={lot.srgb} {...INK}>

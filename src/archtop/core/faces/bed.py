@@ -44,12 +44,10 @@ _SINKS_MM = 2.0
 _ALL_OVER = 0.97
 # What sinks in moves batter about so far under it, by its own half-width [-], and at least so far [mm].
 _STIRS, _STIRS_MM = 1.4, 8.0
-# How round a spoonful is below: (1 − u²) to this power.
-_ROUND = 1.2
 # Eddies across and up the bed; finer ones are weaker.
 _EDDIES = 4
 # Points up and across at which they are reckoned.
-_LED = (33, 41)
+_LED = (25, 31)
 # Points are walked together by tiles of this side [mm].
 _TILE_MM = 2.5
 
@@ -179,7 +177,7 @@ class Bed:
         middle = min(max(x, -self.half + wide), self.half - wide)
         self.op(POOL, source, middle, wide, *levels)
 
-    def sink(self, source: int, depth: Array, levels: tuple[float, float], wide: float) -> None:
+    def sink(self, depth: Array, levels: tuple[float, float], wide: float) -> None:
         """What goes so deep under the surface, the batter below giving way.
 
         :param depth: under the surface as it then stands, in each column [mm], shape (COLUMNS,)
@@ -192,16 +190,7 @@ class Bed:
         depth, left = (part * (2 * self.half * (after - before) / max(left[-1], 1e-9)) for part in (depth, left))
         still = np.where(np.isfinite(self.spans.high), self.spans.high, 0.0).max(axis=1)
         self.sinks.append(np.stack([depth, left, _around(still, gap)]))
-        self.op(SINK, source, before, after, float(len(self.sinks) - 1), max(_STIRS * wide, _STIRS_MM))
-
-    def heap(self, x: float, wide: float, source: int, levels: tuple[float, float]) -> None:
-        """A spoonful around ``x``, flat where the next lies on it and round below."""
-        before, after = levels
-        area = 2 * self.half * (after - before)
-        # So wide that it does not reach through all that lies there.
-        wide = min(max(wide, area / (1.33 * _DEEPEST * after)), self.half)
-        middle = min(max(x, -self.half + 0.8 * wide), self.half - 0.8 * wide)
-        self.sink(source, np.maximum(1 - ((self.xs - middle) / wide) ** 2, 0.0) ** _ROUND, levels, wide)
+        self.op(SINK, NOWHERE, before, after, float(len(self.sinks) - 1), max(_STIRS * wide, _STIRS_MM))
 
     def eddies(self, top: float, strength_mm: float, *what: object) -> None:
         """Batter led about by chance, gently, nowhere through walls, floor or surface.
@@ -210,11 +199,8 @@ class Bed:
         """
         from archtop.core.faces.flows import led_from
 
-        random, wide, tall = (
-            self.random("eddies", *what),
-            max(1.0, 2 * self.half / top),
-            max(1.0, top / (2 * self.half)),
-        )
+        random = self.random("eddies", *what)
+        wide, tall = max(1.0, 2 * self.half / top), max(1.0, top / (2 * self.half))
         m, n = np.arange(1, _EDDIES + 1)[:, None], np.arange(1, _EDDIES + 1)[None, :]
         drift = [[self.of.wander(self.y, *what, i, k) for k in range(_EDDIES)] for i in range(_EDDIES)]
         turns = (random.normal(size=(_EDDIES, _EDDIES)) + np.array(drift)) / (n * n / wide + m * m / tall)

@@ -203,8 +203,7 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
                     z *= straight[b] / straight[a]
                     x, z = _up((x, z), half, straight[b], (low[b], high[b]), (share[b], free[b]))
                 elif kind == SINK:
-                    x, z, over = unsink(x, z, op, sinks, half)
-                    landed = over > 0 and op[1] >= 0
+                    x, z, _ = unsink(x, z, op, sinks, half)
                 elif kind == FLOW:
                     x, z = unflow(x, z, op, flows, half)
                 else:

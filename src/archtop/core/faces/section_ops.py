@@ -90,7 +90,7 @@ class Telling(Bed):
         self.tables.append(older.at(own))
         level = len(self.tables) - 1
         self.op(LAY, NOWHERE, level, old)
-        self.sink(NOWHERE, depth, (own, after), wide)
+        self.sink(depth, (own, after), wide)
         self.op(LAY, NOWHERE, new, opened)
         self.spans = spans
 

@@ -22,6 +22,7 @@ from archtop.core.trade.ways.cutter import CutterMake
 from archtop.studio import stored, wall_clock
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
+from archtop.studio.actions.stills import Still, stills_for
 from archtop.studio.models import Loaf, ShelfLot, ShelfMove
 
 __all__ = [
@@ -52,10 +53,19 @@ class CutAsked(Frozen):
     name: Annotated[str, Field(min_length=1, max_length=120)]
 
 
+class BarsOf(Frozen):
+    """The loaf that bars on the shelf were cut from, and whether there is a picture of it."""
+
+    id: uuid.UUID
+    name: str
+    revision: int
+    still: Still
+
+
 class ShelfLine(Frozen):
     """A lot as it lies there: its state today, what loaves still to be poured mean to take, what could use it up.
 
-    ``overdrawn``: more of it was taken than was written down.
+    ``overdrawn``: more of it was taken than was written down. ``bars_of``: of bars, the loaf they were cut from.
     """
 
     lot: Lot
@@ -65,6 +75,7 @@ class ShelfLine(Frozen):
     reserved_by: tuple[str, ...]
     overdrawn: bool
     uses: tuple[str, ...]
+    bars_of: BarsOf | None = None
 
 
 def put_on_shelf(lot: Lot, move_id: uuid.UUID) -> None:
@@ -149,6 +160,7 @@ def open_shelf(owner: User, on: dt.date) -> list[ShelfLine]:
     coming = _coming(owner, on)
     reserved = _reserved(coming, taken)
     documents = [(loaf.name, document) for loaf, document in coming]
+    cut_from_loaf = _loaves_of_bars(owner)
     lines = []
     for row in rows:
         count, grams = row.count or 0, row.grams or 0.0
@@ -165,9 +177,23 @@ def open_shelf(owner: User, on: dt.date) -> list[ShelfLine]:
                 reserved_by=tuple(dict.fromkeys(name for name, _, _ in wanted)),
                 overdrawn=count < 0 or grams < -0.5,
                 uses=could_use(lot, documents),
+                bars_of=cut_from_loaf.get(row.key) if lot.kind == "bars" else None,
             )
         )
     return lines
+
+
+def _loaves_of_bars(owner: User) -> dict[str, BarsOf]:
+    """Whose bars lie there, by the lot's key: what the bench put by when a loaf was cut."""
+    moves = ShelfMove.objects.filter(loaf__owner=owner, count__gt=0, lot__data__kind="bars").select_related(
+        "loaf", "lot"
+    )
+    loaves = {move.lot.key: move.loaf for move in moves if move.loaf is not None}
+    stills = stills_for((loaf.pk, loaf.revision) for loaf in loaves.values())
+    return {
+        key: BarsOf(id=loaf.pk, name=loaf.name, revision=loaf.revision, still=stills[loaf.pk])
+        for key, loaf in loaves.items()
+    }
 
 
 def _coming(owner: User, on: dt.date) -> list[tuple[Loaf, Document]]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
 import queue
 import threading
@@ -19,7 +20,7 @@ from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.solids import still_png
 from archtop.studio.models import Loaf
 
-__all__ = ["Still", "still_at_hand", "still_of_loaf", "stills_for"]
+__all__ = ["Still", "last_still", "still_at_hand", "still_of_loaf", "stills_for"]
 
 Still = Literal["there", "coming", "none"]
 
@@ -78,6 +79,20 @@ def still_at_hand(loaf: Loaf) -> bytes | None:
     """A loaf's picture as PNG if it has been made; nobody is to wait for it."""
     file = _file(loaf.pk, loaf.revision)
     return file.read_bytes() if file.exists() else None
+
+
+def last_still(loaf: Loaf) -> bytes | None:
+    """The last picture that was made of a loaf, of whichever revision; nobody is to wait for it."""
+    made = list(_file(loaf.pk, loaf.revision).parent.glob(f"{loaf.pk}-*.png"))
+    for file in sorted(made, key=_revision_of, reverse=True):
+        # A newer one may just have taken its place.
+        with contextlib.suppress(FileNotFoundError):
+            return file.read_bytes()
+    return None
+
+
+def _revision_of(file: Path) -> int:
+    return int(file.stem.rsplit("-", 2)[1])
 
 
 def _file(loaf: uuid.UUID, revision: int) -> Path:

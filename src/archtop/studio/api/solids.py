@@ -24,7 +24,7 @@ from archtop.studio.actions.solids import (
     solid_file,
     solid_told,
 )
-from archtop.studio.actions.stills import still_at_hand, still_of_loaf
+from archtop.studio.actions.stills import last_still, still_at_hand, still_of_loaf
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import cupboard_for, loaf_of
 from archtop.studio.api.schemas import CutSolidIn, SolidIn
@@ -95,8 +95,8 @@ def export_mould(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/loaves/{uuid:loaf_id}/at-hand.png", operation_id="show_at_hand", include_in_schema=False)
 def show_at_hand(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
-    """A loaf at a slant if its picture has been made; nothing, at once, if not."""
-    picture = still_at_hand(loaf_of(request, loaf_id))
+    """A loaf at a slant as it was last drawn; nothing, at once, if it never was."""
+    picture = last_still(loaf_of(request, loaf_id))
     return HttpResponse(picture or b"", status=200 if picture else 204, content_type="image/png")
 
 

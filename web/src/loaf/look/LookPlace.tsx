@@ -112,7 +112,7 @@ export function LookPlace() {
 						</div>
 					)}
 					{!shown && !error && howItDraws() !== "not at all" && (
-						// What was drawn for its card: there at once, until it can be turned.
+						// As it was last drawn for its card: there at once, until it can be turned.
 						<img
 							src={atHandAddress(id)}
 							alt=""

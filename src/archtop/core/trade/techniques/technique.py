@@ -102,9 +102,6 @@ class Ground(Protocol):
     def lean(self, source: int, side: float, before: float, high: float) -> None:
         """Batter that leans from a wall (−1: left, 1: right)."""
 
-    def heap(self, x: float, wide: float, source: int, levels: tuple[float, float]) -> None:
-        """A spoonful around ``x``, so far to each side, that brings the level from one height to another [mm]."""
-
     def eddies(self, top: float, strength_mm: float, *what: object) -> None:
         """Batter led about by chance, by about so far."""
 
