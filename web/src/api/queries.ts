@@ -204,8 +204,9 @@ export const momentAddress = (id: string, step: string, pa: readonly number[]) =
 export const pictureQuery = (address: string) =>
 	queryOptions({
 		queryKey: ["picture", address],
-		queryFn: async () => {
-			const answer = await inTurn(new Request(new URL(address, location.href)));
+		// Nobody waits for one that is no longer looked at.
+		queryFn: async ({ signal }) => {
+			const answer = await inTurn(new Request(new URL(address, location.href), { signal }));
 			if (!answer.ok) throw new Error(`no picture at ${address}`);
 			return answer.blob();
 		},

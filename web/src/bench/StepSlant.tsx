@@ -9,13 +9,18 @@ interface Props {
 	className?: string;
 }
 
+/** Each picture costs the studio about a second: a bag has become another once it is so much thicker, as a share. */
+const ANOTHER = 0.15;
+const coarsely = (pa: number) =>
+	Number(Math.exp(Math.round(Math.log(pa) / ANOTHER) * ANOTHER).toPrecision(2));
+
 /** The loaf at a slant once the step is done; what is piped in it as its bag stands now. */
 export function StepSlant({ step, clocks, className = "" }: Props) {
 	const { id, live } = useEditor();
 	const run = live.plan.top.runs.find((one) => step === `loaf.pipe.${one.id}`);
 	// So coarsely that it is another picture only where the bag has become another.
 	const pa = clocks.flatMap(({ colour, face }) =>
-		face && run?.bags.some((bag) => bag.includes(colour)) ? [Number(face.pa.value.toPrecision(2))] : [],
+		face && run?.bags.some((bag) => bag.includes(colour)) ? [coarsely(face.pa.value)] : [],
 	);
 	const { src, isError } = usePicture(momentAddress(id, step, pa));
 	if (isError) return null;
