@@ -11,6 +11,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 
 import numpy as np
@@ -32,6 +33,8 @@ _BEHIND = (np.arcsin(_X) + _X * np.sqrt(1 - _X**2)) / math.pi + 0.5
 # A stick drags batter along over about so much to each side [radii], and turns it there by so much [rad] at each step:
 # stated guesses.
 _BESIDE, _TURNS = 0.17, 0.9
+# A stick's way is followed in no more steps, about, and a pot that was stirred is told at so many points across.
+_MOST_STEPS, _FINE = 120, 256
 
 
 def area_beside(x: Array) -> Array:
@@ -86,8 +89,7 @@ class Pot:
 
     def lies(self, x: Array, y: Array) -> Codes:
         """Which colour lies where, by its number; points across and up [radii], of one shape."""
-        for stroke in reversed(self.strokes):
-            x, y = _undrawn(stroke, x, y)
+        x, y = _undrawn(self.strokes, x, y)
         radius2 = x**2 + y**2
         if self.turns:
             twist = 2 * math.pi * self.turns * np.maximum(1 - radius2, 0.0) ** 2
@@ -110,7 +112,23 @@ class Pot:
         :param over: share of the pour that is over by then; ``across``: where in the stream's width (0-1)
         """
         y = np.interp(over, _BEHIND, _X)
-        return self.lies((2 * across - 1) * np.sqrt(np.maximum(1 - y**2, 0.0)), y)
+        x = (2 * across - 1) * np.sqrt(np.maximum(1 - y**2, 0.0))
+        if not (self.strokes or self.spots):
+            return self.lies(x, y)
+        # Told once, however often it is poured.
+        column, row = (np.clip(((at + 1) / 2 * _FINE).astype(int), 0, _FINE - 1) for at in (x, y))
+        found: Codes = _told(self)[row, column]
+        return found
+
+
+@lru_cache(maxsize=32)
+def _told(pot: Pot) -> Codes:
+    """Colours of a pot at the points of a square around it, shape (_FINE, _FINE), from its lip up."""
+    at = (np.arange(_FINE) + 0.5) / _FINE * 2 - 1
+    x, y = np.meshgrid(at, at)
+    # Beyond its rim what lies nearest on it: a point at the rim may be looked for there.
+    out = np.maximum(np.hypot(x, y), 1.0)
+    return pot.lies(x / out, y / out)
 
 
 def _place(spot: OnClock) -> tuple[float, float]:
@@ -119,14 +137,17 @@ def _place(spot: OnClock) -> tuple[float, float]:
     return out * math.cos(angle), out * math.sin(angle)
 
 
-def _undrawn(stroke: Sequence[tuple[float, float]], x: Array, y: Array) -> tuple[Array, Array]:
-    """Where batter was before a stick was drawn along a path: what is beside it has turned along with it."""
-    for (x0, y0), (x1, y1) in reversed(list(pairwise(stroke))):
+def _undrawn(strokes: Sequence[Sequence[tuple[float, float]]], x: Array, y: Array) -> tuple[Array, Array]:
+    """Where batter was before a stick was drawn along paths: what is beside it has turned along with it."""
+    ways = [(a, b) for stroke in strokes for a, b in pairwise(stroke)]
+    # However long they are together, they are followed in so many steps.
+    step = max(_BESIDE, sum(math.dist(a, b) for a, b in ways) / _MOST_STEPS)
+    for (x0, y0), (x1, y1) in reversed(ways):
         long = math.hypot(x1 - x0, y1 - y0)
         if long < 1e-9:
             continue
         right, up = (x1 - x0) / long, (y1 - y0) / long
-        steps = max(1, round(long / _BESIDE))
+        steps = max(1, round(long / step))
         for n in reversed(range(steps)):
             at = (n + 0.5) / steps
             for side in (1, -1):
@@ -140,7 +161,10 @@ def _undrawn(stroke: Sequence[tuple[float, float]], x: Array, y: Array) -> tuple
 
 def _untwisted(middle: tuple[float, float], reach: float, turn: float, at: tuple[Array, Array]) -> tuple[Array, Array]:
     (mx, my), (x, y) = middle, at
-    dx, dy = x - mx, y - my
-    angle = -turn * np.maximum(1 - (dx**2 + dy**2) / reach**2, 0.0) ** 2
+    near = (x - mx) ** 2 + (y - my) ** 2 < reach**2
+    dx, dy = x[near] - mx, y[near] - my
+    angle = -turn * (1 - (dx**2 + dy**2) / reach**2) ** 2
     cos, sin = np.cos(angle), np.sin(angle)
-    return mx + dx * cos - dy * sin, my + dx * sin + dy * cos
+    x, y = x.copy(), y.copy()
+    x[near], y[near] = mx + dx * cos - dy * sin, my + dx * sin + dy * cos
+    return x, y

@@ -16,10 +16,11 @@ def turns_of(colours: Sequence[int], shares: Sequence[float], count: int) -> lis
     turns = [max(1, round(share * count)) for share in shares]
     order: list[int] = []
     due = [0.0] * len(colours)
-    for _ in range(sum(turns)):
-        due = [d + t / sum(turns) for d, t in zip(due, turns, strict=True)]
-        left = [k for k in range(len(colours)) if order.count(k) < turns[k]]
-        pick = max(left, key=lambda k: due[k])
+    open_yet, whole = list(turns), sum(turns)
+    for _ in range(whole):
+        due = [d + t / whole for d, t in zip(due, turns, strict=True)]
+        pick = max((k for k, more in enumerate(open_yet) if more), key=lambda k: due[k])
         due[pick] -= 1
+        open_yet[pick] -= 1
         order.append(pick)
     return [(colours[k], shares[k] / turns[k]) for k in order]

@@ -21,6 +21,8 @@ Array = NDArray[np.float64]
 _APART, _STRAY, _FAR = 1.5, 0.3, 1.15
 # What a section goes through less than this is not seen in it.
 _SEEN = 0.02
+# More spoonfuls than this no picture tells apart.
+_MOST = 3000
 # A spoonful tapers off to so many of its radii, (1 − u²) to this power thick, and so much of it has run everywhere;
 # tapped down, all is led about by so far [mm]: stated guesses.
 _TAPERS, _ROUND, _EVERYWHERE, _LED_MM = 1.2, 1.6, 1e-5, 2.5
@@ -63,7 +65,7 @@ class Plops(Technique):
         random = ground.random("plops", here.step)
         volume = float(np.trapezoid(here.areas, here.ys))
         radius = spread_mm(max(here.pa, 1.0), 1.0, self.spoon_ml) / 2
-        count = max(len(here.colours), round(volume / (self.spoon_ml * 1000)))
+        count = min(max(len(here.colours), round(volume / (self.spoon_ml * 1000))), _MOST)
         length = float(here.ys[-1] - here.ys[0])
         across = max(1, round(2 * ground.half / (_APART * radius)))
         along = max(1, round(length / (_APART * radius)))
