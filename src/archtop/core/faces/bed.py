@@ -134,7 +134,7 @@ class Bed:
         self.level(self._source(Source(here.step, -1, inside=bed)), here.before, here.after, self.uneven(here))
         if self.crowded:
             self.rows.append(self.standing.rows(here.before, here.after))
-            self.ops[-1][6] = float(len(self.rows) - 1)
+            self.ops[-1][5] = float(len(self.rows) - 1)
         return bed
 
     def op(self, kind: int, source: int, *rest: float) -> None:
@@ -147,7 +147,7 @@ class Bed:
 
     def level(self, source: int, low: float, high: float, edge: int = -1) -> None:
         """New batter that lies level between two heights, around whatever stands there."""
-        self.op(LAYER, source, low, high, 0.0, float(edge), -1.0)
+        self.op(LAYER, source, low, high, float(edge), -1.0)
 
     def above(self, source: int, heights: Array) -> None:
         """New batter over a boundary of any shape, whatever lay there.
@@ -155,7 +155,7 @@ class Bed:
         :param heights: of the boundary in each column [mm], shape (COLUMNS,); infinite where it does not reach
         """
         self.level(source, 0.0, max(float(np.max(heights[np.isfinite(heights)], initial=1.0)), 1.0))
-        self.ops[-1][5] = float(self.edge(np.where(np.isfinite(heights), heights, 1e6)))
+        self.ops[-1][4] = float(self.edge(np.where(np.isfinite(heights), heights, 1e6)))
 
     def uneven(self, here: Here) -> int:  # noqa: ARG002
         """Number of the boundary under a pour."""

@@ -107,7 +107,7 @@ def _in_band(at: tuple[float, float], op: Any, half: float, rows: Any) -> tuple[
     """
     (x, z), (left, right, share) = at, rows
     up = min(max((z - op[2]) / max(op[3] - op[2], 1e-9), 0.0), 1.0)
-    row = int(op[6])
+    row = int(op[5])
     if row < 0:
         return (x + half) / (2 * half), up
     n = share.shape[1]
@@ -186,7 +186,7 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
                 x, z, q = float(px[p]), float(pz[p]), number[p]
                 landed = False
                 if kind == LAYER:
-                    edge = _read(x, half, edges[int(op[5])]) if op[5] >= 0 else 0.0
+                    edge = _read(x, half, edges[int(op[4])]) if op[4] >= 0 else 0.0
                     landed = z >= op[2] + edge
                     if landed:
                         us[q], ups[q] = _in_band((x, _flat(z, edge, op)), op, half, rows)
@@ -194,8 +194,7 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
                         # What lies right under an uneven boundary is as uneven.
                         z -= edge * (z / op[2]) ** 2
                 elif kind == LINE:
-                    thick = _read(x, half, edges[int(op[4])]) if op[4] >= 0 else op[3]
-                    landed = thick > 0 and z >= op[2] - thick
+                    landed = z >= op[2] - op[3]
                 elif kind == LAY:
                     a, b = int(op[2]), int(op[3])
                     x, z = _down((x, z), half, straight[a], (low[a], high[a]), (share[a], free[a]))

@@ -14,7 +14,7 @@ from typing import Final
 import numpy as np
 
 from archtop.core.base import Frozen
-from archtop.core.rheology import STANDARD_GRAVITY
+from archtop.core.rheology import STANDARD_GRAVITY, heap_half_mm
 
 __all__ = ["DRAG", "Landing", "landing", "wire_reach"]
 
@@ -47,11 +47,10 @@ def landing(area_mm2: float, fall_mm: float, yield_pa: float) -> Landing:
     speed = math.sqrt(2 * STANDARD_GRAVITY * fall)
     flow = _viscous_pa(yield_pa, radius, speed)
     plunge = min(math.pi / (8 * DRAG) * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
-    half = (0.75 * area) ** (2 / 3) * (_DENSITY * STANDARD_GRAVITY / (2 * yield_pa)) ** (1 / 3)
     return Landing(
         radius_mm=radius * 1000,
         plunge_mm=plunge * 1000,
-        half_wide_mm=half * 1000,
+        half_wide_mm=heap_half_mm(area_mm2, yield_pa),
         reach_mm=_reach(yield_pa, radius, flow) * 1000,
     )
 

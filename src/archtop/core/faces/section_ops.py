@@ -17,14 +17,14 @@ from archtop.core.faces.section import COLUMNS, Section, Spans
 from archtop.core.geometry import spans_over
 from archtop.core.pours import path_of
 from archtop.core.rheology import STANDARD_GRAVITY
-from archtop.core.trade.techniques import Here
+from archtop.core.trade.techniques import BREAKING_PASSES, Here
 
 __all__ = ["Telling", "contains"]
 
 Array = NDArray[np.float64]
 
-# A layer that breaks through comes in so many passes; from lower than this a spatula takes its fall.
-_LAYER_PASSES, _SPATULA_MM = 8, 10.0
+# From lower than this a spatula takes a layer's fall [mm].
+_SPATULA_MM = 10.0
 # Light trace, where nothing tells how thick batter is [Pa].
 _UNTOLD_PA = 6.0
 # A hand draws a wire through a loaf at about this speed [mm/s], and a line thinner than a grain or two is none [mm]:
@@ -124,7 +124,7 @@ class Telling(Bed):
         mould = self.of.loaf.mould
         surface = mould.length_mm * 2 * (self.half + self.section.lean * self.of.fills[i].level_after_mm)
         thick = max(volume_mm3 / surface, _THINNEST_MM)
-        self.op(LINE, self.source(i, self.of.numbers[colour]), level, thick, -1)
+        self.op(LINE, self.source(i, self.of.numbers[colour]), level, thick)
 
     def pour(self, step: BatterPour, i: int, heights: tuple[float, float]) -> None:
         """New batter between two heights, as its technique brings it."""
@@ -150,7 +150,7 @@ class Telling(Bed):
 
     def breaks(self, here: Here) -> bool:
         """Whether it breaks the layer it falls onto; from low down a spatula takes its fall."""
-        plunge = landing(here.area / _LAYER_PASSES, here.fall_mm, here.pa).plunge_mm
+        plunge = landing(here.area / BREAKING_PASSES, here.fall_mm, here.pa).plunge_mm
         return here.fall_mm > _SPATULA_MM and plunge > FLAT_MM
 
     def pierce(self, here: Here, xs: Sequence[float]) -> None:

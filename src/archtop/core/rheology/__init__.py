@@ -24,7 +24,7 @@ from archtop.core.rheology.holding import (
 from archtop.core.rheology.reading import YieldReading
 from archtop.core.rheology.resting import Laid, Rest
 from archtop.core.rheology.slump import CUP_MM, slump_mm, yield_from_slump
-from archtop.core.rheology.spread import SPOON_ML, spread_mm, yield_from_spread
+from archtop.core.rheology.spread import SPOON_ML, heap_half_mm, spread_mm, yield_from_spread
 from archtop.core.rheology.thickening import BendKind, Crossing, Growth, Seen, Thickening, TraceEvent
 
 __all__ = [
@@ -44,6 +44,7 @@ __all__ = [
     "TraceEvent",
     "YieldReading",
     "bearing_factor",
+    "heap_half_mm",
     "highest_heap",
     "needed_buried",
     "needed_on_surface",

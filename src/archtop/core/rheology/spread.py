@@ -12,7 +12,7 @@ from archtop.core.base import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 from archtop.core.rheology.reading import YieldReading
 
-__all__ = ["SPOON_ML", "spread_mm", "yield_from_spread"]
+__all__ = ["SPOON_ML", "heap_half_mm", "spread_mm", "yield_from_spread"]
 
 # A level tablespoon (15 ml by most countries' standards), and how far two level spoons differ.
 SPOON_ML: Final = 15.0
@@ -62,6 +62,16 @@ def yield_from_spread(across_mm: float, density_g_ml: float, volume_ml: float = 
         how=f"225·ρ·g·V²/(128·π²·R⁵) with {volume_ml:g} ml spread to {across_mm:g} mm",
         source="Roussel & Coussot 2005, J. Rheol. 49(3):705; spoon ±7 %, ring ±1.5 mm, sheet ±20 %",
     )
+
+
+def heap_half_mm(area_mm2: float, pa: float, density_g_ml: float = 1.0) -> float:
+    """Half of how wide [mm] batter lies that slumps along a line: b = (¾A)^⅔·(ρg/2τ)^⅓.
+
+    :param area_mm2: of its cross-section [mm²]
+    :param pa: yield stress [Pa]
+    """
+    half = (0.75 * area_mm2 * 1e-6) ** (2 / 3) * (density_g_ml * 1000 * STANDARD_GRAVITY / (2 * pa)) ** (1 / 3)
+    return float(half * 1000)
 
 
 def spread_mm(pa: float, density_g_ml: float, volume_ml: float = SPOON_ML) -> float:

@@ -49,7 +49,8 @@ interface Props {
 
 /** The pot from above: where each colour goes in, and the stick's way through it, drawn by hand. */
 export function PotField({ pour, technique, onChange }: Props) {
-	const { id, live, nameOf } = usePot();
+	const { id, live } = useEditor();
+	const nameOf = (colour: string) => live.of.colours.find((one) => one.id === colour)?.name ?? colour;
 	const { data } = useQuery({
 		queryKey: ["pot", id, live.of, pour.id],
 		queryFn: () => drawPot(live.of, id, pour.id),
@@ -150,12 +151,6 @@ export function PotField({ pour, technique, onChange }: Props) {
 
 const pointsOf = (stroke: number[][]) =>
 	stroke.map(([x = 0, y = 0]) => `${x * RADIUS},${-y * RADIUS}`).join(" ");
-
-function usePot() {
-	const { id, live } = useEditor();
-	const nameOf = (colour: string) => live.of.colours.find((one) => one.id === colour)?.name ?? colour;
-	return { id, live, nameOf };
-}
 
 interface SpotMarkProps {
 	number: number;

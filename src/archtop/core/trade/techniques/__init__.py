@@ -12,9 +12,10 @@ from archtop.core.trade.techniques.mini_drops import MiniDrops
 from archtop.core.trade.techniques.plops import Plops
 from archtop.core.trade.techniques.pot_swirl import PotSwirl
 from archtop.core.trade.techniques.ridge import Ridge
-from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique
+from archtop.core.trade.techniques.technique import BREAKING_PASSES, Ground, Here, Stream, Suits, Technique
 
 __all__ = [
+    "BREAKING_PASSES",
     "TECHNIQUES",
     "AnyTechnique",
     "Ground",

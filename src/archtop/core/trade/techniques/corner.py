@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.trade.techniques.technique import Ground, Here, Suits, Technique, by_turns, within
+from archtop.core.trade.techniques.technique import BREAKING_PASSES, Ground, Here, Suits, Technique, by_turns, within
 
 __all__ = ["Corner", "surface_of"]
 
@@ -17,8 +17,6 @@ _DEEPEST = 0.8
 # Several colours from one wall: each surface falls by so much of the pour's height from wall to wall, and by no more
 # than so much of its width: stated guesses.
 _LEANS, _STEEPEST = 1.3, 0.6
-# Falling so hard that it breaks through, it comes in so many passes.
-_PASSES = 8
 # Running down they are led about by so far [mm]: a stated guess.
 _LED_MM = 2.5
 
@@ -44,7 +42,7 @@ class Corner(Technique):
     def pours(self, ground: Ground, here: Here) -> None:
         """Of several colours each leans on the one before; the last fills up to the level."""
         if ground.breaks(here):
-            ground.passes(here, by_turns(ground, here, _PASSES))
+            ground.passes(here, by_turns(ground, here, BREAKING_PASSES))
         elif len(here.colours) == 1:
             self._alone(ground, here)
         else:

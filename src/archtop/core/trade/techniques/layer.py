@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique
+from archtop.core.trade.techniques.technique import BREAKING_PASSES, Ground, Here, Stream, Suits, Technique
 
 __all__ = ["Layer"]
-
-# A layer that breaks through comes in so many passes.
-_PASSES = 8
 
 
 class Layer(Technique):
@@ -35,11 +32,11 @@ class Layer(Technique):
         if not ground.breaks(here):
             ground.level(source, here.before, here.after, ground.uneven(here))
             return
-        where = ground.spread(_PASSES, ground.random("streams", here.step))
+        where = ground.spread(BREAKING_PASSES, ground.random("streams", here.step))
         ground.passes(
             here,
             [
-                Stream(ground.at(x * ground.half, here.step, n), here.area / _PASSES, source)
+                Stream(ground.at(x * ground.half, here.step, n), here.area / BREAKING_PASSES, source)
                 for n, x in enumerate(where)
             ],
         )

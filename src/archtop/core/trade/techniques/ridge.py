@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
+from archtop.core.rheology import heap_half_mm
 from archtop.core.trade.techniques.corner import surface_of
 from archtop.core.trade.techniques.technique import Ground, Here, Suits, Technique, within
 
@@ -46,23 +47,21 @@ class Ridge(Technique):
         _, height = within(here, room)
         area = here.shares[0] * here.area
         # Heaped by the spoon it stands twice as steep as batter that slumps by itself.
-        slumped = (0.75 * area * 1e-6) ** (2 / 3) * (1000 * 9.81 / (2 * max(here.pa, 1.0))) ** (1 / 3) * 1000
+        slumped = heap_half_mm(area, max(here.pa, 1.0))
         wide = min(max(slumped / 2, area / (_FULL * height)), _WIDEST * room.half)
         middle = room.half * self.across_percent / 100
         middle = ground.at(min(max(middle, wide - room.half), room.half - wide), here.step, "ridge")
         shape = np.maximum(1 - ((room.xs - middle) / wide) ** 2, 0.0) ** 0.75
-        # Where it would stand higher than the level it is cut off flat there, and is so much the fuller.
-        back = (
-            surface_of(here.shares[0] * height, shape * height * 1.5 - 0.75 * height, height)
-            if len(here.colours) > 1 and area / (_FULL * wide) > height
-            else shape * area / (_FULL * wide)
-        )
+        back = shape * area / (_FULL * wide)
+        if back.max() > height:
+            # It is cut off flat at the level, and so much the fuller.
+            back = surface_of(here.shares[0] * height, (1.5 * shape - 0.75) * height, height)
         room.level(room.source(here.step, here.colours[0]), 0.0, height)
         # Beside it, up to halfway to the next column: there one colour goes over into the other.
         beside = np.cumsum(height - back)
         left = beside / max(float(beside[-1]), 1e-9)
-        others = np.asarray(here.shares[1:])
-        ends = np.concatenate([[0.0], np.cumsum(others / others.sum())]) if len(others) else np.zeros(1)
-        for n, colour in enumerate(here.colours[1:]):
-            room.above(room.source(here.step, colour), np.where(left >= ends[n], back, np.inf))
+        begins = 0.0
+        for colour, share in zip(here.colours[1:], here.shares[1:], strict=True):
+            room.above(room.source(here.step, colour), np.where(left >= begins, back, np.inf))
+            begins += share / (1 - here.shares[0])
         room.eddies(height, _LED_MM, here.step)

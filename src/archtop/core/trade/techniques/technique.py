@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from abc import abstractmethod
 from collections.abc import Sequence
-from typing import ClassVar, NamedTuple, Protocol
+from typing import ClassVar, Final, NamedTuple, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,7 +16,11 @@ from archtop.core.base import Kind
 from archtop.core.trade.pot import Pot
 from archtop.core.trade.turns import turns_of
 
-__all__ = ["Ground", "Here", "Stream", "Suits", "Technique"]
+__all__ = ["BREAKING_PASSES", "Ground", "Here", "Stream", "Suits", "Technique"]
+
+
+# Batter that falls so hard that it breaks through what was to carry it comes in so many passes.
+BREAKING_PASSES: Final = 8
 
 
 class Suits(NamedTuple):
