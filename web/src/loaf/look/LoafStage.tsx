@@ -3,7 +3,6 @@ import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } fro
 import {
 	Box3,
 	DoubleSide,
-	FrontSide,
 	type Group,
 	type Mesh,
 	type MeshStandardMaterial,
@@ -276,7 +275,9 @@ function clipAt(object: Object3D, at: number | null): void {
 		if (!soap) return;
 		soap.clippingPlanes = planes;
 		soap.clipShadows = true;
-		soap.side = at === null ? FrontSide : DoubleSide;
+		// Whole, each is seen as its file says: the mould's walls from both sides.
+		soap.userData.side ??= soap.side;
+		soap.side = at === null ? soap.userData.side : DoubleSide;
 		soap.needsUpdate = true;
 	});
 }
