@@ -78,9 +78,9 @@ def test_warmer_than_planned_is_faster_by_the_rule_of_ten_degrees() -> None:
     of = bowl()
     warm = Note(minute=0, kind="temperature", value=of.mixing_c + 10)
     plain, warmed = (read_clock(of, notes, 20) for notes in ([], [warm]))
-    # Over twenty minutes the growth of ln τ has doubled.
+    # Over twenty minutes the growth of ln τ has doubled, but for the courses that are not straight.
     grown = math.log(plain.pa.value / 2)
-    assert math.log(warmed.pa.value / 2) == pytest.approx(2 * grown)
+    assert math.log(warmed.pa.value / 2) == pytest.approx(2 * grown, rel=0.02)
 
 
 def test_a_thermometer_out_of_its_wits_is_refused() -> None:

@@ -7022,9 +7022,9 @@ export interface components {
         };
         /**
          * Crossing
-         * @description When a threshold is passed [min since the mixing]: earliest, middle and latest of four in five draws.
+         * @description When a threshold is passed [min since the mixing]: earliest, middle and latest of four in five such pots.
          *
-         *     ``None`` where too few draws pass it within four hours to say; ``chance_now``: that it is passed already.
+         *     ``None`` where too few pass it within four hours to say; ``chance_now``: that it is passed already.
          */
         Crossing: {
             /** Early */

@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import Field
 
 from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen
-from archtop.core.bench.clock import Note, ReadPoint, note_reading
+from archtop.core.bench.clock import Note, ReadPoint, note_event, note_reading
 from archtop.core.calculators.registry import Positive, calculator
 from archtop.core.rheology import (
     CUP_MM,
@@ -66,7 +66,10 @@ def slump_test(given: SlumpTestInput) -> YieldReading:
 
 
 class TraceClockInput(Frozen):
-    """Readings since mixing, a threshold [Pa], now [min], and how fast such batter usually doubles [min]."""
+    """Readings and events since mixing, a threshold [Pa], now [min], and how fast such batter usually doubles [min].
+
+    What is later than now is not there yet.
+    """
 
     notes: Annotated[tuple[Note, ...], Field(max_length=500)]
     threshold_pa: Positive
@@ -85,12 +88,14 @@ class TraceClockOutput(Frozen):
 
 @calculator("trace-clock")
 def trace_clock(given: TraceClockInput) -> TraceClockOutput:
-    """When batter passes a threshold, from timed readings of any kind."""
+    """When batter passes a threshold, from timed readings of any kind and from what was done to it meanwhile."""
     rate = math.log(2) / given.doubles_min
     growth = Growth(start=math.log(2), start_sd=0.7, rate=rate, rate_sd=0.4 * rate)
-    points = [point for note in given.notes if (point := note_reading(note, given.density_g_ml))]
+    notes = [note for note in given.notes if note.minute <= given.now_min]
+    points = [point for note in notes if (point := note_reading(note, given.density_g_ml))]
+    bends = [bend for note in notes if (bend := note_event(note))]
     seen = [Seen(minute=p.minute, log_pa=math.log(p.pa), sd=math.log(p.high / p.pa) / FOUR_IN_FIVE) for p in points]
-    model = Thickening(growth, (), seen)
+    model = Thickening(growth, bends, seen)
     mean, sd = model.log_pa([given.now_min])
     middle, factor = math.exp(float(mean[0])), math.exp(FOUR_IN_FIVE * float(sd[0]))
     return TraceClockOutput(
@@ -100,8 +105,8 @@ def trace_clock(given: TraceClockInput) -> TraceClockOutput:
             low=middle / factor,
             high=middle * factor,
             basis="estimate",
-            how=f"ln τ straight in time through {len(seen)} readings",
-            source="Bayesian linear regression",
+            how=f"{len(seen)} readings and {len(bends)} events, averaged over the courses that batter takes",
+            source="Bayesian model averaging of linear regressions",
         ),
         passes=model.passes(given.threshold_pa, given.now_min),
         readings=tuple(points),

@@ -25,7 +25,7 @@ from archtop.core.rheology.reading import YieldReading
 from archtop.core.rheology.resting import Laid, Rest
 from archtop.core.rheology.slump import CUP_MM, slump_mm, yield_from_slump
 from archtop.core.rheology.spread import SPOON_ML, heap_half_mm, spread_mm, yield_from_spread
-from archtop.core.rheology.thickening import BendKind, Crossing, Growth, Seen, Thickening, TraceEvent
+from archtop.core.rheology.thickening import BendKind, Crossing, Growth, Learned, Seen, Thickening, TraceEvent
 
 __all__ = [
     "COMFORTABLE_GRIP_N",
@@ -37,6 +37,7 @@ __all__ = [
     "Crossing",
     "Growth",
     "Laid",
+    "Learned",
     "Rest",
     "Seen",
     "Stage",

@@ -19,11 +19,11 @@ __all__ = ["DOUBLES_PER_C", "Bowl", "Limit", "bowls_of"]
 # Ordinary batter goes from light trace to pipeable in 30 to 60 minutes (common practice, no source): ln(117/6) over 45.
 _ORDINARY_RATE = math.log(117 / 6) / 45
 _START_PA, _START_SPREAD = 2.0, 0.7
-# Twice as fast for every ten degrees, from the middle of the warm school: a rule of thumb of chemistry, used as an
+# Twice as fast for every ten degrees, from what the warm school mixes at: a rule of thumb of chemistry, used as an
 # estimate.
-DOUBLES_PER_C, _USUAL_C = 10.0, 38.0
+DOUBLES_PER_C, _USUAL_C = 10.0, 42.0
 # How much faster a percent more lye in the water makes it, and hard fats above a usual third: estimates.
-_PER_PERCENT, _USUAL_PERCENT = 0.03, 30.0
+_PER_PERCENT, _USUAL_PERCENT = 0.03, 33.0
 # A point of the additives' table: "a little sooner"; two are much sooner. A stated guess.
 _PER_PACE = 1.25
 _PER_HARD, _USUAL_HARD = 0.8, 0.4

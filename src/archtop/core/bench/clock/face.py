@@ -8,7 +8,7 @@ from typing import Literal
 
 from archtop.core.base import FOUR_IN_FIVE, Figure, Frozen, InputError
 from archtop.core.bench.clock.bowls import DOUBLES_PER_C, Bowl, Limit
-from archtop.core.bench.clock.notes import Note, ReadPoint, note_reading
+from archtop.core.bench.clock.notes import Note, ReadPoint, note_event, note_reading
 from archtop.core.learning import UNKNOWN, Pace, PotPace
 from archtop.core.rheology import Crossing, Growth, Seen, Thickening, TraceEvent
 
@@ -21,6 +21,7 @@ _CURVE_POINTS = 49
 _TELLS = 2
 # And readings that say less of a scent than a tenth of what is believed without them teach nothing of it.
 _LEAST_LEARNED = 0.1
+_ERRATIC = "This pot does not thicken as others do: its last reading counts the most. "
 
 
 class CurvePoint(Frozen):
@@ -72,7 +73,7 @@ def read_clock(bowl: Bowl, notes: Sequence[Note], now: float, done: Mapping[str,
         readings=tuple(points),
         curve=_curve(model, now),
         windows=windows,
-        says=_says(windows, seen),
+        says=(_ERRATIC if model.erratic else "") + _says(windows, seen),
     )
 
 
@@ -86,8 +87,8 @@ def pot_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float]) -> Po
         return None
     growth = _warmed(bowl, notes)
     model = Thickening(growth, [*_bends(bowl, notes, done, math.inf)], seen)
-    rate, sd = float(model.mean[1]), math.sqrt(float(model.covariance[1, 1]))
-    return PotPace(log_ratio=math.log(max(rate, 0.05 * growth.rate) / growth.rate), sd=sd / max(rate, sd))
+    pace = model.pace()
+    return PotPace(log_ratio=pace.mean, sd=pace.sd)
 
 
 def scent_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], pace: Pace = UNKNOWN) -> PotPace | None:
@@ -107,17 +108,14 @@ def scent_pace(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], pac
     numbers = [i for i, bend in enumerate(bends) if bend.kind == "scented" and bend.strength > 0]
     if len(seen) < _TELLS or not numbers:
         return None
-    told, before = Thickening(growth, bends, seen), Thickening(growth, bends, ())
-    at = numbers[0] + 2
-    mean, variance = float(told.mean[at]), float(told.covariance[at, at])
-    prior, prior_variance = float(before.mean[at]), float(before.covariance[at, at])
-    learned = 1 / variance - 1 / prior_variance
-    if learned < _LEAST_LEARNED / prior_variance:
+    scent = Thickening(growth, bends, seen).bent(numbers[0])
+    learned = 1 / scent.sd**2 - 1 / scent.before_sd**2
+    if learned < _LEAST_LEARNED / scent.before_sd**2:
         return None
-    own = (mean / variance - prior / prior_variance) / learned
-    ratio = min(max(own / prior, 0.2), 5.0)
+    own = (scent.mean / scent.sd**2 - scent.before / scent.before_sd**2) / learned
+    ratio = min(max(own / scent.before, 0.2), 5.0)
     # As sure as of a ratio of one: were it taken at the ratio itself, chance that makes it large would count for more.
-    return PotPace(log_ratio=math.log(ratio), sd=math.sqrt(1 / learned) / prior)
+    return PotPace(log_ratio=math.log(ratio), sd=math.sqrt(1 / learned) / scent.before)
 
 
 def _points(bowl: Bowl, notes: Sequence[Note]) -> list[ReadPoint]:
@@ -152,10 +150,8 @@ def _bends(bowl: Bowl, notes: Sequence[Note], done: Mapping[str, float], now: fl
         if key in done and done[key] <= now and bend.strength > 0:
             yield bend.model_copy(update={"minute": max(done[key], 0.0)})
     for note in notes:
-        if note.kind == "event" and note.what:
-            # Ten seconds of the stick blender are the burst that the usual effect is told for.
-            strength = note.seconds / 10 if note.what == "blended" and note.seconds else 1.0
-            yield TraceEvent(minute=max(note.minute, 0.0), kind=note.what, strength=min(strength, 6.0))
+        if event := note_event(note):
+            yield event
 
 
 def _pa(log_pa: float) -> float:
@@ -172,7 +168,9 @@ def _now(model: Thickening, now: float, readings: int) -> Figure:
         low=_pa(middle - spread),
         high=_pa(middle + spread),
         basis="estimate",
-        how=f"ln τ straight in time, {readings} readings and the prior of its formula",
+        how=f"{readings} readings and the prior of its formula, averaged over the courses that batter takes: even, "
+        "slowing, quickening, late to begin"
+        + ("; no course explains these readings, so the last ones count for the most" if model.erratic else ""),
         source="four in five such bowls lie in the range",
     )
 
@@ -195,8 +193,11 @@ def _window(limit: Limit, model: Thickening, now: float) -> Window:
 
 
 _SURE, _LIKELY = 0.9, 0.5
-# A window whose far end is so many times as far off as its near end is no answer.
-_TOO_WIDE = 3.0
+# So long a span is no answer, unless it is no longer than the wait for its middle is anyhow [min].
+_TOO_WIDE_MIN, _TOO_WIDE = 25.0, 2.0
+# And one that is longer than its wait is worth another reading, when it may have come to it at the soonest.
+_WIDE = 1.0
+_SOON_MIN = 4
 
 
 def _told(
@@ -212,14 +213,27 @@ def _told(
         return ("closing" if soon else "open"), f"now{left}"
     if opens.chance_now >= _LIKELY:
         return "open", f"now, most likely: test it first{left}"
+    return _ahead(opens, shut, now)
+
+
+def _ahead(opens: Crossing, shut: float | None, now: float) -> tuple[Literal["not yet", "unknown"], str]:
+    """What is likely still to come: when, how sure that is, and when to look again."""
     if opens.early is None:
         return "unknown", "not within four hours, as it stands: take a reading"
     early = max(0, math.floor(opens.early - now))
-    if opens.middle is None or opens.late is None or opens.late - now > _TOO_WIDE * max(early, 4):
-        when = f"not before {early} min from now" if early >= 4 else "at any moment"
-        return "unknown", f"{when}, and when cannot be told yet: take a reading {'then' if early >= 4 else 'now'}"
+    read = f"take a reading {f'in {early} min' if early >= _SOON_MIN else 'now'}"
+    if opens.middle is None or opens.late is None:
+        return "unknown", f"{_not_before(early)}, and when cannot be told yet: {read}"
+    wait, span = opens.middle - now, opens.late - opens.early
+    if span > max(_TOO_WIDE_MIN, _TOO_WIDE * wait):
+        return "unknown", f"{_not_before(early)}, perhaps in {_minutes(wait)}, but that is far from sure: {read}"
     stays = f", for about {_minutes(shut - opens.middle)}" if shut is not None and shut > opens.middle else ""
-    return "not yet", f"in about {_minutes(opens.middle - now)} ({early}–{math.ceil(opens.late - now)}){stays}"
+    again = f"; {read}" if span > _WIDE * wait else ""
+    return "not yet", f"in about {_minutes(wait)} ({early}–{math.ceil(opens.late - now)}){stays}{again}"
+
+
+def _not_before(early: int) -> str:
+    return f"not before {early} min from now" if early >= _SOON_MIN else "at any moment"
 
 
 def _minutes(value: float) -> str:

@@ -9,13 +9,23 @@ from pydantic import Field
 
 from archtop.core.base import FOUR_IN_FIVE, Frozen, InputError
 from archtop.core.bench.clock.bowls import Bowl
-from archtop.core.rheology import CUP_MM, BendKind, YieldReading, stages, yield_from_slump, yield_from_spread
+from archtop.core.rheology import (
+    CUP_MM,
+    BendKind,
+    TraceEvent,
+    YieldReading,
+    stages,
+    yield_from_slump,
+    yield_from_spread,
+)
 
-__all__ = ["Note", "ReadPoint", "check_note", "note_reading"]
+__all__ = ["Note", "ReadPoint", "check_note", "note_event", "note_reading"]
 
 # A stage told by eye is worth this much of ln τ: makers differ by a factor of two and more.
 _BY_EYE = 0.6
 _COLDEST_C, _HOTTEST_C = 5.0, 100.0
+# So long a burst of the stick blender is what its usual effect is told for [s]; more than six of them are one long one.
+_BURST_S, _MOST_BURSTS = 10.0, 6.0
 
 
 class Note(Frozen):
@@ -54,6 +64,14 @@ def note_reading(note: Note, density_g_ml: float) -> ReadPoint | None:
     return ReadPoint(
         minute=note.minute, pa=reading.pa, low=reading.pa / factor, high=reading.pa * factor, how=reading.how
     )
+
+
+def note_event(note: Note) -> TraceEvent | None:
+    """What a note says was done to the bowl, or nothing. A blend counts by its length."""
+    if note.kind != "event" or not note.what:
+        return None
+    bursts = note.seconds / _BURST_S if note.what == "blended" and note.seconds else 1.0
+    return TraceEvent(minute=max(note.minute, 0.0), kind=note.what, strength=min(bursts, _MOST_BURSTS))
 
 
 def _yield_of(note: Note, density_g_ml: float) -> YieldReading | None:
