@@ -8,6 +8,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
+from tests.photographs import Camera, Puddle, as_jpeg, laid_on, photographed, printed
 
 
 def mix(desk: Desk, name: str) -> None:
@@ -88,3 +89,41 @@ def test_the_bench_says_what_a_step_waits_for(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Waits")
     desk.work_until("Lay in Vermilion lantern")
     expect(page.get_by_role("list", name="What the clocks say")).to_contain_text("Lay Vermilion lantern in")
+
+
+def test_a_photographed_spoonful_is_one_press_to_a_new_window_and_put_right_by_a_drag(page: Page, desk: Desk) -> None:
+    mix(desk, "By camera")
+    page.get_by_role("link", name="Trace clock").click()
+    page.get_by_role("button", name=re.compile("^Plum haze")).click()
+    says = page.get_by_role("region", name="What the clock says").get_by_role("listitem").first
+    before = says.inner_text()
+    sheet = printed(page.request.get("/api/loaves/ring-sheet.pdf?paper=A4").body())
+    spoonful = laid_on(sheet, (105, 297 / 2 + 12), Puddle(34, colour=(0.55, 0.4, 0.55)))
+    taken = as_jpeg(photographed(spoonful, Camera(tilt_deg=18, turn_deg=12, from_mm=360)))
+    camera = page.get_by_label("Photograph the spoonful")
+    camera.set_input_files({"name": "spoonful.jpg", "mimeType": "image/jpeg", "buffer": taken})
+    told = page.get_by_text("told to the clock")
+    expect(told).to_contain_text(re.compile(r"6[789](\.\d)? mm across, ± \d"))
+    expect(page.locator("[data-reading]")).to_have_count(1)
+    expect(says).not_to_have_text(before)
+    assert violations(page) == []
+    # What was seen is put right: by a key, then by hand.
+    ring = page.get_by_role("slider", name=re.compile("^Across the spoonful"))
+    ring.press("ArrowUp")
+    expect(page.get_by_text("as you put it")).to_be_visible()
+    box = ring.bounding_box()
+    assert box
+    middle = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(middle[0], middle[1] - box["height"] * 0.2)
+    page.mouse.down()
+    page.mouse.move(middle[0], middle[1] - box["height"] * 40 / 132, steps=3)
+    page.mouse.up()
+    expect(page.get_by_role("button", name=re.compile("Take the last one back"))).to_contain_text("ring 80")
+    expect(page.locator("[data-reading]")).to_have_count(1)
+    # A photograph of nothing is refused in words, and the rings are still there.
+    camera = page.get_by_label("Photograph the next spoonful")
+    bare = as_jpeg(photographed(sheet, Camera()))
+    camera.set_input_files({"name": "sheet.jpg", "mimeType": "image/jpeg", "buffer": bare})
+    expect(page.get_by_text("Not read: no spoonful lies on the sheet")).to_be_visible()
+    page.get_by_role("button", name="Ring 65").click()
+    expect(page.locator("[data-reading]")).to_have_count(2)

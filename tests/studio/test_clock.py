@@ -13,10 +13,10 @@ import pytest
 from django.contrib.auth.models import User
 
 from archtop.core import read_loaf
+from archtop.core.camera import RING_SHEET
 from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf
 from archtop.studio.models import BowlNote, Loaf
-from archtop.studio.sheets.ring_sheet import RINGS_MM
 from tests.core.conftest import box_with, rod
 from tests.studio.conftest import Studio
 from tests.studio.test_shelf import press
@@ -163,7 +163,7 @@ def test_the_ring_sheet_is_one_to_one_on_a_rendered_page(studio: Studio, paper: 
     down = np.flatnonzero(dark[int(centre) + 5 * 20 : int(centre) + 60 * 20, middle]) + int(centre) + 5 * 20
     groups = np.split(down, np.flatnonzero(np.diff(down) > 5) + 1)
     radii = [(group.mean() - centre) / 20 for group in groups]
-    assert radii == pytest.approx([ring / 2 for ring in RINGS_MM], abs=0.15)
+    assert radii == pytest.approx([ring / 2 for ring in RING_SHEET.rings_mm], abs=0.15)
 
 
 def test_something_weighed_wrong_is_answered(owner: User, studio: Studio) -> None:

@@ -11,10 +11,11 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 from PIL import Image, ImageOps, UnidentifiedImageError
+from pillow_heif import register_heif_opener
 
 from archtop.core import InputError
 
-__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "cleaned", "patch_of"]
+__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "as_jpeg", "cleaned", "opened", "patch_of"]
 
 MOST_BYTES: Final = 25_000_000
 # A picture file can claim any size; what would take more memory than this is not opened.
@@ -23,12 +24,34 @@ LONGEST_PX: Final = 2000
 _QUALITY = 88
 # A patch is this share of the longest side to each side of its point.
 _PATCH = 0.012
-_FORMATS = ("JPEG", "PNG", "WEBP")
+_FORMATS = ("JPEG", "PNG", "WEBP", "HEIF")
+# Many telephones write HEIC.
+register_heif_opener()
 
 
 def cleaned(data: bytes) -> tuple[bytes, int, int]:
     """A photograph as JPEG with its width and height [px].
 
+    :raises InputError: of :func:`opened`
+    """
+    upright = opened(data)
+    # A new picture of the same points carries nothing along.
+    bare = Image.new("RGB", upright.size)
+    bare.paste(upright)
+    return as_jpeg(bare), *bare.size
+
+
+def as_jpeg(picture: Image.Image) -> bytes:
+    """A picture as it is kept or shown."""
+    out = io.BytesIO()
+    picture.save(out, "JPEG", quality=_QUALITY)
+    return out.getvalue()
+
+
+def opened(data: bytes, longest_px: int = LONGEST_PX) -> Image.Image:
+    """A photograph as a telephone writes it, turned upright and no larger than asked for.
+
+    :param longest_px: its longer side at the most [px]
     :raises InputError: ``photo.too_large``, ``photo.not_one`` or ``photo.too_many_pixels``
     """
     if len(data) > MOST_BYTES:
@@ -53,16 +76,11 @@ def cleaned(data: bytes) -> tuple[bytes, int, int]:
             "photo.not_one",
             "photo",
             f"{len(data)} bytes",
-            "must be a JPEG, PNG or WebP photograph, whole",
+            "must be a JPEG, HEIC, PNG or WebP photograph, whole",
             "Choose a photograph, or send it again.",
         ) from error
-    upright.thumbnail((LONGEST_PX, LONGEST_PX))
-    # A new picture of the same points carries nothing along.
-    bare = Image.new("RGB", upright.size)
-    bare.paste(upright)
-    out = io.BytesIO()
-    bare.save(out, "JPEG", quality=_QUALITY)
-    return out.getvalue(), *bare.size
+    upright.thumbnail((longest_px, longest_px))
+    return upright
 
 
 def patch_of(data: bytes, point: tuple[float, float]) -> NDArray[np.uint8]:

@@ -289,6 +289,18 @@ export const addPhoto = (
 			},
 		}),
 	);
+/** What a photograph of the ring sheet shows; it is not kept. */
+export const seeSpoonful = (photo: File) =>
+	unwrap(
+		client.POST("/api/spoonful", {
+			body: { photo: "" },
+			bodySerializer: () => {
+				const form = new FormData();
+				form.append("photo", photo);
+				return form;
+			},
+		}),
+	);
 export const changePhoto = (photo_id: string, change: Partial<PhotoChange>) =>
 	unwrap(
 		client.PUT("/api/photos/{photo_id}", {

@@ -1040,6 +1040,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/spoonful": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Spoonful
+         * @description How far a spoonful has spread in a photograph of the ring sheet; the photograph is not kept.
+         */
+        post: operations["see_spoonful"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{photo_id}": {
         parameters: {
             query?: never;
@@ -7072,7 +7092,8 @@ export interface components {
          * Note
          * @description What was read or done at ``minute`` after mixing. ``value``: ring [mm], height the cup's soap stands [mm], °C.
          *
-         *     ``stage``: of ``stage`` readings; ``seconds``: of blending.
+         *     ``stage``: of ``stage`` readings; ``seconds``: of blending; ``within_mm``: standard deviation of a spoonful's
+         *     diameter, of the nearest ring unless a photograph told it.
          */
         Note: {
             /**
@@ -7102,6 +7123,8 @@ export interface components {
              * @default 0
              */
             seconds: number;
+            /** Within Mm */
+            within_mm?: number | null;
         };
         /**
          * NoteTaken
@@ -8500,6 +8523,43 @@ export interface components {
             kind: "cut face" | "top" | "unmoulded" | "one week" | "cured";
             /** Bar */
             bar?: number | null;
+        };
+        /**
+         * SpoonfulSeen
+         * @description What was read of the photograph, and the sheet as it was seen: a JPEG as a data address.
+         */
+        SpoonfulSeen: {
+            spread: components["schemas"]["Spread"];
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * Spread
+         * @description How far a spoonful has spread.
+         *
+         *     ``across_mm``: diameter of a disc as large; ``within_mm``: its standard deviation; ``uneven``: how far its edge lies
+         *     off that disc, root mean square, as a share of its radius; ``edge_mm``: its edge from the sheet's middle, to the
+         *     right and downwards; ``marks``: how many of the sheet's marks were seen; ``says``: what to mind, or nothing;
+         *     ``shown_mm``: how far the picture beside it reaches to each side of the middle.
+         */
+        Spread: {
+            /** Across Mm */
+            across_mm: number;
+            /** Within Mm */
+            within_mm: number;
+            /** Uneven */
+            uneven: number;
+            /** Edge Mm */
+            edge_mm: [
+                number,
+                number
+            ][];
+            /** Marks */
+            marks: number;
+            /** Says */
+            says: string;
+            /** Shown Mm */
+            shown_mm: number;
         };
         /**
          * PhotoChange
@@ -12059,6 +12119,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    see_spoonful: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoonfulSeen"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -90,6 +90,7 @@ export type RehearsalIn = Schemas["RehearsalIn"];
 export type Rehearsal = Schemas["Rehearsal"];
 export type Outcome = Schemas["Outcome"];
 export type BowlSeen = Schemas["BowlSeen"];
+export type SpoonfulSeen = Schemas["SpoonfulSeen"];
 export type ReplanIn = Schemas["ReplanIn"];
 export type GoingOn = Schemas["GoingOn"];
 export type Replan = Schemas["Replan"];

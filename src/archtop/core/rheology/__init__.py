@@ -24,13 +24,14 @@ from archtop.core.rheology.holding import (
 from archtop.core.rheology.reading import YieldReading
 from archtop.core.rheology.resting import Laid, Rest
 from archtop.core.rheology.slump import CUP_MM, slump_mm, yield_from_slump
-from archtop.core.rheology.spread import SPOON_ML, heap_half_mm, spread_mm, yield_from_spread
+from archtop.core.rheology.spread import RING_MM, SPOON_ML, heap_half_mm, spread_mm, yield_from_spread
 from archtop.core.rheology.thickening import BendKind, Crossing, Growth, Learned, Seen, Thickening, TraceEvent
 
 __all__ = [
     "COMFORTABLE_GRIP_N",
     "CUP_MM",
     "PALM_M2",
+    "RING_MM",
     "SPOON_ML",
     "STANDARD_GRAVITY",
     "BendKind",

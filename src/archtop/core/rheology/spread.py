@@ -12,26 +12,30 @@ from archtop.core.base import InputError
 from archtop.core.rheology.holding import STANDARD_GRAVITY
 from archtop.core.rheology.reading import YieldReading
 
-__all__ = ["SPOON_ML", "heap_half_mm", "spread_mm", "yield_from_spread"]
+__all__ = ["RING_MM", "SPOON_ML", "heap_half_mm", "spread_mm", "yield_from_spread"]
 
 # A level tablespoon (15 ml by most countries' standards), and how far two level spoons differ.
 SPOON_ML: Final = 15.0
 _SPOON_SPREAD: Final = 0.07
-# Rings stand 5 mm apart, read to the nearest one.
-_RING_MM: Final = 1.5
+# Across a puddle that is told by the nearest of rings 5 mm apart: 5/√12, and as much again for an edge that is no
+# circle.
+RING_MM: Final = 2.0
 # A puddle thicker than this share of its radius is no longer thin, thinner than this [mm] and its skin holds it too.
 _THICK, _THIN_MM = 0.45, 1.5
 # What is left of the model's own error on a real sheet: a stated guess.
 _MODEL_SPREAD: Final = 0.2
 
 
-def yield_from_spread(across_mm: float, density_g_ml: float, volume_ml: float = SPOON_ML) -> YieldReading:
+def yield_from_spread(
+    across_mm: float, density_g_ml: float, volume_ml: float = SPOON_ML, within_mm: float = RING_MM
+) -> YieldReading:
     """Yield stress from how far a spoonful spread.
 
     >>> round(yield_from_spread(80, 1.0, 20).pa), round(yield_from_spread(50, 1.0, 20).pa)
     (7, 72)
 
     :param across_mm: diameter of the puddle [mm]
+    :param within_mm: standard deviation of that diameter [mm]
     :raises InputError: ``spread.too_thick``, ``spread.too_thin``: out of the test's range, with what to do instead
     """
     if across_mm <= 0 or volume_ml <= 0:
@@ -54,13 +58,13 @@ def yield_from_spread(across_mm: float, density_g_ml: float, volume_ml: float = 
         )
     volume = volume_ml * 1e-6
     pa = 225 * density_g_ml * 1000 * STANDARD_GRAVITY * volume**2 / (128 * math.pi**2 * radius**5)
-    spread = math.hypot(5 * 2 * _RING_MM / across_mm, 2 * _SPOON_SPREAD, _MODEL_SPREAD)
+    spread = math.hypot(5 * within_mm / across_mm, 2 * _SPOON_SPREAD, _MODEL_SPREAD)
     return YieldReading(
         pa=pa,
         spread=spread,
         basis="published",
         how=f"225·ρ·g·V²/(128·π²·R⁵) with {volume_ml:g} ml spread to {across_mm:g} mm",
-        source="Roussel & Coussot 2005, J. Rheol. 49(3):705; spoon ±7 %, ring ±1.5 mm, sheet ±20 %",
+        source=f"Roussel & Coussot 2005, J. Rheol. 49(3):705; spoon ±7 %, across ±{within_mm:.1f} mm, sheet ±20 %",
     )
 
 

@@ -13,6 +13,7 @@ from ninja.files import UploadedFile
 
 from archtop.core import InputError
 from archtop.studio.actions import add_photo, change_photo, scale_photo
+from archtop.studio.actions.spoonful import SpoonfulSeen, see_spoonful
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut
@@ -55,6 +56,13 @@ def add(
     # One byte more than is allowed is enough to know that it is too large.
     add_photo(loaf, photo.read(MOST_BYTES + 1), form.kind, form.bar)
     return _all(loaf)
+
+
+@router.post("/spoonful", response={200: SpoonfulSeen, 422: ProblemReport}, operation_id="see_spoonful")
+@decorate_view(in_turn)
+def spoonful(request: HttpRequest, photo: Annotated[UploadedFile, File()]) -> SpoonfulSeen:  # noqa: ARG001
+    """How far a spoonful has spread in a photograph of the ring sheet; the photograph is not kept."""
+    return see_spoonful(photo.read(MOST_BYTES + 1))
 
 
 @router.put(

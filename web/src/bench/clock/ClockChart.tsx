@@ -5,9 +5,20 @@ import { bandPath, chartScale, spreadLabels } from "./chartLook";
 
 const HEIGHT_PX = 330;
 const LABELS_PX = 250;
+/** Narrower, there is no room for labels beside the curve: they stand on it. */
+const NARROW_PX = 520;
 const PAINT = {
-	dark: { ink: "#ffffff", soft: "#9fb2c9", band: "#6f9bd8", line: "#f3d9a0", now: "#ffffff", bar: "#6fbf97" },
+	dark: {
+		room: "#101b2c",
+		ink: "#ffffff",
+		soft: "#9fb2c9",
+		band: "#6f9bd8",
+		line: "#f3d9a0",
+		now: "#ffffff",
+		bar: "#6fbf97",
+	},
 	light: {
+		room: "var(--color-enamel)",
 		ink: "var(--color-ink)",
 		soft: "var(--color-soft)",
 		band: "var(--color-rim)",
@@ -21,7 +32,8 @@ const PAINT = {
 export function ClockChart({ face, tone }: { face: ClockFace; tone: Tone }) {
 	const [ref, width] = useWidth<HTMLDivElement>();
 	const paint = PAINT[tone];
-	const box = { left: 46, right: Math.max(width - LABELS_PX, 200), top: 14, bottom: HEIGHT_PX - 46 };
+	const narrow = width < NARROW_PX;
+	const box = { left: 46, right: narrow ? width - 14 : width - LABELS_PX, top: 14, bottom: HEIGHT_PX - 46 };
 	const scale = chartScale(face, box);
 	const lines = face.windows.filter(({ limit }) => limit.least_pa > 0.5);
 	const labels = spreadLabels(
@@ -82,13 +94,23 @@ export function ClockChart({ face, tone }: { face: ClockFace; tone: Tone }) {
 				{lines.map(({ limit }, i) => (
 					<g key={limit.key}>
 						<path
-							d={`M${box.left} ${scale.y(limit.least_pa)}H${box.right}L${box.right + 14} ${labels[i]}`}
+							d={`M${box.left} ${scale.y(limit.least_pa)}H${box.right}${narrow ? "" : `L${box.right + 14} ${labels[i]}`}`}
 							fill="none"
 							stroke={paint.line}
 							strokeWidth="2"
 							strokeDasharray="7 4"
 						/>
-						<text x={box.right + 18} y={(labels[i] ?? 0) + 5} fontSize="16" fontWeight="650" fill={paint.ink}>
+						<text
+							x={narrow ? box.right : box.right + 18}
+							y={(labels[i] ?? 0) + (narrow ? -5 : 5)}
+							textAnchor={narrow ? "end" : "start"}
+							fontSize="16"
+							fontWeight="650"
+							fill={paint.ink}
+							stroke={narrow ? paint.room : "none"}
+							strokeWidth="4"
+							paintOrder="stroke"
+						>
 							{shorten(limit.what)}
 						</text>
 					</g>

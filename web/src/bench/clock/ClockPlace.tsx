@@ -16,6 +16,7 @@ import { useWakeLock } from "../useWakeLock";
 import { StandsMark } from "../WaitsFor";
 import { ClockChart } from "./ClockChart";
 import { ReadingPads } from "./ReadingPads";
+import { SpoonPhoto } from "./SpoonPhoto";
 import { TurnList } from "./TurnList";
 import { useAlarm } from "./useAlarm";
 
@@ -96,14 +97,17 @@ export function ClockPlace() {
 				</fieldset>
 				{clock && (
 					<div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(380px,1fr)]">
-						<section aria-label="What the clock says" className="min-w-0">
+						{/* On a telephone the spoonful is told right below what presses, before the curve. */}
+						<section aria-label="What the clock says" className="min-w-0 max-lg:contents">
 							{clock.face ? (
 								<>
 									<p aria-live="polite" className="text-4xl leading-tight font-extrabold">
 										{clock.face.says}
 									</p>
-									<ClockChart face={clock.face} tone={tone} />
-									<WindowList clock={clock} tone={tone} />
+									<div className="min-w-0 max-lg:order-3">
+										<ClockChart face={clock.face} tone={tone} />
+										<WindowList clock={clock} tone={tone} />
+									</div>
 								</>
 							) : (
 								<p className="max-w-xl text-3xl leading-snug">
@@ -112,9 +116,22 @@ export function ClockPlace() {
 							)}
 						</section>
 						{clock.face && (
-							<section aria-label="Tell it" className="space-y-3">
+							<section aria-label="Tell it" className="min-w-0 space-y-3 max-lg:order-2">
 								{rehearsing && <SpoonPanel bowl={clock.bowl} srgb={colour(clock.colour)} tone={tone} />}
-								<ReadingPads tone={tone} onNote={(given) => note(clock.bowl, given)} />
+								<ReadingPads
+									tone={tone}
+									camera={
+										!rehearsing && (
+											<SpoonPhoto
+												key={clock.bowl}
+												tone={tone}
+												onRead={(given) => note(clock.bowl, given)}
+												onTakeBack={takeBack}
+											/>
+										)
+									}
+									onNote={(given) => note(clock.bowl, given)}
+								/>
 								{refused.map((problem) => (
 									<p
 										key={problem.code}
@@ -169,10 +186,10 @@ function WindowList({ clock, tone }: { clock: BowlClock; tone: Tone }) {
 				return (
 					<li
 						key={window.limit.key}
-						className={`flex items-center gap-2 rounded-xl border px-3 py-1.5 text-lg ${LOOKS[tone].card}`}
+						className={`flex items-center gap-x-2 rounded-xl border px-3 py-1.5 text-lg max-sm:flex-wrap ${LOOKS[tone].card}`}
 					>
 						<StandsMark stands={window.stands} />
-						<span className="min-w-0 flex-1">{window.says}</span>
+						<span className="min-w-0 flex-1 max-sm:basis-4/5">{window.says}</span>
 						{window.limit.least_pa > 0 && from && window.stands === "not yet" && (
 							<span className="figures whitespace-nowrap">
 								about {from}
@@ -187,7 +204,7 @@ function WindowList({ clock, tone }: { clock: BowlClock; tone: Tone }) {
 }
 
 function noteText(note: BowlClock["notes"][number]["note"], units: Units): string {
-	if (note.kind === "spread") return `ring ${note.value}`;
+	if (note.kind === "spread") return note.within_mm ? `${note.value} mm across` : `ring ${note.value}`;
 	if (note.kind === "slump")
 		return `${withUnit(note.value ?? 0, "length", units, units === "us" ? 2 : 0)} stand`;
 	if (note.kind === "stage") return note.stage;

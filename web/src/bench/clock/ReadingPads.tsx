@@ -1,4 +1,5 @@
 import { Tabs } from "radix-ui";
+import type { ReactNode } from "react";
 import type { BowlNote } from "../../api/types";
 import { LOOKS, type Tone } from "../tone";
 import { StageSign } from "./StageSign";
@@ -31,11 +32,13 @@ const PADS = [
 
 interface Props {
 	tone: Tone;
+	/** A photograph of the spoonful, where there is one to take. */
+	camera?: ReactNode;
 	onNote: (note: Partial<BowlNote> & Pick<BowlNote, "kind">) => void;
 }
 
 /** Everything that can be told of a bowl with one press. */
-export function ReadingPads({ tone, onNote }: Props) {
+export function ReadingPads({ tone, camera, onNote }: Props) {
 	const look = LOOKS[tone];
 	const key = `min-h-[64px] min-w-[64px] rounded-xl border-2 px-2 text-xl font-bold ${look.plain}`;
 	return (
@@ -54,6 +57,7 @@ export function ReadingPads({ tone, onNote }: Props) {
 			{PADS.map(([value, , hint]) => (
 				<Tabs.Content key={value} value={value} className="pt-2">
 					<p className={`mb-2 text-lg ${look.soft}`}>{hint}</p>
+					{value === "ring" && camera}
 					{value === "ring" && (
 						<div className="grid grid-cols-[repeat(auto-fill,minmax(66px,1fr))] gap-2">
 							{RINGS.map((ring) => (

@@ -20,7 +20,8 @@ export const noteOf = (bowl: string, given: Given, at: number): NoteIn => ({
 export interface Clocks {
 	readonly clocks: readonly BowlClock[];
 	readonly turns: readonly Turn[];
-	readonly note: (bowl: string, note: Given) => void;
+	/** Tells it something; what it is taken back by. */
+	readonly note: (bowl: string, note: Given) => string;
 	readonly takeBack: (pressId: string) => void;
 	readonly waiting: number;
 	/** Why the last reading was not taken; empty once another is. */
@@ -40,6 +41,7 @@ export function useClocks(loaf: string): Clocks {
 			note: (bowl, given) => {
 				const note = noteOf(bowl, given, now());
 				add({ press_id: note.press_id, note });
+				return note.press_id;
 			},
 			takeBack: (pressId) => {
 				add({ press_id: newId(), back: pressId });

@@ -84,6 +84,7 @@ export function RehearsalRoom() {
 						() => change((last) => ({ ...last, notes: [...last.notes, note] })),
 						(error) => error instanceof ApiProblem && setRefused(error.report.problems),
 					);
+					return note.press_id;
 				},
 				takeBack: (pressId) =>
 					change((last) => ({ ...last, notes: last.notes.filter((note) => note.press_id !== pressId) })),

@@ -44,7 +44,7 @@ export function StagePhoto({ stage, outcome, change }: Props) {
 						/>
 					</div>
 				)}
-				<CameraButton camera onPhoto={(file) => added.mutate(file)}>
+				<CameraButton onPhoto={(file) => added.mutate(file)}>
 					{photo ? "Another photograph" : "Take or choose a photograph"}
 				</CameraButton>
 				{added.isPending && <span className="text-soft text-sm">Keeping it…</span>}

@@ -11,6 +11,7 @@ from archtop.core.base import FOUR_IN_FIVE, Frozen, InputError
 from archtop.core.bench.clock.bowls import Bowl
 from archtop.core.rheology import (
     CUP_MM,
+    RING_MM,
     BendKind,
     TraceEvent,
     YieldReading,
@@ -31,7 +32,8 @@ _BURST_S, _MOST_BURSTS = 10.0, 6.0
 class Note(Frozen):
     """What was read or done at ``minute`` after mixing. ``value``: ring [mm], height the cup's soap stands [mm], °C.
 
-    ``stage``: of ``stage`` readings; ``seconds``: of blending.
+    ``stage``: of ``stage`` readings; ``seconds``: of blending; ``within_mm``: standard deviation of a spoonful's
+    diameter, of the nearest ring unless a photograph told it.
     """
 
     minute: Annotated[float, Field(ge=-1, le=3000)] = 0.0
@@ -40,6 +42,7 @@ class Note(Frozen):
     stage: str = ""
     what: BendKind | None = None
     seconds: Annotated[float, Field(ge=0, le=600)] = 0.0
+    within_mm: Annotated[float, Field(ge=0.1, le=20)] | None = None
 
 
 class ReadPoint(Frozen):
@@ -77,7 +80,7 @@ def note_event(note: Note) -> TraceEvent | None:
 def _yield_of(note: Note, density_g_ml: float) -> YieldReading | None:
     match note.kind:
         case "spread":
-            return yield_from_spread(note.value, density_g_ml)
+            return yield_from_spread(note.value, density_g_ml, within_mm=note.within_mm or RING_MM)
         case "slump":
             return yield_from_slump(CUP_MM - note.value, density_g_ml)
         case "stage":

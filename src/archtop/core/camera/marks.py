@@ -1,0 +1,159 @@
+"""Marks on paper that a camera finds: where they are printed, and from where a photograph was taken."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+from typing import TYPE_CHECKING, Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from archtop.core.base import InputError
+
+if TYPE_CHECKING:
+    from types import ModuleType
+
+__all__ = ["MARK_MM", "Array", "Located", "Mark", "Picture", "locate", "mark_cells", "seen_from_above"]
+
+Array = NDArray[np.float64]
+Picture = NDArray[np.uint8]
+
+MARK_MM = 16.0
+# A mark's cells to a side, its black border included.
+_CELLS = 6
+# One finger over one mark is no harm; with fewer than three a little blur turns the whole sheet.
+_LEAST_MARKS = 3
+# Corners further than this from where the sheet as a whole has them [mm]: it lies in waves, or two sheets are seen.
+_FLAT_MM = 0.6
+# With fewer points to a millimetre nothing that is printed can be told from the paper.
+_LEAST_PX_PER_MM = 3.0
+_BY_HAND = "or press the ring it reached yourself"
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A mark: its number, and where its middle is printed [mm] from the sheet's, to the right and downwards."""
+
+    number: int
+    x: float
+    y: float
+
+    def corners(self) -> Array:
+        """Its corners [mm], shape (4, 2), clockwise from its upper left."""
+        half = MARK_MM / 2
+        return np.array([self.x, self.y]) + half * np.array([[-1, -1], [1, -1], [1, 1], [-1, 1]], dtype=float)
+
+
+@dataclass(frozen=True)
+class Located:
+    """Where a sheet lies in a photograph.
+
+    ``to_px``: homography from the sheet [mm] to the photograph [px], shape (3, 3); ``off_mm``: by how much the marks'
+    corners lie off it, root mean square; ``seen``: how many marks were found; ``px_per_mm``: at the sheet's middle.
+    """
+
+    to_px: Array
+    off_mm: float
+    seen: int
+    px_per_mm: float
+
+
+def _vision() -> ModuleType:
+    """The computer-vision library: heavy, so it is loaded when a photograph comes."""
+    import cv2
+
+    return cv2
+
+
+@cache
+def _dictionary() -> Any:
+    vision = _vision()
+    return vision.aruco.getPredefinedDictionary(vision.aruco.DICT_4X4_50)
+
+
+def mark_cells(number: int) -> NDArray[np.bool_]:
+    """Which of a mark's cells are black, shape (6, 6), rows from above; four by four tell its number."""
+    return np.asarray(_vision().aruco.generateImageMarker(_dictionary(), number, _CELLS) == 0)
+
+
+def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
+    """Where the sheet with these marks lies in a photograph.
+
+    :param picture: shape (rows, columns, 3), red, green and blue
+    :raises InputError: ``camera.no_sheet``, ``camera.few_marks``, ``camera.two_sheets``, ``camera.not_flat``,
+        ``camera.too_far``
+    """
+    vision = _vision()
+    settings = vision.aruco.DetectorParameters()
+    settings.cornerRefinementMethod = vision.aruco.CORNER_REFINE_SUBPIX
+    grey = vision.cvtColor(picture, vision.COLOR_RGB2GRAY)
+    found, numbers, _ = vision.aruco.ArucoDetector(_dictionary(), settings).detectMarkers(grey)
+    known = {mark.number: mark for mark in marks}
+    seen = [
+        (known[int(number)], np.asarray(corners, dtype=float).reshape(4, 2))
+        for corners, number in zip(found, [] if numbers is None else np.ravel(numbers), strict=True)
+        if int(number) in known
+    ]
+    if len({mark.number for mark, _ in seen}) < len(seen):
+        raise _refused("two_sheets", "more than one sheet is seen", f"Photograph one sheet by itself, {_BY_HAND}.")
+    if not seen:
+        raise _refused(
+            "no_sheet",
+            "none of the sheet's four square marks is seen",
+            "Get all four into the picture, sharp and lit; a sheet without them was printed before there were any: "
+            f"print it again, {_BY_HAND}.",
+        )
+    if len(seen) < _LEAST_MARKS:
+        raise _refused(
+            "few_marks",
+            f"only {len(seen)} of the sheet's {len(marks)} square marks can be made out",
+            f"Get at least three into the picture, without fingers, batter or glare on them, {_BY_HAND}.",
+        )
+    paper = np.concatenate([mark.corners() for mark, _ in seen])
+    there = np.concatenate([corners for _, corners in seen])
+    to_px, _ = vision.findHomography(paper, there)
+    if to_px is None:
+        raise _refused("not_flat", "the marks do not lie on one flat sheet", f"Smooth the sheet, {_BY_HAND}.")
+    to_px = np.asarray(to_px, dtype=float)
+    back = _through(np.linalg.inv(to_px), there)
+    off = float(np.sqrt(((back - paper) ** 2).sum(axis=1).mean()))
+    if not off < _FLAT_MM:
+        raise _refused(
+            "not_flat",
+            f"the marks lie {off:.1f} mm off a flat sheet",
+            f"Lay the sheet flat under glass, and hold the telephone level above it, {_BY_HAND}.",
+        )
+    beside = _through(to_px, np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
+    scale = float(np.sqrt(abs(np.linalg.det(beside[1:] - beside[0]))))
+    if scale < _LEAST_PX_PER_MM:
+        raise _refused(
+            "too_far",
+            f"the sheet is small in the picture: {scale:.1f} points to a millimetre, not {_LEAST_PX_PER_MM:g}",
+            f"Take it from nearer, or in a larger size, {_BY_HAND}.",
+        )
+    return Located(to_px=to_px, off_mm=off, seen=len(seen), px_per_mm=scale)
+
+
+def seen_from_above(picture: Picture, at: Located, half_mm: float, px_per_mm: float) -> Picture:
+    """The sheet about its middle as it lies, shape (2 × half × px_per_mm,) squared and 3.
+
+    :param half_mm: how far it reaches to each side [mm]
+    :param px_per_mm: of what is given
+    """
+    side = round(2 * half_mm * px_per_mm)
+    to_mm = np.array([[1 / px_per_mm, 0, -half_mm], [0, 1 / px_per_mm, -half_mm], [0, 0, 1]])
+    vision = _vision()
+    way = vision.INTER_AREA | vision.WARP_INVERSE_MAP
+    return np.asarray(vision.warpPerspective(picture, at.to_px @ to_mm, (side, side), flags=way), dtype=np.uint8)
+
+
+def _through(map_: Array, points: Array) -> Array:
+    """Points through a homography, shape (points, 2)."""
+    out = np.column_stack([points, np.ones(len(points))]) @ map_.T
+    return np.asarray(out[:, :2] / out[:, 2:])
+
+
+def _refused(code: str, limit: str, remedy: str) -> InputError:
+    return InputError.one(f"camera.{code}", "photo", "", limit, remedy)
