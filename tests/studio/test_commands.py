@@ -9,6 +9,7 @@ import socket
 import sqlite3
 import subprocess
 import sys
+import threading
 import zipfile
 from contextlib import closing
 from importlib.resources import files
@@ -26,7 +27,9 @@ from django.test import Client
 from archtop.cli import main
 from archtop.core import read_loaf
 from archtop.core.base import Rate
+from archtop.studio.actions import create_loaf
 from archtop.studio.actions.learning import open_numbers
+from archtop.studio.management.commands import demo
 from archtop.studio.models import Loaf, LoafMould
 from tests.studio.conftest import DEMO_TEXT
 
@@ -73,6 +76,56 @@ def test_the_demo_is_loaded_once_and_what_the_user_did_is_kept(served: list[dict
     assert "as you left it" in capsys.readouterr().out
     assert "Mine now" in Loaf.objects.values_list("name", flat=True)
     assert Loaf.objects.count() == len(names)
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_demo_whose_loading_was_broken_off_is_loaded_from_the_beginning(
+    served: list[dict], demo_document: dict, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Half a demo would be taken for a studio that somebody works in."""
+
+    def broken_off(owner: User) -> None:
+        create_loaf(owner, read_loaf(demo_document))
+        raise KeyboardInterrupt
+
+    def one_loaf(owner: User) -> None:
+        create_loaf(owner, read_loaf(demo_document))
+
+    monkeypatch.setattr(demo, "load_past", one_loaf)
+    monkeypatch.setattr(demo, "load_loaves", broken_off)
+    with pytest.raises(KeyboardInterrupt):
+        call_command("demo")
+    assert served == []
+    assert not Loaf.objects.exists()
+    assert not LoafMould.objects.exists()
+    monkeypatch.setattr(demo, "load_loaves", lambda _owner: None)
+    call_command("demo")
+    assert Loaf.objects.count() == 1
+    assert len(served) == 1
+
+
+def test_whoever_starts_the_demo_meanwhile_waits(settings) -> None:
+    """Another process holds the lock as long as it lives, and lets it go when it is killed."""
+    holds = (
+        "import fcntl, sys, time; file = open(sys.argv[1], 'w'); fcntl.flock(file, fcntl.LOCK_EX); "
+        "print('held', flush=True); time.sleep(60)"
+    )
+    lock = Path(settings.HOME) / "starting.lock"
+    with subprocess.Popen([sys.executable, "-c", holds, str(lock)], stdout=subprocess.PIPE) as other:
+        assert other.stdout
+        assert other.stdout.readline() == b"held\n"
+        got_in = threading.Event()
+
+        def start() -> None:
+            with demo.one_at_a_time():
+                got_in.set()
+
+        waits = threading.Thread(target=start)
+        waits.start()
+        assert not got_in.wait(0.3)
+        other.kill()
+        waits.join(timeout=30)
+        assert got_in.is_set()
 
 
 def habits_not_found() -> dict[str, tuple[float, Rate | None]]:

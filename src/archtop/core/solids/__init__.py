@@ -1,7 +1,7 @@
 """The loaf in the hand: bars, motifs, pieces and columns as closed meshes, and what their sides look like.
 
 - ``loaf_solids``: every bar with everything on it, cut where wires go
-- ``pictures_of``: what cuts and outsides show, by the pour field
+- ``pictures_of``, ``outside_of``: what cuts and outsides show, by the pour field; for a first look the outsides alone
 - ``as_glb``, ``as_stl``: the same in open formats; ``still_of``: as a picture
 - ``warm``: what they draw with, loaded before anybody waits for it
 """
@@ -15,7 +15,7 @@ from archtop.core.solids.loaf import BarSolid, LoafSolids, OnTop, loaf_solids
 from archtop.core.solids.moment import Moment, after_step
 from archtop.core.solids.motifs import Detail, Piped, motif_solid
 from archtop.core.solids.mould import hollow_of, walls_of
-from archtop.core.solids.pictures import Pictures, look_of, pictures_of
+from archtop.core.solids.pictures import Pictures, look_of, outside_of, pictures_of
 from archtop.core.solids.skin import FacePicture, Look, Skin, face_picture
 from archtop.core.solids.slump import Stiffness, slumped, torn
 from archtop.core.solids.still import Slant, still_of
@@ -46,6 +46,7 @@ __all__ = [
     "look_of",
     "mesh_as_stl",
     "motif_solid",
+    "outside_of",
     "pictures_of",
     "slumped",
     "still_of",

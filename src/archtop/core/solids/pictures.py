@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -15,13 +16,13 @@ from archtop.core.solids.finishes import colour_of, finish_key
 from archtop.core.solids.loaf import LoafSolids
 from archtop.core.solids.skin import FacePicture, Look, Skin, face_picture, skin_of
 
-__all__ = ["Pictures", "look_of", "pictures_of"]
+__all__ = ["Pictures", "look_of", "outside_of", "pictures_of"]
 
 # Wires leave two faces so far from each other at the most: one picture does for both [mm].
 _ONE_CUT_MM = 4.0
 _NEAR_END = 0.1
-# Outsides are asked for at least so often along the loaf [mm].
-_SEEN_MM = 30.0
+# Outsides are asked for at least so often along the loaf [mm]; for a first look a few times are enough.
+_SEEN_MM, _FIRST_SEEN_MM = 30.0, 90.0
 
 
 class Pictures(NamedTuple):
@@ -72,17 +73,35 @@ def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: 
     """Every cut and all outsides of a loaf."""
     front, back = of.loaf.mould.ends(solids.level_mm)
     cuts = _apart([bar.block.front for bar in solids.bars] + [bar.block.back for bar in solids.bars])
-    lines = _apart([bar.block.left for bar in solids.bars] + [bar.block.right for bar in solids.bars])
+    lines = _lengthwise(solids)
     if of.loaf.mould.whole:
         # A round end is as narrow as can be: what lies a little further in stands for it.
         front, back = (of.loaf.mould.length_mm * share for share in (_NEAR_END, 1 - _NEAR_END))
         cuts = [(front + back) / 2]
     ends = [front + 0.2, *cuts, back - 0.2]
-    # Between the cuts once more, and often enough where there are none.
-    between = (np.linspace(a, b, 2 + max(1, int((b - a) / _SEEN_MM))) for a, b in itertools.pairwise(ends))
-    ys = sorted({float(y) for several in between for y in several})
     faces = {y: face_picture(of, field, look, y, solids.over) for y in ends}
-    return Pictures(faces, skin_of(of, field, look, ys, lines), tuple(lines), look)
+    return Pictures(faces, skin_of(of, field, look, _along(ends, _SEEN_MM), lines), tuple(lines), look)
+
+
+def outside_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: Look) -> Pictures:
+    """What is seen of a loaf that nobody has drawn apart: its front, and its outsides a little more coarsely."""
+    front, back = of.loaf.mould.ends(solids.level_mm)
+    if of.loaf.mould.whole:
+        front, back = (of.loaf.mould.length_mm * share for share in (_NEAR_END, 1 - _NEAR_END))
+    ends = [front + 0.2, back - 0.2]
+    faces = {ends[0]: face_picture(of, field, look, ends[0], solids.over)}
+    lines = _lengthwise(solids)
+    return Pictures(faces, skin_of(of, field, look, _along(ends, _FIRST_SEEN_MM), lines), tuple(lines), look)
+
+
+def _lengthwise(solids: LoafSolids) -> list[float]:
+    return _apart([bar.block.left for bar in solids.bars] + [bar.block.right for bar in solids.bars])
+
+
+def _along(ends: Sequence[float], apart_mm: float) -> list[float]:
+    """Where outsides are asked for: between the cuts once more, and often enough where there are none."""
+    between = (np.linspace(a, b, 2 + max(1, int((b - a) / apart_mm))) for a, b in itertools.pairwise(ends))
+    return sorted({float(y) for several in between for y in several})
 
 
 def _apart(places: list[float]) -> list[float]:

@@ -39,18 +39,23 @@ class Slant(NamedTuple):
 
 
 def still_of(
-    solids: LoafSolids, pictures: Pictures, size: tuple[int, int] = (480, 300), slant: Slant | None = None
+    solids: LoafSolids,
+    pictures: Pictures,
+    size: tuple[int, int] = (480, 300),
+    slant: Slant | None = None,
+    finer: int = _FINER,
 ) -> Pixels:
     """A picture, shape (high, wide, 4), clear where there is no soap.
 
     :param size: wide and high [px]
+    :param finer: drawn so many times as large, then made small
     """
     from archtop.core.solids.raster import Canvas, Drawn, draw
 
     right, up, towards = _axes(slant or Slant())
     parts = [part for of_bar in seen_parts(solids, pictures).values() for part in of_bar]
     everything = np.concatenate([part.mesh.points for part in parts])
-    wide, high = (side * _FINER for side in size)
+    wide, high = (side * finer for side in size)
     across, upward = everything @ right, everything @ up
     scale = min(
         wide * (1 - 2 * _MARGIN) / max(np.ptp(across), 1e-9), high * (1 - 2 * _MARGIN) / max(np.ptp(upward), 1e-9)
@@ -68,10 +73,10 @@ def still_of(
         )
         light = _light(mesh) * sky[mesh.triangles]
         draw(Drawn(corners, mesh.triangles, light, uv, pixels), Canvas(colour, depth))
-    small = colour.reshape(size[1], _FINER, size[0], _FINER, 4)
+    small = colour.reshape(size[1], finer, size[0], finer, 4)
     cover = small[..., 3:].sum(axis=(1, 3))
     rgb = (small[..., :3] * small[..., 3:]).sum(axis=(1, 3)) / np.maximum(cover, 1e-9)
-    return np.concatenate([rgb, 255 * cover / _FINER**2], axis=-1).round().clip(0, 255).astype(np.uint8)
+    return np.concatenate([rgb, 255 * cover / finer**2], axis=-1).round().clip(0, 255).astype(np.uint8)
 
 
 def _axes(slant: Slant) -> tuple[Array, Array, Array]:

@@ -31,6 +31,7 @@ from archtop.core.solids import (
     loaf_solids,
     look_of,
     mesh_as_stl,
+    outside_of,
     pictures_of,
     still_of,
     walls_of,
@@ -45,6 +46,7 @@ __all__ = [
     "SolidAsked",
     "SolidTold",
     "cut_through",
+    "first_png",
     "moment_png",
     "mould_stl",
     "solid_file",
@@ -169,6 +171,19 @@ def still_png(loaf: Row, cupboard: Cupboard) -> bytes:
     return _png(still_of(made.solids, made.pictures))
 
 
+def first_png(loaf: Row, cupboard: Cupboard) -> bytes:
+    """A saved loaf as a first look has it: its front and its outsides, at once rather than finely, as PNG.
+
+    :raises InputError: the loaf does not plan
+    """
+    same, asked = _Same(Plans(cupboard).of(loaf)), SolidAsked()
+    of, result = same.planned
+    solids = _shaped(same, asked.frosting_min)
+    look = look_of(of, {colour.id: _at_age(colour, asked.age) for colour in result.colours})
+    outside = outside_of(of, solids, _coloured(same, asked.seed, asked.later_min), look)
+    return _png(still_of(solids, outside, finer=1))
+
+
 def _png(picture: NDArray[np.uint8]) -> bytes:
     from PIL import Image
 
@@ -229,10 +244,22 @@ def _whole_glb(same: _Same, asked: SolidAsked) -> bytes:
 @lru_cache(maxsize=_KEPT)
 def _made(same: _Same, asked: SolidAsked) -> _Made:
     of, result = same.planned
-    solids = loaf_solids(of, result, _stiff(same.planned, asked.frosting_min))
-    field = field_of(of, result.fills, bowls_of(of, result), asked.seed, asked.later_min)
+    solids = _shaped(same, asked.frosting_min)
+    field = _coloured(same, asked.seed, asked.later_min)
     shown = {colour.id: _at_age(colour, asked.age) for colour in result.colours}
     return _Made(solids, pictures_of(of, solids, field, look_of(of, shown, asked.ash)), field)
+
+
+@lru_cache(maxsize=_KEPT)
+def _shaped(same: _Same, frosting_min: float | None) -> LoafSolids:
+    of, result = same.planned
+    return loaf_solids(of, result, _stiff(same.planned, frosting_min))
+
+
+@lru_cache(maxsize=_KEPT)
+def _coloured(same: _Same, seed: int, later_min: float) -> ColourField:
+    of, result = same.planned
+    return field_of(of, result.fills, bowls_of(of, result), seed, later_min)
 
 
 def _at_age(colour: ColourPlan, age: Age) -> str:

@@ -12,13 +12,14 @@ from ninja import Query, Router, Schema
 from ninja.decorators import decorate_view
 from pydantic import Field
 
-from archtop.core import read_loaf
+from archtop.core import InputError, read_loaf
 from archtop.studio.actions import cupboard_of_studio
 from archtop.studio.actions.solids import (
     CutThrough,
     SolidAsked,
     SolidTold,
     cut_through,
+    first_png,
     moment_png,
     mould_stl,
     solid_file,
@@ -95,9 +96,20 @@ def export_mould(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/loaves/{uuid:loaf_id}/at-hand.png", operation_id="show_at_hand", include_in_schema=False)
 def show_at_hand(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
-    """A loaf at a slant as it was last drawn; nothing, at once, if it never was."""
-    picture = last_still(loaf_of(request, loaf_id))
-    return HttpResponse(picture or b"", status=200 if picture else 204, content_type="image/png")
+    """A loaf at a slant as it was last drawn; if it never was, as a first look has it."""
+    loaf = loaf_of(request, loaf_id)
+    picture = last_still(loaf)
+    return HttpResponse(picture, content_type="image/png") if picture else _first_look(request, loaf)
+
+
+@in_turn
+def _first_look(request: HttpRequest, loaf: Loaf) -> HttpResponse:  # noqa: ARG001
+    try:
+        picture = first_png(loaf, cupboard_of_studio(loaf))
+    except InputError:
+        # Why it cannot be planned is said where it is edited.
+        return HttpResponse(status=204)
+    return HttpResponse(picture, content_type="image/png")
 
 
 @router.get("/loaves/{uuid:loaf_id}/still.png", operation_id="show_still", include_in_schema=False)

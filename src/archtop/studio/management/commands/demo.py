@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 import datetime as dt
+import fcntl
 import json
 import uuid
 from argparse import ArgumentParser
+from collections.abc import Iterator
+from contextlib import contextmanager
 from importlib.resources import files
+from pathlib import Path
 from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
 from django.core.management import call_command
+from django.db import transaction
 
 from archtop.core import Colourant, Lot, Scent, read_cupboard, read_loaf
 from archtop.core.schedule import StudioHours
@@ -24,7 +29,7 @@ from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.management.commands.serve import Command as Serve
 from archtop.studio.models import Loaf, Order
 
-__all__ = ["Command", "load_cupboard", "load_demo"]
+__all__ = ["Command", "load_cupboard", "load_demo", "one_at_a_time"]
 
 _FOLDER = files("archtop.studio") / "demo"
 
@@ -47,7 +52,12 @@ def load_shelf() -> None:
 
 
 def load_demo() -> bool:
-    """Bring in the demo's moulds and loaves; False when the studio already holds something."""
+    """Bring in the demo's moulds and loaves, all or nothing; False when the studio already holds something."""
+    with transaction.atomic():
+        return _loaded()
+
+
+def _loaded() -> bool:
     if Loaf.objects.exists():
         return False
     owner = get_user_model().objects.get(username=OWNER)
@@ -93,6 +103,16 @@ def load_loaves(owner: User) -> None:
     change_moulds(season, {f"loaf {name}": count for name, count in told["moulds"].items()}, [])
 
 
+@contextmanager
+def one_at_a_time() -> Iterator[None]:
+    """Whoever starts while another is still loading waits for it; a lock goes with the process that holds it."""
+    lock = Path(settings.HOME) / "starting.lock"
+    lock.touch(mode=0o600)
+    with lock.open() as file:
+        fcntl.flock(file, fcntl.LOCK_EX)
+        yield
+
+
 class Command(Serve):
     """``archtop demo``."""
 
@@ -106,12 +126,14 @@ class Command(Serve):
     def handle(self, *args: Any, **options: Any) -> None:
         """Serve with the demo's data, signed in on this machine."""
         settings.DEMO = True
-        self.back_up_before_upgrade()
-        call_command("migrate", verbosity=0, interactive=False)
-        self.make_owner()
+        with one_at_a_time():
+            self.back_up_before_upgrade()
+            call_command("migrate", verbosity=0, interactive=False)
+            self.make_owner()
+            new = load_demo()
         self.stdout.write(
             "The demo studio, Rafter Street Soap Room, is ready."
-            if load_demo()
+            if new
             else "Your studio is as you left it; the demo was not loaded over it."
         )
         if not options["only_load"]:
