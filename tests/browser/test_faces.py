@@ -159,7 +159,7 @@ def test_a_real_bar_is_put_beside_its_prediction(page: Page, desk: Desk, tmp_pat
     page.get_by_role("button", name="Bar 2, large").click()
     large = page.get_by_role("dialog")
     large.get_by_label("Its photograph").set_input_files(tmp_path / "not.jpg")
-    expect(large.get_by_role("alert")).to_contain_text("JPEG, PNG or WebP")
+    expect(large.get_by_role("alert")).to_contain_text("JPEG, HEIC, PNG or WebP")
     large.get_by_label("Its photograph").set_input_files(tmp_path / "bar.jpg")
     shown = large.get_by_role("button", name=re.compile("^Photograph: press two places"))
     box = shown.bounding_box()

@@ -114,7 +114,7 @@ def test_a_photograph_that_is_none_is_refused_with_a_reason(page: Page, desk: De
     file = tmp_path / "bar.jpg"
     file.write_bytes(b"not a picture at all")
     page.get_by_label("Take or choose a photograph").set_input_files(file)
-    expect(page.get_by_role("alert")).to_contain_text("must be a JPEG, PNG or WebP photograph")
+    expect(page.get_by_role("alert")).to_contain_text("must be a JPEG, HEIC, PNG or WebP photograph")
 
 
 def test_a_number_is_turned_off_from_the_keyboard_and_on_again(page: Page) -> None:

@@ -8,6 +8,7 @@ import io
 import json
 import shutil
 import sys
+import time
 import uuid
 import zipfile
 from collections.abc import Callable
@@ -16,6 +17,7 @@ from typing import Any
 import pytest
 from django.conf import settings
 from django.contrib.auth.models import User
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from django.db import connection
 from PIL import Image
@@ -33,7 +35,7 @@ from archtop.studio.actions import (
     save_loaf,
     write_formula,
 )
-from archtop.studio.actions.learning import open_numbers
+from archtop.studio.actions.learning import learn_what_is_new, open_numbers
 from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.actions.prices import save_prices
 from archtop.studio.carrying import VERSION, bring_in, tables_as_csv, take_out
@@ -119,6 +121,7 @@ def test_out_and_into_an_empty_studio_and_out_again_is_the_same(owner: User, liv
     after = taken(other)
     assert told(after)["tables"] == told(before)["tables"]
     assert {name: zipfile.ZipFile(io.BytesIO(after)).read(name) for name in _photos(after)} == photos
+    learn_what_is_new()
     # What follows from it is there as well: the words it is found by, and what it taught.
     found = Studio(other).get("/notebook?words=wren").json()
     assert [loaf["name"] for loaf in found["loaves"]] == ["Box"]
@@ -170,9 +173,9 @@ def test_an_older_loaf_is_brought_up_to_date_and_one_changed_on_both_sides_lies_
     assert first.document["story"] == ""
 
 
-def test_what_is_checked_and_learned_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch) -> None:
-    """Reading, checking and learning are done outside the one transaction in which rows are written."""
-    inside: dict[str, set[bool]] = {"checked": set(), "learned": set(), "written": set()}
+def test_what_is_checked_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Reading and checking are done outside the one transaction in which rows are written, learning after it."""
+    inside: dict[str, set[bool]] = {"checked": set(), "written": set()}
 
     def told(name: str, real: Callable[..., Any]) -> Callable[..., Any]:
         def call(*args: Any) -> Any:
@@ -184,12 +187,28 @@ def test_what_is_checked_and_learned_holds_nobody_up(owner: User, lived: Loaf, m
 
     module = sys.modules[bring_in.__module__]
     monkeypatch.setattr(module, "checked", told("checked", module.checked))
-    monkeypatch.setattr(module, "learn_what_is_new", told("learned", module.learn_what_is_new))
     monkeypatch.setattr(module._Merging, "take", told("written", module._Merging.take))
     file = taken(owner)
     Loaf.objects.filter(pk=lived.pk).update(to_learn=False)
     bring_in(emptied(), io.BytesIO(file))
-    assert inside == {"checked": {False}, "learned": {False}, "written": {True}}
+    assert inside == {"checked": {False}, "written": {True}}
+    assert Loaf.objects.filter(to_learn=True).exists()
+
+
+@pytest.mark.django_db(transaction=True)
+def test_what_comes_in_is_learned_from_beside_everything_else(owner: User, lived: Loaf) -> None:
+    """The answer does not wait for it, nor does a bench that is opened meanwhile."""
+    file = taken(owner)
+    numbers = {number.key: number.rate for number in open_numbers()}
+    studio = Studio(emptied())
+    given = SimpleUploadedFile("studio.zip", file, content_type="application/zip")
+    answer = studio.http.post("/api/keeping/studio", {"file": given})
+    assert "being worked out now" in answer.json()["says"]
+    assert studio.get(f"/loaves/{lived.pk}").status_code == 200
+    until = time.monotonic() + 60
+    while Loaf.objects.filter(to_learn=True).exists() and time.monotonic() < until:
+        time.sleep(0.05)
+    assert {number.key: number.rate for number in open_numbers()} == numbers
 
 
 def test_a_log_grows_by_what_it_lacks(owner: User, lived: Loaf) -> None:

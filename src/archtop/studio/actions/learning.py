@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import datetime as dt
+import logging
+import threading
+import time
 from collections.abc import Iterable, Sequence
 from contextlib import suppress
 
-from django.db import transaction
+from django.db import connection, transaction
 
 from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen, Rate
@@ -26,6 +29,7 @@ __all__ = [
     "finished_of",
     "forget",
     "learn",
+    "learn_behind",
     "learn_what_is_new",
     "open_numbers",
     "outcomes_of",
@@ -34,6 +38,10 @@ __all__ = [
 ]
 
 
+_log = logging.getLogger(__name__)
+_behind = threading.Lock()
+# Between two loaves that are learned from behind everything else [s].
+_REST_S = 0.05
 # Nobody reads through more than this of what a number was seen in.
 _LATEST = 40
 
@@ -148,13 +156,39 @@ def learn(loaf: Loaf) -> None:
 
 
 def learn_what_is_new(besides: Loaf | None = None) -> None:
-    """Learn from every loaf that has changed since it was last learned from.
+    """Learn from every loaf that has changed since it was last learned from; nobody waits for what is learned behind.
 
     :param besides: the one that is worked on: its own readings are its evidence, not its prior
     """
+    if _behind.locked():
+        return
     rows = Loaf.objects.filter(to_learn=True)
     for loaf in rows.exclude(pk=besides.pk) if besides else rows:
         learn(loaf)
+
+
+def learn_behind() -> int:
+    """Learn what is new beside everything else; what is not learned when the studio is closed is learned later.
+
+    :return: from how many loaves
+    """
+    loaves = Loaf.objects.filter(to_learn=True).count()
+    if loaves:
+        threading.Thread(target=_learn_all, daemon=True).start()
+    return loaves
+
+
+def _learn_all() -> None:
+    with _behind:
+        try:
+            for loaf in Loaf.objects.filter(to_learn=True):
+                learn(loaf)
+                # Hands at the bench come first.
+                time.sleep(_REST_S)
+        except Exception:  # what one loaf breaks is met again, and told, where it is opened
+            _log.exception("Learning broke off")
+        finally:
+            connection.close()
 
 
 def _refit(keys: Iterable[str]) -> None:

@@ -12,6 +12,7 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 
 from archtop.studio import wall_clock
+from archtop.studio.actions.learning import learn_behind
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.carrying import Brought, bring_in, tables_as_csv, take_out
@@ -45,4 +46,9 @@ def take_tables_out(request: HttpRequest) -> FileResponse:
 @router.post("/studio", response={200: Brought, 422: ProblemReport}, operation_id="bring_studio_in")
 def bring_studio_in(request: HttpRequest, file: File[UploadedFile]) -> Brought:
     """Merge a studio's file into this one."""
-    return bring_in(owner_of(request), file)
+    brought = bring_in(owner_of(request), file)
+    loaves = learn_behind()
+    if not loaves:
+        return brought
+    more = f" What {loaves} of them teach is being worked out now: your own numbers follow in a minute or two."
+    return brought.model_copy(update={"says": brought.says + more})

@@ -29,7 +29,6 @@ from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen
 from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
-from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.season import season_of
 from archtop.studio.carrying.checks import checked, why_of
@@ -62,7 +61,7 @@ class Brought(Frozen):
 
 
 def bring_in(owner: User, file: IO[bytes]) -> Brought:
-    """Merge a studio's file.
+    """Merge a studio's file; what its loaves teach is still to be learned then.
 
     :raises InputError: ``import.unreadable``, ``import.format``, ``import.newer``, ``import.row`` or
         ``import.names``; then nothing is kept
@@ -85,7 +84,6 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
             for given in rows:
                 merging.take(given)
             merging.settle()
-    learn_what_is_new()
     return merging.report()
 
 

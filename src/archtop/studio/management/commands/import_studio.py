@@ -10,6 +10,7 @@ from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandError
 
 from archtop.core import InputError
+from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.carrying import bring_in
 from archtop.studio.demo_sign_in import OWNER
 
@@ -30,6 +31,7 @@ class Command(BaseCommand):
         try:
             with options["file"].open("rb") as file:
                 brought = bring_in(get_user_model().objects.get(username=OWNER), file)
+                learn_what_is_new()
         except (InputError, OSError) as error:
             raise CommandError(str(error)) from error
         self.stdout.write("\n".join([brought.says, *brought.kept_yours]))
