@@ -77,7 +77,7 @@ season: .make/python web/dist/index.html .make/chromium test-demo  ## The demo's
 	PYTHONPATH=$(CURDIR) ARCHTOP_NOW=$(TEST_NOW) $(PY) scripts/live_season.py $(DEMO_HOME)
 
 screenshots: .make/python web/dist/index.html .make/chromium  ## Fresh pictures of each view for docs/screenshots
-	$(PY) scripts/screenshots.py docs/screenshots
+	PYTHONPATH=$(CURDIR) $(PY) scripts/screenshots.py docs/screenshots
 
 schemas: .make/python .make/web  ## Write docs/openapi.json, docs/loaf.schema.json and the TypeScript types
 	$(PY) -m django write_schemas docs

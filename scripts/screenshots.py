@@ -16,6 +16,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, ViewportSize, sync_playwright
 
+from tests.photographs import Camera, Puddle, as_jpeg, laid_on, photographed, printed
+
 PORT = 8791
 BASE = f"http://127.0.0.1:{PORT}"
 DESK: ViewportSize = {"width": 1280, "height": 800}
@@ -116,12 +118,18 @@ def _bench(page: Page) -> None:
 
 
 def _clock(page: Page) -> None:
-    """The pot mixed, and two readings of one bowl."""
+    """The pot mixed, and two readings of one bowl, the second by camera."""
     _pour_day(page, "Pour")
     page.get_by_role("link", name="Trace clock").click()
-    for ring in (85, 75):
-        page.get_by_role("button", name=f"Ring {ring}").click()
-        page.wait_for_timeout(800)
+    page.get_by_role("button", name="Ring 85").click()
+    page.wait_for_timeout(800)
+    sheet = printed(page.request.get(f"{BASE}/api/loaves/ring-sheet.pdf?paper=A4").body())
+    spoonful = laid_on(sheet, (105, 297 / 2 + 12), Puddle(37, colour=(0.42, 0.24, 0.3), wavy=0.04, seed=4))
+    taken = as_jpeg(photographed(spoonful, Camera(tilt_deg=14, turn_deg=8, light=(1.0, 0.88, 0.72))))
+    camera = page.get_by_label("Photograph the spoonful")
+    camera.set_input_files({"name": "spoonful.jpg", "mimeType": "image/jpeg", "buffer": taken})
+    page.get_by_text("told to the clock").wait_for()
+    page.wait_for_timeout(800)
 
 
 def _rehearsal(page: Page) -> None:

@@ -44,6 +44,8 @@ export function LookPlace() {
 	const [beside, setBeside] = useState(false);
 	const [shown, setShown] = useState<ArrayBuffer>();
 	const [lost, setLost] = useState(false);
+	// Its first picture, or that there is none: the loaf that turns takes longer, and would only hold it up.
+	const [looked, setLooked] = useState(howItDraws() === "not at all");
 	const [drawn, setDrawn] = useState(0);
 	const canvas = useRef<HTMLCanvasElement | null>(null);
 	const words = useId();
@@ -52,6 +54,7 @@ export function LookPlace() {
 		age,
 		frostingMin,
 		ash: ash && age !== "wet",
+		later: !looked,
 	});
 	const drawAgain = () => {
 		setLost(false);
@@ -112,10 +115,12 @@ export function LookPlace() {
 						</div>
 					)}
 					{!shown && !error && howItDraws() !== "not at all" && (
-						// As it was last drawn for its card: there at once, until it can be turned.
+						// As it was last drawn for its card, or as a first look has it: until it can be turned.
 						<img
 							src={atHandAddress(id)}
 							alt=""
+							onLoad={() => setLooked(true)}
+							onError={() => setLooked(true)}
 							className="pointer-events-none absolute inset-0 m-auto h-4/5 object-contain"
 						/>
 					)}

@@ -11,6 +11,8 @@ export interface Asked {
 	readonly frostingMin: number | null;
 	/** With the white veil that the open air may leave. */
 	readonly ash: boolean;
+	/** Not yet: something else comes first. */
+	readonly later: boolean;
 }
 
 interface Solid {
@@ -21,11 +23,16 @@ interface Solid {
 }
 
 /** A planned loaf as solids, and in words. */
-export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin, ash }: Asked): Solid {
+export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin, ash, later }: Asked): Solid {
 	const body = { document, loaf, seed, later_min: 0, age, frosting_min: frostingMin, ash };
 	const kept = { placeholderData: keepPreviousData, staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000 };
 	const key = [loaf, document, seed, age, frostingMin, ash];
-	const drawn = useQuery({ queryKey: ["solid", ...key], queryFn: () => drawSolid(body), ...kept });
+	const drawn = useQuery({
+		queryKey: ["solid", ...key],
+		queryFn: () => drawSolid(body),
+		enabled: !later,
+		...kept,
+	});
 	const told = useQuery({ queryKey: ["solid words", ...key], queryFn: () => tellSolid(body), ...kept });
 	return { glb: drawn.data, told: told.data, drawing: drawn.isFetching, error: drawn.error };
 }
@@ -38,7 +45,12 @@ export interface Cut {
 }
 
 /** The loaf cut through at a place along it; nothing where it is whole. The last picture stands until the next is there. */
-export function useCut(document: Loaf, loaf: string, asked: Asked, at: number | null): Cut | null {
+export function useCut(
+	document: Loaf,
+	loaf: string,
+	asked: Omit<Asked, "later">,
+	at: number | null,
+): Cut | null {
 	const { seed, age, frostingMin, ash } = asked;
 	const { data } = useQuery({
 		queryKey: ["solid cut", loaf, document, seed, age, frostingMin, ash, at],
