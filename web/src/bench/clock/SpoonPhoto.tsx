@@ -97,7 +97,7 @@ function SeenSheet({ reading, onPut }: { reading: Reading; onPut: (across: numbe
 			role="group"
 			aria-label="The spoonful as it was seen"
 			viewBox={`${-reach} ${-reach} ${2 * reach} ${2 * reach}`}
-			className="w-full max-w-[420px]"
+			className="w-full max-w-[min(420px,46vh)]"
 		>
 			<g
 				role="slider"
