@@ -41,10 +41,13 @@ class Puddle:
         """Its edge about its own middle [mm]; as large as a disc of ``radius_mm``."""
         random = np.random.default_rng(self.seed)
         waves = [(random.normal(0, self.wavy / k), random.uniform(0, 2 * math.pi)) for k in range(2, 6)]
-        shape = 1 + sum(size * np.cos(k * angle + turn) for k, (size, turn) in enumerate(waves, 2))
-        every = np.linspace(0, 2 * math.pi, 720, endpoint=False)
-        whole = 1 + sum(size * np.cos(k * every + turn) for k, (size, turn) in enumerate(waves, 2))
-        return np.asarray(self.radius_mm * shape / math.sqrt(float((whole**2).mean())))
+
+        def shape(at: Array) -> Array:
+            waving = [size * np.cos(k * at + turn) for k, (size, turn) in enumerate(waves, 2)]
+            return np.asarray(1 + np.sum(waving, axis=0), dtype=np.float32)
+
+        whole = shape(np.linspace(0, 2 * math.pi, 720, endpoint=False, dtype=np.float32))
+        return np.asarray(self.radius_mm * shape(angle) / math.sqrt(float((whole**2).mean())))
 
 
 def laid_on(page: Array, middle_mm: tuple[float, float], puddle: Puddle) -> Array:

@@ -26,8 +26,8 @@ def drawn_course(shape: int, pace: float, start: float) -> Callable[[float], flo
         lambda u: math.log1p(u / 0.4),
         lambda u: math.log1p(u / 0.15),
         lambda u: u + u * u / 6,
-        lambda u: 1 / (1 + math.exp(-(u - 2) / 0.6)) - 1 / (1 + math.exp(2 / 0.6)),
-        lambda u: 1 / (1 + math.exp(-(u - 3) / 0.6)) - 1 / (1 + math.exp(3 / 0.6)),
+        lambda u: 1 / (1 + math.exp(-(u - 2) / 0.6)) - 1 / (1 + math.exp(2 / 0.6)) + 0.12 * u,
+        lambda u: 1 / (1 + math.exp(-(u - 3) / 0.6)) - 1 / (1 + math.exp(3 / 0.6)) + 0.12 * u,
     ]
     law, meets = laws[shape], math.log(30)
     return lambda minute: start + law(pace * PRIOR.rate * minute) * meets / law(meets)
@@ -126,6 +126,15 @@ def test_what_is_done_moves_the_window(kind: str, sooner: bool) -> None:
     done = Thickening(PRIOR, [TraceEvent.model_validate({"minute": 16, "kind": kind})], READINGS).passes(60, 16)
     plain = Thickening(PRIOR, (), READINGS).passes(60, 16)
     assert (done.middle < plain.middle) is sooner  # type: ignore[operator]
+
+
+@pytest.mark.parametrize("pa", [117.0, 500.0])
+def test_without_a_reading_it_is_still_told_when_batter_is_as_thick_as_frosting(pa: float) -> None:
+    """No batter stops halfway: however it gets there, within four hours an ordinary pot is frosting."""
+    answer = Thickening(PRIOR, (), ()).passes(pa, 5)
+    assert answer.early is not None
+    assert answer.late is not None
+    assert answer.early < answer.late < 245
 
 
 def test_batter_too_far_off_is_met_with_silence() -> None:

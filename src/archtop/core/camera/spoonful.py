@@ -80,7 +80,7 @@ def read_spoonful(picture: Picture, sheet: RingSheet = RING_SHEET) -> tuple[Spre
     said = seen.says_paper()
     allowed = radii >= sheet.spokes_from_mm + 1.0
     ends, sure = _ends(said, allowed)
-    _refuse_unclear(sure, ends, radii, seen)
+    _refuse_unclear(sure, radii[ends], sheet, seen)
     edge = radii[ends]
     angles = 2 * np.pi * np.arange(sheet.spokes) / sheet.spokes
     points = np.column_stack([edge * np.cos(angles), edge * np.sin(angles)])
@@ -234,9 +234,8 @@ def _area(points: Array) -> float:
     return float(abs(np.dot(x, np.roll(y, -1)) - np.dot(y, np.roll(x, -1))) / 2)
 
 
-def _refuse_unclear(sure: float, ends: NDArray[np.int_], radii: Array, seen: _Seen) -> None:
+def _refuse_unclear(sure: float, at: Array, sheet: RingSheet, seen: _Seen) -> None:
     by_hand = "or press the ring it reached yourself"
-    at = radii[ends]
     if seen.printed > _FAINT or (at >= _TO_MM - 4 * _STEP_MM).mean() > 0.1:
         raise InputError.one(
             "camera.over_the_edge",
@@ -245,7 +244,7 @@ def _refuse_unclear(sure: float, ends: NDArray[np.int_], radii: Array, seen: _Se
             "the lines beyond the largest ring cannot be seen: batter or glare lies over them",
             f"Where it ran so far it is too thin to be read so: wait a little. Else move the lamp, {by_hand}.",
         )
-    at_the_middle = float((at <= RING_SHEET.spokes_from_mm + 1.0 + 2 * _STEP_MM).mean())
+    at_the_middle = float((at <= sheet.spokes_from_mm + 1.0 + 2 * _STEP_MM).mean())
     if at_the_middle > _BESIDE:
         if seen.empty:
             raise InputError.one(
