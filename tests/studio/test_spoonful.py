@@ -144,7 +144,7 @@ def test_a_marks_corners_go_round_as_the_library_sees_them() -> None:
 
 def test_a_photograph_is_read_over_the_network_and_not_kept(studio: Studio) -> None:
     taken = photographed(laid_on(sheet(), MIDDLE, Puddle(36)), CAMERAS["askew"])
-    answer = studio.http.post("/api/spoonful", {"photo": SimpleUploadedFile("s.jpg", as_jpeg(taken))})
+    answer = studio.http.post("/api/spoonful", {"file": SimpleUploadedFile("s.jpg", as_jpeg(taken))})
     assert answer.status_code == 200
     seen = answer.json()
     assert seen["spread"]["across_mm"] == pytest.approx(72, rel=0.03)
@@ -159,19 +159,19 @@ def test_a_telephones_other_format_is_read_too(studio: Studio) -> None:
     taken = photographed(laid_on(sheet(), MIDDLE, Puddle(36)), Camera())
     out = io.BytesIO()
     Image.fromarray(taken).save(out, "HEIF", quality=40)
-    answer = studio.http.post("/api/spoonful", {"photo": SimpleUploadedFile("s.heic", out.getvalue())})
+    answer = studio.http.post("/api/spoonful", {"file": SimpleUploadedFile("s.heic", out.getvalue())})
     assert answer.json()["spread"]["across_mm"] == pytest.approx(72, rel=0.03)
 
 
 @pytest.mark.parametrize("data", [b"", b"no picture", b"\xff\xd8\xff\xe0" + bytes(400)])
 def test_what_is_no_photograph_is_refused(studio: Studio, data: bytes) -> None:
-    answer = studio.http.post("/api/spoonful", {"photo": SimpleUploadedFile("s.jpg", data)})
+    answer = studio.http.post("/api/spoonful", {"file": SimpleUploadedFile("s.jpg", data)})
     assert answer.status_code == 422
     assert "photograph" in answer.json()["problems"][0]["limit"]
 
 
 def test_a_stranger_has_nothing_read() -> None:
-    answer = Studio(None).http.post("/api/spoonful", {"photo": SimpleUploadedFile("s.jpg", b"x")})
+    answer = Studio(None).http.post("/api/spoonful", {"file": SimpleUploadedFile("s.jpg", b"x")})
     assert answer.status_code in (401, 403)
 
 

@@ -289,18 +289,6 @@ export const addPhoto = (
 			},
 		}),
 	);
-/** What a photograph of the ring sheet shows; it is not kept. */
-export const seeSpoonful = (photo: File) =>
-	unwrap(
-		client.POST("/api/spoonful", {
-			body: { photo: "" },
-			bodySerializer: () => {
-				const form = new FormData();
-				form.append("photo", photo);
-				return form;
-			},
-		}),
-	);
 export const changePhoto = (photo_id: string, change: Partial<PhotoChange>) =>
 	unwrap(
 		client.PUT("/api/photos/{photo_id}", {
@@ -323,6 +311,8 @@ const asForm = (file: File) => ({
 		return form;
 	},
 });
+/** What a photograph of the ring sheet shows; it is not kept. */
+export const seeSpoonful = (photo: File) => unwrap(client.POST("/api/spoonful", asForm(photo)));
 export const readOutline = (file: File) => unwrap(client.POST("/api/read-outline", asForm(file)));
 export const readMesh = (file: File, hollow = false) =>
 	unwrap(client.POST("/api/read-mesh", { params: { query: { hollow } }, ...asForm(file) }));

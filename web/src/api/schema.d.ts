@@ -12143,10 +12143,10 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /**
-                     * Photo
+                     * File
                      * Format: binary
                      */
-                    photo: string;
+                    file: string;
                 };
             };
         };

@@ -15,7 +15,19 @@ from archtop.core.base import InputError
 if TYPE_CHECKING:
     from types import ModuleType
 
-__all__ = ["MARK_MM", "Array", "Located", "Mark", "Picture", "locate", "mark_cells", "seen_from_above"]
+__all__ = [
+    "BY_HAND",
+    "MARK_MM",
+    "Array",
+    "Located",
+    "Mark",
+    "Picture",
+    "locate",
+    "mark_cells",
+    "refused",
+    "seen_from_above",
+    "vision",
+]
 
 Array = NDArray[np.float64]
 Picture = NDArray[np.uint8]
@@ -29,7 +41,7 @@ _LEAST_MARKS = 3
 _FLAT_MM = 0.6
 # With fewer points to a millimetre nothing that is printed can be told from the paper.
 _LEAST_PX_PER_MM = 3.0
-_BY_HAND = "or press the ring it reached yourself"
+BY_HAND = "or press the ring it reached yourself"
 
 
 @dataclass(frozen=True)
@@ -60,7 +72,7 @@ class Located:
     px_per_mm: float
 
 
-def _vision() -> ModuleType:
+def vision() -> ModuleType:
     """The computer-vision library: heavy, so it is loaded when a photograph comes."""
     import cv2
 
@@ -69,13 +81,13 @@ def _vision() -> ModuleType:
 
 @cache
 def _dictionary() -> Any:
-    vision = _vision()
-    return vision.aruco.getPredefinedDictionary(vision.aruco.DICT_4X4_50)
+    cv = vision()
+    return cv.aruco.getPredefinedDictionary(cv.aruco.DICT_4X4_50)
 
 
 def mark_cells(number: int) -> NDArray[np.bool_]:
     """Which of a mark's cells are black, shape (6, 6), rows from above; four by four tell its number."""
-    return np.asarray(_vision().aruco.generateImageMarker(_dictionary(), number, _CELLS) == 0)
+    return np.asarray(vision().aruco.generateImageMarker(_dictionary(), number, _CELLS) == 0)
 
 
 def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
@@ -85,11 +97,11 @@ def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
     :raises InputError: ``camera.no_sheet``, ``camera.few_marks``, ``camera.two_sheets``, ``camera.not_flat``,
         ``camera.too_far``
     """
-    vision = _vision()
-    settings = vision.aruco.DetectorParameters()
-    settings.cornerRefinementMethod = vision.aruco.CORNER_REFINE_SUBPIX
-    grey = vision.cvtColor(picture, vision.COLOR_RGB2GRAY)
-    found, numbers, _ = vision.aruco.ArucoDetector(_dictionary(), settings).detectMarkers(grey)
+    cv = vision()
+    settings = cv.aruco.DetectorParameters()
+    settings.cornerRefinementMethod = cv.aruco.CORNER_REFINE_SUBPIX
+    grey = cv.cvtColor(picture, cv.COLOR_RGB2GRAY)
+    found, numbers, _ = cv.aruco.ArucoDetector(_dictionary(), settings).detectMarkers(grey)
     known = {mark.number: mark for mark in marks}
     seen = [
         (known[int(number)], np.asarray(corners, dtype=float).reshape(4, 2))
@@ -97,41 +109,41 @@ def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
         if int(number) in known
     ]
     if len({mark.number for mark, _ in seen}) < len(seen):
-        raise _refused("two_sheets", "more than one sheet is seen", f"Photograph one sheet by itself, {_BY_HAND}.")
+        raise refused("two_sheets", "more than one sheet is seen", f"Photograph one sheet by itself, {BY_HAND}.")
     if not seen:
-        raise _refused(
+        raise refused(
             "no_sheet",
             "none of the sheet's four square marks is seen",
             "Get all four into the picture, sharp and lit; a sheet without them was printed before there were any: "
-            f"print it again, {_BY_HAND}.",
+            f"print it again, {BY_HAND}.",
         )
     if len(seen) < _LEAST_MARKS:
-        raise _refused(
+        raise refused(
             "few_marks",
             f"only {len(seen)} of the sheet's {len(marks)} square marks can be made out",
-            f"Get at least three into the picture, without fingers, batter or glare on them, {_BY_HAND}.",
+            f"Get at least three into the picture, without fingers, batter or glare on them, {BY_HAND}.",
         )
     paper = np.concatenate([mark.corners() for mark, _ in seen])
     there = np.concatenate([corners for _, corners in seen])
-    to_px, _ = vision.findHomography(paper, there)
+    to_px, _ = cv.findHomography(paper, there)
     if to_px is None:
-        raise _refused("not_flat", "the marks do not lie on one flat sheet", f"Smooth the sheet, {_BY_HAND}.")
+        raise refused("not_flat", "the marks do not lie on one flat sheet", f"Smooth the sheet, {BY_HAND}.")
     to_px = np.asarray(to_px, dtype=float)
     back = _through(np.linalg.inv(to_px), there)
     off = float(np.sqrt(((back - paper) ** 2).sum(axis=1).mean()))
     if not off < _FLAT_MM:
-        raise _refused(
+        raise refused(
             "not_flat",
             f"the marks lie {off:.1f} mm off a flat sheet",
-            f"Lay the sheet flat under glass, and hold the telephone level above it, {_BY_HAND}.",
+            f"Lay the sheet flat under glass, and hold the telephone level above it, {BY_HAND}.",
         )
     beside = _through(to_px, np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
     scale = float(np.sqrt(abs(np.linalg.det(beside[1:] - beside[0]))))
     if scale < _LEAST_PX_PER_MM:
-        raise _refused(
+        raise refused(
             "too_far",
             f"the sheet is small in the picture: {scale:.1f} points to a millimetre, not {_LEAST_PX_PER_MM:g}",
-            f"Take it from nearer, or in a larger size, {_BY_HAND}.",
+            f"Take it from nearer, or in a larger size, {BY_HAND}.",
         )
     return Located(to_px=to_px, off_mm=off, seen=len(seen), px_per_mm=scale)
 
@@ -144,9 +156,9 @@ def seen_from_above(picture: Picture, at: Located, half_mm: float, px_per_mm: fl
     """
     side = round(2 * half_mm * px_per_mm)
     to_mm = np.array([[1 / px_per_mm, 0, -half_mm], [0, 1 / px_per_mm, -half_mm], [0, 0, 1]])
-    vision = _vision()
-    way = vision.INTER_AREA | vision.WARP_INVERSE_MAP
-    return np.asarray(vision.warpPerspective(picture, at.to_px @ to_mm, (side, side), flags=way), dtype=np.uint8)
+    cv = vision()
+    way = cv.INTER_AREA | cv.WARP_INVERSE_MAP
+    return np.asarray(cv.warpPerspective(picture, at.to_px @ to_mm, (side, side), flags=way), dtype=np.uint8)
 
 
 def _through(map_: Array, points: Array) -> Array:
@@ -155,5 +167,6 @@ def _through(map_: Array, points: Array) -> Array:
     return np.asarray(out[:, :2] / out[:, 2:])
 
 
-def _refused(code: str, limit: str, remedy: str) -> InputError:
+def refused(code: str, limit: str, remedy: str) -> InputError:
+    """A photograph that cannot be read: why, and what to do."""
     return InputError.one(f"camera.{code}", "photo", "", limit, remedy)

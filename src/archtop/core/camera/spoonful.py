@@ -15,8 +15,8 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.base import Frozen, InputError
-from archtop.core.camera.marks import Array, Located, Picture, locate, seen_from_above
+from archtop.core.base import Frozen
+from archtop.core.camera.marks import BY_HAND, Array, Located, Picture, locate, refused, seen_from_above, vision
 from archtop.core.camera.ring_sheet import RING_SHEET, RingSheet
 
 __all__ = ["Spread", "read_spoonful"]
@@ -177,8 +177,7 @@ def _spread(values: Array) -> float:
 
 def _sampled(picture: Picture, at: Located, spokes: int, radii: Array, beside_deg: Sequence[float]) -> Array:
     """Logarithms of the light at places along the spokes, shape (spokes, radii, beside, 3)."""
-    import cv2
-
+    cv = vision()
     angle = 2 * np.pi * np.arange(spokes)[:, None, None] / spokes + np.radians(np.array(beside_deg))[None, None, :]
     reach = radii[None, :, None]
     x, y = reach * np.cos(angle), reach * np.sin(angle)
@@ -186,8 +185,8 @@ def _sampled(picture: Picture, at: Located, spokes: int, radii: Array, beside_de
     shape = over.shape[:2]
     where = (over[..., :2] / over[..., 2:]).astype(np.float32).reshape(shape[0], -1, 2)
     # What a place shows is what half a step about it shows.
-    soft = cv2.GaussianBlur(picture, (0, 0), max(0.3, 0.06 * at.px_per_mm))
-    light = cv2.remap(soft, where[..., 0], where[..., 1], cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
+    soft = cv.GaussianBlur(picture, (0, 0), max(0.3, 0.06 * at.px_per_mm))
+    light = cv.remap(soft, where[..., 0], where[..., 1], cv.INTER_LINEAR, borderMode=cv.BORDER_REPLICATE)
     # As cameras write them, values are near a square root of the light: its logarithm is about twice theirs.
     return np.asarray(2.2 * np.log((light.astype(float) + 4) / 259)).reshape(*shape, len(beside_deg), 3)
 
@@ -235,41 +234,24 @@ def _area(points: Array) -> float:
 
 
 def _refuse_unclear(sure: float, at: Array, sheet: RingSheet, seen: _Seen) -> None:
-    by_hand = "or press the ring it reached yourself"
     if seen.printed > _FAINT or (at >= _TO_MM - 4 * _STEP_MM).mean() > 0.1:
-        raise InputError.one(
-            "camera.over_the_edge",
-            "photo",
-            "",
+        raise refused(
+            "over_the_edge",
             "the lines beyond the largest ring cannot be seen: batter or glare lies over them",
-            f"Where it ran so far it is too thin to be read so: wait a little. Else move the lamp, {by_hand}.",
+            f"Where it ran so far it is too thin to be read so: wait a little. Else move the lamp, {BY_HAND}.",
         )
     at_the_middle = float((at <= sheet.spokes_from_mm + 1.0 + 2 * _STEP_MM).mean())
+    if at_the_middle > _BESIDE and seen.empty:
+        raise refused("nothing", "no spoonful lies on the sheet", f"Tip one onto its middle, {BY_HAND}.")
     if at_the_middle > _BESIDE:
-        if seen.empty:
-            raise InputError.one(
-                "camera.nothing", "photo", "", "no spoonful lies on the sheet", f"Tip one onto its middle, {by_hand}."
-            )
-        raise InputError.one(
-            "camera.hardly_spread",
-            "photo",
-            "",
-            "the spoonful has hardly spread",
-            "Use the cup: it slumps.",
-        )
+        raise refused("hardly_spread", "the spoonful has hardly spread", "Use the cup: it slumps.")
     if at_the_middle > 0:
-        raise InputError.one(
-            "camera.beside",
-            "photo",
-            "",
-            "the spoonful lies too far beside the middle",
-            f"Tip the next one onto the cross, {by_hand}.",
+        raise refused(
+            "beside", "the spoonful lies too far beside the middle", f"Tip the next one onto the cross, {BY_HAND}."
         )
     if sure < _LEAST_SAID:
-        raise InputError.one(
-            "camera.unclear",
-            "photo",
-            "",
+        raise refused(
+            "unclear",
             "the edge of the spoonful cannot be made out",
-            f"Take it nearer, sharp and without glare, {by_hand}.",
+            f"Take it nearer, sharp and without glare, {BY_HAND}.",
         )

@@ -71,12 +71,10 @@ def _of_mica(colour: Colour, cupboard: Cupboard) -> bool:
 
 def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: Look) -> Pictures:
     """Every cut and all outsides of a loaf."""
-    front, back = of.loaf.mould.ends(solids.level_mm)
+    front, back = _ends(of, solids)
     cuts = _apart([bar.block.front for bar in solids.bars] + [bar.block.back for bar in solids.bars])
     lines = _lengthwise(solids)
     if of.loaf.mould.whole:
-        # A round end is as narrow as can be: what lies a little further in stands for it.
-        front, back = (of.loaf.mould.length_mm * share for share in (_NEAR_END, 1 - _NEAR_END))
         cuts = [(front + back) / 2]
     ends = [front + 0.2, *cuts, back - 0.2]
     faces = {y: face_picture(of, field, look, y, solids.over) for y in ends}
@@ -85,9 +83,7 @@ def pictures_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: 
 
 def outside_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: Look) -> Pictures:
     """What is seen of a loaf that nobody has drawn apart: its front, and its outsides a little more coarsely."""
-    front, back = of.loaf.mould.ends(solids.level_mm)
-    if of.loaf.mould.whole:
-        front, back = (of.loaf.mould.length_mm * share for share in (_NEAR_END, 1 - _NEAR_END))
+    front, back = _ends(of, solids)
     ends = [front + 0.2, back - 0.2]
     faces = {ends[0]: face_picture(of, field, look, ends[0], solids.over)}
     lines = _lengthwise(solids)
@@ -96,6 +92,15 @@ def outside_of(of: ResolvedLoaf, solids: LoafSolids, field: ColourField, look: L
 
 def _lengthwise(solids: LoafSolids) -> list[float]:
     return _apart([bar.block.left for bar in solids.bars] + [bar.block.right for bar in solids.bars])
+
+
+def _ends(of: ResolvedLoaf, solids: LoafSolids) -> tuple[float, float]:
+    """Where a loaf's front and back are drawn [mm]."""
+    mould = of.loaf.mould
+    if mould.whole:
+        # A round end is as narrow as can be: what lies a little further in stands for it.
+        return mould.length_mm * _NEAR_END, mould.length_mm * (1 - _NEAR_END)
+    return mould.ends(solids.level_mm)
 
 
 def _along(ends: Sequence[float], apart_mm: float) -> list[float]:

@@ -60,9 +60,9 @@ def add(
 
 @router.post("/spoonful", response={200: SpoonfulSeen, 422: ProblemReport}, operation_id="see_spoonful")
 @decorate_view(in_turn)
-def spoonful(request: HttpRequest, photo: Annotated[UploadedFile, File()]) -> SpoonfulSeen:  # noqa: ARG001
+def spoonful(request: HttpRequest, file: Annotated[UploadedFile, File()]) -> SpoonfulSeen:  # noqa: ARG001
     """How far a spoonful has spread in a photograph of the ring sheet; the photograph is not kept."""
-    return see_spoonful(photo.read(MOST_BYTES + 1))
+    return see_spoonful(file.read(MOST_BYTES + 1))
 
 
 @router.put(
