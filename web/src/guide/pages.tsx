@@ -282,11 +282,11 @@ export const PAGES: readonly GuidePage[] = [
 				<p>
 					The clock tells when a bowl is thick enough to carry an embed, hold a layer or be piped. Give it
 					readings: a spoonful on the ring sheet, a cup lifted off, or a stage told by eye. Without a reading
-					it says so, rather than guess. <strong>Photograph the spoonful</strong>, with all four square marks
-					of the sheet in the picture, and its edge is found to about a millimetre: what was seen is shown,
-					and a drag puts it right. The photograph is read here, in this studio, and not kept. Ring sheets
-					printed before they had square marks are still read by eye. <strong>Help</strong> says what to do
-					now, and plans the rest again.
+					it knows a pot only as ordinary pots go, and its windows are wide.{" "}
+					<strong>Photograph the spoonful</strong>, with all four square marks of the sheet in the picture,
+					and its edge is found to about a millimetre: what was seen is shown, and a drag puts it right. The
+					photograph is read here, in this studio, and not kept. Ring sheets printed before they had square
+					marks are still read by eye. <strong>Help</strong> says what to do now, and plans the rest again.
 				</p>
 			</>
 		),
