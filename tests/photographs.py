@@ -8,13 +8,14 @@ from __future__ import annotations
 import io
 import math
 from dataclasses import dataclass, field
+from typing import Any
 
 import cv2
 import numpy as np
 import pypdfium2
 from numpy.typing import NDArray
 
-__all__ = ["Camera", "Puddle", "as_jpeg", "laid_on", "photographed", "printed"]
+__all__ = ["PX_PER_MM", "Bar", "Camera", "Puddle", "as_jpeg", "bar_photographed", "laid_on", "photographed", "printed"]
 
 Array = NDArray[np.float32]
 PX_PER_MM = 8.0
@@ -89,42 +90,55 @@ class Camera:
     seed: int = 0
     covered: tuple[tuple[float, float, float], ...] = field(default=())
     """Fingers: middle and radius [mm] on the page."""
+    focal: float = 1.25
+    """Of the lens, as a share of the picture's width."""
+
+    def over(self, height_mm: float = 0.0) -> Array:
+        """A pinhole: from the page [mm], or what lies so high above it, to the sensor [px], shape (3, 3)."""
+        width, height = self.size_px
+        tilt, turn = math.radians(self.tilt_deg), math.radians(self.turn_deg)
+        spin = np.array([[math.cos(turn), -math.sin(turn), 0], [math.sin(turn), math.cos(turn), 0], [0, 0, 1]])
+        lean = np.array([[1, 0, 0], [0, math.cos(tilt), -math.sin(tilt)], [0, math.sin(tilt), math.cos(tilt)]])
+        ways = lean @ spin
+        pose = np.column_stack([ways[:, 0], ways[:, 1], np.array([0, 0, self.from_mm]) - height_mm * ways[:, 2]])
+        focal = self.focal * width
+        lens = np.array([[focal, 0, width / 2], [0, focal, height / 2], [0, 0, 1]])
+        return np.asarray(lens @ pose @ np.array([[1, 0, -self.at_mm[0]], [0, 1, -self.at_mm[1]], [0, 0, 1]]))
+
+    def sees(self, page: Array) -> Array:
+        """A page as it falls onto the sensor, in even light; fingers lie on it."""
+        page = page.copy()
+        for x, y, radius in self.covered:
+            middle = round(x * PX_PER_MM), round(y * PX_PER_MM)
+            cv2.circle(page, middle, round(radius * PX_PER_MM), (0.75, 0.55, 0.45), -1)
+        return np.asarray(
+            cv2.warpPerspective(
+                cv2.GaussianBlur(page, (0, 0), 0.6),
+                self.over() @ np.diag([1 / PX_PER_MM, 1 / PX_PER_MM, 1]),
+                self.size_px,
+                flags=cv2.INTER_AREA,
+                borderMode=cv2.BORDER_CONSTANT,
+                borderValue=(0.35, 0.3, 0.26),
+            )
+        )
+
+    def takes(self, flat: Array) -> NDArray[np.uint8]:
+        """What falls onto the sensor, lit as it is, blurred and with noise, as the file has it."""
+        width, height = self.size_px
+        rows, columns = np.mgrid[0:height, 0:width].astype(np.float32)
+        lit = 1 - self.leans * (columns / width + 0.5 * rows / height - 0.75)
+        if self.shadow:
+            lit = lit * (1 - 0.35 / (1 + np.exp(-(columns + 0.6 * rows - 0.8 * width) / 60)))
+        light = flat * lit[..., None] * np.array(self.light)
+        light = cv2.GaussianBlur(light, (0, 0), self.blur_px)
+        random = np.random.default_rng(self.seed)
+        light = light + self.noise * random.standard_normal(light.shape, dtype=np.float32)
+        return np.asarray(255 * np.clip(light, 0, 1) ** (1 / 2.2), dtype=np.uint8)
 
 
 def photographed(page: Array, camera: Camera) -> NDArray[np.uint8]:
     """The photograph, shape (rows, columns, 3)."""
-    width, height = camera.size_px
-    page = page.copy()
-    for x, y, radius in camera.covered:
-        cv2.circle(
-            page, (round(x * PX_PER_MM), round(y * PX_PER_MM)), round(radius * PX_PER_MM), (0.75, 0.55, 0.45), -1
-        )
-    tilt, turn = math.radians(camera.tilt_deg), math.radians(camera.turn_deg)
-    spin = np.array([[math.cos(turn), -math.sin(turn), 0], [math.sin(turn), math.cos(turn), 0], [0, 0, 1]])
-    lean = np.array([[1, 0, 0], [0, math.cos(tilt), -math.sin(tilt)], [0, math.sin(tilt), math.cos(tilt)]])
-    # A pinhole: the page's plane turned, put at its distance, and thrown onto the sensor.
-    to_page = np.array([[1 / PX_PER_MM, 0, -camera.at_mm[0]], [0, 1 / PX_PER_MM, -camera.at_mm[1]], [0, 0, 1]])
-    seen = (lean @ spin)[:, :2]
-    pose = np.column_stack([seen, [0, 0, camera.from_mm]])
-    focal = 1.25 * width
-    lens = np.array([[focal, 0, width / 2], [0, focal, height / 2], [0, 0, 1]])
-    flat = cv2.warpPerspective(
-        cv2.GaussianBlur(page, (0, 0), 0.6),
-        lens @ pose @ to_page,
-        (width, height),
-        flags=cv2.INTER_AREA,
-        borderMode=cv2.BORDER_CONSTANT,
-        borderValue=(0.35, 0.3, 0.26),
-    )
-    rows, columns = np.mgrid[0:height, 0:width].astype(np.float32)
-    lit = 1 - camera.leans * (columns / width + 0.5 * rows / height - 0.75)
-    if camera.shadow:
-        lit = lit * (1 - 0.35 / (1 + np.exp(-(columns + 0.6 * rows - 0.8 * width) / 60)))
-    light = flat * lit[..., None] * np.array(camera.light)
-    light = cv2.GaussianBlur(light, (0, 0), camera.blur_px)
-    random = np.random.default_rng(camera.seed)
-    light = light + camera.noise * random.standard_normal(light.shape, dtype=np.float32)
-    return np.asarray(255 * np.clip(light, 0, 1) ** (1 / 2.2), dtype=np.uint8)
+    return camera.takes(camera.sees(page))
 
 
 def as_jpeg(picture: NDArray[np.uint8], quality: int = 85) -> bytes:
@@ -134,3 +148,70 @@ def as_jpeg(picture: NDArray[np.uint8], quality: int = 85) -> bytes:
     out = io.BytesIO()
     Image.fromarray(picture).save(out, "JPEG", quality=quality)
     return out.getvalue()
+
+
+@dataclass(frozen=True)
+class Bar:
+    """A cut bar laid on its card, its face up.
+
+    ``face``: as light, shape (rows, columns, 3), ``PX_PER_MM`` to the millimetre, its foot below; ``thick_mm``; where
+    the middle of its foot lies [mm] from the page's upper left, and how it is turned clockwise; ``gone``: points of
+    the face that are cut away.
+    """
+
+    face: Array
+    thick_mm: float
+    foot_mm: tuple[float, float]
+    turn_deg: float = 0.0
+    side: tuple[float, float, float] = (0.6, 0.55, 0.45)
+    gone: NDArray[np.bool_] | None = None
+
+
+def bar_photographed(page: Array, bar: Bar, camera: Camera) -> NDArray[np.uint8]:
+    """A photograph of a bar on a page: its face nearer to the lens than the paper, its sides seen where they are."""
+    high, wide = (side / PX_PER_MM for side in bar.face.shape[:2])
+    turn = math.radians(bar.turn_deg)
+    across, up = np.array([math.cos(turn), math.sin(turn)]), np.array([math.sin(turn), -math.cos(turn)])
+    foot = np.array(bar.foot_mm)
+    corners = np.array([foot + x * across + z * up for x, z in _round_corners(wide, high)])
+
+    def through(points: NDArray[np.floating[Any]], height: float) -> Array:
+        out = np.column_stack([points, np.ones(len(points))]) @ camera.over(height).T
+        return np.asarray(out[:, :2] / out[:, 2:], dtype=np.float32)
+
+    flat = camera.sees(page)
+    # Its shadow on the card: softer than a lamp's, darker than a window's.
+    falls = np.concatenate([through(corners, 0), through(corners + SHADOW_MM, 0)])
+    flat = flat * (1 - 0.5 * cv2.GaussianBlur(_filled(falls, camera), (0, 0), 12)[..., None])
+    # From everywhere but straight above a side is seen too.
+    sides = _filled(np.concatenate([through(corners, 0), through(corners, bar.thick_mm)]), camera)
+    if bar.gone is not None:
+        sides = 0 * sides
+    flat = flat * (1 - sides) + sides * np.array(bar.side, dtype=np.float32)
+    # From the face's points to the page at the face's height [mm].
+    left_top = foot - wide / 2 * across + high * up
+    place = np.array([[*(across / PX_PER_MM), 0], [*(-up / PX_PER_MM), 0], [*left_top, 1]]).T
+    way = camera.over(bar.thick_mm) @ place
+    face = cv2.warpPerspective(bar.face, way, camera.size_px, flags=cv2.INTER_AREA, borderMode=cv2.BORDER_REPLICATE)
+    over = _filled(through(corners, bar.thick_mm), camera)
+    if bar.gone is not None:
+        left = (~bar.gone).astype(np.float32)
+        over = over * cv2.warpPerspective(left, way, camera.size_px, flags=cv2.INTER_AREA)[..., None]
+    return camera.takes(flat * (1 - over) + face * over)
+
+
+SHADOW_MM = (9.0, 5.0)
+
+
+def _round_corners(wide: float, high: float) -> list[tuple[float, float]]:
+    """A face's corners from the middle of its foot."""
+    return [(-wide / 2, 0), (wide / 2, 0), (wide / 2, high), (-wide / 2, high)]
+
+
+def _filled(points: Array, camera: Camera) -> Array:
+    """The hull of points on the sensor: 1 inside, 0 outside, shape (rows, columns, 1)."""
+    width, height = camera.size_px
+    inside = np.zeros((height, width), dtype=np.uint8)
+    hull = cv2.convexHull(np.rint(points * 16).astype(np.int32))
+    cv2.fillPoly(inside, [hull], 255, cv2.LINE_AA, 4)
+    return np.asarray(inside[..., None] / np.float32(255))

@@ -135,6 +135,25 @@ def _photos(data: bytes) -> list[str]:
     return [name for name in zipfile.ZipFile(io.BytesIO(data)).namelist() if name.startswith("photos/")]
 
 
+def test_a_studio_taken_out_before_a_column_was_there_still_comes_in(owner: User, lived: Loaf) -> None:
+    """Columns that may be empty are: a save's name, a photograph's lens."""
+    photo = Photo.objects.get()
+    photo.focal = 0.94
+    photo.save()
+
+    def older(document: dict[str, Any]) -> None:
+        for name, column in (("revisions", "save_id"), ("photos", "focal")):
+            for row in document["tables"][name]:
+                del row[column]
+
+    file = changed(taken(owner), older)
+    here = bring_in(owner, io.BytesIO(file.getvalue()))
+    assert sum(here.added.values()) == 0
+    assert here.kept_yours == ()
+    assert bring_in(emptied(), file).added["photos"] == 1
+    assert Photo.objects.get().focal is None
+
+
 def test_a_used_studio_keeps_its_own_and_says_so(owner: User, lived: Loaf) -> None:
     before = taken(owner)
     Price.objects.update(per_kg=11)

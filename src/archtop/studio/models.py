@@ -265,7 +265,8 @@ class FormulaVersion(models.Model):
 
 class Photo(models.Model):
     """A photograph of a loaf or of one of its bars. ``points``: two of it, as shares of its width and height, that lie
-    ``apart_mm`` from each other. ``removed``: no longer shown; the file stays until the studio is tidied.
+    ``apart_mm`` from each other. ``focal``: the lens' focal length as a share of the longer side, where the file told
+    it. ``removed``: no longer shown; the file stays until the studio is tidied.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -277,6 +278,7 @@ class Photo(models.Model):
     high_px = models.PositiveIntegerField()
     points = models.JSONField(default=list)
     apart_mm = models.FloatField(null=True, blank=True)
+    focal = models.FloatField(null=True, blank=True)
     note = models.TextField(blank=True, max_length=2000)
     taken_at = models.DateTimeField()
     removed = models.BooleanField(default=False)

@@ -6,16 +6,18 @@ What a phone writes into a photograph besides it (place, time, its owner's devic
 from __future__ import annotations
 
 import io
+import math
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import ExifTags, Image, ImageOps, UnidentifiedImageError
 from pillow_heif import register_heif_opener
 
 from archtop.core import InputError
+from archtop.core.camera import FILM_DIAGONAL_MM
 
-__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "as_jpeg", "cleaned", "opened", "patch_of"]
+__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "as_jpeg", "cleaned", "focal_of", "opened", "patch_of"]
 
 MOST_BYTES: Final = 25_000_000
 # A picture file can claim any size; what would take more memory than this is not opened.
@@ -24,6 +26,8 @@ LONGEST_PX: Final = 2000
 _QUALITY = 88
 # A patch is this share of the longest side to each side of its point.
 _PATCH = 0.012
+# Lenses that there are, as those of 35 mm film [mm]; what a file tells beyond them is a mistake.
+_LENSES_MM = (8.0, 400.0)
 _FORMATS = ("JPEG", "PNG", "WEBP", "HEIF")
 # Many telephones write HEIC.
 register_heif_opener()
@@ -81,6 +85,21 @@ def opened(data: bytes, longest_px: int = LONGEST_PX) -> Image.Image:
         ) from error
     upright.thumbnail((longest_px, longest_px))
     return upright
+
+
+def focal_of(data: bytes) -> float | None:
+    """A lens' focal length as a share of the picture's longer side; ``None`` where the file does not tell.
+
+    It is written as the lens of 35 mm film that sees as much, by the diagonal (Exif 2.32, tag 0xA405; CIPA DCG-001).
+    """
+    try:
+        with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
+            told = picture.getexif().get_ifd(ExifTags.IFD.Exif).get(ExifTags.Base.FocalLengthIn35mmFilm)
+            diagonal = math.hypot(*picture.size) / max(picture.size)
+        focal = float(told or 0)
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, TypeError, Image.DecompressionBombError):
+        return None
+    return focal / FILM_DIAGONAL_MM * diagonal if _LENSES_MM[0] <= focal <= _LENSES_MM[1] else None
 
 
 def patch_of(data: bytes, point: tuple[float, float]) -> NDArray[np.uint8]:

@@ -402,6 +402,14 @@ export const ghostsQuery = (photo_id: string, scale: string) =>
 		queryKey: ["ghosts", photo_id, scale],
 		queryFn: () => unwrap(client.GET("/api/photos/{photo_id}/ghosts", { params: { path: { photo_id } } })),
 	});
+/** Read once: the photograph and the plan it was poured by stay as they are. */
+export const barReadQuery = (photo_id: string) =>
+	queryOptions({
+		queryKey: ["bar", photo_id],
+		queryFn: () => unwrap(client.POST("/api/photos/{photo_id}/bar", { params: { path: { photo_id } } })),
+		staleTime: Number.POSITIVE_INFINITY,
+		retry: false,
+	});
 export const markPhoto = (photo_id: string, point: [number, number]) =>
 	unwrap(client.POST("/api/photos/{photo_id}/mark", { params: { path: { photo_id } }, body: { point } }));
 export const measureColour = (

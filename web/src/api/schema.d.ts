@@ -1080,6 +1080,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos/{photo_id}/bar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bar
+         * @description What a photograph of a bar on its card shows; nothing is written down by it.
+         */
+        post: operations["read_bar_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves/{loaf_id}/outcome": {
         parameters: {
             query?: never;
@@ -8582,6 +8602,216 @@ export interface components {
             removed: boolean;
         };
         /**
+         * BarRead
+         * @description What was read of a photographed bar; ``picture``: its face by white light, a JPEG as a data address.
+         */
+        BarRead: {
+            seen: components["schemas"]["BarSeen"];
+            /** Says */
+            says: string[];
+            /** Shares */
+            shares: components["schemas"]["Foreseen"][];
+            /** Proposals */
+            proposals: components["schemas"]["Proposal"][];
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * BarSeen
+         * @description What a photograph shows of a bar.
+         *
+         *     ``wide_mm``: at half its planned height; ``high_mm``: at its middle, with what stands on it; ``leans_deg``: its top
+         *     against its foot, up to the right; ``within_mm``: how far places may be out, one standard deviation; ``veiled``:
+         *     share of the face under a pale veil; ``edge``: its outline; ``shown``: left, right, foot and top of the picture
+         *     beside it. All [mm] across from the middle and up from the floor.
+         */
+        BarSeen: {
+            /** Wide Mm */
+            wide_mm: number;
+            /** Planned Wide Mm */
+            planned_wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Planned High Mm */
+            planned_high_mm: number;
+            /** Leans Deg */
+            leans_deg: number;
+            /** Thick Mm */
+            thick_mm: number;
+            /** Within Mm */
+            within_mm: number;
+            /** Lens Known */
+            lens_known: boolean;
+            /** Marks */
+            marks: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceSeen"][];
+            /** Colours */
+            colours: components["schemas"]["SoapColour"][];
+            /** Holes */
+            holes: components["schemas"]["HoleSeen"][];
+            /** Veiled */
+            veiled: number;
+            /** Edge */
+            edge: [
+                number,
+                number
+            ][];
+            /** Shown */
+            shown: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * Fault
+         * @description Something that went wrong: which kind, how bad (1 a blemish, 2 a second, 3 a loss), on which bars, and where.
+         */
+        Fault: {
+            /** Kind */
+            kind: string;
+            /**
+             * Bad
+             * @default 1
+             */
+            bad: number;
+            /**
+             * Bars
+             * @default []
+             */
+            bars: number[];
+            /**
+             * Where
+             * @default
+             */
+            where: string;
+        };
+        /**
+         * Foreseen
+         * @description A colour's share of the poured soap in this face: as seen, and the least and the most of what was foreseen.
+         */
+        Foreseen: {
+            /** Colour */
+            colour: string;
+            /** Name */
+            name: string;
+            /** Seen */
+            seen: number;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * FoundEmbed
+         * @description Where an embed's middle was found in a bar's front face: across from the centre line, up from the floor [mm].
+         */
+        FoundEmbed: {
+            /** Embed */
+            embed: string;
+            /** Bar */
+            bar: number;
+            /** Across Mm */
+            across_mm: number;
+            /** Up Mm */
+            up_mm: number;
+        };
+        /**
+         * HoleSeen
+         * @description A dark hole: where [mm], and how wide a disc as large is.
+         */
+        HoleSeen: {
+            /** Across Mm */
+            across_mm: number;
+            /** Up Mm */
+            up_mm: number;
+            /** Wide Mm */
+            wide_mm: number;
+        };
+        /**
+         * PieceSeen
+         * @description A piece in the face: where its middle lies [mm], how it is turned against the clock [degrees], over what share
+         *     of its outline an edge was seen, and its outline there; ``found`` is false where none could be made out, and the
+         *     rest is the plan's.
+         */
+        PieceSeen: {
+            /** Embed */
+            embed: string;
+            /** Found */
+            found: boolean;
+            /** Across Mm */
+            across_mm: number;
+            /** Up Mm */
+            up_mm: number;
+            /** Turned Deg */
+            turned_deg: number;
+            /** Clear */
+            clear: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * Proposal
+         * @description Something that may be written into the notes, in words and as they keep it.
+         */
+        Proposal: {
+            /** Says */
+            says: string;
+            /**
+             * Embeds
+             * @default []
+             */
+            embeds: components["schemas"]["FoundEmbed"][];
+            /**
+             * Colours
+             * @default []
+             */
+            colours: components["schemas"]["SeenColour"][];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["Fault"][];
+        };
+        /**
+         * SeenColour
+         * @description A colour of the loaf as it came out, told by eye or measured from a photograph beside a white card.
+         */
+        SeenColour: {
+            /** Colour */
+            colour: string;
+            /** Srgb */
+            srgb: string;
+            /**
+             * How
+             * @default by eye
+             * @enum {string}
+             */
+            how: "by eye" | "white card";
+        };
+        /**
+         * SoapColour
+         * @description A colour as it came out: ``None`` where too little of it is seen; ``off``: how far that may be out [ΔE00];
+         *     ``share``: of the poured soap in the face, pieces left out.
+         */
+        SoapColour: {
+            /** Colour */
+            colour: string;
+            /** Srgb */
+            srgb: string | null;
+            /** Off */
+            off: number;
+            /** Share */
+            share: number;
+        };
+        /**
          * BarWeight
          * @description A bar on the scale.
          */
@@ -8745,43 +8975,6 @@ export interface components {
             went_wrong: string[];
         };
         /**
-         * Fault
-         * @description Something that went wrong: which kind, how bad (1 a blemish, 2 a second, 3 a loss), on which bars, and where.
-         */
-        Fault: {
-            /** Kind */
-            kind: string;
-            /**
-             * Bad
-             * @default 1
-             */
-            bad: number;
-            /**
-             * Bars
-             * @default []
-             */
-            bars: number[];
-            /**
-             * Where
-             * @default
-             */
-            where: string;
-        };
-        /**
-         * FoundEmbed
-         * @description Where an embed's middle was found in a bar's front face: across from the centre line, up from the floor [mm].
-         */
-        FoundEmbed: {
-            /** Embed */
-            embed: string;
-            /** Bar */
-            bar: number;
-            /** Across Mm */
-            across_mm: number;
-            /** Up Mm */
-            up_mm: number;
-        };
-        /**
          * LeftOver
          * @description What was left, in grams, of what colour, and where it went.
          */
@@ -8881,22 +9074,6 @@ export interface components {
             currency: string;
             /** Stock Used */
             stock_used: boolean;
-        };
-        /**
-         * SeenColour
-         * @description A colour of the loaf as it came out, told by eye or measured from a photograph beside a white card.
-         */
-        SeenColour: {
-            /** Colour */
-            colour: string;
-            /** Srgb */
-            srgb: string;
-            /**
-             * How
-             * @default by eye
-             * @enum {string}
-             */
-            how: "by eye" | "white card";
         };
         /**
          * Thickness
@@ -12193,6 +12370,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    read_bar_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BarRead"];
                 };
             };
             /** @description Not Found */

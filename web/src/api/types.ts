@@ -145,5 +145,7 @@ export type FirstLoaf = Schemas["FirstLoaf"];
 export type FirstPlanned = Schemas["FirstPlanned"];
 export type Brought = Schemas["Brought"];
 export type GhostOn = Schemas["GhostOn"];
+export type BarRead = Schemas["BarRead"];
+export type BarProposal = Schemas["Proposal"];
 export type Asked = NonNullable<operations["search_notebook"]["parameters"]["query"]>;
 export type CatalogueEntry = Schemas["CatalogueEntry"];

@@ -1,12 +1,31 @@
 """What a telephone's photograph shows, in millimetres: printed marks give the scale, so that nobody types it.
 
-- ``RING_SHEET``: the sheet's rings, spokes and marks, as they are printed and as they are looked for
+- ``RING_SHEET``, ``BAR_CARD``: what is printed on the sheets, and what is looked for
 - ``mark_cells``: how a mark is printed
 - ``read_spoonful``: how far a spoonful has spread on the ring sheet
+- ``read_bar``: a cut bar on its card: its size, its pieces' places, its colours, its holes
 """
 
+from archtop.core.camera.bar import BarPlanned, BarSeen, PiecePlanned, read_bar
+from archtop.core.camera.bar_card import BAR_CARD, BarCard
 from archtop.core.camera.marks import MARK_MM, Mark, mark_cells
+from archtop.core.camera.pose import FILM_DIAGONAL_MM
 from archtop.core.camera.ring_sheet import RING_SHEET, RingSheet
 from archtop.core.camera.spoonful import Spread, read_spoonful
 
-__all__ = ["MARK_MM", "RING_SHEET", "Mark", "RingSheet", "Spread", "mark_cells", "read_spoonful"]
+__all__ = [
+    "BAR_CARD",
+    "FILM_DIAGONAL_MM",
+    "MARK_MM",
+    "RING_SHEET",
+    "BarCard",
+    "BarPlanned",
+    "BarSeen",
+    "Mark",
+    "PiecePlanned",
+    "RingSheet",
+    "Spread",
+    "mark_cells",
+    "read_bar",
+    "read_spoonful",
+]

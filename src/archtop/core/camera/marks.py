@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING, Any
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.base import InputError
+from archtop.core.base import InputError, in_words
 
 if TYPE_CHECKING:
     from types import ModuleType
@@ -23,6 +23,7 @@ __all__ = [
     "Mark",
     "Picture",
     "locate",
+    "logged",
     "mark_cells",
     "refused",
     "seen_from_above",
@@ -90,10 +91,11 @@ def mark_cells(number: int) -> NDArray[np.bool_]:
     return np.asarray(vision().aruco.generateImageMarker(_dictionary(), number, _CELLS) == 0)
 
 
-def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
+def locate(picture: Picture, marks: Sequence[Mark], by_hand: str = BY_HAND) -> Located:
     """Where the sheet with these marks lies in a photograph.
 
     :param picture: shape (rows, columns, 3), red, green and blue
+    :param by_hand: what can be done instead, as the end of a sentence
     :raises InputError: ``camera.no_sheet``, ``camera.few_marks``, ``camera.two_sheets``, ``camera.not_flat``,
         ``camera.too_far``
     """
@@ -109,25 +111,25 @@ def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
         if int(number) in known
     ]
     if len({mark.number for mark, _ in seen}) < len(seen):
-        raise refused("two_sheets", "more than one sheet is seen", f"Photograph one sheet by itself, {BY_HAND}.")
+        raise refused("two_sheets", "more than one sheet is seen", f"Photograph one sheet by itself, {by_hand}.")
     if not seen:
         raise refused(
             "no_sheet",
-            "none of the sheet's four square marks is seen",
-            "Get all four into the picture, sharp and lit; a sheet without them was printed before there were any: "
-            f"print it again, {BY_HAND}.",
+            f"none of the sheet's {in_words(len(marks))} square marks is seen",
+            "Get all of them into the picture, sharp and lit; a sheet without them was printed before there were any: "
+            f"print it again, {by_hand}.",
         )
     if len(seen) < _LEAST_MARKS:
         raise refused(
             "few_marks",
             f"only {len(seen)} of the sheet's {len(marks)} square marks can be made out",
-            f"Get at least three into the picture, without fingers, batter or glare on them, {BY_HAND}.",
+            f"Get at least three into the picture, without fingers, batter or glare on them, {by_hand}.",
         )
     paper = np.concatenate([mark.corners() for mark, _ in seen])
     there = np.concatenate([corners for _, corners in seen])
     to_px, _ = cv.findHomography(paper, there)
     if to_px is None:
-        raise refused("not_flat", "the marks do not lie on one flat sheet", f"Smooth the sheet, {BY_HAND}.")
+        raise refused("not_flat", "the marks do not lie on one flat sheet", f"Smooth the sheet, {by_hand}.")
     to_px = np.asarray(to_px, dtype=float)
     back = _through(np.linalg.inv(to_px), there)
     off = float(np.sqrt(((back - paper) ** 2).sum(axis=1).mean()))
@@ -135,7 +137,7 @@ def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
         raise refused(
             "not_flat",
             f"the marks lie {off:.1f} mm off a flat sheet",
-            f"Lay the sheet flat under glass, and hold the telephone level above it, {BY_HAND}.",
+            f"Lay the sheet flat under glass, and hold the telephone level above it, {by_hand}.",
         )
     beside = _through(to_px, np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
     scale = float(np.sqrt(abs(np.linalg.det(beside[1:] - beside[0]))))
@@ -143,7 +145,7 @@ def locate(picture: Picture, marks: Sequence[Mark]) -> Located:
         raise refused(
             "too_far",
             f"the sheet is small in the picture: {scale:.1f} points to a millimetre, not {_LEAST_PX_PER_MM:g}",
-            f"Take it from nearer, or in a larger size, {BY_HAND}.",
+            f"Take it from nearer, or in a larger size, {by_hand}.",
         )
     return Located(to_px=to_px, off_mm=off, seen=len(seen), px_per_mm=scale)
 
@@ -155,10 +157,17 @@ def seen_from_above(picture: Picture, at: Located, half_mm: float, px_per_mm: fl
     :param px_per_mm: of what is given
     """
     side = round(2 * half_mm * px_per_mm)
-    to_mm = np.array([[1 / px_per_mm, 0, -half_mm], [0, 1 / px_per_mm, -half_mm], [0, 0, 1]])
+    # A point's place is its middle.
+    corner = 0.5 / px_per_mm - half_mm
+    to_mm = np.array([[1 / px_per_mm, 0, corner], [0, 1 / px_per_mm, corner], [0, 0, 1]])
     cv = vision()
     way = cv.INTER_AREA | cv.WARP_INVERSE_MAP
     return np.asarray(cv.warpPerspective(picture, at.to_px @ to_mm, (side, side), flags=way), dtype=np.uint8)
+
+
+def logged(picture: Picture) -> Array:
+    """The light's logarithm, of the picture's shape: values are near a square root of it, as cameras write them."""
+    return np.asarray(2.2 * np.log((picture.astype(float) + 4) / 259))
 
 
 def _through(map_: Array, points: Array) -> Array:

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core.base import Frozen
-from archtop.core.camera.marks import BY_HAND, Array, Located, Picture, locate, refused, seen_from_above, vision
+from archtop.core.camera.marks import BY_HAND, Array, Located, Picture, locate, logged, refused, seen_from_above, vision
 from archtop.core.camera.ring_sheet import RING_SHEET, RingSheet
 
 __all__ = ["Spread", "read_spoonful"]
@@ -187,8 +187,7 @@ def _sampled(picture: Picture, at: Located, spokes: int, radii: Array, beside_de
     # What a place shows is what half a step about it shows.
     soft = cv.GaussianBlur(picture, (0, 0), max(0.3, 0.06 * at.px_per_mm))
     light = cv.remap(soft, where[..., 0], where[..., 1], cv.INTER_LINEAR, borderMode=cv.BORDER_REPLICATE)
-    # As cameras write them, values are near a square root of the light: its logarithm is about twice theirs.
-    return np.asarray(2.2 * np.log((light.astype(float) + 4) / 259)).reshape(*shape, len(beside_deg), 3)
+    return logged(light).reshape(*shape, len(beside_deg), 3)
 
 
 def _ends(said: Array, allowed: NDArray[np.bool_]) -> tuple[NDArray[np.int_], float]:

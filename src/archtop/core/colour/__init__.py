@@ -5,7 +5,15 @@ from archtop.core.colour.forecast import Forecast, Swatch, base_absorption, fore
 from archtop.core.colour.pigments import Colourant, ColourDose, TestBar, mixed_g_ml
 from archtop.core.colour.reach import InBowl, Option, Reach, reach
 from archtop.core.colour.spectra import Lab, Spectrum, lab_of, reflectance_of, srgb_of
-from archtop.core.colour.white_card import Light, MeasuredColour, against_white
+from archtop.core.colour.white_card import (
+    Light,
+    MeasuredColour,
+    against_white,
+    hex_of,
+    in_white_light,
+    linear,
+    refuse_unfit,
+)
 
 __all__ = [
     "ColourDose",
@@ -24,9 +32,13 @@ __all__ = [
     "base_absorption",
     "difference",
     "forecast",
+    "hex_of",
+    "in_white_light",
     "lab_of",
+    "linear",
     "mixed_g_ml",
     "reach",
     "reflectance_of",
+    "refuse_unfit",
     "srgb_of",
 ]

@@ -15,7 +15,16 @@ from numpy.typing import NDArray
 
 from archtop.core.base import Frozen, InputError
 
-__all__ = ["CARD_REFLECTS", "Light", "MeasuredColour", "against_white"]
+__all__ = [
+    "CARD_REFLECTS",
+    "Light",
+    "MeasuredColour",
+    "against_white",
+    "hex_of",
+    "in_white_light",
+    "linear",
+    "refuse_unfit",
+]
 
 Light = Literal["daylight", "lamp"]
 
@@ -45,27 +54,52 @@ def against_white(card: NDArray[np.uint8], soap: NDArray[np.uint8], light: Light
     :param light: what it was taken in: a warm lamp leaves more of an error
     :raises InputError: ``card.dark``, ``card.washed_out`` or ``card.uneven``
     """
-    white, seen = _linear(card).reshape(-1, 3), _linear(soap).reshape(-1, 3)
+    white, seen = linear(card).reshape(-1, 3), linear(soap).reshape(-1, 3)
     mean = np.median(white, axis=0)
-    if mean.min() < _DIMMEST:
-        raise _refused(
-            "dark", mean.min(), "is too dark for a white card", "Press on the card, or take it in more light."
-        )
-    if mean.max() > _BRIGHTEST:
-        raise _refused("washed_out", mean.max(), "is washed out", "Take it with less light on the card.")
+    refuse_unfit(mean)
     if float((white.std(axis=0) / mean).max()) > _UNEVEN:
         raise _refused("uneven", float(white.std()), "is not of one white", "Press on a plain part of the card.")
-    cones = (_CONES @ np.median(seen, axis=0)) / (_CONES @ mean) * (_CONES @ np.ones(3)) * CARD_REFLECTS
-    colour = np.clip(np.linalg.solve(_CONES, cones), 0, 1)
     return MeasuredColour(
-        srgb="#" + "".join(f"{round(255 * value):02x}" for value in _encoded(colour)),
+        srgb=hex_of(in_white_light(np.median(seen, axis=0), mean)),
         off=_ERROR[light],
         how=f"{len(seen)} points of soap, {len(white)} of a card that reflects {CARD_REFLECTS:.0%}",
     )
 
 
-def _linear(points: NDArray[np.uint8]) -> NDArray[np.float64]:
-    """Out of sRGB's curve (IEC 61966-2-1)."""
+def refuse_unfit(white: NDArray[np.float64]) -> None:
+    """Refuse a white card by whose light nothing can be told.
+
+    :param white: its linear light, shape (3,)
+    :raises InputError: ``card.dark`` or ``card.washed_out``
+    """
+    if white.min() < _DIMMEST:
+        raise _refused(
+            "dark", white.min(), "is too dark for a white card", "Press on the card, or take it in more light."
+        )
+    if white.max() > _BRIGHTEST:
+        raise _refused("washed_out", white.max(), "is washed out", "Take it with less light on the card.")
+
+
+def in_white_light(seen: NDArray[np.float64], white: NDArray[np.float64]) -> NDArray[np.float64]:
+    """What linear light would be, were the card's light white: shape (…, 3), 0 to 1.
+
+    :param seen: linear light of the soap, shape (…, 3)
+    :param white: that of the card in the same place, shape (…, 3)
+    """
+    cones = (seen @ _CONES.T) / (white @ _CONES.T) * (_CONES @ np.ones(3)) * CARD_REFLECTS
+    return np.asarray(np.clip(np.linalg.solve(_CONES, cones[..., None])[..., 0], 0, 1))
+
+
+def hex_of(light: NDArray[np.float64]) -> str:
+    """A colour of the screen from its linear light, shape (3,)."""
+    return "#" + "".join(f"{round(255 * value):02x}" for value in _encoded(light))
+
+
+def linear(points: NDArray[np.uint8]) -> NDArray[np.float64]:
+    """Out of sRGB's curve (IEC 61966-2-1): light, 0 to 1, of the points' shape.
+
+    :param points: of the screen, 0 to 255, shape (…, 3)
+    """
     value = points.astype(float) / 255
     return np.where(value <= 0.04045, value / 12.92, ((value + 0.055) / 1.055) ** 2.4)
 

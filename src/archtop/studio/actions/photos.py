@@ -13,7 +13,7 @@ from archtop.studio import wall_clock
 from archtop.studio.actions.learning import outcomes_of
 from archtop.studio.actions.mentions import mention
 from archtop.studio.models import Loaf, Photo
-from archtop.studio.photos import cleaned
+from archtop.studio.photos import cleaned, focal_of
 
 # Nearer than this two points are one press.
 _LEAST_PX = 5.0
@@ -28,7 +28,15 @@ def add_photo(loaf: Loaf, data: bytes, kind: str, bar: int | None, taken_at: dt.
     """
     jpeg, wide, high = cleaned(data)
     with transaction.atomic():
-        photo = Photo(loaf=loaf, kind=kind, bar=bar, wide_px=wide, high_px=high, taken_at=taken_at or wall_clock.now())
+        photo = Photo(
+            loaf=loaf,
+            kind=kind,
+            bar=bar,
+            wide_px=wide,
+            high_px=high,
+            focal=focal_of(data),
+            taken_at=taken_at or wall_clock.now(),
+        )
         photo.file.save(f"{uuid.uuid4()}.jpg", ContentFile(jpeg), save=False)
         photo.save()
     return photo

@@ -5,14 +5,16 @@ from __future__ import annotations
 import uuid
 from typing import Annotated
 
-from django.http import FileResponse, HttpRequest
+from django.http import FileResponse, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
 from ninja.decorators import decorate_view
 from ninja.files import UploadedFile
 
 from archtop.core import InputError
+from archtop.studio import sheets
 from archtop.studio.actions import add_photo, change_photo, scale_photo
+from archtop.studio.actions.bar_photo import BarRead, read_bar_photo
 from archtop.studio.actions.spoonful import SpoonfulSeen, see_spoonful
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
@@ -20,6 +22,7 @@ from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut
 from archtop.studio.api.turns import in_turn
 from archtop.studio.models import Loaf, Photo
 from archtop.studio.photos import MOST_BYTES
+from archtop.studio.sheets import PaperName
 
 __all__ = ["router"]
 
@@ -79,6 +82,25 @@ def change(request: HttpRequest, photo_id: uuid.UUID, payload: PhotoChange) -> l
         scale_photo(photo, payload.points, payload.apart_mm)
     change_photo(photo, payload.note, payload.removed)
     return _all(photo.loaf)
+
+
+@router.post(
+    "/photos/{uuid:photo_id}/bar",
+    response={200: BarRead, 404: ProblemReport, 422: ProblemReport},
+    operation_id="read_bar_photo",
+)
+@decorate_view(in_turn)
+def bar(request: HttpRequest, photo_id: uuid.UUID) -> BarRead:
+    """What a photograph of a bar on its card shows; nothing is written down by it."""
+    return read_bar_photo(_photo_of(request, photo_id))
+
+
+@router.get("/bar-card.pdf", operation_id="print_bar_card", include_in_schema=False)
+def bar_card(request: HttpRequest, paper: PaperName = "A4") -> HttpResponse:  # noqa: ARG001
+    """The card that a bar is photographed on, to be printed at 100 %."""
+    answer = HttpResponse(sheets.bar_card_pdf(paper), content_type="application/pdf")
+    answer["Content-Disposition"] = 'inline; filename="bar-card.pdf"'
+    return answer
 
 
 @router.get("/photos/{uuid:photo_id}/file", operation_id="photo_file", include_in_schema=False)

@@ -199,6 +199,14 @@ def _in_words(given: _Given) -> Iterator[None]:
         ) from error
 
 
+def _value(table: Table, field: models.Field[Any, Any], row: Row) -> Any:
+    """A row's value; a studio taken out before there was such a column knows nothing of it."""
+    if field.name not in row and field.null:
+        return None
+    value = row[field.name]
+    return value if field.name in table.refs or value is None else field.to_python(value)
+
+
 def _is_log(table: Table) -> bool:
     """Whether its rows have a name of their own and are only ever added."""
     return table.grows and len(table.known_by) == 1
@@ -223,12 +231,7 @@ class _Merging:
         with _in_words(given):
             if self._is_logged(given):
                 return given
-            values = {
-                field.name: row[field.name]
-                if field.name in table.refs or row[field.name] is None
-                else field.to_python(row[field.name])
-                for field in table.fields
-            }
+            values = {field.name: _value(table, field, row) for field in table.fields}
             checked(table, values)
             if table.name == "photos":
                 self.photographs.read(values["file"])
@@ -345,7 +348,8 @@ class _Merging:
     def _compare(self, table: Table, mine: models.Model, values: Row, row: Row) -> None:
         if isinstance(mine, Loaf):
             self._refuse_others(mine)
-        ours = {field.name: getattr(mine, field.name) for field in table.fields}
+        told = [field.name for field in table.fields if field.name in row]
+        ours, values = {name: getattr(mine, name) for name in told}, {name: values[name] for name in told}
         if table.name == "photos":
             ours["file"], values["file"] = None, None
         if ours == values or table.grows or table.name == "stock_uses":

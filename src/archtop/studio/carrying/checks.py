@@ -164,6 +164,8 @@ def _photo(row: Row) -> None:
         raise ValueError(f"its size: must be at most {LONGEST_PX} points a side")
     if row["apart_mm"] is not None and not 0 < row["apart_mm"] <= _MOST_G:
         raise ValueError("apart mm: must be a length")
+    if row["focal"] is not None and not 0.05 < row["focal"] < 50:
+        raise ValueError("focal: must be a lens' focal length by the picture's longer side")
 
 
 def _use(row: Row) -> None:

@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING, Any
 from archtop.studio.sheets.names import PaperName, UnitsName
 
 if TYPE_CHECKING:
+    from archtop.studio.sheets.bar_card import bar_card_pdf
     from archtop.studio.sheets.calendar_file import calendar_of
     from archtop.studio.sheets.ring_sheet import ring_sheet_pdf
     from archtop.studio.sheets.top_template import rim_strip_pdf, template_pdf, template_svg
@@ -20,6 +21,7 @@ if TYPE_CHECKING:
 __all__ = [
     "PaperName",
     "UnitsName",
+    "bar_card_pdf",
     "calendar_of",
     "rim_strip_pdf",
     "ring_sheet_pdf",
@@ -30,6 +32,7 @@ __all__ = [
 ]
 
 _WHERE = {
+    "bar_card_pdf": "bar_card",
     "calendar_of": "calendar_file",
     "rim_strip_pdf": "top_template",
     "ring_sheet_pdf": "ring_sheet",

@@ -10,9 +10,10 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from archtop.core.base import in_us
-from archtop.core.camera import MARK_MM, RING_SHEET, mark_cells
+from archtop.core.camera import RING_SHEET
 from archtop.core.rheology import CUP_MM, SPOON_ML
 from archtop.studio.sheets.check_bar import draw_check_bar
+from archtop.studio.sheets.marks import draw_marks
 from archtop.studio.sheets.names import PaperName
 from archtop.studio.sheets.paper import PAPERS
 
@@ -76,14 +77,5 @@ def _draw_for_the_camera(page: Canvas, x: float, y: float) -> None:
         towards = math.cos(angle), math.sin(angle)
         page.line(x + near * towards[0], y + near * towards[1], x + far * towards[0], y + far * towards[1])
     page.setStrokeColor(_INK)
-    page.setFillColor(colors.black)
-    for mark in RING_SHEET.marks:
-        cells = mark_cells(mark.number)
-        side = MARK_MM / len(cells) * mm
-        left, top = x + (mark.x - MARK_MM / 2) * mm, y - (mark.y - MARK_MM / 2) * mm
-        for row, of_row in enumerate(cells):
-            for column, black in enumerate(of_row):
-                if black:
-                    # A hair larger than its cell, or white seams show between them.
-                    page.rect(left + column * side, top - (row + 1) * side, side * 1.02, side * 1.02, stroke=0, fill=1)
+    draw_marks(page, RING_SHEET.marks, x, y)
     page.setFillColor(_INK)

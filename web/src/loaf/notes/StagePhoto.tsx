@@ -6,6 +6,7 @@ import { CameraButton } from "../../ui/CameraButton";
 import { NumberField } from "../../ui/fields";
 import { Refused } from "../../ui/Refused";
 import { useEditor } from "../editor/EditorContext";
+import { BarOnCard } from "./BarOnCard";
 import { PhotoBoard } from "./PhotoBoard";
 import { PHOTO_KINDS } from "./stages";
 
@@ -25,9 +26,13 @@ export function StagePhoto({ stage, outcome, change }: Props) {
 	const ofBar = kind === "cut face" || kind === "cured";
 	const photo = photos.filter((item) => item.kind === kind && (!ofBar || item.bar === bar)).at(-1);
 	const keep = (all: Photo[]) => cache.setQueryData(photosQuery(id).queryKey, all);
+	const [fresh, setFresh] = useState("");
 	const added = useMutation({
 		mutationFn: (file: File) => addPhoto(id, file, ofBar ? bar : null, kind),
-		onSuccess: keep,
+		onSuccess: (all) => {
+			keep(all);
+			setFresh(all.at(-1)?.id ?? "");
+		},
 	});
 	return (
 		<fieldset className="space-y-2">
@@ -50,6 +55,15 @@ export function StagePhoto({ stage, outcome, change }: Props) {
 				{added.isPending && <span className="text-soft text-sm">Keeping it…</span>}
 			</div>
 			<Refused error={added.error} />
+			{photo && kind === "cut face" && (
+				<BarOnCard
+					key={`card ${photo.id}`}
+					photo={photo}
+					fresh={photo.id === fresh}
+					outcome={outcome}
+					change={change}
+				/>
+			)}
 			{photo && <PhotoBoard key={photo.id} photo={photo} stage={stage} outcome={outcome} change={change} />}
 		</fieldset>
 	);

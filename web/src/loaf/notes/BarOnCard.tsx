@@ -1,0 +1,194 @@
+import { useQuery } from "@tanstack/react-query";
+import { Printer, ScanLine } from "lucide-react";
+import { useState } from "react";
+import { ApiProblem, barReadQuery } from "../../api/queries";
+import type { BarProposal, BarRead, LoafOutcome, Photo } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { Refused } from "../../ui/Refused";
+import { useUnits } from "../../ui/UnitsContext";
+import { paperOf } from "../../ui/units";
+import { useEditor } from "../editor/EditorContext";
+import { joined } from "./proposals";
+
+interface Props {
+	photo: Photo;
+	/** Just taken: it is read at once, and nothing is said where no card lies under the bar. */
+	fresh: boolean;
+	outcome: LoafOutcome;
+	change: (next: Partial<LoafOutcome>) => void;
+}
+
+/** A bar photographed on its printed card: what was seen beside the plan, and what of it goes into the notes. */
+export function BarOnCard({ photo, fresh, outcome, change }: Props) {
+	const { units } = useUnits();
+	const [asked, setAsked] = useState(false);
+	const { data, error, isFetching } = useQuery({ ...barReadQuery(photo.id), enabled: asked || fresh });
+	const noCard = error instanceof ApiProblem && error.report.problems?.[0]?.code === "camera.no_sheet";
+	return (
+		<section aria-label="The bar on its card" className="space-y-2 rounded-lg border border-line p-3">
+			<div className="flex flex-wrap items-center gap-3">
+				{!data && (
+					<Button disabled={isFetching} onClick={() => setAsked(true)}>
+						<ScanLine aria-hidden className="size-4" /> Read the bar on its card
+					</Button>
+				)}
+				<a
+					className="inline-flex items-center gap-1 text-sm"
+					href={`/api/bar-card.pdf?paper=${paperOf(units)}`}
+				>
+					<Printer aria-hidden className="size-4" /> Bar card
+				</a>
+			</div>
+			<div aria-live="polite">
+				{isFetching && <p className="text-sm">Reading the photograph…</p>}
+				{!data && !isFetching && !error && (
+					<p className="text-soft text-xs">
+						Lay the bar on the printed card and photograph it from above: size, places of pieces, colours and
+						holes are read off, and you say what goes into the notes.
+					</p>
+				)}
+			</div>
+			{!(noCard && !asked) && <Refused error={error} />}
+			{data && <Seen read={data} outcome={outcome} change={change} />}
+		</section>
+	);
+}
+
+function Seen({ read, outcome, change }: { read: BarRead } & Pick<Props, "outcome" | "change">) {
+	const [left, setLeft] = useState<readonly string[]>([]);
+	const [put, setPut] = useState(0);
+	const ticked = read.proposals.filter((item) => !left.includes(item.says));
+	const toggle = (item: BarProposal) =>
+		setLeft(left.includes(item.says) ? left.filter((says) => says !== item.says) : [...left, item.says]);
+	return (
+		<>
+			<SeenFace read={read} />
+			{read.says.map((says) => (
+				<p key={says} className="text-sm">
+					{says}
+				</p>
+			))}
+			<Shares read={read} />
+			<fieldset>
+				<legend className="font-semibold text-soft text-xs">Into the notes</legend>
+				{read.proposals.map((item) => (
+					<label key={item.says} className="flex items-start gap-2 py-0.5 text-sm">
+						<input
+							type="checkbox"
+							className="mt-1 size-4 accent-rim"
+							checked={!left.includes(item.says)}
+							onChange={() => toggle(item)}
+						/>
+						<span className="flex-1">{item.says}</span>
+						{(item.colours ?? []).map((colour) => (
+							<span
+								key={colour.colour}
+								className="h-5 w-8 rounded border border-ink/50"
+								style={{ background: colour.srgb }}
+							/>
+						))}
+					</label>
+				))}
+				{read.proposals.length === 0 && <p className="text-sm">Nothing to write down was made out.</p>}
+			</fieldset>
+			<div className="flex items-center gap-3">
+				<Button
+					look="main"
+					disabled={ticked.length === 0}
+					onClick={() => {
+						change(joined(outcome, ticked));
+						setPut(ticked.length);
+					}}
+				>
+					Put what is ticked into the notes
+				</Button>
+				<p role="status" className="text-sm">
+					{put > 0 && `${put} put in, not saved yet.`}
+				</p>
+			</div>
+		</>
+	);
+}
+
+/** Each colour's share of the poured soap against what was foreseen. */
+function Shares({ read }: { read: BarRead }) {
+	const percent = (share: number) => Math.round(100 * share);
+	if (read.shares.length < 2) return null;
+	return (
+		<table className="w-full text-sm">
+			<caption className="text-left font-semibold text-soft text-xs">
+				Shares of the poured soap in this face
+			</caption>
+			<thead className="sr-only">
+				<tr>
+					<th>Colour</th>
+					<th>Seen</th>
+					<th>Foreseen</th>
+				</tr>
+			</thead>
+			<tbody>
+				{read.shares.map((item) => (
+					<tr key={item.colour}>
+						<td>{item.name}</td>
+						<td className="figures text-right">{percent(item.seen)} %</td>
+						<td className="pl-3 text-soft">
+							{item.says} ({percent(item.least)}–{percent(item.most)} %)
+						</td>
+					</tr>
+				))}
+			</tbody>
+		</table>
+	);
+}
+
+/** The face by white light, with its outline, the pieces as planned (dashed) and as they lie. */
+function SeenFace({ read }: { read: BarRead }) {
+	const { live } = useEditor();
+	const { seen } = read;
+	const [left = 0, right = 0, foot = 0, top = 0] = seen.shown;
+	const points = (outline: readonly (readonly number[])[]) =>
+		outline.map(([x = 0, z = 0]) => `${x},${-z}`).join(" ");
+	const there = new Set(seen.pieces.map((piece) => piece.embed));
+	return (
+		<svg
+			role="img"
+			aria-label="The face as it was seen, pieces as planned dashed"
+			viewBox={`${left} ${-top} ${right - left} ${top - foot}`}
+			className="w-full max-w-[26rem] rounded border border-line"
+		>
+			<image href={read.picture} x={left} y={-top} width={right - left} height={top - foot} />
+			<polygon points={points(seen.edge)} fill="none" stroke="#ffffff" strokeWidth="0.9" />
+			<polygon points={points(seen.edge)} fill="none" stroke="#14263f" strokeWidth="0.4" />
+			{live.plan.embeds
+				.filter((piece) => there.has(piece.id))
+				.map((piece) => (
+					<g key={piece.id} fill="none" strokeDasharray="2.4 1.6">
+						<polygon points={points(piece.outline)} stroke="#ffffff" strokeWidth="0.9" />
+						<polygon points={points(piece.outline)} stroke="#14263f" strokeWidth="0.4" />
+					</g>
+				))}
+			{seen.pieces
+				.filter((piece) => piece.found)
+				.map((piece) => (
+					<polygon
+						key={piece.embed}
+						points={points(piece.outline)}
+						fill="none"
+						stroke="#d1007a"
+						strokeWidth="0.8"
+					/>
+				))}
+			{seen.holes.map((hole) => (
+				<circle
+					key={`${hole.across_mm} ${hole.up_mm}`}
+					cx={hole.across_mm}
+					cy={-hole.up_mm}
+					r={hole.wide_mm / 2 + 1.5}
+					fill="none"
+					stroke="#d1007a"
+					strokeWidth="0.6"
+				/>
+			))}
+		</svg>
+	);
+}
