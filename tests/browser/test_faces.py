@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import base64
+import io
 import re
 from pathlib import Path
 
+import cv2
+import numpy as np
 from PIL import Image, ImageDraw
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
+from tests.photographs import PX_PER_MM, Bar, Camera, as_jpeg, bar_photographed, printed
 
 
 def picture(page: Page, bar: int) -> str:
@@ -183,3 +188,64 @@ def test_a_real_bar_is_put_beside_its_prediction(page: Page, desk: Desk, tmp_pat
     expect(large.get_by_label("What differed")).to_have_value("Drops went deeper on the left.")
     large.get_by_role("button", name="Take the photograph away").click()
     expect(large.get_by_label("What differed")).to_have_count(0)
+
+
+def photographed_bar(page: Page, desk: Desk, number: int, moved_mm: tuple[float, float]) -> bytes:
+    """A photograph of a bar of this loaf on its card: its predicted face, each embed moved across and up."""
+    ask, loaf = page.request, page.url.partition("/loaf/")[2].split("/")[0]
+    document = ask.get(f"/api/loaves/{loaf}/document").json()
+    plan = ask.get(f"/api/loaves/{loaf}").json()["plan"]
+    drawn = ask.post(
+        "/api/faces",
+        data={"document": document, "seed": 1, "px_mm": 0.25, "bars": [number], "loaf": loaf},
+        headers=desk.signed(),
+    ).json()["faces"][0]
+    wide, high = drawn["wide_mm"], drawn["top_mm"]
+    picture = Image.open(io.BytesIO(base64.b64decode(drawn["png"].split(",")[-1]))).convert("RGB")
+    picture = picture.resize((round(wide * PX_PER_MM), round(high * PX_PER_MM)))
+    face = np.ascontiguousarray((np.asarray(picture, np.float32) / 255) ** 2.2)
+    shown = {colour["id"]: colour["shown"] for colour in plan["colours"]}
+    (bar,) = [bar for bar in plan["cuts"]["bars"] if bar["number"] == number]
+    for embed in plan["embeds"]:
+        if embed["id"] in bar["shows"]:
+            corners = np.array(embed["outline"]) + np.array(moved_mm)
+            points = np.column_stack([corners[:, 0] + wide / 2, high - corners[:, 1]]) * PX_PER_MM
+            light = [float(part / 255) ** 2.2 for part in bytes.fromhex(shown[embed["colour"]][1:])]
+            cv2.fillPoly(face, [np.rint(points).astype(np.int32)], light, cv2.LINE_AA)
+    laid = Bar(face, bar["to_mm"] - bar["from_mm"], (107, 148 + high / 2), turn_deg=4)
+    card = printed(ask.get("/api/bar-card.pdf?paper=A4").body())
+    return as_jpeg(bar_photographed(card, laid, Camera(tilt_deg=16, turn_deg=12, from_mm=430, at_mm=(108, 150))))
+
+
+def test_a_bar_on_its_card_is_read_and_what_is_ticked_goes_into_the_notes(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("On its card")
+    taken = photographed_bar(page, desk, 3, (2.0, -4.0))
+    desk.go("Notes")
+    page.get_by_role("group", name="Moment").get_by_role("button", name="Cut").click()
+    page.get_by_label("Of bar").fill("3")
+    page.get_by_label("Of bar").blur()
+    camera = page.get_by_label("Take or choose a photograph")
+    camera.set_input_files({"name": "bar.jpg", "mimeType": "image/jpeg", "buffer": taken})
+    read = page.get_by_role("region", name="The bar on its card")
+    lantern = read.get_by_role("checkbox", name=re.compile(r"^Vermilion lantern lies [34]\.\d mm lower and [12]"))
+    expect(lantern).to_be_checked()
+    expect(read.get_by_text("as foreseen").first).to_be_visible()
+    assert violations(page) == []
+    # One colour is not wanted; the rest goes in, and is saved.
+    read.get_by_role("checkbox", name=re.compile("^Late ink came out")).uncheck()
+    read.get_by_role("button", name="Put what is ticked into the notes").click()
+    expect(read.get_by_role("status")).to_have_text(re.compile(r"^\d put in, not saved yet"))
+    page.get_by_role("button", name="Save", exact=True).click()
+    found = page.get_by_role("region", name="Plan against outcome")
+    expect(found.get_by_text("Where Vermilion lantern lies")).to_be_visible()
+    expect(found.get_by_text("Dusk blue")).to_be_visible()
+    expect(found.get_by_text("Late ink")).to_have_count(0)
+    # A photograph without a card is measured by pressing, as ever; asked to be read, it says why it cannot.
+    plain = io.BytesIO()
+    Image.new("RGB", (900, 700), "#efe6d2").save(plain, "JPEG")
+    camera = page.get_by_label("Another photograph")
+    camera.set_input_files({"name": "plain.jpg", "mimeType": "image/jpeg", "buffer": plain.getvalue()})
+    expect(page.get_by_text("Press the left end of the bar's foot.")).to_be_visible()
+    expect(read.get_by_role("alert")).to_have_count(0)
+    read.get_by_role("button", name="Read the bar on its card").click()
+    expect(read.get_by_role("alert")).to_contain_text("square marks")

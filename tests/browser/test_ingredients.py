@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import re
 
+import numpy as np
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
+from tests.photographs import Bar, Camera, as_jpeg, bar_photographed, printed
 
 
 def test_a_formula_is_built_and_read(page: Page, desk: Desk) -> None:
@@ -259,17 +261,32 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-item='Test moss']")).to_contain_text("Safety not looked up yet")
 
 
-def test_a_colour_is_taken_from_a_photograph(page: Page, tmp_path) -> None:
-    from PIL import Image
-
-    photo = tmp_path / "bar.png"
-    Image.new("RGB", (300, 200), (102, 119, 74)).save(photo)
+def test_a_test_bars_colour_is_taken_on_the_card_whatever_the_light(page: Page) -> None:
     page.goto("/cupboard")
     page.get_by_role("tab", name="Colourants").click()
     page.get_by_role("button", name="Add a jar").click()
-    page.get_by_label("from a photograph").set_input_files(photo)
-    expect(page.get_by_text("#66774a")).to_be_visible()
-    expect(page.get_by_label("Bar", exact=True)).to_have_value("#66774a")
+    card = printed(page.request.get("/api/bar-card.pdf?paper=A4").body())
+    moss = [(part / 255) ** 2.2 for part in (0x66, 0x77, 0x4A)]
+    soap = np.zeros((480, 560, 3), np.float32) + np.array(moss, np.float32)
+    lamp = Camera(at_mm=(105, 148), from_mm=420, tilt_deg=14, light=(1.0, 0.9, 0.78), leans=0.3)
+    taken = as_jpeg(bar_photographed(card, Bar(soap, 25, (105, 178)), lamp))
+    page.get_by_label("Photograph the test bar").set_input_files(
+        {"name": "bar.jpg", "mimeType": "image/jpeg", "buffer": taken}
+    )
+    bar = page.get_by_label("Bar", exact=True)
+    expect(page.get_by_text("Taken, by the card's white.")).to_be_visible()
+    read = bytes.fromhex(bar.input_value()[1:])
+    assert all(abs(seen - true) <= 8 for seen, true in zip(read, (0x66, 0x77, 0x4A), strict=True))
+    assert violations(page) == []
+    # Pressed on the paper, paper is what is taken.
+    page.get_by_role("button", name=re.compile("^Photograph. Press the soap")).click(position={"x": 8, "y": 8})
+    expect(bar).not_to_have_value("#" + read.hex())
+    # Without a card it is told what to do, and the colour may still be chosen by eye.
+    bare = as_jpeg(np.full((600, 800, 3), 120, np.uint8))
+    page.get_by_label("Photograph the plain bar").set_input_files(
+        {"name": "bare.jpg", "mimeType": "image/jpeg", "buffer": bare}
+    )
+    expect(page.get_by_role("alert")).to_contain_text("choose its colour by eye")
 
 
 def test_stock_runs_short_and_a_week_adds_up(page: Page, desk: Desk) -> None:

@@ -24,7 +24,7 @@ from numpy.typing import NDArray
 from PIL import ExifTags, Image
 
 from archtop.core import InputError, read_loaf
-from archtop.core.camera import BAR_CARD, RING_SHEET, BarPlanned, BarSeen, PiecePlanned, read_bar
+from archtop.core.camera import BAR_CARD, RING_SHEET, BarPlanned, BarSeen, PiecePlanned, read_bar, read_soap
 from archtop.core.camera.lit import light_on
 from archtop.core.camera.marks import locate
 from archtop.core.camera.pose import pose_of
@@ -33,7 +33,17 @@ from archtop.studio.actions.plans import Plans
 from archtop.studio.photos import focal_of
 from archtop.studio.sheets import bar_card_pdf, ring_sheet_pdf
 from tests.core.conftest import box_with, rod
-from tests.photographs import PX_PER_MM, Bar, Camera, as_jpeg, bar_photographed, photographed, printed
+from tests.photographs import (
+    PX_PER_MM,
+    Bar,
+    Camera,
+    Puddle,
+    as_jpeg,
+    bar_photographed,
+    laid_on,
+    photographed,
+    printed,
+)
 from tests.studio.conftest import Studio
 
 Face = NDArray[np.float32]
@@ -323,3 +333,53 @@ def test_a_kept_photograph_is_read_and_proposes_what_may_be_written_down(owner: 
     assert any("mould's width was taken" in says for says in seen["says"])
     assert sum(item["seen"] for item in seen["shares"]) == pytest.approx(1, abs=0.05)
     assert studio.http.post(f"/api/photos/{kept['id']}/bar", headers={"X-Units": "us"}).json()["says"][0].count(" in ")
+
+
+def bowl_beside(camera: Camera, colour: str) -> bytes:
+    """A bowl's batter below the card's marks, on the same paper."""
+    light = tuple(float(part) for part in light_of(colour))
+    on_it = laid_on(card(), (60.0, 262.0), Puddle(11, colour=(light[0], light[1], light[2])))
+    return as_jpeg(photographed(on_it, camera))
+
+
+@pytest.mark.django_db
+def test_batter_beside_the_card_is_pressed_on_and_held_against_its_forecast(studio: Studio) -> None:
+    camera = dataclasses.replace(CAMERAS["by a warm lamp"], light=(1, 0.88, 0.72), from_mm=480, at_mm=(105, 170))
+    taken = bowl_beside(camera, "#7a4a58")
+    first = studio.http.post("/api/soap-colour", {"file": SimpleUploadedFile("bowl.jpg", taken)}).json()
+    assert first["soap"] is None
+    assert first["picture"].startswith("data:image/jpeg")
+    over = camera.over() @ np.array([60.0 + 4, 262.0 + 4, 1.0])
+    place = over[:2] / over[2] / camera.size_px
+    asked = {"across": place[0], "down": place[1], "against": "#7a4a58"}
+    seen = studio.http.post("/api/soap-colour", {"file": SimpleUploadedFile("bowl.jpg", taken), **asked}).json()
+    off = colour_science.delta_E(as_lab(seen["soap"]["srgb"]), as_lab("#7a4a58"), method="CIE 2000")
+    assert off < seen["soap"]["off"]
+    assert seen["said"] == "as forecast"
+    asked["against"] = "#31589a"
+    other = studio.http.post("/api/soap-colour", {"file": SimpleUploadedFile("bowl.jpg", taken), **asked}).json()
+    assert other["said"] == "well off its forecast"
+    # On the edge of the puddle there are two colours.
+    rim = camera.over() @ np.array([60.0 + 11, 262.0, 1.0])
+    asked |= {"across": rim[0] / rim[2] / camera.size_px[0], "down": rim[1] / rim[2] / camera.size_px[1]}
+    edge = studio.http.post("/api/soap-colour", {"file": SimpleUploadedFile("bowl.jpg", taken), **asked}).json()
+    assert "not of one colour" in edge["soap"]["says"]
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(("form", "status"), [({"across": 2, "down": 0}, 422), ({"against": "blue"}, 422)])
+def test_a_place_outside_the_picture_is_refused(studio: Studio, form: dict[str, Any], status: int) -> None:
+    taken = as_jpeg(photographed(card(), CAMERAS["askew"]))
+    answer = studio.http.post("/api/soap-colour", {"file": SimpleUploadedFile("bowl.jpg", taken), **form})
+    assert answer.status_code == status
+
+
+def test_a_test_bar_on_the_chequers_gives_its_colour_in_any_light() -> None:
+    for how, camera in CAMERAS.items():
+        for srgb in (CREAM, BLUE, DARK):
+            on_it = np.zeros((440, 520, 3), np.float32) + light_of(srgb)
+            taken = bar_photographed(card(), Bar(on_it, THICK, (MIDDLE[0], MIDDLE[1] + 26)), camera)
+            soap = read_soap(taken)
+            off = float(colour_science.delta_E(as_lab(soap.srgb), as_lab(srgb), method="CIE 2000"))
+            assert off < (7 if how in ("by a warm lamp", "in the hand's shadow") else 4), (how, srgb)
+            assert soap.says == "", (how, srgb)

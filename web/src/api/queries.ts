@@ -303,16 +303,28 @@ export const sizeBack = (document: Loaf, loaf: string, target: BackTarget) =>
 export const reachColour = (document: Loaf, loaf: string, colour: string) =>
 	unwrap(client.POST("/api/reach", { body: { document, loaf, colour } }));
 /** A file goes as a form; the client's JSON is not for it. */
-const asForm = (file: File) => ({
+const asForm = (file: File, more: Record<string, string> = {}) => ({
 	body: { file: "" },
 	bodySerializer: () => {
 		const form = new FormData();
 		form.append("file", file);
+		for (const [name, value] of Object.entries(more)) form.append(name, value);
 		return form;
 	},
 });
 /** What a photograph of the ring sheet shows; it is not kept. */
 export const seeSpoonful = (photo: File) => unwrap(client.POST("/api/spoonful", asForm(photo)));
+/** The colour of soap photographed with the bar card, on its chequers or at a place; the photograph is not kept. */
+export const seeSoapColour = (photo: File, at?: readonly [number, number], against?: string) =>
+	unwrap(
+		client.POST(
+			"/api/soap-colour",
+			asForm(photo, {
+				...(at && { across: `${at[0]}`, down: `${at[1]}` }),
+				...(against && { against }),
+			}),
+		),
+	);
 export const readOutline = (file: File) => unwrap(client.POST("/api/read-outline", asForm(file)));
 export const readMesh = (file: File, hollow = false) =>
 	unwrap(client.POST("/api/read-mesh", { params: { query: { hollow } }, ...asForm(file) }));

@@ -1060,6 +1060,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/soap-colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Soap Colour
+         * @description The colour of soap photographed with the bar card; the photograph is not kept.
+         */
+        post: operations["see_soap_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{photo_id}": {
         parameters: {
             query?: never;
@@ -8582,6 +8602,48 @@ export interface components {
             shown_mm: number;
         };
         /**
+         * ColourSeen
+         * @description The soap's colour, or ``None`` where it must be pressed on first; ``said``: against what was forecast, in words;
+         *     ``picture``: the photograph, small, as a data address.
+         */
+        ColourSeen: {
+            soap: components["schemas"]["SoapSeen"] | null;
+            /** Said */
+            said: string;
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * SoapSeen
+         * @description Soap's colour by white light, how far it may be out [ΔE00], where it was taken (shares of the picture's width
+         *     and height), and what to mind.
+         */
+        SoapSeen: {
+            /** Srgb */
+            srgb: string;
+            /** Off */
+            off: number;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+        };
+        /**
+         * SoapColourForm
+         * @description Where the soap is in a photograph (shares of its width and height), and the colour it is held against.
+         */
+        SoapColourForm: {
+            /** Across */
+            across?: number | null;
+            /** Down */
+            down?: number | null;
+            /** Against */
+            against?: string | null;
+        };
+        /**
          * PhotoChange
          * @description Two points of it (shares of its width and height) and how far apart they are, what differed, or away with it.
          */
@@ -12335,6 +12397,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpoonfulSeen"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    see_soap_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Across */
+                    across?: number | null;
+                    /** Down */
+                    down?: number | null;
+                    /** Against */
+                    against?: string | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourSeen"];
                 };
             };
             /** @description Unprocessable Entity */

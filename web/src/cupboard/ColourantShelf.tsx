@@ -1,11 +1,11 @@
 import { putColourant } from "../api/queries";
 import type { Colourant, OfferedColourant } from "../api/types";
+import { CardColour } from "../ui/CardColour";
 import { FieldRow } from "../ui/Drawer";
 import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Swatch } from "../ui/Swatch";
 import { useUnits } from "../ui/UnitsContext";
-import { doseRange, doseText, ML_PER_TSP } from "../ui/units";
-import { PhotoPick } from "./PhotoPick";
+import { doseRange, doseText, ML_PER_TSP, paperOf } from "../ui/units";
 import { Shelf } from "./Shelf";
 
 const DISPERSE = [
@@ -98,6 +98,7 @@ interface JarProps {
 }
 
 function JarFields({ jar, carrier, onChange }: JarProps) {
+	const { units } = useUnits();
 	const bar = (patch: Partial<Colourant["bar"]>) => onChange({ bar: { ...jar.bar, ...patch } });
 	return (
 		<>
@@ -123,7 +124,14 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 						onChange={(dose_g_per_kg) => bar({ dose_g_per_kg })}
 					/>
 				</FieldRow>
-				<PhotoPick onPick={(srgb) => bar({ srgb })} />
+				<div className="grid gap-2 text-sm sm:grid-cols-2">
+					<CardColour onColour={(srgb) => bar({ srgb })}>Photograph the test bar</CardColour>
+					<CardColour onColour={(plain_srgb) => bar({ plain_srgb })}>Photograph the plain bar</CardColour>
+				</div>
+				<p className="text-soft text-xs">
+					Each on the <a href={`/api/bar-card.pdf?paper=${paperOf(units)}`}>bar card</a>, in daylight: the
+					card's white takes the light out of it.
+				</p>
 			</fieldset>
 			<FieldRow>
 				<NumberField

@@ -4,6 +4,7 @@
 - ``mark_cells``: how a mark is printed
 - ``read_spoonful``: how far a spoonful has spread on the ring sheet
 - ``read_bar``: a cut bar on its card: its size, its pieces' places, its colours, its holes
+- ``read_soap``: the colour of soap on the card, or of a bowl beside it
 """
 
 from archtop.core.camera.bar import BarPlanned, BarSeen, PiecePlanned, read_bar
@@ -11,6 +12,7 @@ from archtop.core.camera.bar_card import BAR_CARD, BarCard
 from archtop.core.camera.marks import MARK_MM, Mark, mark_cells
 from archtop.core.camera.pose import FILM_DIAGONAL_MM
 from archtop.core.camera.ring_sheet import RING_SHEET, RingSheet
+from archtop.core.camera.soap_colour import SoapSeen, read_soap
 from archtop.core.camera.spoonful import Spread, read_spoonful
 
 __all__ = [
@@ -24,8 +26,10 @@ __all__ = [
     "Mark",
     "PiecePlanned",
     "RingSheet",
+    "SoapSeen",
     "Spread",
     "mark_cells",
     "read_bar",
+    "read_soap",
     "read_spoonful",
 ]

@@ -15,12 +15,12 @@ from archtop.core.base import Frozen
 from archtop.core.camera.bar_card import BAR_CARD, BarCard
 from archtop.core.camera.bar_lies import Lies, Measured, laid, measured
 from archtop.core.camera.bar_outline import MEASURE_YOURSELF, outline_at_height, outline_on
-from archtop.core.camera.lit import Lit, light_on
-from archtop.core.camera.marks import Array, Located, Picture, locate, refused, vision
+from archtop.core.camera.lit import Lit, light_of
+from archtop.core.camera.marks import Array, Picture, locate, refused, vision
 from archtop.core.camera.piece_sought import seek_piece
 from archtop.core.camera.pose import Pose, pose_of
 from archtop.core.camera.soap_seen import Flags, colours_in, enough, holes_in, veiled
-from archtop.core.colour import hex_of, in_white_light, linear, refuse_unfit
+from archtop.core.colour import hex_of, in_white_light, linear
 
 __all__ = ["BarPlanned", "BarSeen", "HoleSeen", "PiecePlanned", "PieceSeen", "SoapColour", "read_bar"]
 
@@ -34,6 +34,8 @@ _LEAST_WITHIN_MM, _THICKNESS_OFF = 0.3, 0.08
 _UNLIKE_MM, _OTHER = 6.0, 0.2
 # What is left of a colour's error where the light is known from paper all round [ΔE00].
 _COLOUR_OFF = 4.0
+# Points to each side that an outline is drawn through.
+_SMOOTH = 2
 
 
 @dataclass(frozen=True)
@@ -133,7 +135,7 @@ def read_bar(
     """
     at = locate(picture, card.marks, MEASURE_YOURSELF)
     pose = pose_of(picture, at, focal_share)
-    lit = _light(picture, at, card)
+    lit = light_of(picture, at, card)
     hides = outline_on(picture, at, card)
     wide = _wide_at(plan.outline, plan.level_mm / 2)
     edge = outline_at_height(hides, pose, plan.thick_mm)
@@ -180,7 +182,7 @@ def read_bar(
             for x, z in [face.section(hole.column, hole.row)]
         ),
         veiled=veiled(face.lab, inside, came_out, _PX_PER_MM),
-        edge=_pairs(lies.in_section(edge)),
+        edge=_pairs(_smooth(lies.in_section(edge))),
         shown=face.shown,
     )
     return seen, face.picture
@@ -272,21 +274,6 @@ def _piece(face: _Face, piece: PiecePlanned, all_of_it: Sequence[PiecePlanned]) 
     )
 
 
-def _light(picture: Picture, at: Located, card: BarCard) -> Lit:
-    """By the plain paper between chequers and marks."""
-    middle, reach = (card.half_mm + card.white_to_mm) / 2, np.arange(-card.half_mm, card.half_mm, 2.0)
-    level = np.full_like(reach, middle)
-    sides = [(reach, level), (reach, -level), (level, reach), (-level, reach)]
-    points = np.concatenate([np.column_stack(side) for side in sides])
-    over = np.column_stack([points, np.ones(len(points))]) @ at.to_px.T
-    where = (over[:, :2] / over[:, 2:]).astype(np.float32)
-    cv = vision()
-    soft = cv.GaussianBlur(picture, (0, 0), max(0.3, 0.4 * at.px_per_mm))
-    paper = cv.remap(soft, where[:, 0], where[:, 1], cv.INTER_LINEAR, borderMode=cv.BORDER_REPLICATE).reshape(-1, 3)
-    refuse_unfit(np.median(linear(paper), axis=0))
-    return light_on(paper, points)
-
-
 def _lab(light: Array) -> Array:
     """Lightness and two axes (CIE 1976, D65) of linear light, shape (…, 3)."""
     cv = vision()
@@ -300,6 +287,12 @@ def _wide_at(outline: Array, up_mm: float) -> float:
 
     across = LineString([(-1e4, up_mm), (1e4, up_mm)]).intersection(Polygon(outline))
     return float(across.length)
+
+
+def _smooth(points: Array) -> Array:
+    """An outline as a hand would draw it: chequers make it ragged."""
+    around = range(-_SMOOTH, _SMOOTH + 1)
+    return np.asarray(np.mean([np.roll(points, step, axis=0) for step in around], axis=0))
 
 
 def _pairs(points: Array) -> tuple[tuple[float, float], ...]:

@@ -10,10 +10,11 @@ from collections.abc import Callable
 
 import numpy as np
 
-from archtop.core.camera.marks import Array, Picture
-from archtop.core.colour import linear
+from archtop.core.camera.bar_card import BarCard
+from archtop.core.camera.marks import Array, Located, Picture, vision
+from archtop.core.colour import linear, refuse_unfit
 
-__all__ = ["Lit", "light_on"]
+__all__ = ["Lit", "light_of", "light_on"]
 
 # By how much plain paper differs from itself [natural logarithm].
 _GRAIN = 0.01
@@ -21,6 +22,25 @@ _ROUNDS = 15
 
 Lit = Callable[[Array], Array]
 """The paper's linear light, shape (points, 3), at points on the sheet [mm], shape (points, 2)."""
+
+
+def light_of(picture: Picture, at: Located, card: BarCard) -> Lit:
+    """How the light falls on a bar card, by the plain paper between its chequers and its marks.
+
+    :param picture: shape (rows, columns, 3), red, green and blue
+    :raises InputError: ``card.dark`` or ``card.washed_out``
+    """
+    middle, reach = (card.half_mm + card.white_to_mm) / 2, np.arange(-card.half_mm, card.half_mm, 2.0)
+    level = np.full_like(reach, middle)
+    sides = [(reach, level), (reach, -level), (level, reach), (-level, reach)]
+    points = np.concatenate([np.column_stack(side) for side in sides])
+    over = np.column_stack([points, np.ones(len(points))]) @ at.to_px.T
+    where = (over[:, :2] / over[:, 2:]).astype(np.float32)
+    cv = vision()
+    soft = cv.GaussianBlur(picture, (0, 0), max(0.3, 0.4 * at.px_per_mm))
+    paper = cv.remap(soft, where[:, 0], where[:, 1], cv.INTER_LINEAR, borderMode=cv.BORDER_REPLICATE).reshape(-1, 3)
+    refuse_unfit(np.median(linear(paper), axis=0))
+    return light_on(paper, points)
 
 
 def light_on(paper: Picture, at_mm: Array) -> Lit:

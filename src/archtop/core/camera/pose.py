@@ -14,7 +14,9 @@ __all__ = ["Pose", "pose_of"]
 # The usual lens of a telephone, as its maker would write it: by the diagonal of 35 mm film, 43.27 mm [mm]. It is
 # taken where the file does not tell; telephones lie so far about it.
 USUAL_LENS_MM, FILM_DIAGONAL_MM = 26.0, 43.27
-UNKNOWN_LENS, KNOWN_LENS = 0.12, 0.02
+UNKNOWN_LENS, KNOWN_LENS = 0.15, 0.02
+# A corner of the sheet, by all its marks together [px].
+_CORNER_PX = 0.4
 
 
 @dataclass(frozen=True)
@@ -59,18 +61,35 @@ def pose_of(picture: Picture, at: Located, focal_share: float | None = None, hal
     :param focal_share: focal length as a share of the picture's longer side; ``None`` takes a telephone's usual lens
     :param half_mm: how far the sheet's marks reach to each side of its middle [mm]
     """
-    cv = vision()
     high, wide = picture.shape[:2]
-    usual = USUAL_LENS_MM / FILM_DIAGONAL_MM * math.hypot(high, wide)
-    focal = focal_share * max(high, wide) if focal_share else usual
-    lens = np.array([[focal, 0, (wide - 1) / 2], [0, focal, (high - 1) / 2], [0, 0, 1]])
     corners = half_mm * np.array([[-1, -1, 0], [1, -1, 0], [1, 1, 0], [-1, 1, 0]], dtype=float)
     seen = np.column_stack([corners[:, :2], np.ones(4)]) @ at.to_px.T
     seen = seen[:, :2] / seen[:, 2:]
+    middle = (wide - 1) / 2, (high - 1) / 2
+    if focal_share:
+        _, eye = _stood(corners, seen, focal_share * max(high, wide), middle)
+        return Pose(at.to_px, eye, KNOWN_LENS)
+    # Held at a slant the sheet tells the lens itself, by how its far side shrinks; from straight above it does not.
+    off = np.linspace(-3 * UNKNOWN_LENS, 3 * UNKNOWN_LENS, 37)
+    usual = USUAL_LENS_MM / FILM_DIAGONAL_MM * math.hypot(high, wide)
+    tried = [_stood(corners, seen, usual * math.exp(step), middle) for step in off]
+    against = np.array([misses / (2 * _CORNER_PX**2) for misses, _ in tried]) + (off / UNKNOWN_LENS) ** 2 / 2
+    weights = np.exp(against.min() - against)
+    likely = float(weights @ off / weights.sum())
+    sd = math.sqrt(float(weights @ (off - likely) ** 2 / weights.sum()))
+    _, eye = _stood(corners, seen, usual * math.exp(likely), middle)
+    return Pose(at.to_px, eye, math.hypot(sd, KNOWN_LENS))
+
+
+def _stood(corners: Array, seen: Array, focal: float, middle: tuple[float, float]) -> tuple[float, Array]:
+    """By a lens [px]: by how much its corners miss those that were seen [px², summed], and where it stood [mm]."""
+    cv = vision()
+    lens = np.array([[focal, 0, middle[0]], [0, focal, middle[1]], [0, 0, 1]])
     _, turned, moved = cv.solvePnP(corners, seen, lens, None, flags=cv.SOLVEPNP_IPPE)
     turned, moved = cv.solvePnPRefineLM(corners, seen, lens, None, turned, moved)
+    there, _ = cv.projectPoints(corners, turned, moved, lens, None)
     turn, _ = cv.Rodrigues(turned)
     eye = np.asarray(-turn.T @ moved, dtype=float).ravel()
     # The vision library's third way runs into the paper.
     eye[2] = abs(eye[2])
-    return Pose(at.to_px, eye, KNOWN_LENS if focal_share else UNKNOWN_LENS)
+    return float(((there.reshape(-1, 2) - seen) ** 2).sum()), eye

@@ -18,7 +18,7 @@ from archtop.core.notebook.faults import fault_kinds
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import balance_of, cured_loss_percent, weight_ratio
 
-__all__ = ["Difference", "differences_of"]
+__all__ = ["Difference", "differences_of", "shade_words"]
 
 Size = Literal["as planned", "a little", "much"]
 
@@ -69,6 +69,14 @@ _SHADE_WORDS: dict[Size, str] = {
     "a little": "a little off its forecast",
     "much": "well off its forecast",
 }
+
+
+def shade_words(off: float) -> str:
+    """How a colour came out against its forecast.
+
+    :param off: CIEDE2000 difference, ΔE00 [-]
+    """
+    return _SHADE_WORDS[_size(off, _SHADES)]
 
 
 def _size(off: float, limits: tuple[float, float]) -> Size:

@@ -17,6 +17,7 @@ from archtop.core.camera import BarPlanned, BarSeen, PiecePlanned, read_bar
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.cuts import Bar
 from archtop.core.faces import field_of
+from archtop.core.notebook import shade_words
 from archtop.core.notebook.outcome import Fault, FoundEmbed, SeenColour
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import PlannedLoaf, Plans
@@ -222,9 +223,8 @@ def _colours(read: _Read) -> Iterator[Proposal]:
         if colour.srgb is None:
             continue
         off = difference(lab_of(reflectance_of(colour.srgb)), lab_of(reflectance_of(shown[colour.colour])))
-        how = "as forecast" if off < colour.off else f"ΔE {off:.0f} off its forecast"
         yield Proposal(
-            says=f"{read.names[colour.colour]} came out {how}.",
+            says=f"{read.names[colour.colour]} came out {shade_words(off)}.",
             colours=(SeenColour(colour=colour.colour, srgb=colour.srgb, how="white card"),),
         )
 

@@ -15,10 +15,11 @@ from archtop.core import InputError
 from archtop.studio import sheets
 from archtop.studio.actions import add_photo, change_photo, scale_photo
 from archtop.studio.actions.bar_photo import BarRead, read_bar_photo
+from archtop.studio.actions.soap_colour import ColourAsked, ColourSeen, see_soap
 from archtop.studio.actions.spoonful import SpoonfulSeen, see_spoonful
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
-from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut
+from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut, SoapColourForm
 from archtop.studio.api.turns import in_turn
 from archtop.studio.models import Loaf, Photo
 from archtop.studio.photos import MOST_BYTES
@@ -66,6 +67,18 @@ def add(
 def spoonful(request: HttpRequest, file: Annotated[UploadedFile, File()]) -> SpoonfulSeen:  # noqa: ARG001
     """How far a spoonful has spread in a photograph of the ring sheet; the photograph is not kept."""
     return see_spoonful(file.read(MOST_BYTES + 1))
+
+
+@router.post("/soap-colour", response={200: ColourSeen, 422: ProblemReport}, operation_id="see_soap_colour")
+@decorate_view(in_turn)
+def soap_colour(
+    request: HttpRequest,  # noqa: ARG001
+    form: Annotated[SoapColourForm, Form()],
+    file: Annotated[UploadedFile, File()],
+) -> ColourSeen:
+    """The colour of soap photographed with the bar card; the photograph is not kept."""
+    at = (form.across, form.down) if form.across is not None and form.down is not None else None
+    return see_soap(file.read(MOST_BYTES + 1), ColourAsked(at, form.against))
 
 
 @router.put(

@@ -314,6 +314,14 @@ class PhotoForm(Schema):
     bar: Annotated[int, Field(ge=1, le=400)] | None = None
 
 
+class SoapColourForm(Schema):
+    """Where the soap is in a photograph (shares of its width and height), and the colour it is held against."""
+
+    across: Share | None = None
+    down: Share | None = None
+    against: Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$")] | None = None
+
+
 class PhotoOut(Schema):
     """A photograph; ``mm_per_px``: its scale, once two of its points are known."""
 

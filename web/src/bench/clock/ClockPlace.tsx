@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import type { BowlClock } from "../../api/types";
 import { paintOf } from "../../drawing/paint";
 import { useEditor } from "../../loaf/editor/EditorContext";
+import { CardColour } from "../../ui/CardColour";
 import { clockText } from "../../ui/dates";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
@@ -150,6 +151,17 @@ export function ClockPlace() {
 									<Undo2 aria-hidden className="size-6" /> Take the last one back
 									{last && ` (${noteText(last.note, units)})`}
 								</button>
+								{!rehearsing && (
+									<div className="text-lg">
+										<CardColour
+											key={`colour ${clock.bowl}`}
+											className={`min-h-[64px] w-full justify-center gap-3 rounded-xl border text-lg ${look.plain}`}
+											against={live.plan.colours.find((item) => item.id === clock.colour)?.forecast?.wet.srgb}
+										>
+											Its colour, beside the bar card
+										</CardColour>
+									</div>
+								)}
 								<TurnList turns={turns} tone={tone} />
 								<p className={`text-sm ${look.soft}`}>
 									Usually doubles every {Math.round(clock.doubles_min.value)} min (

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Printer, ScanLine } from "lucide-react";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { ApiProblem, barReadQuery } from "../../api/queries";
 import type { BarProposal, BarRead, LoafOutcome, Photo } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -16,41 +16,55 @@ interface Props {
 	fresh: boolean;
 	outcome: LoafOutcome;
 	change: (next: Partial<LoafOutcome>) => void;
+	/** The photograph to press on, for what was not read. */
+	children: ReactNode;
 }
 
 /** A bar photographed on its printed card: what was seen beside the plan, and what of it goes into the notes. */
-export function BarOnCard({ photo, fresh, outcome, change }: Props) {
+export function BarOnCard({ photo, fresh, outcome, change, children }: Props) {
 	const { units } = useUnits();
 	const [asked, setAsked] = useState(false);
 	const { data, error, isFetching } = useQuery({ ...barReadQuery(photo.id), enabled: asked || fresh });
 	const noCard = error instanceof ApiProblem && error.report.problems?.[0]?.code === "camera.no_sheet";
 	return (
-		<section aria-label="The bar on its card" className="space-y-2 rounded-lg border border-line p-3">
-			<div className="flex flex-wrap items-center gap-3">
-				{!data && (
-					<Button disabled={isFetching} onClick={() => setAsked(true)}>
-						<ScanLine aria-hidden className="size-4" /> Read the bar on its card
-					</Button>
-				)}
-				<a
-					className="inline-flex items-center gap-1 text-sm"
-					href={`/api/bar-card.pdf?paper=${paperOf(units)}`}
-				>
-					<Printer aria-hidden className="size-4" /> Bar card
-				</a>
-			</div>
-			<div aria-live="polite">
-				{isFetching && <p className="text-sm">Reading the photograph…</p>}
-				{!data && !isFetching && !error && (
-					<p className="text-soft text-xs">
-						Lay the bar on the printed card and photograph it from above: size, places of pieces, colours and
-						holes are read off, and you say what goes into the notes.
-					</p>
-				)}
-			</div>
-			{!(noCard && !asked) && <Refused error={error} />}
-			{data && <Seen read={data} outcome={outcome} change={change} />}
-		</section>
+		<>
+			<section aria-label="The bar on its card" className="space-y-2 rounded-lg border border-line p-3">
+				<div className="flex flex-wrap items-center gap-3">
+					{!data && (
+						<Button disabled={isFetching} onClick={() => setAsked(true)}>
+							<ScanLine aria-hidden className="size-4" /> Read the bar on its card
+						</Button>
+					)}
+					<a
+						className="inline-flex items-center gap-1 text-sm"
+						href={`/api/bar-card.pdf?paper=${paperOf(units)}`}
+					>
+						<Printer aria-hidden className="size-4" /> Bar card
+					</a>
+				</div>
+				<div aria-live="polite">
+					{isFetching && <p className="text-sm">Reading the photograph…</p>}
+					{!data && !isFetching && !error && (
+						<p className="text-soft text-xs">
+							Lay the bar on the printed card and photograph it from above: size, places of pieces, colours
+							and holes are read off, and you say what goes into the notes.
+						</p>
+					)}
+				</div>
+				{!(noCard && !asked) && <Refused error={error} />}
+				{data && <Seen read={data} outcome={outcome} change={change} />}
+			</section>
+			{data ? (
+				<details>
+					<summary className="min-h-6 cursor-pointer py-1 font-semibold text-rim-deep text-sm">
+						Measure on the photograph itself
+					</summary>
+					<div className="mt-2">{children}</div>
+				</details>
+			) : (
+				children
+			)}
+		</>
 	);
 }
 
@@ -72,10 +86,10 @@ function Seen({ read, outcome, change }: { read: BarRead } & Pick<Props, "outcom
 			<fieldset>
 				<legend className="font-semibold text-soft text-xs">Into the notes</legend>
 				{read.proposals.map((item) => (
-					<label key={item.says} className="flex items-start gap-2 py-0.5 text-sm">
+					<label key={item.says} className="flex items-start gap-2 py-1 text-sm">
 						<input
 							type="checkbox"
-							className="mt-1 size-4 accent-rim"
+							className="mt-0.5 size-5 shrink-0 accent-rim"
 							checked={!left.includes(item.says)}
 							onChange={() => toggle(item)}
 						/>

@@ -55,16 +55,14 @@ export function StagePhoto({ stage, outcome, change }: Props) {
 				{added.isPending && <span className="text-soft text-sm">Keeping it…</span>}
 			</div>
 			<Refused error={added.error} />
-			{photo && kind === "cut face" && (
-				<BarOnCard
-					key={`card ${photo.id}`}
-					photo={photo}
-					fresh={photo.id === fresh}
-					outcome={outcome}
-					change={change}
-				/>
+			{photo && ofBar && (
+				<BarOnCard key={photo.id} photo={photo} fresh={photo.id === fresh} outcome={outcome} change={change}>
+					<PhotoBoard photo={photo} stage={stage} outcome={outcome} change={change} />
+				</BarOnCard>
 			)}
-			{photo && <PhotoBoard key={photo.id} photo={photo} stage={stage} outcome={outcome} change={change} />}
+			{photo && !ofBar && (
+				<PhotoBoard key={photo.id} photo={photo} stage={stage} outcome={outcome} change={change} />
+			)}
 		</fieldset>
 	);
 }
