@@ -83,17 +83,18 @@ def bar_patches(mould: Mould, level_mm: float, rise: Callable[[Array, Array], Ar
 
 
 def _ends(mould: Mould, z: Array, block: Block) -> tuple[Array, Array]:
-    ends = {float(height): mould.ends(float(height)) for height in np.unique(z)}
-    front = np.vectorize(lambda height: max(ends[float(height)][0], block.front))(z)
-    back = np.vectorize(lambda height: min(ends[float(height)][1], block.back))(z)
-    return front, back
+    heights, which = np.unique(z, return_inverse=True)
+    front, back = np.array([mould.ends(height) for height in heights.tolist()]).T
+    return np.maximum(front, block.front)[which].reshape(z.shape), np.minimum(back, block.back)[which].reshape(z.shape)
 
 
 def _halves(mould: Mould, y: Array, z: Array) -> Array:
     y, z = np.broadcast_arrays(y, z)
     # Most corners share their place along and up with others.
-    pairs, which = np.unique(np.round(y.ravel(), 6) + 1j * np.round(z.ravel(), 6), return_inverse=True)
-    found: Array = np.array([mould.half_width(pair.real, pair.imag) for pair in pairs.tolist()])[which.ravel()]
+    (ys, of_y), (zs, of_z) = (np.unique(np.round(places.ravel(), 6), return_inverse=True) for places in (y, z))
+    pairs, which = np.unique(of_y * len(zs) + of_z, return_inverse=True)
+    asked = zip(ys[pairs // len(zs)].tolist(), zs[pairs % len(zs)].tolist(), strict=True)
+    found: Array = np.array([mould.half_width(*pair) for pair in asked])[which]
     return found.reshape(y.shape)
 
 

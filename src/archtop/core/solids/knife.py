@@ -64,13 +64,14 @@ def _trimmed(corners: Array, triangles: Whole, ahead: Array) -> tuple[Array, Who
     :param ahead: how far each corner is ahead of it, shape (n,)
     """
     inside = ahead >= 0
-    many = inside[triangles].sum(axis=1)
+    first, second, third = (inside[triangles[:, k]].astype(np.int8) for k in range(3))
+    many = first + second + third
     # Each with the corner first that stands alone on its side of the plane.
     alone = [_turned(triangles[many == n], inside if n == 1 else ~inside) for n in (1, 2)]
     one, two = alone
-    edges = np.concatenate([one[:, [0, 1]], one[:, [0, 2]], two[:, [0, 1]], two[:, [0, 2]]])
-    edges.sort(axis=1)
-    pairs, which = np.unique(edges[:, 0] * len(corners) + edges[:, 1], return_inverse=True)
+    near = np.concatenate([one[:, 0], one[:, 0], two[:, 0], two[:, 0]])
+    far = np.concatenate([one[:, 1], one[:, 2], two[:, 1], two[:, 2]])
+    pairs, which = np.unique(np.minimum(near, far) * len(corners) + np.maximum(near, far), return_inverse=True)
     a, b = pairs // len(corners), pairs % len(corners)
     share = (ahead[a] / (ahead[a] - ahead[b]))[:, None]
     cut = corners[a] + share * (corners[b] - corners[a])
@@ -94,15 +95,31 @@ def _turned(triangles: Whole, alone: NDArray[np.bool_]) -> Whole:
 
 def _lids(rim: Array, begin: Whole, end: Whole) -> tuple[Array, Whole]:
     """Flat lids over all openings, each a fan around its middle: their corners, the rims' own among them."""
-    from scipy.sparse import coo_array
-    from scipy.sparse.csgraph import connected_components
-
     many = len(rim)
     if not many:
         return rim, np.empty((0, 3), dtype=np.int64)
-    linked = coo_array((np.ones(len(begin)), (begin, end)), shape=(many, many))
-    openings, of = connected_components(linked, directed=False)
+    openings, of = _openings(many, begin, end)
     middles = np.zeros((openings, rim.shape[1]))
     np.add.at(middles, of, rim)
     middles /= np.bincount(of, minlength=openings)[:, None]
     return np.concatenate([rim, middles]), np.stack([begin, end, of[begin] + many], axis=1)
+
+
+def _openings(many: int, begin: Whole, end: Whole) -> tuple[int, Whole]:
+    """How many openings a rim's sides go round, and which of them each of its corners belongs to."""
+    after: Whole = np.full(many, -1)
+    after[begin] = end
+    if len(begin) == many and (after >= 0).all():
+        # Each corner has one that follows it: told the least of ever more that follow (pointer doubling, Wyllie 1979).
+        least: Whole = np.arange(many)
+        for _ in range(many.bit_length()):
+            least = np.minimum(least, least[after])
+            after = after[after]
+        numbers, which = np.unique(least, return_inverse=True)
+        return len(numbers), which
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    linked = coo_array((np.ones(len(begin)), (begin, end)), shape=(many, many))
+    openings, of = connected_components(linked, directed=False)
+    return int(openings), np.asarray(of, dtype=np.int64)

@@ -71,12 +71,15 @@ def motif_solid(run: RunPlan, size_mm: float, tip: TipPlan, detail: Detail, vari
     strokes = [detail.thinned(s) for s in MOTIFS[run.kind].strokes(size_mm, run.motif.high_mm, tip.bead, hand)]
     outlines = [_outlines(stroke, tip, detail.corners) for stroke in strokes]
     wanted, thick = run.motif.volume.value * 1000, 1.0
+    ropes = [
+        (swept(outline, stroke.path, stroke.size, stroke.twist), np.repeat(stroke.path, len(outline), axis=0))
+        for stroke, several in zip(strokes, outlines, strict=True)
+        for outline in several
+    ]
+    meshes: list[Mesh] = []
     for _ in range(_TRIES):
-        meshes = [
-            swept(outline, stroke.path, stroke.size * thick, stroke.twist)
-            for stroke, several in zip(strokes, outlines, strict=True)
-            for outline in several
-        ]
+        # Thicker about the way the hand takes: triangles stay as they are.
+        meshes = [Mesh(way + thick * (rope.points - way), rope.triangles) for rope, way in ropes]
         found = sum(mesh.volume_mm3 for mesh in meshes)
         if abs(found - wanted) <= _CLOSE * wanted:
             break

@@ -11,7 +11,7 @@ from functools import cache
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core import Cupboard, InputError, Loaf, LoafPlan, solids
+from archtop.core import Cupboard, InputError, Loaf, LoafPlan, gel, solids
 from archtop.core.base import Frozen
 from archtop.core.bench.clock import bowls_of
 from archtop.core.document import AlsoFilled, Pour
@@ -94,12 +94,19 @@ class Faces(Frozen):
 
 
 @cache
-def soon_drawn() -> None:
-    """Load what draws faces and solids, beside everything else: somebody has opened a loaf, and will look at it."""
-    threading.Thread(target=_warm, daemon=True).start()
+def soon_drawn(after_s: float = 0.0) -> None:
+    """Load what plans and draws, beside everything else: somebody has opened a loaf and will look at it, or soon will.
+
+    :param after_s: so much later, when what is waited for now has been answered
+    """
+    soon = threading.Timer(after_s, _warm)
+    soon.daemon = True
+    soon.start()
 
 
+@cache
 def _warm() -> None:
+    gel.warm()
     warm()
     solids.warm()
 

@@ -33,7 +33,12 @@ export function useSolid(document: Loaf, loaf: string, { seed, age, frostingMin,
 		enabled: !later,
 		...kept,
 	});
-	const told = useQuery({ queryKey: ["solid words", ...key], queryFn: () => tellSolid(body), ...kept });
+	const told = useQuery({
+		queryKey: ["solid words", ...key],
+		queryFn: () => tellSolid(body),
+		enabled: !later,
+		...kept,
+	});
 	return { glb: drawn.data, told: told.data, drawing: drawn.isFetching, error: drawn.error };
 }
 

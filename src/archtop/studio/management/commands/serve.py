@@ -16,6 +16,7 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from waitress import serve
 
+from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.demo_sign_in import OWNER
 from archtop.studio.keeping import back_up
 
@@ -24,6 +25,7 @@ __all__ = ["Command"]
 # Larger than any photograph that is taken: what is too large is answered by the application, with the reason.
 _LARGEST_BODY = 120_000_000
 _SILENT_S = 30
+_HOME_FIRST_S = 0.5
 
 
 def _own_address() -> str:
@@ -56,6 +58,8 @@ class Command(BaseCommand):
         if options["share"]:
             self.let_others_in(options["port"])
         self.stdout.flush()
+        # Home is answered first; by the time a loaf is opened, what draws it is loaded.
+        soon_drawn(after_s=_HOME_FIRST_S)
         serve(
             get_wsgi_application(),
             host="0.0.0.0" if options["share"] else "127.0.0.1",
