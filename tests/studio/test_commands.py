@@ -10,6 +10,7 @@ import sqlite3
 import subprocess
 import sys
 import threading
+import types
 import zipfile
 from contextlib import closing
 from importlib.resources import files
@@ -17,12 +18,14 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.contrib import admin
 from django.contrib.auth.models import User
 from django.core.management import call_command
 from django.core.management.base import CommandError
 from django.db import connection, connections
 from django.db.migrations.executor import MigrationExecutor
 from django.test import Client
+from django.urls import path
 
 from archtop.cli import main
 from archtop.core import read_loaf
@@ -251,7 +254,16 @@ def test_migrations_go_back_and_forth() -> None:
     assert "studio_loaf" in connection.introspection.table_names()
 
 
-def test_the_admin_shows_tables_and_lets_history_alone(owner: User, loaf: Loaf, client) -> None:
+def test_the_admin_is_put_away_unless_asked_for(owner: User, client) -> None:
+    client.force_login(owner)
+    # The application's own page, which knows of no such place.
+    assert b"<title>Arch Top</title>" in client.get("/admin/studio/loaf/").content
+
+
+def test_the_admin_shows_tables_and_lets_history_alone(owner: User, loaf: Loaf, client, settings) -> None:
+    asked_for = types.ModuleType("urls_with_admin")
+    asked_for.urlpatterns = [path(settings.ADMIN_AT, admin.site.urls)]  # type: ignore[attr-defined]
+    settings.ROOT_URLCONF = asked_for
     client.force_login(owner)
     assert client.get("/admin/studio/loaf/").status_code == 200
     assert client.get("/admin/studio/ownfat/add/").status_code == 200

@@ -24,7 +24,8 @@ def sign_in(studio: Studio, password: str) -> int:
 def test_name_and_password(owner: User) -> None:
     studio = Studio(None)
     found = studio.get("/session").json()
-    assert found == {"name": None, "demo": False, "toured": False, "now": found["now"], "house": found["house"]}
+    told = {"name": None, "demo": False, "toured": False, "pass_to": None}
+    assert found == {**told, "now": found["now"], "house": found["house"]}
     # The browser goes by the studio's clock.
     assert abs(dt.datetime.fromisoformat(found["now"]) - wall_clock.now()) < dt.timedelta(minutes=1)
     assert sign_in(studio, "wrong") == 401

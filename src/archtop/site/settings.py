@@ -5,6 +5,7 @@
 - ``ARCHTOP_HOSTS``: further names, with commas, that this studio answers to
 - ``ARCHTOP_NOW``: the moment from which the studio's clock goes on, instead of the machine's (for practice and tests)
 - ``ARCHTOP_STILLS``: ``0`` makes no pictures of loaves for lists by itself
+- ``ARCHTOP_ADMIN``: ``1`` opens the table view of the database under ``/admin/``, for mending by hand
 - ``ARCHTOP_DEBUG``: ``1`` for development
 """
 
@@ -18,6 +19,11 @@ from pathlib import Path
 HOME = Path(os.environ.get("ARCHTOP_HOME", ".archtop")).resolve()
 DEMO = os.environ.get("ARCHTOP_DEMO") == "1"
 DEBUG = os.environ.get("ARCHTOP_DEBUG") == "1"
+# Put away unless it is asked for.
+ADMIN = os.environ.get("ARCHTOP_ADMIN") == "1"
+ADMIN_AT = "admin/"
+# Where other devices find the studio, once it is shared.
+SHARED_AT = ""
 WEB_DIST = Path(os.environ.get("ARCHTOP_WEB", Path(__file__).resolve().parents[3] / "web" / "dist"))
 
 # How much the solver may do while a person waits: about seconds of one quiet core.
@@ -73,6 +79,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "archtop.studio.demo_sign_in.DemoSignIn",
+    "archtop.studio.bench_pass.WithinPass",
     "archtop.studio.said_there.SaidThere",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",

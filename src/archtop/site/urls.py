@@ -7,6 +7,7 @@ from django.urls import path, re_path
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 from archtop.studio.api import api
+from archtop.studio.bench_pass import come_in
 
 
 @ensure_csrf_cookie
@@ -34,6 +35,7 @@ def nothing_there(request: HttpRequest) -> JsonResponse:  # noqa: ARG001
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api(?:/.*)?$", nothing_there),
-    path("admin/", admin.site.urls),
+    *([path(settings.ADMIN_AT, admin.site.urls)] if settings.ADMIN else []),
+    path("pass/<str:code>", come_in),
     re_path(r"^(?!static/).*$", front_end),
 ]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import math
 import uuid
 from typing import Any, NoReturn
@@ -467,6 +468,26 @@ class Setting(models.Model):
 
     def __str__(self) -> str:
         return self.key
+
+
+class BenchPass(models.Model):
+    """A telephone's way in to the bench of one loaf, until a moment or until it is ended. Its code is kept hashed."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="bench_passes")
+    loaf = models.ForeignKey(Loaf, on_delete=models.CASCADE, related_name="passes")
+    code_sha256 = models.CharField(max_length=64, unique=True)
+    made_at = StampField(auto_now_add=True)
+    ends_at = models.DateTimeField()
+    ended = models.BooleanField(default=False)
+
+    def __str__(self) -> str:
+        return f"{self.loaf.name}, until {self.ends_at:%H:%M}"
+
+    @classmethod
+    def open_at(cls, moment: dt.datetime) -> models.QuerySet[BenchPass]:
+        """Those that hold."""
+        return cls.objects.filter(ended=False, ends_at__gt=moment)
 
 
 class StockUse(models.Model):

@@ -72,6 +72,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/passes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Passes
+         * @description Passes that hold, the latest first.
+         */
+        get: operations["list_passes"];
+        put?: never;
+        /**
+         * Let In
+         * @description A pass for a telephone to a loaf's bench; its code is shown this once.
+         */
+        post: operations["make_pass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/passes/{pass_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Let Go
+         * @description End a pass: whoever came by it is out.
+         */
+        delete: operations["end_pass"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/loaves": {
         parameters: {
             query?: never;
@@ -1700,6 +1744,8 @@ export interface components {
         /**
          * SessionOut
          * @description Who is signed in, whether the tour was taken or declined, and what time it is in the studio.
+         *
+         *     ``pass_to``: the loaf whose bench a visitor's pass opens, and nothing else; ``None`` for the owner.
          */
         SessionOut: {
             /** Name */
@@ -1714,6 +1760,8 @@ export interface components {
              */
             now: string;
             house: components["schemas"]["House"];
+            /** Pass To */
+            pass_to?: string | null;
         };
         JsonValue: unknown;
         /**
@@ -1784,6 +1832,62 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * OpenPass
+         * @description A pass that holds: to the bench of which loaf, and until when.
+         */
+        OpenPass: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Loaf
+             * Format: uuid
+             */
+            loaf: string;
+            /** Name */
+            name: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+        };
+        /**
+         * MadePass
+         * @description A new pass with its address, which is shown this once; ``reaches``: whether a telephone can get there.
+         */
+        MadePass: {
+            made: components["schemas"]["OpenPass"];
+            /** Address */
+            address: string;
+            qr: components["schemas"]["QrCode"];
+            /** Reaches */
+            reaches: boolean;
+        };
+        /**
+         * QrCode
+         * @description A QR code: how many cells it is wide, and its black cells as the path of a drawing.
+         */
+        QrCode: {
+            /** Cells */
+            cells: number;
+            /** Path */
+            path: string;
+        };
+        /**
+         * PassIn
+         * @description To the bench of which loaf.
+         */
+        PassIn: {
+            /**
+             * Loaf
+             * Format: uuid
+             */
+            loaf: string;
         };
         /**
          * LoafStands
@@ -10462,6 +10566,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    list_passes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenPass"][];
+                };
+            };
+        };
+    };
+    make_pass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadePass"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    end_pass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pass_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenPass"][];
                 };
             };
         };

@@ -89,13 +89,23 @@ LoafIn = Annotated[Document, WrapValidator(_read)]
 
 
 class SessionOut(Schema):
-    """Who is signed in, whether the tour was taken or declined, and what time it is in the studio."""
+    """Who is signed in, whether the tour was taken or declined, and what time it is in the studio.
+
+    ``pass_to``: the loaf whose bench a visitor's pass opens, and nothing else; ``None`` for the owner.
+    """
 
     name: str | None
     demo: bool
     toured: bool
     now: dt.datetime
     house: House
+    pass_to: uuid.UUID | None = None
+
+
+class PassIn(Schema):
+    """To the bench of which loaf."""
+
+    loaf: uuid.UUID
 
 
 class SignIn(Schema):

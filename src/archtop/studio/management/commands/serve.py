@@ -74,9 +74,11 @@ class Command(BaseCommand):
     def let_others_in(self, port: int) -> None:
         """Answer to the names that a phone or tablet of this network may call this machine by."""
         address, name = _own_address(), socket.gethostname().lower()
+        settings.SHARED_AT = f"http://{address}:{port}/"
         settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, address, name, f"{name}.local"]
         self.stdout.write(
-            f"Phones and tablets of this network find it at http://{address}:{port}/ and sign in as {OWNER!r}. "
+            f"Phones and tablets of this network find it at {settings.SHARED_AT}: for the day by a code that the bench "
+            f"shows, or for good by signing in as {OWNER!r}. "
             "What they send is not encrypted: only in a network you trust."
         )
 
