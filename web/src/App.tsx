@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { createRoutesFromElements, Outlet, Route, useRoutes } from "react-router";
+import { createRoutesFromElements, Navigate, Outlet, Route, useLocation, useRoutes } from "react-router";
 import { catalogueQuery, loafQuery, sessionQuery } from "./api/queries";
 import { LoavesPlace } from "./loaves/LoavesPlace";
 import { held, place } from "./place";
@@ -101,7 +101,13 @@ export const PLACES = createRoutesFromElements(
 	</>,
 );
 
-const Places = () => useRoutes(PLACES);
+/** ``passTo``: whose bench a visitor's pass opens; it leads to its bench, clock and notes alone. */
+function Places({ passTo }: { passTo?: string | null }) {
+	const places = useRoutes(PLACES);
+	const { pathname } = useLocation();
+	const [, loaf, place] = /^\/loaf\/([^/]+)\/(bench(?:\/clock)?|notes)$/.exec(pathname) ?? [];
+	return passTo && !(place && loaf === passTo) ? <Navigate to={`/loaf/${passTo}/bench`} replace /> : places;
+}
 
 /** Who is let in, and where. */
 export function App() {
@@ -117,7 +123,7 @@ export function App() {
 		);
 	return (
 		<WhenHere>
-			<Places />
+			<Places passTo={session.pass_to} />
 		</WhenHere>
 	);
 }

@@ -65,7 +65,7 @@ interface Answer<T> {
 	response: Response;
 }
 
-async function unwrap<T>(request: Promise<Answer<T>>): Promise<T> {
+export async function unwrap<T>(request: Promise<Answer<T>>): Promise<T> {
 	let answer: Answer<T>;
 	try {
 		answer = await request;
@@ -303,7 +303,7 @@ export const sizeBack = (document: Loaf, loaf: string, target: BackTarget) =>
 export const reachColour = (document: Loaf, loaf: string, colour: string) =>
 	unwrap(client.POST("/api/reach", { body: { document, loaf, colour } }));
 /** A file goes as a form; the client's JSON is not for it. */
-const asForm = (file: File, more: Record<string, string> = {}) => ({
+export const asForm = (file: File, more: Record<string, string> = {}) => ({
 	body: { file: "" },
 	bodySerializer: () => {
 		const form = new FormData();
@@ -312,19 +312,6 @@ const asForm = (file: File, more: Record<string, string> = {}) => ({
 		return form;
 	},
 });
-/** What a photograph of the ring sheet shows; it is not kept. */
-export const seeSpoonful = (photo: File) => unwrap(client.POST("/api/spoonful", asForm(photo)));
-/** The colour of soap photographed with the bar card, on its chequers or at a place; the photograph is not kept. */
-export const seeSoapColour = (photo: File, at?: readonly [number, number], against?: string) =>
-	unwrap(
-		client.POST(
-			"/api/soap-colour",
-			asForm(photo, {
-				...(at && { across: `${at[0]}`, down: `${at[1]}` }),
-				...(against && { against }),
-			}),
-		),
-	);
 export const readOutline = (file: File) => unwrap(client.POST("/api/read-outline", asForm(file)));
 export const readMesh = (file: File, hollow = false) =>
 	unwrap(client.POST("/api/read-mesh", { params: { query: { hollow } }, ...asForm(file) }));
@@ -409,33 +396,6 @@ export const faultsQuery = queryOptions({
 	queryFn: () => unwrap(client.GET("/api/faults")),
 	staleTime: Number.POSITIVE_INFINITY,
 });
-export const ghostsQuery = (photo_id: string, scale: string) =>
-	queryOptions({
-		queryKey: ["ghosts", photo_id, scale],
-		queryFn: () => unwrap(client.GET("/api/photos/{photo_id}/ghosts", { params: { path: { photo_id } } })),
-	});
-/** Read once: the photograph and the plan it was poured by stay as they are. */
-export const barReadQuery = (photo_id: string) =>
-	queryOptions({
-		queryKey: ["bar", photo_id],
-		queryFn: () => unwrap(client.POST("/api/photos/{photo_id}/bar", { params: { path: { photo_id } } })),
-		staleTime: Number.POSITIVE_INFINITY,
-		retry: false,
-	});
-export const markPhoto = (photo_id: string, point: [number, number]) =>
-	unwrap(client.POST("/api/photos/{photo_id}/mark", { params: { path: { photo_id } }, body: { point } }));
-export const measureColour = (
-	photo_id: string,
-	card: [number, number],
-	soap: [number, number],
-	light: "daylight" | "lamp",
-) =>
-	unwrap(
-		client.POST("/api/photos/{photo_id}/colour", {
-			params: { path: { photo_id } },
-			body: { card, soap, light },
-		}),
-	);
 export const notebookQuery = (asked: Asked) =>
 	queryOptions({
 		queryKey: ["notebook", asked],

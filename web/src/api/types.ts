@@ -144,6 +144,7 @@ export type PricesIn = Schemas["PricesIn"];
 export type FirstLoaf = Schemas["FirstLoaf"];
 export type FirstPlanned = Schemas["FirstPlanned"];
 export type Brought = Schemas["Brought"];
+export type MadePass = Schemas["MadePass"];
 export type GhostOn = Schemas["GhostOn"];
 export type BarRead = Schemas["BarRead"];
 export type BarProposal = Schemas["Proposal"];

@@ -1,6 +1,10 @@
-import { ArrowLeft, Hourglass, Moon, Repeat2, Sun } from "lucide-react";
+import { useQuery } from "@tanstack/react-query";
+import { ArrowLeft, Hourglass, Moon, Repeat2, Smartphone, Sun } from "lucide-react";
+import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
+import { sessionQuery } from "../api/queries";
 import { useEditor } from "../loaf/editor/EditorContext";
+import { LetIn } from "../session/LetIn";
 import { useUnits } from "../ui/UnitsContext";
 import { useRoom } from "./room";
 import { LOOKS, type Tone } from "./tone";
@@ -14,6 +18,8 @@ interface Props {
 export function BenchHeader({ tone, onTurn }: Props) {
 	const { id, document } = useEditor();
 	const { base, bench, steps, job, rehearsing } = useRoom();
+	const guest = useQuery(sessionQuery).data?.pass_to != null;
+	const [letting, setLetting] = useState(false);
 	const [params] = useSearchParams();
 	const { units, choose } = useUnits();
 	const look = LOOKS[tone];
@@ -22,7 +28,7 @@ export function BenchHeader({ tone, onTurn }: Props) {
 	const words = "sr-only lg:not-sr-only";
 	return (
 		<header className="flex flex-wrap items-center gap-2 px-3 pt-3 sm:gap-3 sm:px-5">
-			<Link to={`/loaf/${id}`} className={key}>
+			<Link to={guest ? `/loaf/${id}/notes` : `/loaf/${id}`} className={key}>
 				<ArrowLeft aria-hidden className="size-5" />{" "}
 				<span className="sr-only sm:not-sr-only">{document.name}</span>
 			</Link>
@@ -39,10 +45,18 @@ export function BenchHeader({ tone, onTurn }: Props) {
 					</span>
 				)}
 			</p>
-			<Link to={rehearsing ? `/loaf/${id}/bench` : `/loaf/${id}/rehearsal`} className={key}>
-				<Repeat2 aria-hidden className="size-5" />{" "}
-				<span className={words}>{rehearsing ? "The real bench" : "Rehearse"}</span>
-			</Link>
+			{!guest && (
+				<Link to={rehearsing ? `/loaf/${id}/bench` : `/loaf/${id}/rehearsal`} className={key}>
+					<Repeat2 aria-hidden className="size-5" />{" "}
+					<span className={words}>{rehearsing ? "The real bench" : "Rehearse"}</span>
+				</Link>
+			)}
+			{!guest && !rehearsing && (
+				<button type="button" className={key} aria-label="Let a phone in" onClick={() => setLetting(true)}>
+					<Smartphone aria-hidden className="size-5" />
+				</button>
+			)}
+			{letting && <LetIn loaf={id} name={document.name} onClose={() => setLetting(false)} />}
 			<Link to={{ pathname: `${base}/clock`, search: `${params}` }} className={key}>
 				<Hourglass aria-hidden className="size-5" /> <span className={words}>Trace clock</span>
 			</Link>

@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { Passes } from "../session/LetIn";
 import { HouseFields } from "./HouseFields";
 import { SchemeField } from "./SchemeField";
 
@@ -24,6 +25,14 @@ export function SettingsPlace() {
 				<div className="max-w-60">
 					<SchemeField />
 				</div>
+			</section>
+			<section aria-label="Phones at the bench" className="tray mt-4 p-5">
+				<h2 className="text-lg">Phones at the bench</h2>
+				<p className="mt-1 text-soft">
+					A code shown at a loaf's bench (“Let a phone in”) opens that bench, its clock and its notes for the
+					day. Those that hold now stand here.
+				</p>
+				<Passes />
 			</section>
 			<p className="mt-4">
 				Working hours and the time zone are set in the{" "}

@@ -1,5 +1,7 @@
+import { useQuery } from "@tanstack/react-query";
 import { Download, Redo2, Undo2 } from "lucide-react";
 import { NavLink, Outlet } from "react-router";
+import { sessionQuery } from "../api/queries";
 import { Button, buttonClass } from "../ui/Button";
 import { WhenHere } from "../ui/Coming";
 import { Problems } from "../ui/Problems";
@@ -22,9 +24,13 @@ const PLACES = [
 	["notes", "Notes"],
 ] as const;
 
+/** Where somebody with a pass goes. */
+const FOR_GUESTS: ReadonlySet<string> = new Set(["bench", "notes"]);
+
 /** A loaf's own room: its name, how it is kept, and the places in the order of work. */
 export function LoafRoom() {
 	const { id, document, live, undo, redo, canUndo, canRedo, edit } = useEditor();
+	const guest = useQuery(sessionQuery).data?.pass_to != null;
 	return (
 		<Shell>
 			<title>{`${document.name} · Arch Top`}</title>
@@ -34,7 +40,7 @@ export function LoafRoom() {
 					aria-label="Places of this loaf"
 					className="flex max-w-full gap-1 overflow-x-auto rounded-xl bg-bench-deep p-1"
 				>
-					{PLACES.map(([path, text]) => (
+					{PLACES.filter(([path]) => !guest || FOR_GUESTS.has(path)).map(([path, text]) => (
 						<NavLink
 							key={path}
 							to={path ? `/loaf/${id}/${path}` : `/loaf/${id}`}
@@ -47,7 +53,7 @@ export function LoafRoom() {
 						</NavLink>
 					))}
 				</nav>
-				<div className="ml-auto flex items-center gap-1.5">
+				<div className="ml-auto flex items-center gap-1.5" hidden={guest}>
 					<SaveNote />
 					<Button look="quiet" onClick={undo} disabled={!canUndo} aria-label="Undo" title="Undo (Ctrl+Z)">
 						<Undo2 aria-hidden className="size-5" />

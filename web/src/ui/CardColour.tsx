@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { seeSoapColour } from "../api/queries";
+import { seeSoapColour } from "../api/photos";
 import { pressedPlace } from "../drawing/pressedPlace";
 import { CameraButton } from "./CameraButton";
 import { Refused } from "./Refused";

@@ -53,6 +53,7 @@ function UnitsSwitch() {
 /** The frame around every place but the bench. */
 export function Shell({ children }: { children: ReactNode }) {
 	const { data: session } = useQuery(sessionQuery);
+	const guest = session?.pass_to != null;
 	const queries = useQueryClient();
 	const { pathname } = useLocation();
 	const waiting = useWaiting();
@@ -73,6 +74,7 @@ export function Shell({ children }: { children: ReactNode }) {
 				)}
 				<nav
 					aria-label="Studio"
+					hidden={guest}
 					className="order-last flex w-full gap-1 overflow-x-auto lg:order-none lg:ml-4 lg:w-auto"
 				>
 					{[...ROOMS, [guideFor(pathname), "Guide"] as const].map(([to, text]) => (
@@ -97,9 +99,10 @@ export function Shell({ children }: { children: ReactNode }) {
 							{waiting === 1 ? "One press" : `${waiting} presses`} not sent yet
 						</span>
 					)}
-					<Find />
+					{!guest && <Find />}
 					<UnitsSwitch />
 					<NavLink
+						hidden={guest}
 						to="/settings"
 						aria-label="Settings"
 						className="rounded p-1 text-rim-deep hover:bg-rim-wash"

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
-import { ApiProblem, seeSpoonful } from "../../api/queries";
+import { seeSpoonful } from "../../api/photos";
+import { ApiProblem } from "../../api/queries";
 import type { SpoonfulSeen } from "../../api/types";
 import { CameraButton } from "../../ui/CameraButton";
 import { LOOKS, type Tone } from "../tone";

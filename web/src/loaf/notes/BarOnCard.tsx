@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Printer, ScanLine } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import { ApiProblem, barReadQuery } from "../../api/queries";
+import { barReadQuery } from "../../api/photos";
+import { ApiProblem } from "../../api/queries";
 import type { BarProposal, BarRead, LoafOutcome, Photo } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Refused } from "../../ui/Refused";

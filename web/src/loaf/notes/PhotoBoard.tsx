@@ -1,13 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import {
-	changePhoto,
-	ghostsQuery,
-	markPhoto,
-	measureColour,
-	photoAddress,
-	photosQuery,
-} from "../../api/queries";
+import { ghostsQuery, markPhoto, measureColour } from "../../api/photos";
+import { changePhoto, photoAddress, photosQuery } from "../../api/queries";
 import type { LoafOutcome, Photo, Stage } from "../../api/types";
 import { pressedPlace } from "../../drawing/pressedPlace";
 import { NumberField, SelectField } from "../../ui/fields";
