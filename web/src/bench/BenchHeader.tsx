@@ -52,7 +52,12 @@ export function BenchHeader({ tone, onTurn }: Props) {
 				</Link>
 			)}
 			{!guest && !rehearsing && (
-				<button type="button" className={key} aria-label="Let a phone in" onClick={() => setLetting(true)}>
+				<button
+					type="button"
+					className={`max-sm:hidden ${key}`}
+					aria-label="Let a phone in"
+					onClick={() => setLetting(true)}
+				>
 					<Smartphone aria-hidden className="size-5" />
 				</button>
 			)}

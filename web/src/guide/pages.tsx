@@ -133,7 +133,7 @@ export const PAGES: readonly GuidePage[] = [
 					it was weighed, <strong>1 tsp mixed/lb</strong> of the jar as it stands mixed with oil or water.
 				</p>
 				<p>
-					Make a test bar of every new jar: weigh the dose, cure it, photograph it beside a white card. Under
+					Make a test bar of every new jar: weigh the dose, cure it, photograph it on the bar card. Under
 					<strong> Notes</strong> you write down how colours really came out, and jars learn from it.
 				</p>
 			</>
@@ -273,7 +273,9 @@ export const PAGES: readonly GuidePage[] = [
 					show the loaf as it is to stand. Scale and thermometer are followed live. Nothing is lost by a
 					reload or a lost connection: presses wait in this browser, and are sent from whatever page is open.
 					A tablet at the bench or a phone for the photographs comes in once the studio is served with{" "}
-					<code>archtop serve --share</code>, which tells the address.
+					<code>archtop serve --share</code>. <strong>Let a phone in</strong>, at the head of the bench, shows
+					a code to scan: it opens the bench, the clock and the notes of that loaf until the day is over, and
+					nothing else. Passes that hold are listed there and in the settings, each to be ended.
 				</p>
 				<p>
 					What may hurt before its time is asked once: lye that is still hot, a step with lye taken before the
@@ -285,8 +287,10 @@ export const PAGES: readonly GuidePage[] = [
 					it knows a pot only as ordinary pots go, and its windows are wide.{" "}
 					<strong>Photograph the spoonful</strong>, with all four square marks of the sheet in the picture,
 					and its edge is found to about a millimetre: what was seen is shown, and a drag puts it right. The
-					photograph is read here, in this studio, and not kept. Ring sheets printed before they had square
-					marks are still read by eye. <strong>Help</strong> says what to do now, and plans the rest again.
+					photograph is read here, in this studio, and not kept. A bowl photographed beside the bar card is
+					held against its wet forecast, by one press on the picture. Ring sheets printed before they had
+					square marks are still read by eye. <strong>Help</strong> says what to do now, and plans the rest
+					again.
 				</p>
 			</>
 		),
@@ -378,8 +382,16 @@ export const PAGES: readonly GuidePage[] = [
 						dashed. Press where a piece really lies.
 					</li>
 					<li>
+						<strong>On the bar card</strong> nothing needs pressing. Print the card, lay a bar on its
+						chequers, front face up, its foot towards FOOT, and photograph it from above. Its size, where
+						pieces lie, each colour and its share, dark holes and a pale veil are read off and laid beside the
+						plan; what you leave ticked goes into the notes. Swirled soap is held against several outcomes of
+						the same plan. Whether the cut itself is crooked a face cannot tell.
+					</li>
+					<li>
 						<strong>Colours</strong>: lay a white card beside the bar, in daylight, both in the same light.
-						Press the card, then the soap. Under a warm lamp it errs three times as far.
+						Press the card, then the soap; on the bar card it is done for you. Under a warm lamp it errs three
+						times as far.
 					</li>
 					<li>
 						<strong>Weights</strong>: half of the bars tell what stayed on the bowls; the same bars cured tell

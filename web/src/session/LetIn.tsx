@@ -78,7 +78,7 @@ export function Passes() {
 					<span className="flex-1">
 						{pass.name}, until {clockText(pass.ends_at)}
 					</span>
-					<Button onClick={() => ended.mutate(pass.id)} aria-label={`End the pass to ${pass.name}`}>
+					<Button onClick={() => ended.mutate(pass.id)} aria-label={`End it: the pass to ${pass.name}`}>
 						End it
 					</Button>
 				</li>
