@@ -8,6 +8,7 @@ import re
 from pathlib import Path
 
 import numpy as np
+import pytest
 import trimesh
 from PIL import Image
 from playwright.sync_api import Page, expect
@@ -28,6 +29,12 @@ _DRAWN = """() => {
     const { data } = small.getImageData(0, 0, 64, 36);
     return data.some((value, i) => i % 4 === 3 && value > 0) && canvas.toDataURL("image/png");
 }"""
+
+
+@pytest.fixture(autouse=True)
+def _small(page: Page) -> None:
+    """Every point is drawn without a graphics card here: a small window shows the same."""
+    page.set_viewport_size({"width": 800, "height": 600})
 
 
 def drawn(page: Page) -> None:
