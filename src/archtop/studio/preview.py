@@ -4,13 +4,16 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator
+from typing import Any
+
+from pydantic import ValidationError
 
 from archtop.core import Loaf, LoafPlan
 from archtop.core.base import Frozen
 from archtop.core.document import ColourShare
 from archtop.core.embeds import EmbedPlan
 
-__all__ = ["Preview", "preview_of"]
+__all__ = ["BLANK", "Preview", "preview_of", "read_preview"]
 
 Corners = tuple[tuple[float, float], ...]
 
@@ -70,6 +73,26 @@ class Preview(Frozen):
     total_to_mix_g: float
     pour_on: dt.date | None
     pour_by: dt.date | None = None
+
+
+# What is drawn of a loaf whose preview cannot be read and that no longer plans: an empty mould.
+BLANK = Preview(
+    outline=((-40.0, 0.0), (40.0, 0.0), (40.0, 60.0), (-40.0, 60.0)),
+    layers=(),
+    pieces=(),
+    top=None,
+    bars=0,
+    total_to_mix_g=0.0,
+    pour_on=None,
+)
+
+
+def read_preview(data: Any) -> Preview | None:
+    """A kept preview; ``None`` for one of another shape, as earlier versions kept it."""
+    try:
+        return Preview.model_validate(data)
+    except ValidationError:
+        return None
 
 
 def _parts(piece: EmbedPlan) -> Iterator[tuple[str, Corners, tuple[Corners, ...]]]:

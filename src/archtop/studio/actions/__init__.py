@@ -26,7 +26,15 @@ from archtop.studio.actions.faces import (
 )
 from archtop.studio.actions.formulas import fats_of_ours, write_formula
 from archtop.studio.actions.house import House, house_of_studio, in_the_house, save_house
-from archtop.studio.actions.loaves import StaleSave, create_loaf, open_plan, pour_again, put_away, save_loaf
+from archtop.studio.actions.loaves import (
+    StaleSave,
+    create_loaf,
+    open_plan,
+    pour_again,
+    previews_of,
+    put_away,
+    save_loaf,
+)
 from archtop.studio.actions.photos import add_photo, change_photo, scale_photo
 from archtop.studio.actions.rehearsal import Rehearsal, rehearse
 from archtop.studio.actions.replan import replan_loaf
@@ -84,6 +92,7 @@ __all__ = [
     "pot_pictured",
     "pour_again",
     "press",
+    "previews_of",
     "put_away",
     "put_in",
     "put_mould_away",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping
-from typing import Literal
+from typing import Any, Literal
 
 from django.contrib.auth.models import User
 
@@ -53,9 +53,12 @@ def _lived(log: list[BenchEntry], now: dt.datetime, zone: dt.tzinfo) -> LoafStan
     return LoafStands(stands="begun") if any("#" not in step for step in stands) else None
 
 
-def _to_come(preview: Mapping[str, str | None], planned: dt.date | None) -> LoafStands:
+def _to_come(preview: Any, planned: dt.date | None) -> LoafStands:
     if planned:
         return LoafStands(stands="planned", on=planned)
+    if not isinstance(preview, dict):
+        # As an earlier version kept it: its days are known again once it is made anew.
+        return LoafStands(stands="undated")
     for stands, field in (("dated", "pour_on"), ("proposed", "pour_by")):
         if day := preview.get(field):
             return LoafStands.model_validate({"stands": stands, "on": day})

@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 import re
 import uuid
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -19,11 +19,13 @@ from archtop.studio.actions.learning import outcomes_of
 from archtop.studio.actions.mentions import mention
 from archtop.studio.actions.plans import Plans
 from archtop.studio.models import Loaf, Revision
-from archtop.studio.preview import preview_of
+from archtop.studio.preview import BLANK, Preview, preview_of, read_preview
 
-__all__ = ["StaleSave", "create_loaf", "open_plan", "pour_again", "put_away", "save_loaf"]
+__all__ = ["StaleSave", "create_loaf", "open_plan", "pour_again", "previews_of", "put_away", "save_loaf"]
 
 
+# Previews that are made anew at once: as many as a second has plans.
+_MADE_ANEW = 25
 # So long a name leaves room for a number behind it.
 _LONGEST_STEM = 112
 
@@ -34,6 +36,28 @@ class StaleSave(Exception):  # noqa: N818 - an outcome to decide on, not a failu
     def __init__(self, current: Loaf, kept: Revision) -> None:
         self.current, self.kept = current, kept
         super().__init__(f"revision {kept.based_on} is not the newest ({current.revision})")
+
+
+def previews_of(rows: Iterable[Loaf]) -> dict[uuid.UUID, Preview]:
+    """What the list draws of each loaf, by its id. What an earlier version kept otherwise is made anew: some of them
+    each time they are asked for, since a list does not wait for two thousand plans.
+    """
+    found, to_make = {}, []
+    for row in rows:
+        kept = read_preview(row.preview)
+        found[row.pk] = kept or BLANK
+        if kept is None:
+            to_make.append(row.pk)
+    for row in Loaf.objects.filter(pk__in=to_make[:_MADE_ANEW]):
+        try:
+            document = read_loaf(row.document)
+            made = preview_of(document, Plans(cupboard_of_studio(row)).of_document(document).result)
+        except InputError:
+            # Why it no longer plans is said where it is opened.
+            made = BLANK
+        found[row.pk] = made
+        Loaf.objects.filter(pk=row.pk, revision=row.revision).update(preview=made.model_dump(mode="json"))
+    return found
 
 
 def create_loaf(owner: User, document: Document) -> Loaf:

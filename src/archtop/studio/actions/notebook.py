@@ -19,6 +19,7 @@ from archtop.core.notebook import fault_kinds
 from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.learning import OwnNumber, open_numbers
+from archtop.studio.actions.loaves import previews_of
 from archtop.studio.actions.stills import Still, stills_for
 from archtop.studio.models import Loaf, Mention, Observation, OutcomeEntry, Photo, ShelfMove
 from archtop.studio.preview import Preview
@@ -128,6 +129,7 @@ def _found(rows: Iterable[Loaf], told: Mapping[uuid.UUID, str]) -> Iterable[Foun
         pictures.setdefault((photo.loaf_id, photo.kind), photo.pk)
     kinds = fault_kinds()
     stills = stills_for((row.pk, row.revision) for row in rows)
+    previews = previews_of(rows)
     for row in rows:
         past = stored.PAST.read(row.past.data) if hasattr(row, "past") else None
         yield FoundLoaf(
@@ -138,7 +140,7 @@ def _found(rows: Iterable[Loaf], told: Mapping[uuid.UUID, str]) -> Iterable[Foun
             verdict=past.verdict if past else None,
             faults=tuple(kinds[key].name for key in past.faults) if past else (),
             says=told.get(row.pk, ""),
-            preview=Preview.model_validate(row.preview),
+            preview=previews[row.pk],
             still=stills[row.pk],
             face=pictures.get((row.pk, "cut face")),
             top=pictures.get((row.pk, "top")),

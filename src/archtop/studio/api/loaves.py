@@ -25,6 +25,7 @@ from archtop.studio.actions import (
     in_the_house,
     open_plan,
     pour_again,
+    previews_of,
     put_away,
     save_loaf,
 )
@@ -89,13 +90,14 @@ def list_loaves(request: HttpRequest) -> list[LoafSummary]:
     stands = list_standing(owner_of(request), wall_clock.now())
     rows = list(_loaves(request).filter(put_away=False).defer("document"))
     stills = stills_for((row.pk, row.revision) for row in rows)
+    previews = previews_of(rows)
     return [
         LoafSummary(
             id=row.pk,
             name=row.name,
             revision=row.revision,
             updated_at=row.updated_at,
-            preview=row.preview,
+            preview=previews[row.pk],
             stands=stands.get(str(row.pk), LoafStands(stands="undated")),
             still=stills[row.pk],
         )
