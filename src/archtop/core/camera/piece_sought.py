@@ -6,9 +6,8 @@ outside (an edge template as in Borgefors 1988, IEEE Trans. PAMI 10:849, with a 
 
 from __future__ import annotations
 
-import itertools
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -62,54 +61,56 @@ def seek_piece(
     :param middle: its planned middle [mm]; it turns about this
     :param neighbours: middles of other pieces of the face [mm]
     """
-    edge = _edge(outline - np.asarray(middle), _is_round(outline))
+    smooth = _is_round(outline)
+    edge = _edge(outline - np.asarray(middle), smooth)
     reach = min((_NEIGHBOUR * math.dist(middle, other) for other in neighbours), default=_FARTHEST_MM)
-    reach = min(max(reach, 2.0), _FARTHEST_MM)
-    turned = 0.0 if _is_round(outline) else _TURNED_DEG
-    place, clear = (0.0, 0.0, 0.0), 0.0
+    most = min(max(reach, 2.0), _FARTHEST_MM), 0.0 if smooth else _TURNED_DEG
+    place = Place(0.0, 0.0, 0.0, 0.0)
     for number, (step_mm, step_deg, beside_mm) in enumerate(_STEPS):
         first, best, about = number == 0, -math.inf, place
-        for candidate in _candidates(about, step_mm, step_deg, first, (reach, turned)):
-            score, seen = _score(face, to_px, (edge, beside_mm), middle, candidate)
+        moves, turns = _candidates(about, (step_mm, step_deg), first, most)
+        for turn in turns:
+            scores, clear = _scores(face, to_px, (edge, beside_mm), np.asarray(middle) + moves, turn)
             if first:
-                score -= _PER_MM * math.hypot(*candidate[:2]) + _PER_DEG * abs(candidate[2])
-            if score > best:
-                best, place, clear = score, candidate, seen
-    return Place(*place, clear) if clear >= _LEAST_CLEAR else None
+                scores = scores - _PER_MM * np.hypot(*moves.T) - _PER_DEG * abs(turn)
+            k = int(scores.argmax())
+            if scores[k] > best:
+                best, place = float(scores[k]), Place(float(moves[k, 0]), float(moves[k, 1]), turn, float(clear[k]))
+    return place if place.clear >= _LEAST_CLEAR else None
 
 
 def _candidates(
-    about: tuple[float, float, float], step_mm: float, step_deg: float, first: bool, most: tuple[float, float]
-) -> Iterator[tuple[float, float, float]]:
+    about: Place, steps: tuple[float, float], first: bool, most: tuple[float, float]
+) -> tuple[Array, list[float]]:
+    """Where a piece may have moved to, shape (places, 2) [mm], and how it may be turned [degrees]."""
     reach, turned = most
-    moves = round(reach / step_mm) if first else _ABOUT
-    turns = (round(turned / step_deg) if first else _ABOUT) if turned else 0
-    ways = [step_mm * i for i in range(-moves, moves + 1)]
-    for x, z, turn in itertools.product(ways, ways, (step_deg * i for i in range(-turns, turns + 1))):
-        there = about[0] + x, about[1] + z, about[2] + turn
-        if math.hypot(*there[:2]) <= reach and abs(there[2]) <= turned:
-            yield there
+    moves = round(reach / steps[0]) if first else _ABOUT
+    turns = (round(turned / steps[1]) if first else _ABOUT) if turned else 0
+    ways = steps[0] * np.arange(-moves, moves + 1)
+    there = np.stack(np.meshgrid(about.across_mm + ways, about.up_mm + ways), axis=-1).reshape(-1, 2)
+    angles = [about.turned_deg + steps[1] * i for i in range(-turns, turns + 1)]
+    return there[np.hypot(*there.T) <= reach], [angle for angle in angles if abs(angle) <= turned]
 
 
-def _score(
-    face: Array, to_px: Array, of: tuple[_Edge, float], middle: Sequence[float], place: tuple[float, float, float]
-) -> tuple[float, float]:
-    """How much of an edge an outline meets, 0 to 1, and over what share of it one is clear."""
+def _scores(
+    face: Array, to_px: Array, of: tuple[_Edge, float], middles: Array, turned_deg: float
+) -> tuple[Array, Array]:
+    """How much of an edge an outline meets at each of some places, 0 to 1, and over what share of it one is clear."""
     edge, beside_mm = of
-    turn = math.radians(place[2])
+    turn = math.radians(turned_deg)
     turning = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
-    at = edge.points @ turning + np.asarray(middle) + place[:2]
+    at = (edge.points @ turning)[None] + middles[:, None]
     out = beside_mm * (edge.outwards @ turning)
-    inner, outer = _colours(face, to_px, at - out), _colours(face, to_px, at + out)
-    steps = np.sqrt(((inner - outer) ** 2).sum(axis=1))
+    off = _colours(face, to_px, at - out) - _colours(face, to_px, at + out)
+    steps = np.sqrt(np.einsum("...k,...k->...", off, off))
     # Where a neighbour of the same colour touches it there is no edge: that is no reason against the place.
-    return float(np.minimum(steps / _SURE, 1).mean()), float((steps > _CLEAR).mean())
+    return np.minimum(steps / _SURE, 1).mean(axis=1), (steps > _CLEAR).mean(axis=1)
 
 
 def _colours(face: Array, to_px: Array, points: Array) -> Array:
-    at = points @ to_px[:2, :2].T + to_px[:2, 2]
-    columns, rows = np.rint(at).astype(int).T
-    return np.asarray(face[np.clip(rows, 0, face.shape[0] - 1), np.clip(columns, 0, face.shape[1] - 1)])
+    at = np.rint(points @ to_px[:2, :2].T + to_px[:2, 2]).astype(np.intp)
+    columns, rows = at[..., 0], at[..., 1]
+    return np.asarray(face[rows.clip(0, face.shape[0] - 1), columns.clip(0, face.shape[1] - 1)])
 
 
 def _is_round(outline: Array) -> bool:

@@ -38,6 +38,7 @@ _ERROR: Mapping[Light, float] = {"daylight": 4.0, "lamp": 12.0}
 _TO_XYZ = np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]])
 _BRADFORD = np.array([[0.8951, 0.2664, -0.1614], [-0.7502, 1.7135, 0.0367], [0.0389, -0.0685, 1.0296]])
 _CONES = _BRADFORD @ _TO_XYZ
+_FROM_CONES = np.linalg.inv(_CONES)
 
 
 class MeasuredColour(Frozen):
@@ -87,7 +88,7 @@ def in_white_light(seen: NDArray[np.float64], white: NDArray[np.float64]) -> NDA
     :param white: that of the card in the same place, shape (…, 3)
     """
     cones = (seen @ _CONES.T) / (white @ _CONES.T) * (_CONES @ np.ones(3)) * CARD_REFLECTS
-    return np.asarray(np.clip(np.linalg.solve(_CONES, cones[..., None])[..., 0], 0, 1))
+    return np.asarray(np.clip(cones @ _FROM_CONES.T, 0, 1))
 
 
 def hex_of(light: NDArray[np.float64]) -> str:
