@@ -16,7 +16,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, ViewportSize, sync_playwright
 
-from tests.photographs import Camera, Puddle, as_jpeg, laid_on, photographed, printed
+from tests.photographs import Camera, Puddle, as_jpeg, bar_of_plan, bar_photographed, laid_on, photographed, printed
 
 PORT = 8791
 BASE = f"http://127.0.0.1:{PORT}"
@@ -175,12 +175,29 @@ def _season(page: Page) -> None:
 
 
 def _notes(page: Page) -> None:
-    """A past loaf, its photograph with the plan drawn over it."""
-    page.goto(f"{BASE}/notebook?words=kiln")
-    page.get_by_role("link", name=re.compile("Kiln")).click()
+    """A bar photographed on its card, one piece of it sunk and to the right."""
+    _loaf(page, "notes", "Lantern Row")
+    ask, loaf = page.request, page.url.partition("/loaf/")[2].split("/")[0]
+    (token,) = [cookie["value"] for cookie in page.context.cookies() if cookie["name"] == "csrftoken"]
+    document = ask.get(f"{BASE}/api/loaves/{loaf}/document").json()
+    (drawn,) = ask.post(
+        f"{BASE}/api/faces",
+        data={"document": document, "seed": 1, "px_mm": 0.25, "bars": [3], "loaf": loaf},
+        headers={"X-CSRFToken": token, "Origin": BASE, "Referer": f"{BASE}/"},
+    ).json()["faces"][:1]
+    laid = bar_of_plan(drawn, ask.get(f"{BASE}/api/loaves/{loaf}").json()["plan"], 3, (2.0, -3.0))
+    card = printed(ask.get(f"{BASE}/api/bar-card.pdf?paper=A4").body())
+    telephone = Camera(tilt_deg=16, turn_deg=12, from_mm=430, at_mm=(108, 150), light=(1.0, 0.93, 0.84), leans=0.25)
+    taken = as_jpeg(bar_photographed(card, laid, telephone))
     page.get_by_role("group", name="Moment").get_by_role("button", name="Cut").click()
-    page.get_by_label("Of bar").fill("4")
-    page.locator("polygon[stroke-dasharray]").first.wait_for(state="attached")
+    page.get_by_label("Of bar").fill("3")
+    page.get_by_label("Of bar").blur()
+    page.get_by_label("Take or choose a photograph").set_input_files(
+        {"name": "bar.jpg", "mimeType": "image/jpeg", "buffer": taken}
+    )
+    page.get_by_role("button", name="Put what is ticked into the notes").wait_for()
+    page.get_by_label("Of bar").scroll_into_view_if_needed()
+    page.evaluate("window.scrollTo(0, 120)")
 
 
 def _numbers(page: Page) -> None:

@@ -5,6 +5,7 @@ What is on them is known, so what is read from them can be held against it. The 
 
 from __future__ import annotations
 
+import base64
 import io
 import math
 from dataclasses import dataclass, field
@@ -14,8 +15,20 @@ import cv2
 import numpy as np
 import pypdfium2
 from numpy.typing import NDArray
+from PIL import Image
 
-__all__ = ["PX_PER_MM", "Bar", "Camera", "Puddle", "as_jpeg", "bar_photographed", "laid_on", "photographed", "printed"]
+__all__ = [
+    "PX_PER_MM",
+    "Bar",
+    "Camera",
+    "Puddle",
+    "as_jpeg",
+    "bar_of_plan",
+    "bar_photographed",
+    "laid_on",
+    "photographed",
+    "printed",
+]
 
 Array = NDArray[np.float32]
 PX_PER_MM = 8.0
@@ -143,8 +156,6 @@ def photographed(page: Array, camera: Camera) -> NDArray[np.uint8]:
 
 def as_jpeg(picture: NDArray[np.uint8], quality: int = 85) -> bytes:
     """As a telephone writes it."""
-    from PIL import Image
-
     out = io.BytesIO()
     Image.fromarray(picture).save(out, "JPEG", quality=quality)
     return out.getvalue()
@@ -165,6 +176,23 @@ class Bar:
     turn_deg: float = 0.0
     side: tuple[float, float, float] = (0.6, 0.55, 0.45)
     gone: NDArray[np.bool_] | None = None
+
+
+def bar_of_plan(drawn: dict[str, Any], plan: dict[str, Any], number: int, moved_mm: tuple[float, float]) -> Bar:
+    """A planned bar with its predicted face as the API gives it, each embed moved across and up."""
+    wide, high = drawn["wide_mm"], drawn["top_mm"]
+    picture = Image.open(io.BytesIO(base64.b64decode(drawn["png"].split(",")[-1]))).convert("RGB")
+    picture = picture.resize((round(wide * PX_PER_MM), round(high * PX_PER_MM)))
+    face: Array = np.ascontiguousarray((np.asarray(picture, np.float32) / 255) ** 2.2, dtype=np.float32)
+    shown = {colour["id"]: colour["shown"] for colour in plan["colours"]}
+    (bar,) = [bar for bar in plan["cuts"]["bars"] if bar["number"] == number]
+    for embed in plan["embeds"]:
+        if embed["id"] in bar["shows"]:
+            corners = np.array(embed["outline"]) + np.array(moved_mm)
+            points = np.column_stack([corners[:, 0] + wide / 2, high - corners[:, 1]]) * PX_PER_MM
+            light = [float(part / 255) ** 2.2 for part in bytes.fromhex(shown[embed["colour"]][1:])]
+            cv2.fillPoly(face, [np.rint(points).astype(np.int32)], light, cv2.LINE_AA)
+    return Bar(face, bar["to_mm"] - bar["from_mm"], (107, 148 + high / 2), turn_deg=4)
 
 
 def bar_photographed(page: Array, bar: Bar, camera: Camera) -> NDArray[np.uint8]:

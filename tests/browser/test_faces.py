@@ -2,19 +2,16 @@
 
 from __future__ import annotations
 
-import base64
 import io
 import re
 from pathlib import Path
 
-import cv2
-import numpy as np
 from PIL import Image, ImageDraw
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
-from tests.photographs import PX_PER_MM, Bar, Camera, as_jpeg, bar_photographed, printed
+from tests.photographs import Camera, as_jpeg, bar_of_plan, bar_photographed, printed
 
 
 def picture(page: Page, bar: int) -> str:
@@ -200,19 +197,7 @@ def photographed_bar(page: Page, desk: Desk, number: int, moved_mm: tuple[float,
         data={"document": document, "seed": 1, "px_mm": 0.25, "bars": [number], "loaf": loaf},
         headers=desk.signed(),
     ).json()["faces"][0]
-    wide, high = drawn["wide_mm"], drawn["top_mm"]
-    picture = Image.open(io.BytesIO(base64.b64decode(drawn["png"].split(",")[-1]))).convert("RGB")
-    picture = picture.resize((round(wide * PX_PER_MM), round(high * PX_PER_MM)))
-    face = np.ascontiguousarray((np.asarray(picture, np.float32) / 255) ** 2.2)
-    shown = {colour["id"]: colour["shown"] for colour in plan["colours"]}
-    (bar,) = [bar for bar in plan["cuts"]["bars"] if bar["number"] == number]
-    for embed in plan["embeds"]:
-        if embed["id"] in bar["shows"]:
-            corners = np.array(embed["outline"]) + np.array(moved_mm)
-            points = np.column_stack([corners[:, 0] + wide / 2, high - corners[:, 1]]) * PX_PER_MM
-            light = [float(part / 255) ** 2.2 for part in bytes.fromhex(shown[embed["colour"]][1:])]
-            cv2.fillPoly(face, [np.rint(points).astype(np.int32)], light, cv2.LINE_AA)
-    laid = Bar(face, bar["to_mm"] - bar["from_mm"], (107, 148 + high / 2), turn_deg=4)
+    laid = bar_of_plan(drawn, plan, number, moved_mm)
     card = printed(ask.get("/api/bar-card.pdf?paper=A4").body())
     return as_jpeg(bar_photographed(card, laid, Camera(tilt_deg=16, turn_deg=12, from_mm=430, at_mm=(108, 150))))
 

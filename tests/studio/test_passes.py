@@ -129,7 +129,6 @@ OPEN_TO_ALL = {
     "api/loaves/ring-sheet.pdf",
     "api/spoonful",
     "api/soap-colour",
-    "api/plan",
 }
 
 

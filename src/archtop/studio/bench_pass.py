@@ -34,7 +34,7 @@ _OPENS: Final = tuple(
         ("GET", rf"{_OF_LOAF}(/(jobs|reminders|moment\.png|still\.png|at-hand\.png|top-template\.svg))?"),
         ("GET POST", rf"{_OF_LOAF}/(bench|clock|photos|outcome)"),
         ("POST", rf"{_OF_LOAF}/(clock/back|weighed|replan)"),
-        ("POST", r"^/api/(spoonful|soap-colour|plan)"),
+        ("POST", r"^/api/(spoonful|soap-colour)"),
         ("GET PUT", _OF_PHOTO),
         ("GET POST", rf"{_OF_PHOTO}/(file|bar|ghosts|mark|colour)"),
     )

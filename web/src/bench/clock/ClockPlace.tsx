@@ -155,7 +155,7 @@ export function ClockPlace() {
 									<div className="text-lg">
 										<CardColour
 											key={`colour ${clock.bowl}`}
-											className={`min-h-[64px] w-full justify-center gap-3 rounded-xl border text-lg ${look.plain}`}
+											className={`min-h-[68px] w-full justify-center gap-3 rounded-xl border-2 text-lg ${look.plain}`}
 											against={live.plan.colours.find((item) => item.id === clock.colour)?.forecast?.wet.srgb}
 										>
 											Its colour, beside the bar card
