@@ -197,7 +197,7 @@ def _notes(page: Page) -> None:
     )
     page.get_by_role("button", name="Put what is ticked into the notes").wait_for()
     page.get_by_label("Of bar").scroll_into_view_if_needed()
-    page.evaluate("window.scrollTo(0, 120)")
+    page.evaluate("window.scrollTo(0, 330)")
 
 
 def _numbers(page: Page) -> None:

@@ -217,6 +217,15 @@ def test_holes_are_told_with_where_and_how_wide_and_swirls_are_none() -> None:
     assert (small.across_mm, small.up_mm, small.wide_mm) == pytest.approx((-25.0, 15.0, 2.5), abs=0.8)
 
 
+def test_dark_swirls_and_a_grainy_picture_are_no_holes() -> None:
+    streaked = face()
+    row, column = np.mgrid[0 : streaked.shape[0], 0 : streaked.shape[1]] / PX_PER_MM
+    streaked[np.abs(np.sin(column / 3 + np.sin(row / 5))) < 0.25] = light_of("#212224")
+    plan = dataclasses.replace(PLAN, colours={**PLAN.colours, "ink": points_of("#212224")})
+    for seed in range(3):
+        assert read(dataclasses.replace(CAMERAS["askew"], noise=0.02, seed=seed), streaked, plan).holes == ()
+
+
 def test_a_pale_veil_is_told_by_how_much_of_the_face_it_covers() -> None:
     plan = dataclasses.replace(PLAN, colours={key: PLAN.colours[key] for key in ("sky", "spot")}, pieces=())
     plain = np.zeros_like(face()) + light_of(BLUE)

@@ -2,12 +2,12 @@
 
 Every point is given to the nearest of the loaf's colours, and the colours are moved to what they came out as (Lloyd
 1982, IEEE Trans. Inf. Theory 28:129), though never so far as to be another. A hole is a small dark place, by the
-black top-hat (Meyer 1979), in none of the loaf's colours. Ash is paler and greyer than the colour it lies on.
+black top-hat (Meyer 1979), in none of the loaf's colours nor a mixture of two. Ash is paler and greyer than the
+colour it lies on.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -27,7 +27,8 @@ _STRAYS = 24.0
 # What is told of a colour's looks needs so much of it [mm²], this far from other colours [mm].
 _LEAST_MM2, _INSIDE_MM = 30.0, 0.6
 # Holes: across at most, at least [mm]; darker by, and off every colour by [ΔE76]; not longer than wide by more.
-_HOLE_MM, _LEAST_HOLE_MM2, _DARKER, _OFF_COLOUR, _LONG = 9.0, 0.8, 16.0, 14.0, 3.5
+_HOLE_MM, _LEAST_HOLE_MM2, _DARKER, _OFF_COLOUR, _LONG = 9.0, 1.2, 16.0, 14.0, 3.5
+_GRAIN_MM = 0.35
 # A veil: off its colour by, and no mixture of two [ΔE76]; so many square millimetres in one place.
 _VEIL, _MIXED, _PATCH_MM2 = 7.0, 5.0, 15.0
 
@@ -97,11 +98,14 @@ def holes_in(face: Array, inside: Flags, colours: Array, px_per_mm: float) -> tu
     :param colours: the loaf's colours as they came out, shape (colours, 3)
     """
     cv = vision()
-    light = cv.GaussianBlur(face[..., 0].astype(np.float32), (0, 0), 0.2 * px_per_mm)
+    # A dark grain of the picture is no hole.
+    soft = cv.GaussianBlur(face.astype(np.float32), (0, 0), _GRAIN_MM * px_per_mm)
+    light = np.ascontiguousarray(soft[..., 0])
     about = cv.getStructuringElement(cv.MORPH_ELLIPSE, (1 + 2 * round(_HOLE_MM * px_per_mm / 2),) * 2)
     darker = cv.morphologyEx(light, cv.MORPH_BLACKHAT, about)
-    off = np.sqrt(((face[..., None, :] - colours) ** 2).sum(axis=-1).min(axis=-1))
-    dark = ((darker > _DARKER) & (off > _OFF_COLOUR) & inside).astype(np.uint8)
+    deep = (darker > _DARKER) & inside
+    dark = np.zeros(inside.shape, dtype=np.uint8)
+    dark[deep] = _off_mixtures(soft[deep], colours) > _OFF_COLOUR
     count, _, stats, middles = cv.connectedComponentsWithStats(dark)
     holes = []
     for k in range(1, count):
@@ -129,7 +133,7 @@ def veiled(face: Array, inside: Flags, colours: Array, px_per_mm: float) -> floa
     chroma, owns = np.hypot(points[:, 1], points[:, 2]), np.hypot(own[:, 1], own[:, 2])
     pale = (points[:, 0] > own[:, 0] + _VEIL / 2) & (chroma < owns + 1)
     pale &= np.linalg.norm(points - own, axis=1) > _VEIL
-    pale &= ~_mixed(points, colours)
+    pale &= _off_mixtures(points, colours) >= _MIXED
     where = np.zeros(inside.shape, dtype=np.uint8)
     where[inside] = pale
     count, labels, stats, _ = cv.connectedComponentsWithStats(where)
@@ -141,12 +145,12 @@ def _nearest(points: Array, colours: Array) -> NDArray[np.int_]:
     return np.asarray(((points[:, None] - colours) ** 2).sum(axis=2).argmin(axis=1))
 
 
-def _mixed(points: Array, colours: Sequence[Array] | Array) -> Flags:
-    """Whether a point's colour lies between two of the loaf's."""
-    found = np.zeros(len(points), dtype=bool)
+def _off_mixtures(points: Array, colours: Array) -> Array:
+    """How far each point's colour is from the nearest of the loaf's, and of the mixtures of two [ΔE76]."""
+    off = np.linalg.norm(points[:, None] - colours, axis=2).min(axis=1)
     for i, one in enumerate(colours):
         for other in colours[i + 1 :]:
             way = other - one
             share = np.clip((points - one) @ way / max(float(way @ way), 1e-9), 0, 1)[:, None]
-            found |= np.linalg.norm(points - one - share * way, axis=1) < _MIXED
-    return found
+            off = np.minimum(off, np.linalg.norm(points - one - share * way, axis=1))
+    return np.asarray(off)
