@@ -5,6 +5,7 @@ What a phone writes into a photograph besides it (place, time, its owner's devic
 
 from __future__ import annotations
 
+import base64
 import io
 import math
 from typing import Final
@@ -17,7 +18,17 @@ from pillow_heif import register_heif_opener
 from archtop.core import InputError
 from archtop.core.camera import FILM_DIAGONAL_MM
 
-__all__ = ["LONGEST_PX", "MOST_BYTES", "MOST_PIXELS", "as_jpeg", "cleaned", "focal_of", "opened", "patch_of"]
+__all__ = [
+    "LONGEST_PX",
+    "MOST_BYTES",
+    "MOST_PIXELS",
+    "as_address",
+    "as_jpeg",
+    "cleaned",
+    "focal_of",
+    "opened",
+    "patch_of",
+]
 
 MOST_BYTES: Final = 25_000_000
 # A picture file can claim any size; what would take more memory than this is not opened.
@@ -50,6 +61,11 @@ def as_jpeg(picture: Image.Image) -> bytes:
     out = io.BytesIO()
     picture.save(out, "JPEG", quality=_QUALITY)
     return out.getvalue()
+
+
+def as_address(picture: Image.Image) -> str:
+    """A picture as a data address, which a page shows without asking for it again."""
+    return f"data:image/jpeg;base64,{base64.b64encode(as_jpeg(picture)).decode()}"
 
 
 def opened(data: bytes, longest_px: int = LONGEST_PX) -> Image.Image:

@@ -11,7 +11,7 @@ from collections.abc import Callable
 import numpy as np
 
 from archtop.core.camera.bar_card import BarCard
-from archtop.core.camera.marks import Array, Located, Picture, vision
+from archtop.core.camera.marks import Array, Located, Picture, through, vision
 from archtop.core.colour import linear, refuse_unfit
 
 __all__ = ["Lit", "light_of", "light_on"]
@@ -34,8 +34,7 @@ def light_of(picture: Picture, at: Located, card: BarCard) -> Lit:
     level = np.full_like(reach, middle)
     sides = [(reach, level), (reach, -level), (level, reach), (-level, reach)]
     points = np.concatenate([np.column_stack(side) for side in sides])
-    over = np.column_stack([points, np.ones(len(points))]) @ at.to_px.T
-    where = (over[:, :2] / over[:, 2:]).astype(np.float32)
+    where = through(at.to_px, points).astype(np.float32)
     cv = vision()
     soft = cv.GaussianBlur(picture, (0, 0), max(0.3, 0.4 * at.px_per_mm))
     paper = cv.remap(soft, where[:, 0], where[:, 1], cv.INTER_LINEAR, borderMode=cv.BORDER_REPLICATE).reshape(-1, 3)

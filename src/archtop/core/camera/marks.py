@@ -27,6 +27,7 @@ __all__ = [
     "mark_cells",
     "refused",
     "seen_from_above",
+    "through",
     "vision",
 ]
 
@@ -131,7 +132,7 @@ def locate(picture: Picture, marks: Sequence[Mark], by_hand: str = BY_HAND) -> L
     if to_px is None:
         raise refused("not_flat", "the marks do not lie on one flat sheet", f"Smooth the sheet, {by_hand}.")
     to_px = np.asarray(to_px, dtype=float)
-    back = _through(np.linalg.inv(to_px), there)
+    back = through(np.linalg.inv(to_px), there)
     off = float(np.sqrt(((back - paper) ** 2).sum(axis=1).mean()))
     if not off < _FLAT_MM:
         raise refused(
@@ -139,7 +140,7 @@ def locate(picture: Picture, marks: Sequence[Mark], by_hand: str = BY_HAND) -> L
             f"the marks lie {off:.1f} mm off a flat sheet",
             f"Lay the sheet flat under glass, and hold the telephone level above it, {by_hand}.",
         )
-    beside = _through(to_px, np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
+    beside = through(to_px, np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
     scale = float(np.sqrt(abs(np.linalg.det(beside[1:] - beside[0]))))
     if scale < _LEAST_PX_PER_MM:
         raise refused(
@@ -170,8 +171,13 @@ def logged(picture: Picture) -> Array:
     return np.asarray(2.2 * np.log((picture.astype(float) + 4) / 259))
 
 
-def _through(map_: Array, points: Array) -> Array:
-    """Points through a homography, shape (points, 2)."""
+def through(map_: Array, points: Array) -> Array:
+    """Points through a homography.
+
+    :param map_: shape (3, 3)
+    :param points: shape (points, 2)
+    :return: shape (points, 2)
+    """
     out = np.column_stack([points, np.ones(len(points))]) @ map_.T
     return np.asarray(out[:, :2] / out[:, 2:])
 

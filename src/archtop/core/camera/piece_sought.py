@@ -13,6 +13,7 @@ from typing import NamedTuple
 import numpy as np
 
 from archtop.core.camera.marks import Array
+from archtop.core.geometry import area_mm2
 
 __all__ = ["Place", "seek_piece"]
 
@@ -114,10 +115,8 @@ def _colours(face: Array, to_px: Array, points: Array) -> Array:
 
 
 def _is_round(outline: Array) -> bool:
-    x, y = outline.T
-    area = abs(float(np.dot(x, np.roll(y, -1)) - np.dot(y, np.roll(x, -1)))) / 2
     around = float(np.hypot(*(np.roll(outline, -1, axis=0) - outline).T).sum())
-    return 4 * math.pi * area > _ROUND * around**2
+    return 4 * math.pi * area_mm2(outline) > _ROUND * around**2
 
 
 def _edge(outline: Array, smooth: bool) -> _Edge:

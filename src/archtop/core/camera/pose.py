@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from archtop.core.camera.marks import Array, Located, Picture, vision
+from archtop.core.camera.marks import Array, Located, Picture, through, vision
 
 __all__ = ["Pose", "pose_of"]
 
@@ -15,6 +15,8 @@ __all__ = ["Pose", "pose_of"]
 # taken where the file does not tell; telephones lie so far about it.
 USUAL_LENS_MM, FILM_DIAGONAL_MM = 26.0, 43.27
 UNKNOWN_LENS, KNOWN_LENS = 0.15, 0.02
+# A square about the sheet's middle, inside of what any sheet's marks span [mm to each side].
+_REACH_MM = 70.0
 # A corner of the sheet, by all its marks together [px].
 _CORNER_PX = 0.4
 
@@ -54,17 +56,15 @@ class Pose:
         return np.asarray(self.to_px @ np.array([[stretched, 0, x], [0, stretched, y], [0, 0, 1]]))
 
 
-def pose_of(picture: Picture, at: Located, focal_share: float | None = None, half_mm: float = 83.0) -> Pose:
+def pose_of(picture: Picture, at: Located, focal_share: float | None = None) -> Pose:
     """Where the camera stood by how the sheet lies in its picture (IPPE, Collins and Bartoli 2014, by the vision
     library).
 
     :param focal_share: focal length as a share of the picture's longer side; ``None`` takes a telephone's usual lens
-    :param half_mm: how far the sheet's marks reach to each side of its middle [mm]
     """
     high, wide = picture.shape[:2]
-    corners = half_mm * np.array([[-1, -1, 0], [1, -1, 0], [1, 1, 0], [-1, 1, 0]], dtype=float)
-    seen = np.column_stack([corners[:, :2], np.ones(4)]) @ at.to_px.T
-    seen = seen[:, :2] / seen[:, 2:]
+    corners = _REACH_MM * np.array([[-1, -1, 0], [1, -1, 0], [1, 1, 0], [-1, 1, 0]], dtype=float)
+    seen = through(at.to_px, corners[:, :2])
     middle = (wide - 1) / 2, (high - 1) / 2
     if focal_share:
         _, eye = _stood(corners, seen, focal_share * max(high, wide), middle)

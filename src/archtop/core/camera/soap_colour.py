@@ -8,7 +8,7 @@ from archtop.core.base import Frozen
 from archtop.core.camera.bar_card import BAR_CARD, BarCard
 from archtop.core.camera.bar_outline import outline_on
 from archtop.core.camera.lit import light_of
-from archtop.core.camera.marks import Array, Located, Picture, locate, vision
+from archtop.core.camera.marks import Array, Located, Picture, locate, through, vision
 from archtop.core.colour import hex_of, in_white_light, linear
 
 __all__ = ["SoapSeen", "read_soap"]
@@ -53,9 +53,10 @@ def read_soap(picture: Picture, at: tuple[float, float] | None = None, card: Bar
         half = max(2, round(_PATCH * size.max()))
         middle = np.clip(np.rint(np.array(at) * size), half, size - half - 1)
         px = (middle + np.mgrid[-half : half + 1, -half : half + 1].reshape(2, -1).T).astype(int)
-    mm = np.column_stack([px, np.ones(len(px))]) @ np.linalg.inv(lies.to_px).T
     # Beyond the card its light is taken from its nearest edge.
-    on_card = np.clip(mm[:, :2] / mm[:, 2:], -card.white_to_mm, card.white_to_mm)
+    on_card = np.clip(
+        through(np.asarray(np.linalg.inv(lies.to_px), dtype=float), px), -card.white_to_mm, card.white_to_mm
+    )
     # A grain of the picture is no streak in the soap.
     soft = vision().GaussianBlur(picture, (0, 0), max(0.5, _GRAIN_MM * lies.px_per_mm))
     light = in_white_light(linear(soft[px[:, 1], px[:, 0]]), lit(on_card))
@@ -80,6 +81,5 @@ def _on_chequers(picture: Picture, lies: Located, card: BarCard) -> Array:
     deep = cv.distanceTransform(inside, cv.DIST_L2, 5)
     rows, columns = np.nonzero(deep > _MIDDLE * deep.max())
     mm = np.column_stack([columns, rows]) / _PX_PER_MM - card.half_mm
-    over = np.column_stack([mm, np.ones(len(mm))]) @ lies.to_px.T
-    px = np.rint(over[:, :2] / over[:, 2:]).astype(int)
+    px = np.rint(through(lies.to_px, mm)).astype(int)
     return np.asarray(np.clip(px, 0, np.array(picture.shape[1::-1]) - 1))

@@ -18,6 +18,7 @@ from numpy.typing import NDArray
 from archtop.core.base import Frozen
 from archtop.core.camera.marks import BY_HAND, Array, Located, Picture, locate, logged, refused, seen_from_above, vision
 from archtop.core.camera.ring_sheet import RING_SHEET, RingSheet
+from archtop.core.geometry import area_mm2
 
 __all__ = ["Spread", "read_spoonful"]
 
@@ -87,7 +88,7 @@ def read_spoonful(picture: Picture, sheet: RingSheet = RING_SHEET) -> tuple[Spre
     # Round about its own middle: a spoonful tipped a little beside the sheet's is no worse.
     own = np.hypot(*(points - points.mean(axis=0)).T)
     uneven = float(own.std() / own.mean())
-    area = _area(points)
+    area = area_mm2(points)
     across = 2 * math.sqrt(area / math.pi)
     jumps = float(np.abs(np.diff(edge, append=edge[0])).mean())
     spread = Spread(
@@ -224,12 +225,6 @@ def _all_round(fits: Array, bends: Array) -> NDArray[np.int_]:
     half = spokes // 2
     middle = path[half : half + spokes]
     return np.roll(np.array(middle), half)
-
-
-def _area(points: Array) -> float:
-    """Area of a closed outline."""
-    x, y = points.T
-    return float(abs(np.dot(x, np.roll(y, -1)) - np.dot(y, np.roll(x, -1))) / 2)
 
 
 def _refuse_unclear(sure: float, at: Array, sheet: RingSheet, seen: _Seen) -> None:

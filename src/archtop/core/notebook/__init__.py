@@ -9,7 +9,7 @@
 
 from archtop.core.notebook.causes import Cause, Circumstance, causes_of
 from archtop.core.notebook.costing import Costing, cost_of
-from archtop.core.notebook.differences import Difference, differences_of, shade_words
+from archtop.core.notebook.differences import Difference, differences_of, place_words, shade_words
 from archtop.core.notebook.facts import Facts, Press, Thickness, Weighed, facts_of
 from archtop.core.notebook.faults import FaultKind, fault_kinds
 from archtop.core.notebook.memory import PastLoaf, Reminder, past_of, reminders_for, shared_by
@@ -57,6 +57,7 @@ __all__ = [
     "last_said",
     "observations_of",
     "past_of",
+    "place_words",
     "read_outcome",
     "reminders_for",
     "shade_words",

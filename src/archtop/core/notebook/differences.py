@@ -18,7 +18,7 @@ from archtop.core.notebook.faults import fault_kinds
 from archtop.core.notebook.outcome import LoafOutcome, last_said
 from archtop.core.notebook.weighing import balance_of, cured_loss_percent, weight_ratio
 
-__all__ = ["Difference", "differences_of", "shade_words"]
+__all__ = ["Difference", "differences_of", "place_words", "shade_words"]
 
 Size = Literal["as planned", "a little", "much"]
 
@@ -77,6 +77,17 @@ def shade_words(off: float) -> str:
     :param off: CIEDE2000 difference, ΔE00 [-]
     """
     return _SHADE_WORDS[_size(off, _SHADES)]
+
+
+def place_words(across: float, up: float) -> str:
+    """Where something lies against its plan.
+
+    :param across: to the right of it [mm]
+    :param up: above it [mm]
+    """
+    ways = [f"{abs(up):.1f} mm {'higher' if up > 0 else 'lower'}"] if abs(up) >= 0.5 else []
+    ways += [f"{abs(across):.1f} mm to the {'right' if across > 0 else 'left'}"] if abs(across) >= 0.5 else []
+    return " and ".join(ways) or "where it was drawn"
 
 
 def _size(off: float, limits: tuple[float, float]) -> Size:
@@ -189,14 +200,12 @@ def _embeds(of: Circumstance, outcomes: Sequence[LoafOutcome]) -> Iterator[Diffe
         across = sum(mark.across_mm for mark in marks) / len(marks) - embed.across_mm
         up = sum(mark.up_mm for mark in marks) / len(marks) - embed.up_mm
         size = _size(math.hypot(across, up), _EMBED_MM)
-        ways = [f"{abs(up):.1f} mm {'higher' if up > 0 else 'lower'}"] if abs(up) >= 0.5 else []
-        ways += [f"{abs(across):.1f} mm to the {'right' if across > 0 else 'left'}"] if abs(across) >= 0.5 else []
         yield Difference(
             what=f"Where {embed.name} lies",
             planned=f"{embed.across_mm:g} across, {embed.up_mm:g} up",
             found=f"{embed.across_mm + across:.1f} across, {embed.up_mm + up:.1f} up [mm]",
             size=size,
-            says=f"{embed.name} lies {' and '.join(ways) or 'where it was drawn'}, in {counted(len(marks), 'face')}.",
+            says=f"{embed.name} lies {place_words(across, up)}, in {counted(len(marks), 'face')}.",
             causes=_named("sunk" if up < 0 else "tilted", of, size),
         )
 

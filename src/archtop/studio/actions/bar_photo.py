@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import base64
 from collections.abc import Iterator
 from typing import NamedTuple
 
@@ -17,17 +16,19 @@ from archtop.core.camera import BarPlanned, BarSeen, PiecePlanned, read_bar
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.cuts import Bar
 from archtop.core.faces import field_of
-from archtop.core.notebook import shade_words
+from archtop.core.notebook import place_words, shade_words
 from archtop.core.notebook.outcome import Fault, FoundEmbed, SeenColour
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import PlannedLoaf, Plans
 from archtop.studio.models import Photo
-from archtop.studio.photos import as_jpeg
+from archtop.studio.photos import as_address
 
 __all__ = ["BarRead", "Foreseen", "Proposal", "read_bar_photo"]
 
 # Outcomes of the same plan that a bar is held against.
 _OUTCOMES = 6
+# Shares are read to about so much of a face.
+_SHARE_OFF = 0.03
 # From here on a top that leans is worth a word [degrees].
 _LEANS_DEG = 2.0
 # Ash: how much of the face [share], how bad, in words.
@@ -97,7 +98,7 @@ def read_bar_photo(photo: Photo) -> BarRead:
         says=tuple(_says(seen)),
         shares=tuple(_foreseen(read)),
         proposals=tuple(_proposals(read)),
-        picture=f"data:image/jpeg;base64,{base64.b64encode(as_jpeg(Image.fromarray(face))).decode()}",
+        picture=as_address(Image.fromarray(face)),
     )
 
 
@@ -168,9 +169,9 @@ def _foreseen(read: _Read) -> Iterator[Foreseen]:
         least, most = min(planned), max(planned)
         if most < 0.005 and colour.share < 0.02:
             continue
-        # What a photograph tells shares by.
         off = max(least - colour.share, colour.share - most)
-        says = "as foreseen" if off < 0.03 else "less than foreseen" if colour.share < least else "more than foreseen"
+        more = "less" if colour.share < least else "more"
+        says = "as foreseen" if off < _SHARE_OFF else f"{more} than foreseen"
         yield Foreseen(
             colour=colour.colour,
             name=read.names[colour.colour],
@@ -201,11 +202,9 @@ def _pieces(read: _Read) -> Iterator[Proposal]:
             continue
         plan = planned[piece.embed]
         up, across = piece.up_mm - plan.up_mm, piece.across_mm - plan.across_mm
-        ways = [f"{abs(up):.1f} mm {'higher' if up > 0 else 'lower'}"] if abs(up) >= 0.5 else []
-        ways += [f"{abs(across):.1f} mm to the {'right' if across > 0 else 'left'}"] if abs(across) >= 0.5 else []
         turned = f", turned by {abs(piece.turned_deg):.0f}°" if abs(piece.turned_deg) >= 3 else ""
         yield Proposal(
-            says=f"{plan.name} lies {' and '.join(ways) or 'where it was drawn'}{turned}.",
+            says=f"{plan.name} lies {place_words(across, up)}{turned}.",
             embeds=(
                 FoundEmbed(
                     embed=piece.embed,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import base64
 from typing import NamedTuple
 
 import numpy as np
@@ -12,7 +11,7 @@ from archtop.core.base import Frozen
 from archtop.core.camera import SoapSeen, read_soap
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.notebook import shade_words
-from archtop.studio.photos import as_jpeg, opened
+from archtop.studio.photos import as_address, opened
 
 __all__ = ["ColourAsked", "ColourSeen", "see_soap"]
 
@@ -55,5 +54,4 @@ def see_soap(data: bytes, asked: ColourAsked) -> ColourSeen:
         off = difference(lab_of(reflectance_of(soap.srgb)), lab_of(reflectance_of(asked.against)))
         said = shade_words(off)
     photo.thumbnail((_SHOWN_PX, _SHOWN_PX))
-    picture = base64.b64encode(as_jpeg(photo)).decode()
-    return ColourSeen(soap=soap, said=said, picture=f"data:image/jpeg;base64,{picture}")
+    return ColourSeen(soap=soap, said=said, picture=as_address(photo))

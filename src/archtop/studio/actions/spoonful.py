@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import base64
-
 import numpy as np
 from PIL import Image
 
 from archtop.core.base import Frozen
 from archtop.core.camera import Spread, read_spoonful
-from archtop.studio.photos import as_jpeg, opened
+from archtop.studio.photos import as_address, opened
 
 __all__ = ["SpoonfulSeen", "see_spoonful"]
 
@@ -30,5 +28,4 @@ def see_spoonful(data: bytes) -> SpoonfulSeen:
     :raises InputError: of :func:`archtop.studio.photos.opened` and :func:`archtop.core.camera.read_spoonful`
     """
     spread, sheet = read_spoonful(np.asarray(opened(data, _LONGEST_PX)))
-    picture = base64.b64encode(as_jpeg(Image.fromarray(sheet))).decode()
-    return SpoonfulSeen(spread=spread, picture=f"data:image/jpeg;base64,{picture}")
+    return SpoonfulSeen(spread=spread, picture=as_address(Image.fromarray(sheet)))

@@ -132,7 +132,7 @@ function Shares({ read }: { read: BarRead }) {
 	return (
 		<table className="w-full text-sm">
 			<caption className="text-left font-semibold text-soft text-xs">
-				Shares of the poured soap in this face
+				Shares of the poured soap in this face, read to about three points
 			</caption>
 			<thead className="sr-only">
 				<tr>
