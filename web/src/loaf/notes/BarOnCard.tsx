@@ -25,7 +25,12 @@ interface Props {
 export function BarOnCard({ photo, fresh, outcome, change, children }: Props) {
 	const { units } = useUnits();
 	const [asked, setAsked] = useState(false);
-	const { data, error, isFetching } = useQuery({ ...barReadQuery(photo.id), enabled: asked || fresh });
+	// Who presses on the photograph has begun by hand: nothing may slide away under the finger then.
+	const [byHand, setByHand] = useState(false);
+	const wanted = asked || (fresh && !byHand);
+	const answer = useQuery({ ...barReadQuery(photo.id), enabled: wanted });
+	const { error, isFetching } = answer;
+	const data = wanted ? answer.data : undefined;
 	const noCard = error instanceof ApiProblem && error.report.problems?.[0]?.code === "camera.no_sheet";
 	return (
 		<>
@@ -33,7 +38,8 @@ export function BarOnCard({ photo, fresh, outcome, change, children }: Props) {
 				<div className="flex flex-wrap items-center gap-3">
 					{!data && (
 						<Button disabled={isFetching} onClick={() => setAsked(true)}>
-							<ScanLine aria-hidden className="size-4" /> Read the bar on its card
+							<ScanLine aria-hidden className="size-4" />{" "}
+							{isFetching && wanted ? "Reading the photograph…" : "Read the bar on its card"}
 						</Button>
 					)}
 					<a
@@ -43,16 +49,16 @@ export function BarOnCard({ photo, fresh, outcome, change, children }: Props) {
 						<Printer aria-hidden className="size-4" /> Bar card
 					</a>
 				</div>
-				<div aria-live="polite">
-					{isFetching && <p className="text-sm">Reading the photograph…</p>}
-					{!data && !isFetching && !error && (
-						<p className="text-soft text-xs">
-							Lay the bar on the printed card and photograph it from above: size, places of pieces, colours
-							and holes are read off, and you say what goes into the notes.
-						</p>
-					)}
-				</div>
-				{!(noCard && !asked) && <Refused error={error} />}
+				<p aria-live="polite" className="sr-only">
+					{isFetching && wanted && "Reading the photograph…"}
+				</p>
+				{!data && (
+					<p className="text-soft text-xs">
+						Lay the bar on the printed card and photograph it from above: size, places of pieces, colours and
+						holes are read off, and you say what goes into the notes.
+					</p>
+				)}
+				{wanted && !(noCard && !asked) && <Refused error={error} />}
 				{data && <Seen read={data} outcome={outcome} change={change} />}
 			</section>
 			{data ? (
@@ -63,7 +69,7 @@ export function BarOnCard({ photo, fresh, outcome, change, children }: Props) {
 					<div className="mt-2">{children}</div>
 				</details>
 			) : (
-				children
+				<div onPointerDownCapture={() => setByHand(true)}>{children}</div>
 			)}
 		</>
 	);
