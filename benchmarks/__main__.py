@@ -10,6 +10,7 @@ from benchmarks import (
     gel,
     ingredients,
     levels,
+    look,
     notebook,
     pieces,
     planning,
@@ -25,7 +26,7 @@ from benchmarks import (
 def main() -> None:
     """Print the table."""
     computed = (starting, planning, ingredients, vessels, levels, pieces, top, surface, faces, solids, gel, season)
-    for benchmark in (*computed, notebook, clock, dragging, bench_room):
+    for benchmark in (*computed, notebook, clock, dragging, bench_room, look):
         benchmark.run()
 
 

@@ -7,8 +7,10 @@ import gzip
 import io
 import json
 import subprocess
+import sys
 import threading
 import time
+import uuid
 from contextlib import ExitStack
 from importlib.resources import files
 from pathlib import Path
@@ -18,6 +20,7 @@ import numpy as np
 import pytest
 import trimesh
 from django.contrib.auth.models import User
+from django.core.management import call_command
 from PIL import Image
 
 from archtop.core import read_loaf
@@ -209,6 +212,68 @@ class TestStills:
         settings.STILLS = True
         assert studio.get("/loaves").json()[0]["still"] == "coming"
         assert wanted == [(cup.pk, cup.revision)]
+
+
+class TestWhoDraws:
+    """A process of its own draws, what was wanted last first; no loaf that breaks it holds up others."""
+
+    def test_what_is_handed_in_is_drawn_and_each_is_answered(
+        self, cup: Loaf, settings: Any, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+    ) -> None:
+        monkeypatch.setattr("os.nice", lambda by: by)
+        monkeypatch.setattr("sys.stdin", io.StringIO(f"{cup.pk}\n{uuid.uuid4()}\nno id\n"))
+        call_command("draw_stills")
+        made, *others = capsys.readouterr().out.splitlines()
+        assert made == "made"
+        assert [line.partition(":")[0] for line in others] == ["not made", "not made"]
+        assert len(list((settings.HOME / "stills").glob(f"{cup.pk}-*.png"))) == 1
+
+    def test_the_last_wanted_comes_first_and_the_rest_after_one_that_broke(
+        self, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        listed, opened, breaks = uuid.uuid4(), uuid.uuid4(), uuid.uuid4()
+        log = tmp_path / "drawn"
+        draws = (
+            "import sys\n"
+            "for line in sys.stdin:\n"
+            f"    open({str(log)!r}, 'a').write(line)\n"
+            f"    if line.strip() == {str(breaks)!r}: sys.exit(1)\n"
+            "    print('made', flush=True)\n"
+        )
+        monkeypatch.setattr(stills, "_COMMAND", (sys.executable, "-c", draws))
+        monkeypatch.setattr(stills, "_IDLE_S", 0.0)
+        monkeypatch.setattr(stills, "_hire", lambda: None)
+        for loaf in (listed, breaks, opened):
+            stills._want(loaf, 1)
+        stills._hired.acquire()
+        stills._draw_all()
+        assert log.read_text().split() == [str(opened), str(breaks), str(listed)]
+        assert (breaks, 1) in stills._failed
+        assert (listed, 1) not in stills._failed
+        assert not stills._hired.locked()
+
+    def test_where_no_process_can_be_started_loaves_are_shown_flat(self, monkeypatch: pytest.MonkeyPatch) -> None:
+        loaf = uuid.uuid4()
+        monkeypatch.setattr(stills, "_COMMAND", ("/nowhere/at/all",))
+        monkeypatch.setattr(stills, "_hire", lambda: None)
+        stills._want(loaf, 1)
+        stills._hired.acquire()
+        stills._draw_all()
+        assert (loaf, 1) in stills._failed
+
+    def test_an_opened_loaf_asks_for_its_picture_anew_though_a_list_did(
+        self, studio: Studio, cup: Loaf, settings: Any, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        hired: list[int] = []
+        monkeypatch.setattr(stills, "_hire", lambda: hired.append(1))
+        settings.STILLS = True
+        studio.get("/loaves")
+        studio.get("/loaves")
+        assert len(hired) == 1
+        studio.get(f"/loaves/{cup.pk}")
+        assert len(hired) == 2
+        while not stills._wanted.empty():
+            assert stills._wanted.get_nowait() == (cup.pk, cup.revision)
 
 
 def test_it_is_cut_through_anywhere(studio: Studio, loaf: Loaf) -> None:

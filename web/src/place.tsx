@@ -98,6 +98,14 @@ const quiet = (queries: QueryClient) =>
 		look();
 	});
 
+/** Settles once the pictures of the page are there. */
+const drawn = () =>
+	Promise.allSettled(
+		[...document.images]
+			.filter((image) => !image.complete && image.loading !== "lazy")
+			.map((image) => image.decode()),
+	);
+
 /** Settles once the browser has nothing else to do. */
 const idle = () =>
 	new Promise<void>((then) => {
@@ -109,6 +117,7 @@ const idle = () =>
 export async function fetchAhead(queries: QueryClient): Promise<void> {
 	for (const load of ahead) {
 		await quiet(queries);
+		await drawn();
 		await idle();
 		await load().catch(() => undefined);
 	}

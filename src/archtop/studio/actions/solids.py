@@ -181,14 +181,15 @@ def first_png(loaf: Row, cupboard: Cupboard) -> bytes:
     solids = _shaped(same, asked.frosting_min)
     look = look_of(of, {colour.id: _at_age(colour, asked.age) for colour in result.colours})
     outside = outside_of(of, solids, _coloured(same, asked.seed, asked.later_min), look)
-    return _png(still_of(solids, outside, finer=1))
+    return _png(still_of(solids, outside, finer=1), at_once=True)
 
 
-def _png(picture: NDArray[np.uint8]) -> bytes:
+def _png(picture: NDArray[np.uint8], at_once: bool = False) -> bytes:
+    """As small as it goes, or somewhat larger and several times as soon."""
     from PIL import Image
 
     data = io.BytesIO()
-    Image.fromarray(picture).save(data, "PNG", optimize=True)
+    Image.fromarray(picture).save(data, "PNG", optimize=not at_once, **({"compress_level": 1} if at_once else {}))
     return data.getvalue()
 
 

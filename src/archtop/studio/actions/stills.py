@@ -1,26 +1,29 @@
-"""Small pictures of loaves at a slant: made once for each revision, one after the other, beside everything else."""
+"""Small pictures of loaves at a slant: made once for each revision, one after the other, beside everything else.
+
+They are drawn in a process of its own at the lowest priority, which ends when nothing is left to draw: in a thread of
+the server they would make everybody wait who is looking at a loaf.
+"""
 
 from __future__ import annotations
 
 import contextlib
 import logging
 import queue
+import subprocess
+import sys
 import threading
-import time
 import uuid
 from collections.abc import Iterable
 from pathlib import Path
 from typing import Literal
 
 from django.conf import settings
-from django.db import connection
 
-from archtop.core import InputError
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.solids import still_png
 from archtop.studio.models import Loaf
 
-__all__ = ["Still", "last_still", "still_at_hand", "still_of_loaf", "stills_for"]
+__all__ = ["MADE", "Still", "last_still", "still_at_hand", "still_of_loaf", "still_soon", "stills_for"]
 
 Still = Literal["there", "coming", "none"]
 
@@ -28,30 +31,45 @@ Still = Literal["there", "coming", "none"]
 _DRAWN = 3
 # A list asks for so many at a time, the last touched first.
 _AT_A_TIME = 24
-# Between two of them whoever is at the bench has the machine [s].
-_REST_S = 0.3
+# So long the process waits for another to draw before it ends [s].
+_IDLE_S = 5.0
+_COMMAND = (sys.executable, "-m", "django", "draw_stills")
+# What it answers where a picture was made.
+MADE = "made"
 
 _log = logging.getLogger(__name__)
-_wanted: queue.Queue[uuid.UUID] = queue.Queue()
+# What was wanted last is drawn next: a loaf that was just opened comes before the list it stood in.
+_wanted: queue.Queue[tuple[uuid.UUID, int]] = queue.LifoQueue()
 _asked: set[tuple[uuid.UUID, int]] = set()
 _failed: set[tuple[uuid.UUID, int]] = set()
 _one_by_one = threading.Lock()
+_hired = threading.Lock()
 
 
 def stills_for(loaves: Iterable[tuple[uuid.UUID, int]]) -> dict[uuid.UUID, Still]:
     """Which loaves have their picture, by revision; those that lack one get it soon, where pictures are made at all."""
     found: dict[uuid.UUID, Still] = {}
-    coming = 0
+    lacking: list[tuple[uuid.UUID, int]] = []
     for loaf, revision in loaves:
         if _file(loaf, revision).exists():
             found[loaf] = "there"
-        elif (loaf, revision) in _failed or not settings.STILLS or coming >= _AT_A_TIME:
+        elif (loaf, revision) in _failed or not settings.STILLS or len(lacking) >= _AT_A_TIME:
             found[loaf] = "none"
         else:
             found[loaf] = "coming"
-            coming += 1
-            _want(loaf, revision)
+            lacking.append((loaf, revision))
+    for asked in reversed(lacking):
+        _want(*asked)
     return found
+
+
+def still_soon(loaf: Loaf) -> None:
+    """Somebody has opened a loaf and may look at it: its picture comes next, where pictures are made at all."""
+    this = (loaf.pk, loaf.revision)
+    if settings.STILLS and this not in _failed and not _file(*this).exists():
+        # Asked for by a list before, it lies far back in the line.
+        _asked.discard(this)
+        _want(*this)
 
 
 def still_of_loaf(loaf: Loaf) -> bytes:
@@ -69,7 +87,7 @@ def still_of_loaf(loaf: Loaf) -> bytes:
             file.parent.mkdir(exist_ok=True)
             for older in file.parent.glob(f"{loaf.pk}-*.png"):
                 older.unlink(missing_ok=True)
-            half = file.with_suffix(".part")
+            half = file.with_suffix(f".{uuid.uuid4().hex}.part")
             half.write_bytes(picture)
             half.rename(file)
     return file.read_bytes()
@@ -102,23 +120,48 @@ def _file(loaf: uuid.UUID, revision: int) -> Path:
 def _want(loaf: uuid.UUID, revision: int) -> None:
     if (loaf, revision) in _asked:
         return
-    if not _asked:
-        threading.Thread(target=_make_all, daemon=True).start()
     _asked.add((loaf, revision))
-    _wanted.put(loaf)
+    _wanted.put((loaf, revision))
+    _hire()
 
 
-def _make_all() -> None:
-    while True:
-        wanted = _wanted.get()
-        loaf = Loaf.objects.filter(pk=wanted).first()
-        if loaf is not None:
+def _hire() -> None:
+    """Somebody who draws what is wanted, where nobody does."""
+    if _hired.acquire(blocking=False):
+        threading.Thread(target=_draw_all, daemon=True).start()
+
+
+def _draw_all() -> None:
+    """As long as there is anything to draw: one process after another, of which each but the last broke over a loaf."""
+    try:
+        while _draw_until_broken():
+            pass
+    except OSError:
+        # None can be started here: what was wanted is shown flat.
+        _log.exception("No pictures of loaves")
+        with contextlib.suppress(queue.Empty):
+            while True:
+                _failed.add(_wanted.get_nowait())
+    finally:
+        _hired.release()
+    if not _wanted.empty():
+        # Wanted in the moment between.
+        _hire()
+
+
+def _draw_until_broken() -> bool:
+    """Hand one loaf after the other to a process, which ends when this server does; whether it broke over the last."""
+    with subprocess.Popen(_COMMAND, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True) as drawing:
+        assert drawing.stdin is not None
+        assert drawing.stdout is not None
+        while True:
             try:
-                still_of_loaf(loaf)
-            except Exception as error:  # whatever one loaf breaks, the next is drawn
-                # It is shown flat, as before.
-                _failed.add((loaf.pk, loaf.revision))
-                if not isinstance(error, InputError):
-                    _log.exception("No picture of %s", loaf.pk)
-        connection.close()
-        time.sleep(_REST_S)
+                wanted = _wanted.get(timeout=_IDLE_S)
+            except queue.Empty:
+                return False
+            print(wanted[0], file=drawing.stdin, flush=True)
+            answer = drawing.stdout.readline().strip()
+            if answer != MADE:
+                _failed.add(wanted)
+            if not answer:
+                return True

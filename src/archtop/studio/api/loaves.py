@@ -33,7 +33,7 @@ from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.actions.learning import learn_what_is_new
 from archtop.studio.actions.list_standing import LoafStands, list_standing
 from archtop.studio.actions.plans import Plans
-from archtop.studio.actions.stills import stills_for
+from archtop.studio.actions.stills import still_soon, stills_for
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.schemas import (
     LoafAway,
@@ -140,6 +140,7 @@ def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
     loaf = loaf_of(request, loaf_id)
     if loaf.rates_then is None:
         learn_what_is_new(besides=loaf)
+    still_soon(loaf)
     return _whole(loaf)
 
 
