@@ -18,6 +18,7 @@ from benchmarks import (
     solids,
     starting,
     surface,
+    throughput,
     top,
     vessels,
 )
@@ -26,7 +27,7 @@ from benchmarks import (
 def main() -> None:
     """Print the table."""
     computed = (starting, planning, ingredients, vessels, levels, pieces, top, surface, faces, solids, gel, season)
-    for benchmark in (*computed, notebook, clock, dragging, bench_room, look):
+    for benchmark in (*computed, throughput, notebook, clock, dragging, bench_room, look):
         benchmark.run()
 
 

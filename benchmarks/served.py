@@ -15,9 +15,16 @@ from contextlib import contextmanager, suppress
 from pathlib import Path
 from typing import Any, Self
 
-__all__ = ["Asked", "Studio"]
+__all__ = ["Asked", "Studio", "free_port"]
 
 _PATIENCE_S = 120.0
+
+
+def free_port() -> int:
+    """One that nobody listens at."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
 
 
 class Studio:
@@ -27,9 +34,7 @@ class Studio:
     """
 
     def __init__(self, home: Path, **told: str) -> None:
-        with socket.socket() as probe:
-            probe.bind(("127.0.0.1", 0))
-            self.port = int(probe.getsockname()[1])
+        self.port = free_port()
         self.home, self.errors = home, home.with_suffix(".errors")
         # Pictures of loaves made beside it would slow what is tried.
         self.told = {"ARCHTOP_STILLS": "0", **told}
@@ -69,15 +74,20 @@ class Studio:
 
 
 class Asked:
-    """A signed-in browser's questions, one line for all of them."""
+    """A browser's questions, one line for each of them; signed in, where that is asked for."""
 
-    def __init__(self, port: int) -> None:
+    def __init__(self, port: int, signed_in: bool = True) -> None:
         self.port = port
+        self.headers: dict[str, str] = {}
+        if signed_in:
+            self._sign_in()
+
+    def _sign_in(self) -> None:
         page = self._send("GET", "/", None, {})
         page.read()
         cookies = [value.split(";")[0] for name, value in page.getheaders() if name.lower() == "set-cookie"]
         token = next(cookie.split("=")[1] for cookie in cookies if cookie.startswith("csrftoken="))
-        here = f"http://127.0.0.1:{port}"
+        here = f"http://127.0.0.1:{self.port}"
         self.headers = {"Cookie": "; ".join(cookies), "X-CSRFToken": token, "Origin": here, "Referer": f"{here}/"}
 
     def _send(self, method: str, path: str, body: str | None, headers: dict[str, str]) -> http.client.HTTPResponse:

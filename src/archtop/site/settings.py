@@ -112,6 +112,8 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": HOME / "studio.sqlite3",
+        # Opened once by each of the server's threads: opening takes longer than most questions.
+        "CONN_MAX_AGE": None,
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,

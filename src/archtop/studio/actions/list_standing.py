@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 import datetime as dt
+import uuid
 from collections.abc import Mapping
-from typing import Any, Literal
+from typing import Literal, NamedTuple
 
 from django.contrib.auth.models import User
 
 from archtop.core.base import Frozen
 from archtop.core.schedule import rack_times
-from archtop.studio.actions.bench import standing
+from archtop.studio.actions.bench import Action, standing
 from archtop.studio.actions.lived import COVER, CUT
 from archtop.studio.actions.season import hours_of, planned_pours, season_of
-from archtop.studio.models import BenchEntry, Loaf
+from archtop.studio.models import BenchEntry
+from archtop.studio.preview import Preview
 
 __all__ = ["LoafStands", "list_standing"]
 
@@ -25,24 +27,34 @@ class LoafStands(Frozen):
     on: dt.date | None = None
 
 
-def list_standing(owner: User, now: dt.datetime) -> Mapping[str, LoafStands]:
-    """How each loaf that is not put away stands, by its id; no loaf is planned for it."""
+class _Press(NamedTuple):
+    loaf: uuid.UUID
+    step: str
+    action: Action
+    pressed_at: dt.datetime
+    celsius: float | None = None
+
+
+def list_standing(owner: User, previews: Mapping[uuid.UUID, Preview], now: dt.datetime) -> dict[uuid.UUID, LoafStands]:
+    """How each loaf that is not put away stands; no loaf is planned for it.
+
+    :param previews: of each loaf of the list, which know its own days
+    """
     zone, pours = hours_of(season_of(owner)).clock, planned_pours(owner)
-    logs: dict[str, list[BenchEntry]] = {}
+    logs: dict[uuid.UUID, list[_Press]] = {}
     rows = BenchEntry.objects.filter(loaf__owner=owner, loaf__put_away=False)
-    for entry in rows.only("loaf_id", "step", "action", "pressed_at"):
-        logs.setdefault(str(entry.loaf_id), []).append(entry)
+    for row in rows.values_list("loaf_id", "step", "action", "pressed_at"):
+        logs.setdefault(row[0], []).append(_Press(*row))
     found = {}
-    for key, preview in Loaf.objects.filter(owner=owner, put_away=False).values_list("pk", "preview"):
-        ident = str(key)
-        lived = _lived(logs.get(ident, []), now, zone)
-        found[ident] = lived or _to_come(preview, pours.get(ident))
+    for loaf, preview in previews.items():
+        to_come, lived = _to_come(preview, pours.get(str(loaf))), _lived(logs.get(loaf, []), now, zone)
+        found[loaf] = lived or to_come
         if lived and lived.stands == "begun":
-            found[ident] = lived.model_copy(update={"on": _to_come(preview, pours.get(ident)).on})
+            found[loaf] = lived.model_copy(update={"on": to_come.on})
     return found
 
 
-def _lived(log: list[BenchEntry], now: dt.datetime, zone: dt.tzinfo) -> LoafStands | None:
+def _lived(log: list[_Press], now: dt.datetime, zone: dt.tzinfo) -> LoafStands | None:
     stands = {step: entry.pressed_at for step, entry in standing(log).items() if entry.action == "done"}
     if CUT in stands:
         cured = rack_times(stands[CUT]).cured_from
@@ -53,13 +65,9 @@ def _lived(log: list[BenchEntry], now: dt.datetime, zone: dt.tzinfo) -> LoafStan
     return LoafStands(stands="begun") if any("#" not in step for step in stands) else None
 
 
-def _to_come(preview: Any, planned: dt.date | None) -> LoafStands:
+def _to_come(preview: Preview, planned: dt.date | None) -> LoafStands:
     if planned:
         return LoafStands(stands="planned", on=planned)
-    if not isinstance(preview, dict):
-        # As an earlier version kept it: its days are known again once it is made anew.
-        return LoafStands(stands="undated")
-    for stands, field in (("dated", "pour_on"), ("proposed", "pour_by")):
-        if day := preview.get(field):
-            return LoafStands.model_validate({"stands": stands, "on": day})
-    return LoafStands(stands="undated")
+    if preview.pour_on:
+        return LoafStands(stands="dated", on=preview.pour_on)
+    return LoafStands(stands="proposed" if preview.pour_by else "undated", on=preview.pour_by)

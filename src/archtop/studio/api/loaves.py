@@ -31,7 +31,7 @@ from archtop.studio.actions import (
 )
 from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.actions.learning import learn_what_is_new
-from archtop.studio.actions.list_standing import LoafStands, list_standing
+from archtop.studio.actions.list_standing import list_standing
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.stills import still_soon, stills_for
 from archtop.studio.api.errors import ProblemReport
@@ -48,6 +48,7 @@ from archtop.studio.api.schemas import (
     StaleReport,
 )
 from archtop.studio.api.signed_in import owner_of
+from archtop.studio.api.written import written, written_all
 from archtop.studio.models import Loaf, Revision
 from archtop.studio.sheets import PaperName, UnitsName
 
@@ -85,24 +86,25 @@ def _whole(loaf: Loaf) -> LoafOut:
 
 
 @router.get("", response=list[LoafSummary], operation_id="list_loaves")
-def list_loaves(request: HttpRequest) -> list[LoafSummary]:
+def list_loaves(request: HttpRequest) -> HttpResponse:
     """Every loaf that is not put away, the last touched first."""
-    stands = list_standing(owner_of(request), wall_clock.now())
     rows = list(_loaves(request).filter(put_away=False).defer("document"))
     stills = stills_for((row.pk, row.revision) for row in rows)
     previews = previews_of(rows)
-    return [
+    stands = list_standing(owner_of(request), previews, wall_clock.now())
+    listed = [
         LoafSummary(
             id=row.pk,
             name=row.name,
             revision=row.revision,
             updated_at=row.updated_at,
             preview=previews[row.pk],
-            stands=stands.get(str(row.pk), LoafStands(stands="undated")),
+            stands=stands[row.pk],
             still=stills[row.pk],
         )
         for row in rows
     ]
+    return written_all(LoafSummary, listed)
 
 
 @router.get("/away", response=LoavesAway, operation_id="list_loaves_away")
@@ -134,14 +136,14 @@ def again(request: HttpRequest, loaf_id: uuid.UUID) -> Status[LoafOut]:
 
 
 @router.get("/{uuid:loaf_id}", response={200: LoafOut, 404: ProblemReport}, operation_id="open_loaf")
-def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
+def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     """A loaf and its plan, with what other loaves have taught by now, or had when its work was begun."""
     soon_drawn()
     loaf = loaf_of(request, loaf_id)
     if loaf.rates_then is None:
         learn_what_is_new(besides=loaf)
     still_soon(loaf)
-    return _whole(loaf)
+    return written(_whole(loaf))
 
 
 @router.put(
@@ -149,7 +151,7 @@ def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> LoafOut:
     response={200: Saved, 404: ProblemReport, 409: StaleReport, 422: ProblemReport},
     operation_id="save_loaf",
 )
-def save(request: HttpRequest, loaf_id: uuid.UUID, payload: SaveLoaf) -> Saved | Status[StaleReport]:
+def save(request: HttpRequest, loaf_id: uuid.UUID, payload: SaveLoaf) -> HttpResponse | Status[StaleReport]:
     """A new revision; 409 with both versions when another came first."""
     try:
         loaf, result = save_loaf(
@@ -161,7 +163,7 @@ def save(request: HttpRequest, loaf_id: uuid.UUID, payload: SaveLoaf) -> Saved |
             409,
             StaleReport(message=str(stale), current=_revision(newest), kept=_revision(stale.kept)),
         )
-    return Saved(revision=loaf.revision, updated_at=loaf.updated_at, plan=result)
+    return written(Saved(revision=loaf.revision, updated_at=loaf.updated_at, plan=result))
 
 
 @router.delete("/{uuid:loaf_id}", response={204: None, 404: ProblemReport}, operation_id="put_loaf_away")

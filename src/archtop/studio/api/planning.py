@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.decorators import decorate_view
 
@@ -65,6 +65,7 @@ from archtop.studio.api.schemas import (
 )
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.api.turns import in_turn
+from archtop.studio.api.written import written
 from archtop.studio.preview import preview_of
 
 __all__ = ["router"]
@@ -73,9 +74,9 @@ router = Router(tags=["planning"])
 
 
 @router.post("/plan", response={200: LoafPlan, 404: ProblemReport, 422: ProblemReport}, operation_id="plan_loaf")
-def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> LoafPlan:
+def plan_loaf(request: HttpRequest, payload: LoafIn, loaf: uuid.UUID | None = None) -> HttpResponse:
     """The plan of a document, nothing kept; of a ``loaf`` that is begun, with the numbers it began with."""
-    return Plans(cupboard_for(request, loaf)).of_document(payload, loaf).result
+    return written(Plans(cupboard_for(request, loaf)).of_document(payload, loaf).result)
 
 
 @router.post("/first-loaf", response={200: FirstPlanned, 422: ProblemReport}, operation_id="plan_first_loaf")
