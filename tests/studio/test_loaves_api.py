@@ -9,6 +9,8 @@ from typing import Any
 import pytest
 from django.contrib.auth.models import User
 
+from archtop.core import read_loaf
+from archtop.studio.actions import create_loaf
 from archtop.studio.models import CupboardItem, Loaf, Revision
 from tests.studio.conftest import Studio
 
@@ -44,7 +46,57 @@ def test_saving_makes_revisions_and_keeps_them_all(studio: Studio, loaf: Loaf, d
         assert saved.json()["revision"] == number + 1
         assert saved.json()["plan"]["level_mm"] == level
     rows = studio.get(f"/loaves/{loaf.pk}/revisions").json()
-    assert [(row["number"], row["document"]["work"][-1]["to_mm"]) for row in rows] == [(3, 76), (2, 75), (1, 74)]
+    kept = {row["id"]: row["document"]["work"][-1]["to_mm"] for row in loaf.revisions.values("id", "document")}
+    assert [(row["number"], kept[row["id"]]) for row in rows] == [(3, 76), (2, 75), (1, 74)]
+
+
+def test_what_lies_aside_is_told_by_its_parts_and_joined_by_them(
+    studio: Studio, loaf: Loaf, demo_document: dict
+) -> None:
+    path = f"/loaves/{loaf.pk}/revisions"
+    theirs = {**demo_document, "story": "theirs", "name": "Lantern Row, theirs"}
+    mine = {**demo_document, "story": "mine", "ready_on": "2027-01-09"}
+    assert studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": theirs}).status_code == 200
+    report = studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 1, "document": mine}).json()
+    asked = {"document": mine, "based_on": 1}
+    apart = studio.send("POST", f"{path}/{report['current']['id']}/differences", asked).json()
+    assert [(item["part"], item["mine"], item["theirs"], item["theirs_alone"]) for item in apart] == [
+        ("name", "same", "changed", True),
+        ("story", "changed", "changed", False),
+        ("ready_on", "changed", "same", False),
+    ]
+    both = studio.send("POST", f"{path}/{report['current']['id']}/merge", {"document": mine, "take": ["name"]}).json()
+    assert (both["name"], both["story"], both["ready_on"]) == ("Lantern Row, theirs", "mine", "2027-01-09")
+    assert studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 2, "document": both}).json()["revision"] == 3
+    # What lies aside can be looked at later too, against the loaf as it stands then.
+    lines = studio.get(path).json()
+    assert [(line["number"], line["kept_aside"]) for line in lines] == [(3, False), (1, True), (2, False), (1, False)]
+    later = studio.send("POST", f"{path}/{lines[1]['id']}/differences", {"document": both}).json()
+    assert [(item["part"], item["theirs"]) for item in later] == [("name", "same")]
+
+
+def test_another_loafs_versions_are_not_to_be_had(studio: Studio, loaf: Loaf, demo_document: dict) -> None:
+    other = create_loaf(loaf.owner, read_loaf({**demo_document, "name": "Other"}))
+    of_other = other.revisions.get().pk
+    for what, body in (
+        ("differences", {"document": demo_document}),
+        ("merge", {"document": demo_document, "take": []}),
+    ):
+        problem_codes(studio.send("POST", f"/loaves/{loaf.pk}/revisions/{of_other}/{what}", body), 404)
+
+
+def test_a_part_that_needs_another_is_refused_in_words(studio: Studio, loaf: Loaf, demo_document: dict) -> None:
+    step = next(item for item in demo_document["work"] if item["do"] == "lay")
+    without = {
+        **demo_document,
+        "embeds": [item for item in demo_document["embeds"] if item["id"] != step["embed"]],
+        "work": [item for item in demo_document["work"] if item != step],
+    }
+    first = loaf.revisions.get().pk
+    body = {"document": without, "take": [f"embeds.{step['embed']}"]}
+    refused = studio.send("POST", f"/loaves/{loaf.pk}/revisions/{first}/merge", body)
+    assert refused.status_code == 422
+    assert "laid" in refused.json()["problems"][0]["limit"]
 
 
 def test_a_stale_save_is_told_so_and_both_documents_are_kept(studio: Studio, loaf: Loaf, demo_document: dict) -> None:
@@ -212,6 +264,8 @@ PATHS = [
     ("POST", "/loaves/{}/bring-back"),
     ("POST", "/loaves/{}/again"),
     ("GET", "/loaves/{}/revisions"),
+    ("POST", "/loaves/{}/revisions/1/differences"),
+    ("POST", "/loaves/{}/revisions/1/merge"),
     ("GET", "/loaves/{}/document"),
     ("GET", "/loaves/{}/weigh-out.pdf"),
     ("GET", "/loaves/{}/bench"),
@@ -227,7 +281,7 @@ def test_nobody_gets_in_without_signing_in(loaf: Loaf, method: str, path: str) -
 @pytest.mark.parametrize(("method", "path"), [pair for pair in PATHS if "{}" in pair[1]])
 def test_a_loaf_is_its_owners_alone(loaf: Loaf, demo_document: dict, method: str, path: str) -> None:
     other = Studio(User.objects.create_user("other", password="another long one"))
-    body = {"based_on": 1, "document": demo_document}
+    body = {"based_on": 1, "document": demo_document, "take": []}
     if path.endswith("bench"):
         body = {"press_id": str(loaf.pk), "step": "x", "action": "done", "pressed_at": "2026-12-05T10:00:00Z"}
     problem_codes(other.send(method, path.format(loaf.pk), body), 404)

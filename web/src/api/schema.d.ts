@@ -248,26 +248,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/loaves/{loaf_id}/revisions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Revisions
-         * @description The last fifty saved documents, those kept aside among them.
-         */
-        get: operations["list_revisions"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/loaves/{loaf_id}/batters": {
         parameters: {
             query?: never;
@@ -470,6 +450,66 @@ export interface paths {
         get: operations["list_troubles"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Revisions
+         * @description The last hundred saved documents, those kept aside among them.
+         */
+        get: operations["list_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/revisions/{revision}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Revision
+         * @description What a saved document has otherwise than the open one, part by part.
+         */
+        post: operations["compare_revision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loaves/{loaf_id}/revisions/{revision}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Revision
+         * @description The open document with some parts as a saved one has them; nothing is kept.
+         */
+        post: operations["merge_revision"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6953,6 +6993,8 @@ export interface components {
          * @description A saved document.
          */
         RevisionOut: {
+            /** Id */
+            id: number;
             /** Number */
             number: number;
             /** Based On */
@@ -7625,6 +7667,68 @@ export interface components {
             becomes: string;
             /** Caution */
             caution: string;
+        };
+        /**
+         * VersionLine
+         * @description A saved document of a loaf. ``kept_aside``: it came too late, and is not in the loaf's line of versions.
+         */
+        VersionLine: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Kept Aside */
+            kept_aside: boolean;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PartApart
+         * @description A part that two versions have otherwise.
+         *
+         *     ``part``: its key, as ``embeds.lantern-2``; ``mine``, ``theirs``: what became of it in each since the version that
+         *     both were made from; ``theirs_alone``: only the other hand touched it.
+         */
+        PartApart: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /**
+             * Mine
+             * @enum {string}
+             */
+            mine: "same" | "new" | "changed" | "taken out";
+            /**
+             * Theirs
+             * @enum {string}
+             */
+            theirs: "same" | "new" | "changed" | "taken out";
+            /** Theirs Alone */
+            theirs_alone: boolean;
+        };
+        /**
+         * CompareIn
+         * @description The open document, and of which revision it was made where another hand has saved since.
+         */
+        CompareIn: {
+            document: components["schemas"]["Loaf"];
+            /** Based On */
+            based_on?: number | null;
+        };
+        /**
+         * TakeIn
+         * @description The open document, and which parts it is to have as the other version does.
+         */
+        TakeIn: {
+            document: components["schemas"]["Loaf"];
+            /** Take */
+            take: string[];
         };
         /**
          * FirstPlanned
@@ -10933,37 +11037,6 @@ export interface operations {
             };
         };
     };
-    list_revisions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                loaf_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RevisionOut"][];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemReport"];
-                };
-            };
-        };
-    };
     list_batters: {
         parameters: {
             query?: never;
@@ -11388,6 +11461,127 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trouble"][];
+                };
+            };
+        };
+    };
+    list_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionLine"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    compare_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartApart"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    merge_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Loaf"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
         };

@@ -4,6 +4,7 @@ import type { components, operations } from "./schema";
 // As the client hands them out: its mapping turns fixed-length pairs into plain arrays.
 type Schemas = Readable<components["schemas"]>;
 
+export type PartApart = Schemas["PartApart"];
 export type House = Schemas["House"];
 export type Loaf = Schemas["Loaf"];
 export type LoafPlan = Schemas["LoafPlan"];

@@ -2,6 +2,7 @@ import { act, renderHook } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { ApiProblem } from "../api/queries";
+import * as kept from "../keeping/kept";
 import { dropWaiting, keepWaiting, Outbox, readWaiting } from "./outbox";
 import { OutboxContext, useOutbox } from "./useOutbox";
 
@@ -20,7 +21,10 @@ beforeEach(() => {
 	vi.useFakeTimers();
 	localStorage.clear();
 });
-afterEach(() => vi.useRealTimers());
+afterEach(() => {
+	vi.useRealTimers();
+	vi.restoreAllMocks();
+});
 
 describe("what waits in this browser", () => {
 	it("stands in the order it was put there, though all of it came in one moment", () => {
@@ -78,6 +82,39 @@ describe("useOutbox", () => {
 		await wait(1);
 		expect(result.current.waiting).toEqual([]);
 		expect(localStorage.length).toBe(0);
+	});
+
+	it("shows a thing once it is kept, and what is sent meanwhile is not sent twice", async () => {
+		const keep = vi.spyOn(kept, "keep");
+		let written = () => {};
+		keep.mockReturnValueOnce(new Promise((resolve) => (written = resolve)));
+		const send = vi.fn(async (_: Said) => {});
+		const { result } = start(send);
+		await wait(1);
+		act(() => result.current.add(said("a")));
+		await wait(100);
+		expect([result.current.waiting, ids(result.current.coming)]).toEqual([[], ["a"]]);
+		expect(send).not.toHaveBeenCalled();
+		written();
+		await wait(1);
+		expect(ids(send.mock.calls.map(([item]) => item))).toEqual(["a"]);
+		expect([result.current.waiting, result.current.coming]).toEqual([[], []]);
+	});
+
+	it("does not keep hands waiting for a disk that does not answer, and says so", async () => {
+		const keep = vi.spyOn(kept, "keep");
+		let written = () => {};
+		keep.mockReturnValueOnce(new Promise((resolve) => (written = resolve)));
+		const send = vi.fn((_: Said) => Promise.reject(offline));
+		const { result } = start(send);
+		await wait(1);
+		act(() => result.current.add(said("a")));
+		await wait(260);
+		expect(ids(result.current.waiting)).toEqual(["a"]);
+		expect(result.current.unkept).toBe(true);
+		written();
+		await wait(1);
+		expect(ids(result.current.waiting)).toEqual(["a"]);
 	});
 
 	it("says so when this browser cannot keep it, and sends it all the same", async () => {

@@ -14,6 +14,8 @@ interface Kept<T> {
 const HEAD = "archtop.outbox.";
 const prefix = (room: string) => `${HEAD}${room}.`;
 const RETRY_MS = 3000;
+/** A disk that takes longer to keep a press does not keep hands waiting. */
+const SLOW_MS = 250;
 let last = 0;
 
 /** Everything that waits in a room, in the order it was put there. */
@@ -47,6 +49,8 @@ const roomsWaiting = (): string[] => [
 /** What waits in a room, and how sending it goes. */
 export interface Waiting {
 	readonly waiting: readonly Outgoing[];
+	/** What was just added and is being written to this browser's disk: not shown yet, but what comes next comes after it. */
+	readonly coming: readonly Outgoing[];
 	/** Whether the last try did not reach the server. */
 	readonly stuck: boolean;
 	/** What the server refused last; taken back by the next that is added. */
@@ -55,7 +59,7 @@ export interface Waiting {
 	readonly unkept: boolean;
 }
 
-const NOTHING: Waiting = { waiting: [], stuck: false, refused: null, unkept: false };
+const NOTHING: Waiting = { waiting: [], coming: [], stuck: false, refused: null, unkept: false };
 
 export type Send = (room: string, item: Outgoing) => Promise<unknown>;
 
@@ -84,10 +88,29 @@ export class Outbox {
 		return () => this.told.delete(tell);
 	};
 
+	/** Shows it once it is kept, so that what stands as done outlives the browser; a disk that does not answer is said. */
 	readonly add = (room: string, item: Outgoing): void => {
-		keepWaiting(room, item).catch(() => this.put(room, { unkept: true }));
-		this.put(room, { waiting: [...this.of(room).waiting, item], refused: null });
-		void this.sendAll(room);
+		let shown = false;
+		const show = (unkept: boolean) => {
+			if (shown) return;
+			shown = true;
+			const besides = ({ press_id }: Outgoing) => press_id !== item.press_id;
+			this.put(room, {
+				waiting: [...this.of(room).waiting.filter(besides), item],
+				coming: this.of(room).coming.filter(besides),
+				refused: null,
+				unkept: unkept || this.of(room).unkept,
+			});
+			void this.sendAll(room);
+		};
+		this.put(room, { coming: [...this.of(room).coming, item] });
+		const slow = setTimeout(() => show(true), SLOW_MS);
+		keepWaiting(room, item)
+			.then(
+				() => show(false),
+				() => show(true),
+			)
+			.finally(() => clearTimeout(slow));
 	};
 
 	/** Looks from now on for what waits in this browser; the answer stops it. */

@@ -55,8 +55,10 @@ describe("useBench", () => {
 		const { result } = start();
 		await wait(10);
 		act(() => result.current.press());
-		expect(at(result)).toBe(1);
+		// Shown once it is kept.
+		expect(at(result)).toBe(0);
 		await wait(10);
+		expect(at(result)).toBe(1);
 		act(() => result.current.press());
 		await wait(10);
 		act(() => result.current.undo());
@@ -99,9 +101,11 @@ describe("useBench", () => {
 		const { result } = start();
 		await wait(10);
 		act(() => result.current.tick("a#olive"));
+		await wait(10);
 		expect(result.current.done.has("a#olive")).toBe(true);
 		expect(at(result)).toBe(0);
 		act(() => result.current.tick("a#olive"));
+		await wait(10);
 		expect(result.current.done.has("a#olive")).toBe(false);
 		expect(result.current.canUndo).toBe(false);
 	});

@@ -7,11 +7,17 @@ export const OutboxContext = createContext<Outbox>(new Outbox(() => Promise.reje
 /** A room of the outbox: what waits there, and how more is added. */
 export function useOutbox<T extends Outgoing>(
 	room: string,
-): Omit<Waiting, "waiting"> & { readonly waiting: readonly T[]; readonly add: (item: T) => void } {
+): Omit<Waiting, "waiting" | "coming"> & {
+	readonly waiting: readonly T[];
+	readonly coming: readonly T[];
+	readonly add: (item: T) => void;
+} {
 	const outbox = useContext(OutboxContext);
-	const { waiting, stuck, refused, unkept } = useSyncExternalStore(outbox.subscribe, () => outbox.of(room));
+	const { waiting, coming, stuck, refused, unkept } = useSyncExternalStore(outbox.subscribe, () =>
+		outbox.of(room),
+	);
 	const add = useCallback((item: T) => outbox.add(room, item), [outbox, room]);
-	return { waiting: waiting as readonly T[], stuck, refused, unkept, add };
+	return { waiting: waiting as readonly T[], coming: coming as readonly T[], stuck, refused, unkept, add };
 }
 
 /** How much waits in rooms of that beginning, or in all. */

@@ -10,6 +10,7 @@ import { Announced } from "./Announced";
 import { useEditor } from "./editor/EditorContext";
 import { mended } from "./editor/mended";
 import { SaveNote } from "./editor/SaveNote";
+import { EarlierVersions } from "./versions/EarlierVersions";
 
 const PLACES = [
 	["", "Section"],
@@ -67,6 +68,7 @@ export function LoafRoom() {
 					>
 						<Redo2 aria-hidden className="size-5" />
 					</Button>
+					<EarlierVersions />
 					<a className={buttonClass()} href={`/api/loaves/${id}/document`} download>
 						<Download aria-hidden className="size-4" /> Export
 					</a>

@@ -13,6 +13,7 @@ from archtop.core.document.fillings import MOST_FILLINGS, Filling, fillings_of
 from archtop.core.document.ids import LotKey
 from archtop.core.document.loaf import Loaf, blank_loaf, read_loaf
 from archtop.core.document.lot import Keeping, Lot, LotKind
+from archtop.core.document.merging import PartApart, differences, merged
 from archtop.core.document.mixings import Mixing, batch_of, mixings_of
 from archtop.core.document.parts import (
     BaseCoat,
@@ -92,6 +93,7 @@ __all__ = [
     "Moved",
     "OnTop",
     "Painted",
+    "PartApart",
     "PieceBody",
     "Pieces",
     "Pin",
@@ -118,9 +120,11 @@ __all__ = [
     "by_colour",
     "colour_doses",
     "colours_used",
+    "differences",
     "fillings_of",
     "frosting_colours",
     "in_order",
+    "merged",
     "mixings_of",
     "painted_things",
     "pieces_used",

@@ -15,6 +15,7 @@ from archtop.studio.api import (
     session,
     shelf,
     solids,
+    versions,
 )
 from archtop.studio.api.errors import StudioAPI, install_errors
 from archtop.studio.api.parsing import LoafParser
@@ -32,6 +33,7 @@ api = StudioAPI(
 api.add_router("/session", session.router)
 api.add_router("/loaves", loaves.router)
 api.add_router("/loaves", bench.router)
+api.add_router("/loaves", versions.router)
 api.add_router("", planning.router)
 api.add_router("", solids.router)
 api.add_router("", cupboard.router)

@@ -182,20 +182,13 @@ def bring_loaf_back(request: HttpRequest, loaf_id: uuid.UUID) -> Status[None]:
 
 def _revision(row: Revision) -> RevisionOut:
     return RevisionOut(
+        id=row.pk,
         number=row.number,
         based_on=row.based_on,
         kept_aside=row.kept_aside,
         saved_at=row.saved_at,
         document=read_loaf(row.document),
     )
-
-
-@router.get(
-    "/{uuid:loaf_id}/revisions", response={200: list[RevisionOut], 404: ProblemReport}, operation_id="list_revisions"
-)
-def revisions(request: HttpRequest, loaf_id: uuid.UUID) -> list[RevisionOut]:
-    """The last fifty saved documents, those kept aside among them."""
-    return [_revision(row) for row in loaf_of(request, loaf_id).revisions.all()[:50]]
 
 
 @router.get("/{uuid:loaf_id}/batters", response=list[BatterOffer], operation_id="list_batters")

@@ -183,6 +183,7 @@ class Saved(Schema):
 class RevisionOut(Schema):
     """A saved document."""
 
+    id: int
     number: int
     based_on: int
     kept_aside: bool

@@ -1,4 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
+import { lazy, Suspense, useState } from "react";
 import { loafQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { clockText } from "../../ui/dates";
@@ -14,10 +15,13 @@ const TEXTS: Record<Exclude<SaveState["is"], "stale" | "kept">, string> = {
 	"signed out": "Sign in again, in another tab: kept here, and saved then",
 };
 
+const Versions = lazy(() => import("../versions/Versions"));
+
 /** How the loaf is kept, in a few words; when two hands saved, the choice between them. */
 export function SaveNote() {
 	const { id, save, keepMine } = useEditor();
 	const queries = useQueryClient();
+	const [apart, setApart] = useState(false);
 	if (save.is === "kept")
 		return <p className="text-sm text-soft" role="status">{`Saved · revision ${save.revision}`}</p>;
 	if (save.is !== "stale") {
@@ -44,8 +48,18 @@ export function SaveNote() {
 				Saved elsewhere at {clockText(save.report.current.saved_at)} (revision {save.report.current.number}).
 				Yours is kept aside as well.
 			</p>
+			<Button onClick={() => setApart(true)}>Part by part</Button>
 			<Button onClick={keepMine}>Go on with mine</Button>
 			<Button onClick={takeTheirs}>Open the other</Button>
+			{apart && (
+				<Suspense>
+					<Versions
+						against={{ revision: save.report.current.id, basedOn: save.report.kept.based_on }}
+						onTaken={keepMine}
+						onClose={() => setApart(false)}
+					/>
+				</Suspense>
+			)}
 		</div>
 	);
 }

@@ -132,7 +132,8 @@ export function useAutosave(
 		basedOn.current = state.report.current.number;
 		stale.current = false;
 		setState({ is: "changed" });
-		void flush();
+		// What was taken over of the other in the same moment is part of it.
+		setTimeout(() => void flush());
 	};
 	return { state, keepMine };
 }
