@@ -7,6 +7,7 @@ import re
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Desk
+from tests.browser.test_places import violations
 
 
 def piece(page: Page, key: str):
@@ -184,6 +185,55 @@ def test_two_hands_on_one_loaf_are_both_kept(page: Page, desk: Desk, browser: Br
     piece(other, "lantern-2").focus()
     expect(other.get_by_label("Across from centre")).to_have_value("1")
     other.context.close()
+
+
+def test_two_hands_are_joined_part_by_part_and_an_earlier_version_comes_back(
+    page: Page, desk: Desk, browser: Browser, base_url: str
+) -> None:
+    desk.copy_of_the_demo("Joined")
+    other = browser.new_context(base_url=base_url).new_page()
+    other.goto(page.url)
+    piece(other, "lantern-2").focus()
+    other.keyboard.press("ArrowLeft")
+    other.get_by_role("button", name="Face of bar 1", exact=True).click()
+    piece(other, "lantern-1").focus()
+    other.keyboard.press("ArrowLeft")
+    Desk(other, base_url).wait_until_saved()
+    other.context.close()
+    piece(page, "lantern-2").focus()
+    page.keyboard.press("ArrowRight")
+    page.get_by_role("button", name="Part by part").click()
+    joining = page.get_by_role("dialog", name="Yours and the other, part by part")
+    rows = joining.get_by_role("row")
+    expect(rows).to_have_count(3)
+    # What only the other touched is ticked; what both did stays as one has it.
+    for name, ticked in (("Vermilion lantern", True), ("Saffron lantern", False)):
+        expect(joining.get_by_role("checkbox", name=f"Take Embed: {name}")).to_be_checked(checked=ticked)
+    assert violations(page) == []
+    joining.get_by_role("button", name="Go on with both").click()
+    expect(joining).to_have_count(0)
+    # One save, of what was joined.
+    expect(page.get_by_text("revision 3")).to_be_visible()
+    moved = page.get_by_label("Across from centre")
+    piece(page, "lantern-2").focus()
+    expect(moved).to_have_value("1")
+    page.get_by_role("button", name="Earlier versions").click()
+    earlier = page.get_by_role("dialog", name="Earlier versions")
+    earlier.get_by_role("button", name="Revision 1", exact=False).last.click()
+    take = earlier.get_by_role("checkbox")
+    expect(take).to_have_count(2)
+    expect(take.first).not_to_be_checked()
+    for box in take.all():
+        box.check()
+    assert violations(page) == []
+    earlier.get_by_role("button", name="Put what is ticked into the loaf").click()
+    expect(earlier).to_have_count(0)
+    desk.wait_until_saved()
+    piece(page, "lantern-2").focus()
+    expect(moved).to_have_value("0")
+    page.get_by_role("button", name="Undo").click()
+    piece(page, "lantern-2").focus()
+    expect(moved).to_have_value("1")
 
 
 def test_units_are_switched_anywhere(page: Page, desk: Desk) -> None:

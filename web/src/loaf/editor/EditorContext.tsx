@@ -22,7 +22,7 @@ interface Editor {
 	readonly canUndo: boolean;
 	readonly canRedo: boolean;
 	readonly save: SaveState;
-	readonly keepMine: () => void;
+	readonly keepMine: (joined?: Loaf) => void;
 	readonly restored: boolean;
 }
 

@@ -49,7 +49,7 @@ export function SaveNote() {
 				Yours is kept aside as well.
 			</p>
 			<Button onClick={() => setApart(true)}>Part by part</Button>
-			<Button onClick={keepMine}>Go on with mine</Button>
+			<Button onClick={() => keepMine()}>Go on with mine</Button>
 			<Button onClick={takeTheirs}>Open the other</Button>
 			{apart && (
 				<Suspense>

@@ -24,8 +24,8 @@ const WAITS: ReadonlySet<SaveState["is"]> = new Set(["offline", "signed out", "u
 
 interface Autosave {
 	readonly state: SaveState;
-	/** Save over the newer revision: a person decided so. */
-	readonly keepMine: () => void;
+	/** Save over the newer revision, or what was joined of both: a person decided so. */
+	readonly keepMine: (joined?: Loaf) => void;
 }
 
 /** What an error at saving leaves the document as. */
@@ -127,13 +127,14 @@ export function useAutosave(
 	// Leaving for the list or another loaf does not wait for the rest.
 	useEffect(() => () => void flush(), [flush]);
 
-	const keepMine = () => {
+	const keepMine = (joined?: Loaf) => {
 		if (state.is !== "stale") return;
 		basedOn.current = state.report.current.number;
 		stale.current = false;
 		setState({ is: "changed" });
-		// What was taken over of the other in the same moment is part of it.
-		setTimeout(() => void flush());
+		// It is drawn a moment later.
+		if (joined) newest.current = joined;
+		void flush();
 	};
 	return { state, keepMine };
 }

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { PartApart } from "../../api/types";
+import type { Loaf, PartApart } from "../../api/types";
 import { differencesQuery, mergeVersion } from "../../api/versions";
 import { Button } from "../../ui/Button";
 import { Refused } from "../../ui/Refused";
@@ -21,7 +21,7 @@ const FROM_EARLIER = {
 } as const;
 
 /** What another version has otherwise, part by part; what is ticked comes into the open loaf. */
-export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: () => void }) {
+export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: (joined: Loaf) => void }) {
 	const { id, document, edit } = useEditor();
 	const apart = useQuery(differencesQuery(id, revision, document, basedOn));
 	const [ticked, setTicked] = useState<Readonly<Record<string, boolean>>>({});
@@ -31,7 +31,7 @@ export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: () =>
 		mutationFn: () => mergeVersion(id, revision, document, parts),
 		onSuccess: (joined) => {
 			edit(() => joined);
-			onTaken();
+			onTaken(joined);
 		},
 	});
 	if (apart.error) return <Refused error={apart.error} />;

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
+import type { Loaf } from "../../api/types";
 import { versionsQuery } from "../../api/versions";
 import { Button } from "../../ui/Button";
 import { clockText, dayText } from "../../ui/dates";
@@ -11,7 +12,7 @@ import { type Against, Parts } from "./Parts";
 interface Props {
 	/** Where two hands saved: what the other saved. Without it one is chosen from the list of all. */
 	against?: Against;
-	onTaken?: () => void;
+	onTaken?: (joined: Loaf) => void;
 	onClose: () => void;
 }
 
@@ -48,8 +49,8 @@ export default function Versions({ against, onTaken, onClose }: Props) {
 							<Parts
 								key={shown.revision}
 								{...shown}
-								onTaken={() => {
-									onTaken?.();
+								onTaken={(joined) => {
+									onTaken?.(joined);
 									onClose();
 								}}
 							/>
