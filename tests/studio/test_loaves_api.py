@@ -66,6 +66,7 @@ def test_what_lies_aside_is_told_by_its_parts_and_joined_by_them(
         ("ready_on", "changed", "same", False),
     ]
     both = studio.send("POST", f"{path}/{report['current']['id']}/merge", {"document": mine, "take": ["name"]}).json()
+    both = both["document"]
     assert (both["name"], both["story"], both["ready_on"]) == ("Lantern Row, theirs", "mine", "2027-01-09")
     assert studio.send("PUT", f"/loaves/{loaf.pk}", {"based_on": 2, "document": both}).json()["revision"] == 3
     # What lies aside can be looked at later too, against the loaf as it stands then.

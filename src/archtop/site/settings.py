@@ -81,6 +81,7 @@ MIDDLEWARE = [
     "archtop.studio.demo_sign_in.DemoSignIn",
     "archtop.studio.bench_pass.WithinPass",
     "archtop.studio.said_there.SaidThere",
+    "archtop.studio.reading_apart.WhoWaits",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",

@@ -17,6 +17,7 @@ from pillow_heif import register_heif_opener
 
 from archtop.core import InputError
 from archtop.core.camera import FILM_DIAGONAL_MM
+from archtop.studio.reading_apart import read_apart
 
 __all__ = [
     "LONGEST_PX",
@@ -82,11 +83,19 @@ def opened(data: bytes, longest_px: int = LONGEST_PX) -> Image.Image:
             f"{MOST_BYTES / 1e6:.0f} MB is the most",
             "Take it smaller, or have the phone send it in a smaller size.",
         )
+    return Image.fromarray(read_apart(_upright, data, longest_px))
+
+
+def _upright(data: bytes, longest_px: int) -> NDArray[np.uint8]:
+    """Points of a photograph, shape (rows, columns, 3)."""
     try:
         with Image.open(io.BytesIO(data), formats=_FORMATS) as picture:
             if picture.width * picture.height > MOST_PIXELS:
                 raise _too_many(f"{picture.width} × {picture.height}")
-            upright = ImageOps.exif_transpose(picture).convert("RGB")
+            # Made small as it is read, before it is turned: a large one is nowhere whole in memory.
+            small = picture if picture.mode == "RGB" else picture.convert("RGB")
+            small.thumbnail((longest_px, longest_px))
+            upright = ImageOps.exif_transpose(small).convert("RGB")
     except InputError:
         raise
     except Image.DecompressionBombError as error:
@@ -99,8 +108,7 @@ def opened(data: bytes, longest_px: int = LONGEST_PX) -> Image.Image:
             "must be a JPEG, HEIC, PNG or WebP photograph, whole",
             "Choose a photograph, or send it again.",
         ) from error
-    upright.thumbnail((longest_px, longest_px))
-    return upright
+    return np.asarray(upright)
 
 
 def focal_of(data: bytes) -> float | None:

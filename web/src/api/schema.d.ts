@@ -7722,6 +7722,13 @@ export interface components {
             based_on?: number | null;
         };
         /**
+         * Joined
+         * @description A document made of two; nothing of it is kept yet.
+         */
+        Joined: {
+            document: components["schemas"]["Loaf"];
+        };
+        /**
          * TakeIn
          * @description The open document, and which parts it is to have as the other version does.
          */
@@ -11563,7 +11570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Loaf"];
+                    "application/json": components["schemas"]["Joined"];
                 };
             };
             /** @description Not Found */

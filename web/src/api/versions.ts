@@ -25,10 +25,12 @@ export const differencesQuery = (loaf_id: string, revision: number, document: Lo
 		gcTime: 0,
 	});
 
-export const mergeVersion = (loaf_id: string, revision: number, document: Loaf, take: string[]) =>
-	unwrap(
+export const mergeVersion = async (loaf_id: string, revision: number, document: Loaf, take: string[]) => {
+	const joined = await unwrap(
 		client.POST("/api/loaves/{loaf_id}/revisions/{revision}/merge", {
 			params: { path: { loaf_id, revision } },
 			body: { document, take },
 		}),
 	);
+	return joined.document;
+};

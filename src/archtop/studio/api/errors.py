@@ -9,6 +9,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 
 from archtop.core import InputError, Problem, problems_from_items
+from archtop.studio.reading_apart import GoneAway
 
 __all__ = ["ProblemReport", "StudioAPI", "install_errors"]
 
@@ -45,6 +46,11 @@ def install_errors(api: NinjaAPI) -> None:
     @api.exception_handler(InputError)
     def refused(request: HttpRequest, error: InputError) -> HttpResponse:
         return _refusal(api, request, error)
+
+    @api.exception_handler(GoneAway)
+    def gone(request: HttpRequest, error: GoneAway) -> HttpResponse:  # noqa: ARG001
+        # Nobody reads it; servers write 499 into their logs for it.
+        return HttpResponse(status=499)
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:

@@ -50,12 +50,15 @@ from archtop.studio.api.schemas import (
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.api.written import written, written_all
 from archtop.studio.models import Loaf, Revision
+from archtop.studio.reading_apart import soon_ready
 from archtop.studio.sheets import PaperName, UnitsName
 
 __all__ = ["loaf_of", "router"]
 
 router = Router(tags=["loaves"])
 _MOST_AWAY = 12
+# Until then a loaf that was opened has been looked at [s].
+_FIRST_LOOK_S = 10.0
 
 
 def _loaves(request: HttpRequest) -> QuerySet[Loaf]:
@@ -139,6 +142,7 @@ def again(request: HttpRequest, loaf_id: uuid.UUID) -> Status[LoafOut]:
 def open_loaf(request: HttpRequest, loaf_id: uuid.UUID) -> HttpResponse:
     """A loaf and its plan, with what other loaves have taught by now, or had when its work was begun."""
     soon_drawn()
+    soon_ready(_FIRST_LOOK_S)
     loaf = loaf_of(request, loaf_id)
     if loaf.rates_then is None:
         learn_what_is_new(besides=loaf)

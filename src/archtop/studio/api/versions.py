@@ -52,6 +52,12 @@ class TakeIn(Schema):
     take: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=2000)]
 
 
+class Joined(Schema):
+    """A document made of two; nothing of it is kept yet."""
+
+    document: Document
+
+
 _SEEN = {200: list[PartApart], 404: ProblemReport, 422: ProblemReport}
 
 
@@ -81,12 +87,13 @@ def compare_revision(request: HttpRequest, loaf_id: uuid.UUID, revision: int, pa
 
 @router.post(
     "/{uuid:loaf_id}/revisions/{int:revision}/merge",
-    response={200: Document, 404: ProblemReport, 422: ProblemReport},
+    response={200: Joined, 404: ProblemReport, 422: ProblemReport},
     operation_id="merge_revision",
 )
 def merge_revision(request: HttpRequest, loaf_id: uuid.UUID, revision: int, payload: TakeIn) -> HttpResponse:
     """The open document with some parts as a saved one has them; nothing is kept."""
-    return written(merged(payload.document, _of(request, loaf_id, revision), set(payload.take)))
+    joined = merged(payload.document, _of(request, loaf_id, revision), set(payload.take))
+    return written(Joined(document=joined))
 
 
 def _of(request: HttpRequest, loaf_id: uuid.UUID, revision: int) -> Document:

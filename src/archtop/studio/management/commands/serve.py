@@ -68,6 +68,8 @@ class Command(BaseCommand):
             max_request_body_size=_LARGEST_BODY,
             # Who does not finish asking is let go, so that others get in.
             channel_timeout=_SILENT_S,
+            # Looks for a client that hangs up while it is being answered.
+            channel_request_lookahead=1,
             cleanup_interval=_SILENT_S // 2,
         )
 
