@@ -5,6 +5,7 @@ from __future__ import annotations
 import http.client
 import json
 import os
+import resource
 import socket
 import subprocess
 import sys
@@ -36,6 +37,9 @@ class Studio:
     def __init__(self, home: Path, **told: str) -> None:
         self.port = free_port()
         self.home, self.errors = home, home.with_suffix(".errors")
+        self.database = home / "studio.sqlite3"
+        # No file of its own may grow larger, where that is said.
+        self.most_bytes: int | None = None
         # Pictures of loaves made beside it would slow what is tried.
         self.told = {"ARCHTOP_STILLS": "0", **told}
 
@@ -58,6 +62,7 @@ class Studio:
             env={**os.environ, "ARCHTOP_HOME": str(self.home), **self.told},
             stdout=subprocess.DEVNULL,
             stderr=self.errors.open("a"),
+            preexec_fn=self._bound if self.most_bytes else None,
         )
         until = time.monotonic() + _PATIENCE_S
         while time.monotonic() < until:
@@ -66,6 +71,10 @@ class Studio:
                 return
             time.sleep(0.1)
         raise RuntimeError("the demo did not start")
+
+    def _bound(self) -> None:
+        if self.most_bytes:
+            resource.setrlimit(resource.RLIMIT_FSIZE, (self.most_bytes, self.most_bytes))
 
     def kill(self) -> None:
         """As a pulled plug ends a process: without a word."""

@@ -55,8 +55,19 @@ def _calc(args: argparse.Namespace) -> str:
 def _django(*command: str) -> str:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "archtop.site.settings")
     from django.core.management import execute_from_command_line
+    from django.db import DatabaseError
 
-    execute_from_command_line(["archtop", *command])
+    try:
+        execute_from_command_line(["archtop", *command])
+    except (OSError, DatabaseError) as error:
+        # What is in the way is told, not where in the code it was met.
+        raise InputError.one(
+            "home.unusable",
+            "ARCHTOP_HOME",
+            os.environ.get("ARCHTOP_HOME", ".archtop"),
+            f"cannot be used: {getattr(error, 'strerror', None) or error}",
+            "Choose a folder that you may write to, with room on its disk, and see that the port is free.",
+        ) from error
     return ""
 
 

@@ -8,6 +8,7 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 
 from archtop.studio.api import api
 from archtop.studio.bench_pass import come_in
+from archtop.studio.failures import failed
 
 
 @ensure_csrf_cookie
@@ -31,6 +32,8 @@ def nothing_there(request: HttpRequest) -> JsonResponse:  # noqa: ARG001
         {"code": "http.404", "message": "There is nothing at this address.", "problems": []}, status=404
     )
 
+
+handler500 = failed
 
 urlpatterns = [
     path("api/", api.urls),

@@ -41,7 +41,7 @@ export function BenchHeader({ tone, onTurn }: Props) {
 					<span className={`block text-sm ${bench.unkept ? "font-bold" : "whitespace-nowrap"}`}>
 						{bench.unkept
 							? `${bench.waiting} not sent, and this browser can keep no more: leave the page open`
-							: `${bench.waiting} kept here, ${bench.stuck ? "no connection yet" : "on their way"}`}
+							: `${bench.waiting} kept here, ${bench.full ? "the studio's disk is full" : bench.stuck ? "no connection yet" : "on their way"}`}
 					</span>
 				)}
 			</p>

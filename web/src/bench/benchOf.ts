@@ -33,6 +33,8 @@ export interface Bench {
 	readonly waiting: number;
 	/** Whether they wait because the server is not reached. */
 	readonly stuck: boolean;
+	/** Whether the server is reached and cannot keep them. */
+	readonly full: boolean;
 	/** Whether this browser could keep one of them only as long as the page is open. */
 	readonly unkept: boolean;
 }
@@ -47,7 +49,7 @@ export function benchOf(
 	presses: readonly BenchPress[],
 	put: Put,
 	waiting: number,
-	{ stuck, unkept } = { stuck: false, unkept: false },
+	{ stuck, full, unkept } = { stuck: false, full: false, unkept: false },
 ): Bench {
 	const { done: order, begun } = standing(presses);
 	const done = new Set(order);
@@ -82,6 +84,7 @@ export function benchOf(
 		canUndo: outOfTurn || last !== undefined,
 		waiting,
 		stuck,
+		full,
 		unkept,
 	};
 }

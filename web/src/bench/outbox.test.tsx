@@ -151,6 +151,21 @@ describe("useOutbox", () => {
 		expect(result.current.waiting).toEqual([]);
 	});
 
+	it("says that the studio has no room, which is not that it cannot be reached", async () => {
+		const full = new ApiProblem(507, { code: "disk.full", message: "no room", problems: [] });
+		const send = vi.fn(async (_: Said) => {});
+		send.mockRejectedValueOnce(full).mockRejectedValueOnce(offline);
+		const { result } = start(send);
+		await wait(1);
+		act(() => result.current.add(said("a")));
+		await wait(1);
+		expect([result.current.stuck, result.current.full]).toEqual([true, true]);
+		await wait(3000);
+		expect([result.current.stuck, result.current.full]).toEqual([true, false]);
+		await wait(3000);
+		expect([result.current.stuck, ids(result.current.waiting)]).toEqual([false, []]);
+	});
+
 	it("sends from any page what an earlier one left behind, whichever loaf it is of", async () => {
 		keepWaiting("bench.1", said("left"));
 		keepWaiting("bench.2", said("of another loaf"));

@@ -14,6 +14,8 @@ interface Kept<T> {
 const HEAD = "archtop.outbox.";
 const prefix = (room: string) => `${HEAD}${room}.`;
 const RETRY_MS = 3000;
+/** As HTTP says that there is no room. */
+const FULL = 507;
 /** A disk that takes longer to keep a press does not keep hands waiting. */
 const SLOW_MS = 250;
 let last = 0;
@@ -53,13 +55,15 @@ export interface Waiting {
 	readonly coming: readonly Outgoing[];
 	/** Whether the last try did not reach the server. */
 	readonly stuck: boolean;
+	/** Whether it was reached and could not keep it: its disk is full, or its folder closed. */
+	readonly full: boolean;
 	/** What the server refused last; taken back by the next that is added. */
 	readonly refused: ApiProblem | null;
 	/** Whether this browser could not keep something that waits: it is lost with the page. */
 	readonly unkept: boolean;
 }
 
-const NOTHING: Waiting = { waiting: [], coming: [], stuck: false, refused: null, unkept: false };
+const NOTHING: Waiting = { waiting: [], coming: [], stuck: false, full: false, refused: null, unkept: false };
 
 export type Send = (room: string, item: Outgoing) => Promise<unknown>;
 
@@ -140,7 +144,12 @@ export class Outbox {
 	private drop(room: string, item: Outgoing): void {
 		dropWaiting(room, item.press_id);
 		const waiting = this.of(room).waiting.filter((other) => other.press_id !== item.press_id);
-		this.put(room, { waiting, stuck: false, unkept: this.of(room).unkept && waiting.length > 0 });
+		this.put(room, {
+			waiting,
+			stuck: false,
+			full: false,
+			unkept: this.of(room).unkept && waiting.length > 0,
+		});
 	}
 
 	private async sendAll(room: string): Promise<void> {
@@ -158,8 +167,9 @@ export class Outbox {
 					this.put(room, { refused: error });
 				}
 			}
-		} catch {
-			this.put(room, { stuck: true }); // The timer tries again.
+		} catch (error) {
+			// The timer tries again.
+			this.put(room, { stuck: true, full: error instanceof ApiProblem && error.status === FULL });
 		} finally {
 			this.busy.delete(room);
 		}

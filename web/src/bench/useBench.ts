@@ -11,17 +11,21 @@ import { useOutbox } from "./useOutbox";
 /** The bench log of a loaf: presses stand once this browser has kept them, and reach the server in their order. */
 export function useBench(loaf: string, steps: readonly Step[]): Bench {
 	const { data } = useQuery(benchQuery(loaf));
-	const { waiting, coming, stuck, unkept, add } = useOutbox<BenchPress>(benchRoom(loaf));
+	const { waiting, coming, stuck, full, unkept, add } = useOutbox<BenchPress>(benchRoom(loaf));
 	const put: Put = useCallback((step, action, shown) => add(pressOf(step, action, now(), shown)), [add]);
 	return useMemo(() => {
 		const sent = data?.entries ?? [];
-		const shown = benchOf(steps, [...sent, ...unsent(sent, waiting)], put, waiting.length, { stuck, unkept });
+		const shown = benchOf(steps, [...sent, ...unsent(sent, waiting)], put, waiting.length, {
+			stuck,
+			full,
+			unkept,
+		});
 		if (coming.length === 0) return shown;
 		// A hand may be quicker than the disk: it presses what comes after what it has just pressed.
 		const ahead = benchOf(steps, [...shown.presses, ...coming], put, waiting.length);
 		const { press, skip, undo, tick, happened } = ahead;
 		return { ...shown, press, skip, undo, tick, happened };
-	}, [data, waiting, coming, stuck, unkept, steps, put]);
+	}, [data, waiting, coming, stuck, full, unkept, steps, put]);
 }
 
 /** A press at a moment of the room's clock [ms]. */

@@ -13,11 +13,19 @@ export function useOutbox<T extends Outgoing>(
 	readonly add: (item: T) => void;
 } {
 	const outbox = useContext(OutboxContext);
-	const { waiting, coming, stuck, refused, unkept } = useSyncExternalStore(outbox.subscribe, () =>
+	const { waiting, coming, stuck, full, refused, unkept } = useSyncExternalStore(outbox.subscribe, () =>
 		outbox.of(room),
 	);
 	const add = useCallback((item: T) => outbox.add(room, item), [outbox, room]);
-	return { waiting: waiting as readonly T[], coming: coming as readonly T[], stuck, refused, unkept, add };
+	return {
+		waiting: waiting as readonly T[],
+		coming: coming as readonly T[],
+		stuck,
+		full,
+		refused,
+		unkept,
+		add,
+	};
 }
 
 /** How much waits in rooms of that beginning, or in all. */

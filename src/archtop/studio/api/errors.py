@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+import logging
 from typing import Any
 
+from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 
 from archtop.core import InputError, Problem, problems_from_items
+from archtop.studio.failures import answer_to, failure_of
 from archtop.studio.reading_apart import GoneAway
 
 __all__ = ["ProblemReport", "StudioAPI", "install_errors"]
+
+_log = logging.getLogger(__name__)
 
 
 class ProblemReport(Schema):
@@ -47,10 +52,19 @@ def install_errors(api: NinjaAPI) -> None:
     def refused(request: HttpRequest, error: InputError) -> HttpResponse:
         return _refusal(api, request, error)
 
+    @api.exception_handler(DatabaseError)
+    @api.exception_handler(OSError)
+    def fails(request: HttpRequest, error: Exception) -> HttpResponse:  # noqa: ARG001
+        failure = failure_of(error)
+        if failure is None:
+            raise error
+        _log.error("%s: %s", failure.code, error)
+        return answer_to(failure)
+
     @api.exception_handler(GoneAway)
     def gone(request: HttpRequest, error: GoneAway) -> HttpResponse:  # noqa: ARG001
         # Nobody reads it; servers write 499 into their logs for it.
-        return HttpResponse(status=499)
+        return HttpResponse(status=499, reason="Client Closed Request")
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:

@@ -10,6 +10,7 @@ import type { SaveState } from "./useAutosave";
 const TEXTS: Record<Exclude<SaveState["is"], "stale" | "kept">, string> = {
 	changed: "Saving…",
 	refused: "Not saved until it can be made; kept in this browser",
+	full: "The studio's disk is full: kept in this browser, trying again",
 	offline: "No connection: kept in this browser, trying again",
 	unkept: "This browser can keep no more: leave this page open until it is saved",
 	"signed out": "Sign in again, in another tab: kept here, and saved then",

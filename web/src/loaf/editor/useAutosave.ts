@@ -9,6 +9,8 @@ export type SaveState =
 	| { readonly is: "changed" }
 	| { readonly is: "refused" }
 	| { readonly is: "offline" }
+	/** The server is reached and cannot keep it. */
+	| { readonly is: "full" }
 	| { readonly is: "signed out" }
 	/** This browser cannot keep it either. */
 	| { readonly is: "unkept" }
@@ -20,7 +22,7 @@ const RETRY_MS = 3000;
 const MOST_LOST = 50;
 
 /** States that are left only by a save that comes through. */
-const WAITS: ReadonlySet<SaveState["is"]> = new Set(["offline", "signed out", "unkept"]);
+const WAITS: ReadonlySet<SaveState["is"]> = new Set(["offline", "full", "signed out", "unkept"]);
 
 interface Autosave {
 	readonly state: SaveState;
@@ -28,11 +30,17 @@ interface Autosave {
 	readonly keepMine: (joined?: Loaf) => void;
 }
 
+const STATES: Readonly<Record<number, "refused" | "signed out" | "full">> = {
+	401: "signed out",
+	422: "refused",
+	507: "full",
+};
+
 /** What an error at saving leaves the document as. */
 function stateAfter(error: unknown): SaveState {
 	if (error instanceof StaleSave) return { is: "stale", report: error.report };
 	const status = error instanceof ApiProblem ? error.status : 0;
-	return { is: status === 422 ? "refused" : status === 401 ? "signed out" : "offline" };
+	return { is: STATES[status] ?? "offline" };
 }
 
 /**

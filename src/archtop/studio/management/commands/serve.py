@@ -18,6 +18,7 @@ from waitress import serve
 
 from archtop.studio.actions.faces import soon_drawn
 from archtop.studio.demo_sign_in import OWNER
+from archtop.studio.failures import refuse_newer
 from archtop.studio.keeping import back_up
 
 __all__ = ["Command"]
@@ -51,6 +52,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:  # noqa: ARG002
         """Migrate, make the owner, serve until stopped."""
+        refuse_newer()
         self.back_up_before_upgrade()
         call_command("migrate", verbosity=0, interactive=False)
         self.make_owner()
