@@ -94,6 +94,23 @@ def test_what_each_hand_did_is_told_part_by_part() -> None:
     }
 
 
+def test_what_differs_inside_a_part_is_told_value_by_value() -> None:
+    apart = {item.part: item for item in differences(BASE, MINE, THEIRS)}
+    (moved,) = apart["embeds.left"].inside
+    assert (moved.field, moved.mine, moved.theirs) == ("up_mm", 35, 20)
+    # Of what only one has there is nothing to compare, and a name is its own part.
+    assert apart["embeds.third"].inside == apart["name"].inside == ()
+
+    def many(data: dict[str, Any]) -> None:
+        data["embeds"][0].update(
+            name="Other", colour="pale", across_mm=-60, up_mm=25, turn_deg=10, from_mm=5, length_mm=240
+        )
+
+    (told,) = (item for item in differences(BASE, changed(BASE, many), BASE) if item.part == "embeds.left")
+    assert [item.field for item in told.inside] == ["name", "across_mm", "up_mm", "turn_deg"]
+    assert told.more == 3
+
+
 def test_what_only_one_hand_touched_is_joined() -> None:
     apart = differences(BASE, MINE, THEIRS)
     both = merged(MINE, THEIRS, {item.part for item in apart if item.theirs_alone})

@@ -13,7 +13,6 @@ import type {
 	Colourant,
 	CupMould,
 	CutAsked,
-	CutSolidIn,
 	FacesIn,
 	FirstLoaf,
 	Formula,
@@ -35,7 +34,6 @@ import type {
 	RehearsalIn,
 	ReplanIn,
 	Scent,
-	SolidIn,
 	StaleReport,
 	StockCount,
 	StudioHours,
@@ -213,13 +211,7 @@ export const pictureQuery = (address: string) =>
 		staleTime: Number.POSITIVE_INFINITY,
 		retry: false,
 	});
-export const atHandAddress = (id: string) => `/api/loaves/${id}/at-hand.png`;
 export const stillAddress = (id: string, revision: number) => `/api/loaves/${id}/still.png?rev=${revision}`;
-/** A file of solids comes as it is. */
-export const drawSolid = (asked: SolidIn): Promise<ArrayBuffer> =>
-	unwrap<unknown>(client.POST("/api/solid", { body: asked, parseAs: "arrayBuffer" })) as Promise<ArrayBuffer>;
-export const cutSolid = (asked: CutSolidIn) => unwrap(client.POST("/api/solid/cut", { body: asked }));
-export const tellSolid = (asked: SolidIn) => unwrap(client.POST("/api/solid/words", { body: asked }));
 export const drawPot = (document: Loaf, loaf: string, pour: string) =>
 	unwrap(client.POST("/api/faces/pot", { body: { document, loaf, pour } }));
 export const tellFragile = (document: Loaf, loaf: string, later_min: number) =>

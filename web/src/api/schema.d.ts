@@ -7692,7 +7692,8 @@ export interface components {
          * @description A part that two versions have otherwise.
          *
          *     ``part``: its key, as ``embeds.lantern-2``; ``mine``, ``theirs``: what became of it in each since the version that
-         *     both were made from; ``theirs_alone``: only the other hand touched it.
+         *     both were made from; ``theirs_alone``: only the other hand touched it. ``inside``: the first few of what differs in
+         *     it, where both have it, and ``more``: how many besides.
          */
         PartApart: {
             /** Part */
@@ -7711,6 +7712,26 @@ export interface components {
             theirs: "same" | "new" | "changed" | "taken out";
             /** Theirs Alone */
             theirs_alone: boolean;
+            /**
+             * Inside
+             * @default []
+             */
+            inside: components["schemas"]["ValueApart"][];
+            /**
+             * More
+             * @default 0
+             */
+            more: number;
+        };
+        /**
+         * ValueApart
+         * @description A value inside a part, by its place there (``casting.cavity_ml``), in each version; ``None``: not there.
+         */
+        ValueApart: {
+            /** Field */
+            field: string;
+            mine: components["schemas"]["JsonValue"];
+            theirs: components["schemas"]["JsonValue"];
         };
         /**
          * CompareIn

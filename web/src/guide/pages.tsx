@@ -425,6 +425,11 @@ export const PAGES: readonly GuidePage[] = [
 					Bench, Cut, Notes.
 				</p>
 				<p>
+					Every save is kept. The clock face beside Undo lists the <strong>earlier versions</strong> of a
+					loaf: choose one, read part by part what it has otherwise, tick what you want back. Where two of you
+					saved one loaf at once, <strong>Part by part</strong> does the same for both hands.
+				</p>
+				<p>
 					Units, the decimal sign, dates, paper, money and how warm your room is are said once under{" "}
 					<strong>Settings</strong>, the wheel at the top.
 				</p>

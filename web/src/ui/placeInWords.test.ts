@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Loaf } from "../api/types";
-import { placeInWords } from "./placeInWords";
+import { fieldInWords, placeInWords } from "./placeInWords";
 
 const loaf = {
 	colours: [{ id: "sea", name: "Sea" }],
@@ -26,6 +26,10 @@ describe("a place in a loaf", () => {
 		["cuts.bar_mm", "cuts, how thick a bar is"],
 	])("%s is called %s", (field, words) => {
 		expect(placeInWords(field, loaf)).toBe(words);
+	});
+	it("is told inside its thing too", () => {
+		expect(fieldInWords("up_mm")).toBe("middle up");
+		expect(fieldInWords("casting.fillings.0")).toBe("casting fillings 1");
 	});
 	it("needs no loaf", () => {
 		expect(placeInWords("target.amount")).toBe("amount");

@@ -43,6 +43,13 @@ const FIELDS: Record<string, string> = {
 	held_back_ml: "held back",
 };
 
+/** A field inside one thing, where that is known: ``casting.cavity_ml``. */
+export const fieldInWords = (field: string): string =>
+	field
+		.split(".")
+		.map((part) => (/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part)))
+		.join(" ");
+
 const plain = (field: string) =>
 	FIELDS[field] ?? field.replace(/_(mm|ml|g|c|percent|deg)$/, "").replaceAll("_", " ");
 

@@ -9,11 +9,13 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from typing import Any, Final, Literal
 
+from pydantic import BaseModel, JsonValue
+
 from archtop.core.base import Frozen
 from archtop.core.document.contents import Contents
 from archtop.core.document.loaf import Loaf, read_loaf
 
-__all__ = ["Fate", "PartApart", "differences", "merged"]
+__all__ = ["Fate", "PartApart", "ValueApart", "differences", "merged"]
 
 Fate = Literal["same", "new", "changed", "taken out"]
 
@@ -44,14 +46,25 @@ _NAMES: Final = {
     "brings": "Brought along",
 }
 _ORDER: Final = "order"
+# So many values of a part are told one by one.
+_SHOWN: Final = 4
 _FORM: Final = ("format", "version")
+
+
+class ValueApart(Frozen):
+    """A value inside a part, by its place there (``casting.cavity_ml``), in each version; ``None``: not there."""
+
+    field: str
+    mine: JsonValue
+    theirs: JsonValue
 
 
 class PartApart(Frozen):
     """A part that two versions have otherwise.
 
     ``part``: its key, as ``embeds.lantern-2``; ``mine``, ``theirs``: what became of it in each since the version that
-    both were made from; ``theirs_alone``: only the other hand touched it.
+    both were made from; ``theirs_alone``: only the other hand touched it. ``inside``: the first few of what differs in
+    it, where both have it, and ``more``: how many besides.
     """
 
     part: str
@@ -59,6 +72,8 @@ class PartApart(Frozen):
     mine: Fate
     theirs: Fate
     theirs_alone: bool
+    inside: tuple[ValueApart, ...] = ()
+    more: int = 0
 
 
 def differences(base: Loaf, mine: Loaf, theirs: Loaf) -> tuple[PartApart, ...]:
@@ -78,8 +93,17 @@ def differences(base: Loaf, mine: Loaf, theirs: Loaf) -> tuple[PartApart, ...]:
         key: (_fate(before, one, key), _fate(before, other, key)) for key in keys if one.get(key) != other.get(key)
     }
     return tuple(
-        PartApart(part=key, name=names[key], mine=mine_is, theirs=theirs_is, theirs_alone=mine_is == "same")
+        PartApart(
+            part=key,
+            name=names[key],
+            mine=mine_is,
+            theirs=theirs_is,
+            theirs_alone=mine_is == "same",
+            inside=tuple(inside[:_SHOWN]),
+            more=max(0, len(inside) - _SHOWN),
+        )
         for key, (mine_is, theirs_is) in fates.items()
+        for inside in (list(_inside(_plain(one.get(key)), _plain(other.get(key)))),)
     )
 
 
@@ -119,6 +143,27 @@ def _joined(field: str, mine: tuple[Any, ...], theirs: tuple[Any, ...], take: Co
             last = kept[ident] = float(places[ident]) if ident in places else last + 1e-3
         line.sort(key=lambda ident: kept[ident])
     return tuple(found[ident] for ident in line)
+
+
+def _plain(part: Any) -> Any:
+    return part.model_dump(mode="json") if isinstance(part, BaseModel) else part
+
+
+def _inside(mine: Any, theirs: Any, at: str = "") -> Iterator[ValueApart]:
+    """Single values that differ; of what only one version has nothing, for that is the part itself."""
+    if isinstance(mine, dict) and isinstance(theirs, dict):
+        for key in dict.fromkeys((*mine, *theirs)):
+            yield from _inside(mine.get(key), theirs.get(key), f"{at}.{key}" if at else key)
+    elif isinstance(mine, list) and isinstance(theirs, list):
+        for place in range(max(len(mine), len(theirs))):
+            one, other = (line[place] if place < len(line) else None for line in (mine, theirs))
+            yield from _inside(one, other, f"{at}.{place}")
+    elif at and mine != theirs:
+        yield ValueApart(field=at, mine=_single(mine), theirs=_single(theirs))
+
+
+def _single(value: Any) -> JsonValue:
+    return value if isinstance(value, str | int | float | bool) else None if value is None else "there"
 
 
 def _fate(before: dict[str, Any], now: dict[str, Any], key: str) -> Fate:

@@ -1,6 +1,6 @@
 import { Download, Lamp, Palette, Sun } from "lucide-react";
 import { useId, useRef, useState } from "react";
-import { atHandAddress } from "../../api/queries";
+import { atHandAddress } from "../../api/solids";
 import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { CheckField } from "../../ui/moreFields";

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { cutSolid, drawSolid, tellSolid } from "../../api/queries";
+import { cutSolid, drawSolid, tellSolid } from "../../api/solids";
 import type { CutThrough, Loaf, SolidIn, SolidTold } from "../../api/types";
 
 export type Age = NonNullable<SolidIn["age"]>;

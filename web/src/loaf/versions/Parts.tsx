@@ -3,7 +3,10 @@ import { useState } from "react";
 import type { Loaf, PartApart } from "../../api/types";
 import { differencesQuery, mergeVersion } from "../../api/versions";
 import { Button } from "../../ui/Button";
+import { fieldInWords } from "../../ui/placeInWords";
 import { Refused } from "../../ui/Refused";
+import { useUnits } from "../../ui/UnitsContext";
+import { type Quantity, type Units, withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
 
 /** A saved version to hold the open loaf against; `basedOn`: the revision that both were made from, where two hands saved. */
@@ -20,9 +23,25 @@ const FROM_EARLIER = {
 	"taken out": "only there",
 } as const;
 
+const QUANTITIES: Readonly<Record<string, Quantity>> = {
+	mm: "length",
+	ml: "volume",
+	g: "weight",
+	c: "temperature",
+};
+
+/** A value as a person writes it. */
+function shown(field: string, value: unknown, units: Units): string {
+	if (value === null || value === undefined) return "nothing";
+	const quantity = QUANTITIES[field.slice(field.lastIndexOf("_") + 1)];
+	if (typeof value === "number" && quantity) return withUnit(value, quantity, units);
+	return value === true ? "yes" : value === false ? "no" : String(value);
+}
+
 /** What another version has otherwise, part by part; what is ticked comes into the open loaf. */
 export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: (joined: Loaf) => void }) {
 	const { id, document, edit } = useEditor();
+	const { units } = useUnits();
 	const apart = useQuery(differencesQuery(id, revision, document, basedOn));
 	const [ticked, setTicked] = useState<Readonly<Record<string, boolean>>>({});
 	const takes = (item: PartApart) => ticked[item.part] ?? (basedOn !== undefined && item.theirs_alone);
@@ -61,7 +80,18 @@ export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: (join
 										onChange={(event) => setTicked({ ...ticked, [item.part]: event.target.checked })}
 									/>
 								</td>
-								<td className="px-2 py-1.5 font-semibold">{item.name}</td>
+								<td className="px-2 py-1.5">
+									<span className="font-semibold">{item.name}</span>
+									{(item.inside ?? []).map((value) => (
+										<span key={value.field} className="block text-soft text-xs">
+											{fieldInWords(value.field)}: {shown(value.field, value.mine, units)} here,{" "}
+											{shown(value.field, value.theirs, units)} there
+										</span>
+									))}
+									{(item.more ?? 0) > 0 && (
+										<span className="block text-soft text-xs">and {item.more} more</span>
+									)}
+								</td>
 								{basedOn !== undefined && <td className="px-2 py-1.5">{BY_HAND[item.mine]}</td>}
 								<td className="px-2 py-1.5">
 									{basedOn === undefined ? FROM_EARLIER[item.mine] : BY_HAND[item.theirs]}
