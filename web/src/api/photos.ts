@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client } from "./client";
 import { asForm, unwrap } from "./queries";
+import type { Photo, PhotoChange } from "./types";
 
 /** The colour of soap photographed with the bar card, on its chequers or at a place; the photograph is not kept. */
 export const seeSoapColour = (photo: File, at?: readonly [number, number], against?: string) =>
@@ -42,3 +43,35 @@ export const measureColour = (
 			body: { card, soap, light },
 		}),
 	);
+export const photosQuery = (loaf_id: string) =>
+	queryOptions({
+		queryKey: ["photos", loaf_id],
+		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/photos", { params: { path: { loaf_id } } })),
+	});
+export const addPhoto = (
+	loaf_id: string,
+	photo: File,
+	bar: number | null,
+	kind: Photo["kind"] = "cut face",
+) =>
+	unwrap(
+		client.POST("/api/loaves/{loaf_id}/photos", {
+			params: { path: { loaf_id } },
+			body: { photo: "", kind, bar },
+			bodySerializer: () => {
+				const form = new FormData();
+				form.append("photo", photo);
+				form.append("kind", kind);
+				if (bar !== null) form.append("bar", String(bar));
+				return form;
+			},
+		}),
+	);
+export const changePhoto = (photo_id: string, change: Partial<PhotoChange>) =>
+	unwrap(
+		client.PUT("/api/photos/{photo_id}", {
+			params: { path: { photo_id } },
+			body: { points: null, apart_mm: null, note: null, removed: false, ...change },
+		}),
+	);
+export const photoAddress = (id: string) => `/api/photos/${id}/file`;

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { photoAddress } from "./photos";
 
 // The client takes its kind of request when it is loaded; here it is to accept addresses without a host, as browsers do.
 vi.hoisted(() => {
@@ -9,7 +10,7 @@ vi.hoisted(() => {
 	};
 });
 
-import { ApiProblem, createLoaf, importLoaf, photoAddress, StaleSave, saveLoaf } from "./queries";
+import { ApiProblem, createLoaf, importLoaf, StaleSave, saveLoaf } from "./queries";
 import type { Loaf } from "./types";
 
 const fetched = vi.fn<(request: Request) => Promise<Response>>();

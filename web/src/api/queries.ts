@@ -26,8 +26,6 @@ import type {
 	MoveIn,
 	NoteIn,
 	OrderIn,
-	Photo,
-	PhotoChange,
 	PointIn,
 	PricesIn,
 	ProblemReport,
@@ -257,38 +255,6 @@ export const putOrderAway = (order_id: number) =>
 	unwrap(client.DELETE("/api/season/orders/{order_id}", { params: { path: { order_id } } }));
 export const changeFeed = (wanted: boolean) =>
 	unwrap(client.PUT("/api/season/feed", { params: { query: { wanted } } }));
-export const photosQuery = (loaf_id: string) =>
-	queryOptions({
-		queryKey: ["photos", loaf_id],
-		queryFn: () => unwrap(client.GET("/api/loaves/{loaf_id}/photos", { params: { path: { loaf_id } } })),
-	});
-export const addPhoto = (
-	loaf_id: string,
-	photo: File,
-	bar: number | null,
-	kind: Photo["kind"] = "cut face",
-) =>
-	unwrap(
-		client.POST("/api/loaves/{loaf_id}/photos", {
-			params: { path: { loaf_id } },
-			body: { photo: "", kind, bar },
-			bodySerializer: () => {
-				const form = new FormData();
-				form.append("photo", photo);
-				form.append("kind", kind);
-				if (bar !== null) form.append("bar", String(bar));
-				return form;
-			},
-		}),
-	);
-export const changePhoto = (photo_id: string, change: Partial<PhotoChange>) =>
-	unwrap(
-		client.PUT("/api/photos/{photo_id}", {
-			params: { path: { photo_id } },
-			body: { points: null, apart_mm: null, note: null, removed: false, ...change },
-		}),
-	);
-export const photoAddress = (id: string) => `/api/photos/${id}/file`;
 export const askPoint = (asked: PointIn) => unwrap(client.POST("/api/faces/point", { body: asked }));
 export const sizeBack = (document: Loaf, loaf: string, target: BackTarget) =>
 	unwrap(client.POST("/api/size-back", { body: { document, loaf, target } }));

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { photoAddress } from "../api/queries";
+import { photoAddress } from "../api/photos";
 import type { FoundLoaf } from "../api/types";
 import { LoafPicture } from "../loaves/LoafPicture";
 import { dayText } from "../ui/dates";

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { cupboardQuery, notebookQuery, photoAddress, thingQuery } from "../api/queries";
+import { photoAddress } from "../api/photos";
+import { cupboardQuery, notebookQuery, thingQuery } from "../api/queries";
 import { dayText } from "../ui/dates";
 import { Swatch } from "../ui/Swatch";
 import { NumberCard } from "./NumbersPlace";

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { Download, Maximize2, X } from "lucide-react";
+import { Download, Maximize2 } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useId, useRef, useState } from "react";
 import { askPoint } from "../../api/queries";
@@ -11,6 +11,7 @@ import type { PieceLook } from "../../drawing/pieceLook";
 import { savePicture } from "../../drawing/savePicture";
 import { fitScale, pressedAt } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
+import { LargeDialog } from "../../ui/LargeDialog";
 import { useEditor } from "../editor/EditorContext";
 import { RealBar } from "./RealBar";
 import type { Outcome } from "./useFaces";
@@ -54,68 +55,59 @@ export function FaceLarge({ bar, look, pieces, picture, outcome }: Props) {
 					<Maximize2 aria-hidden className="size-4" />
 				</Button>
 			</Dialog.Trigger>
-			<Dialog.Portal>
-				<Dialog.Overlay className="fixed inset-0 z-40 bg-ink/50" />
-				<Dialog.Content className="tray fixed top-1/2 left-1/2 z-50 max-h-[96vh] w-[1180px] max-w-[97vw] overflow-auto -translate-x-1/2 -translate-y-1/2 p-5">
-					<div className="flex items-center gap-3">
-						<Dialog.Title className="flex-1 text-lg">Bar {bar.number}</Dialog.Title>
-						<Button onClick={() => ref.current && savePicture(ref.current, `bar-${bar.number}.png`)}>
-							<Download aria-hidden className="size-4" /> As a picture
-						</Button>
-						<Dialog.Close asChild>
-							<Button look="quiet" aria-label="Close">
-								<X aria-hidden className="size-5" />
-							</Button>
-						</Dialog.Close>
-					</div>
-					<Dialog.Description className="text-sm text-soft">
-						Press a place to read which moment made it.
-					</Dialog.Description>
-					<div className="mt-2 grid items-start gap-6 lg:grid-cols-[minmax(0,640px)_minmax(0,1fr)]">
-						<div>
-							{/* biome-ignore lint/a11y/useKeyWithClickEvents: the buttons below ask the same from the keyboard. */}
-							<svg
-								ref={ref}
-								viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-								className="block w-full cursor-crosshair"
-								role="img"
-								aria-label={`Face of bar ${bar.number}, large`}
-								onClick={(event) => {
-									const { x, z } = pressedAt(event, event.currentTarget, scale);
-									ask(x, z);
-								}}
-							>
-								<FaceBody id={id} look={look} scale={scale} />
-								<FacePieces pieces={pieces} scale={scale} />
-								{at && (
-									<g fill="none" strokeWidth="2">
-										<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="8" stroke="#ffffff" />
-										<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="10" stroke="var(--color-ink)" />
-									</g>
-								)}
-							</svg>
-							<div className="mt-2 flex flex-wrap items-center gap-2">
-								{[0.2, 0.5, 0.8].map((share) => (
-									<Button
-										key={share}
-										onClick={() => ask(-0.7 * wallAt(look.outline, look.level * share), look.level * share)}
-									>
-										{share === 0.5
-											? "Left, halfway up"
-											: share < 0.5
-												? "Left, near the floor"
-												: "Left, near the top"}
-									</Button>
-								))}
-								<p role="status" className="font-semibold">
-									{data?.says}
-								</p>
-							</div>
+			<LargeDialog
+				title={`Bar ${bar.number}`}
+				says="Press a place to read which moment made it."
+				actions={
+					<Button onClick={() => ref.current && savePicture(ref.current, `bar-${bar.number}.png`)}>
+						<Download aria-hidden className="size-4" /> As a picture
+					</Button>
+				}
+			>
+				<div className="mt-2 grid items-start gap-6 lg:grid-cols-[minmax(0,640px)_minmax(0,1fr)]">
+					<div>
+						{/* biome-ignore lint/a11y/useKeyWithClickEvents: the buttons below ask the same from the keyboard. */}
+						<svg
+							ref={ref}
+							viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+							className="block w-full cursor-crosshair"
+							role="img"
+							aria-label={`Face of bar ${bar.number}, large`}
+							onClick={(event) => {
+								const { x, z } = pressedAt(event, event.currentTarget, scale);
+								ask(x, z);
+							}}
+						>
+							<FaceBody id={id} look={look} scale={scale} />
+							<FacePieces pieces={pieces} scale={scale} />
+							{at && (
+								<g fill="none" strokeWidth="2">
+									<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="8" stroke="#ffffff" />
+									<circle cx={scale.x(at.x)} cy={scale.y(at.z)} r="10" stroke="var(--color-ink)" />
+								</g>
+							)}
+						</svg>
+						<div className="mt-2 flex flex-wrap items-center gap-2">
+							{[0.2, 0.5, 0.8].map((share) => (
+								<Button
+									key={share}
+									onClick={() => ask(-0.7 * wallAt(look.outline, look.level * share), look.level * share)}
+								>
+									{share === 0.5
+										? "Left, halfway up"
+										: share < 0.5
+											? "Left, near the floor"
+											: "Left, near the top"}
+								</Button>
+							))}
+							<p role="status" className="font-semibold">
+								{data?.says}
+							</p>
 						</div>
-						<RealBar bar={bar.number} pxPerMm={scale.pxPerMm} wideMm={2 * wallAt(look.outline, 0)} />
 					</div>
-				</Dialog.Content>
-			</Dialog.Portal>
+					<RealBar bar={bar.number} pxPerMm={scale.pxPerMm} wideMm={2 * wallAt(look.outline, 0)} />
+				</div>
+			</LargeDialog>
 		</Dialog.Root>
 	);
 }

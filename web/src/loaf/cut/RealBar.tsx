@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
-import { addPhoto, changePhoto, photoAddress, photosQuery } from "../../api/queries";
+import { addPhoto, changePhoto, photoAddress, photosQuery } from "../../api/photos";
 import type { Photo } from "../../api/types";
 import { pressedPlace } from "../../drawing/pressedPlace";
 import { Button } from "../../ui/Button";

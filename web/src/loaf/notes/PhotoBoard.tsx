@@ -1,7 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ghostsQuery, markPhoto, measureColour } from "../../api/photos";
-import { changePhoto, photoAddress, photosQuery } from "../../api/queries";
+import {
+	changePhoto,
+	ghostsQuery,
+	markPhoto,
+	measureColour,
+	photoAddress,
+	photosQuery,
+} from "../../api/photos";
 import type { LoafOutcome, Photo, Stage } from "../../api/types";
 import { pressedPlace } from "../../drawing/pressedPlace";
 import { NumberField, SelectField } from "../../ui/fields";

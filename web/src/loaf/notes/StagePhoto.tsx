@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { addPhoto, photosQuery } from "../../api/queries";
+import { addPhoto, photosQuery } from "../../api/photos";
 import type { LoafOutcome, Photo, Stage } from "../../api/types";
 import { CameraButton } from "../../ui/CameraButton";
 import { NumberField } from "../../ui/fields";

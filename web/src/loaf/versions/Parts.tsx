@@ -84,8 +84,9 @@ export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: (join
 									<span className="font-semibold">{item.name}</span>
 									{(item.inside ?? []).map((value) => (
 										<span key={value.field} className="block text-soft text-xs">
-											{fieldInWords(value.field)}: {shown(value.field, value.mine, units)} here,{" "}
-											{shown(value.field, value.theirs, units)} there
+											{value.field === "srgb" ? "target colour" : fieldInWords(value.field)}:{" "}
+											{shown(value.field, value.mine, units)} here, {shown(value.field, value.theirs, units)}{" "}
+											there
 										</span>
 									))}
 									{(item.more ?? 0) > 0 && (

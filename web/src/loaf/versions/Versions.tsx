@@ -1,11 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { Loaf } from "../../api/types";
 import { versionsQuery } from "../../api/versions";
-import { Button } from "../../ui/Button";
 import { clockText, dayText } from "../../ui/dates";
+import { LargeDialog } from "../../ui/LargeDialog";
 import { useEditor } from "../editor/EditorContext";
 import { type Against, Parts } from "./Parts";
 
@@ -23,43 +22,33 @@ export default function Versions({ against, onTaken, onClose }: Props) {
 	const shown = against ?? (chosen === null ? null : { revision: chosen });
 	return (
 		<Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-			<Dialog.Portal>
-				<Dialog.Overlay className="fixed inset-0 z-40 bg-ink/50" />
-				<Dialog.Content className="tray fixed top-1/2 left-1/2 z-50 max-h-[96vh] w-[860px] max-w-[97vw] overflow-auto -translate-x-1/2 -translate-y-1/2 p-5">
-					<div className="flex items-center gap-3">
-						<Dialog.Title className="flex-1 text-lg">
-							{against ? "Yours and the other, part by part" : "Earlier versions"}
-						</Dialog.Title>
-						<Dialog.Close asChild>
-							<Button look="quiet" aria-label="Close">
-								<X aria-hidden className="size-5" />
-							</Button>
-						</Dialog.Close>
-					</div>
-					<Dialog.Description className="mt-1 mb-4 max-w-[70ch] text-sm text-soft">
-						{against
-							? "Ticked: only the other hand touched it. Tick what else you want as the other has it; the rest stays as you have it. Both versions are kept whatever you choose."
-							: "Every saved version is kept. Choose one, tick what you want back, and it comes into the loaf; Undo takes it out again."}
-					</Dialog.Description>
-					<div className={against ? "" : "grid gap-5 md:grid-cols-[15rem_minmax(0,1fr)]"}>
-						{!against && (
-							<Kept chosen={chosen} choose={setChosen} now={save.is === "kept" ? save.revision : 0} />
-						)}
-						{shown ? (
-							<Parts
-								key={shown.revision}
-								{...shown}
-								onTaken={(joined) => {
-									onTaken?.(joined);
-									onClose();
-								}}
-							/>
-						) : (
-							<p className="text-soft text-sm">Choose a version on the list.</p>
-						)}
-					</div>
-				</Dialog.Content>
-			</Dialog.Portal>
+			<LargeDialog
+				className="w-[860px]"
+				title={against ? "Yours and the other, part by part" : "Earlier versions"}
+				says={
+					against
+						? "Ticked: only the other hand touched it. Tick what else you want as the other has it; the rest stays as you have it. Both versions are kept whatever you choose."
+						: "Every saved version is kept. Choose one, tick what you want back, and it comes into the loaf; Undo takes it out again."
+				}
+			>
+				<div className={against ? "mt-4" : "mt-4 grid gap-5 md:grid-cols-[15rem_minmax(0,1fr)]"}>
+					{!against && (
+						<Kept chosen={chosen} choose={setChosen} now={save.is === "kept" ? save.revision : 0} />
+					)}
+					{shown ? (
+						<Parts
+							key={shown.revision}
+							{...shown}
+							onTaken={(joined) => {
+								onTaken?.(joined);
+								onClose();
+							}}
+						/>
+					) : (
+						<p className="text-soft text-sm">Choose a version on the list.</p>
+					)}
+				</div>
+			</LargeDialog>
 		</Dialog.Root>
 	);
 }
