@@ -32,8 +32,14 @@ class Command(BaseCommand):
         if hasattr(os, "nice"):
             os.nice(_LAST_OF_ALL)
         for line in sys.stdin:
-            self.stdout.write(_drawn(line.strip()))
-            self.stdout.flush()
+            drawn = _drawn(line.strip())
+            try:
+                self.stdout.write(drawn)
+                self.stdout.flush()
+            except BrokenPipeError:
+                # The server has gone; what Python would still flush as it ends goes nowhere.
+                os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+                return
 
 
 def _drawn(loaf: str) -> str:
