@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from archtop.core import InputError, Loaf, read_loaf
-from archtop.core.document import differences, merged
+from archtop.core.document import differences, merged, merging
 
 COLUMN = {"kind": "circle", "diameter_mm": 20}
 
@@ -134,6 +134,30 @@ def test_what_was_taken_out_there_goes_only_where_it_is_taken() -> None:
     # A part that needs another is refused by what a loaf must be.
     with pytest.raises(InputError, match="laid 0 times"):
         merged(MINE, gone, {"work.lay-right"})
+
+
+def test_a_step_comes_after_what_stands_here_of_what_it_stood_after_there() -> None:
+    def two_more(data: dict[str, Any]) -> None:
+        for name in ("third", "fourth"):
+            data["embeds"].append({**data["embeds"][1], "id": name, "name": name, "across_mm": len(data["embeds"])})
+            data["work"].insert(-1, {"do": "lay", "embed": name})
+
+    both = merged(BASE, changed(BASE, two_more), {"embeds.fourth", "work.lay-fourth"})
+    assert [getattr(step, "embed", step.do) for step in both.work] == ["left", "right", "fourth", "pour"]
+
+
+def test_what_has_no_ids_is_one_part_though_one_side_has_none_of_it() -> None:
+    keeps = changed(BASE, lambda data: data.update(keeps=[{"colour": "pale", "volume_ml": 20, "purpose": "dough"}]))
+    (kept,) = differences(BASE, keeps, BASE)
+    assert (kept.part, kept.name, kept.mine) == ("keeps", "Kept from the bowl", "changed")
+    assert merged(keeps, BASE, {"keeps"}) == BASE
+    assert merged(BASE, keeps, {"keeps"}) == keeps
+
+
+def test_every_part_of_a_document_has_a_name_and_every_listed_thing_an_id() -> None:
+    assert set(merging._NAMES) | set(merging._FORM) == set(Loaf.model_fields)
+    for field in merging._BY_IDS:
+        assert isinstance(getattr(BASE, field), tuple)
 
 
 def test_an_order_is_a_part_and_what_is_not_there_stays_where_it_stands() -> None:

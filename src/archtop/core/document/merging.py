@@ -46,6 +46,8 @@ _NAMES: Final = {
     "brings": "Brought along",
 }
 _ORDER: Final = "order"
+# What stands in these is told apart by ids; all else is a part as a whole.
+_BY_IDS: Final = frozenset({"formulas", "colours", "blends", "embeds", "batches", "work", "also_filled", "pieces"})
 # So many values of a part are told one by one.
 _SHOWN: Final = 4
 _FORM: Final = ("format", "version")
@@ -116,7 +118,7 @@ def merged(mine: Loaf, theirs: Loaf, take: Collection[str]) -> Loaf:
     data: dict[str, Any] = {}
     for field in Contents.model_fields:
         one, other = getattr(mine, field), getattr(theirs, field)
-        if _has_ids(field, mine, theirs):
+        if field in _BY_IDS:
             data[field] = _joined(field, one, other, take)
         else:
             data[field] = other if field in take else one
@@ -133,7 +135,8 @@ def _joined(field: str, mine: tuple[Any, ...], theirs: tuple[Any, ...], take: Co
         if ident not in own and f"{field}.{ident}" in take:
             found[ident] = item
             line.insert(line.index(before) + 1 if before in line else 0, ident)
-        before = ident
+        # After the nearest of those before it that stand here too.
+        before = ident if ident in line else before
     if f"{field}.{_ORDER}" in take:
         # What is not there keeps standing after what it stands after here.
         places = {ident: place for place, ident in enumerate(others)}
@@ -177,7 +180,7 @@ def _parts(loaf: Loaf) -> Iterator[tuple[str, Any]]:
         value = getattr(loaf, field)
         if field in _FORM:
             continue
-        if not _has_ids(field, loaf):
+        if field not in _BY_IDS:
             yield field, value
             continue
         for item in value:
@@ -187,23 +190,16 @@ def _parts(loaf: Loaf) -> Iterator[tuple[str, Any]]:
 
 def _names(loaf: Loaf) -> dict[str, str]:
     found = dict(_NAMES)
-    for field in Contents.model_fields:
-        if _has_ids(field, loaf):
-            found[f"{field}.{_ORDER}"] = f"{_NAMES[field]}: order"
-            for item in getattr(loaf, field):
-                found[f"{field}.{_ident(item)}"] = f"{_NAMES[field]}: {_called(item, loaf)}"
+    for field in _BY_IDS:
+        found[f"{field}.{_ORDER}"] = f"{_NAMES[field]}: order"
+        for item in getattr(loaf, field):
+            found[f"{field}.{_ident(item)}"] = f"{_NAMES[field]}: {_called(item, loaf)}"
     return found
-
-
-def _has_ids(field: str, *loaves: Loaf) -> bool:
-    """Whether its things are told apart by ids; an empty one is taken for either."""
-    values = [getattr(loaf, field) for loaf in loaves]
-    return all(isinstance(value, tuple) and all(_ident(item) for item in value) for value in values)
 
 
 def _ident(item: Any) -> str:
     """A thing's own id; of laying a column in, the column's."""
-    return getattr(item, "id", "") or (f"lay-{item.embed}" if getattr(item, "do", "") == "lay" else "")
+    return f"lay-{item.embed}" if getattr(item, "do", "") == "lay" else str(item.id)
 
 
 def _called(item: Any, loaf: Loaf) -> str:
