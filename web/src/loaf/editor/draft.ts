@@ -5,7 +5,7 @@ import { livesElsewhere, thisTab } from "../../keeping/tab";
 interface Draft {
 	readonly basedOn: number;
 	readonly document: Loaf;
-	/** When it was kept. */
+	/** When it was last edited: being kept again, as each try to send it does, makes it no later. */
 	readonly at?: number;
 	/** Saves on their way when it was kept: whichever came, it was made from that one. */
 	readonly sent?: readonly string[];
@@ -24,7 +24,8 @@ export const keepDraft = (
 	basedOn: number,
 	document: Loaf,
 	sent: readonly string[] = [],
-): Promise<void> => keep(keyOf(id), JSON.stringify({ basedOn, document, at: Date.now(), sent }));
+	at = Date.now(),
+): Promise<void> => keep(keyOf(id), JSON.stringify({ basedOn, document, at, sent }));
 
 function read(key: string): Draft | null {
 	try {

@@ -43,6 +43,22 @@ describe("useAutosave", () => {
 		expect(readDraft("loaf")).toBeNull();
 	});
 
+	it("knows when it was edited, however often it is tried to send it", async () => {
+		saveLoaf.mockRejectedValue(refusal(0));
+		const { result, rerender } = start();
+		rerender({ document: named("a") });
+		await wait(800);
+		expect(result.current.state.is).toBe("offline");
+		const kept = () => (readDraft("loaf") as unknown as { at: number }).at;
+		const at = kept();
+		await wait(7000);
+		expect(saveLoaf.mock.calls.length).toBeGreaterThan(2);
+		expect(kept()).toBe(at);
+		rerender({ document: named("ab") });
+		await wait(800);
+		expect(kept()).toBeGreaterThan(at);
+	});
+
 	it("sends what was typed during a save after it, based on its revision", async () => {
 		let answer: (value: { revision: number }) => void = () => {};
 		saveLoaf.mockImplementationOnce(() => new Promise((done) => (answer = done)));

@@ -65,6 +65,8 @@ export function useAutosave(
 	const stale = useRef(false);
 	// A save whose answer was lost may have come: it is sent again under its own name, or told by the next.
 	const lost = useRef<{ document?: Loaf; saveId: string }[]>(sent.map((saveId) => ({ saveId })));
+	const editedAt = useRef(Date.now());
+	if (newest.current !== document) editedAt.current = Date.now();
 	newest.current = document;
 
 	const keepNewest = useCallback(
@@ -74,6 +76,7 @@ export function useAutosave(
 				basedOn.current,
 				newest.current,
 				lost.current.map((save) => save.saveId),
+				editedAt.current,
 			),
 		[id],
 	);
@@ -141,7 +144,10 @@ export function useAutosave(
 		stale.current = false;
 		setState({ is: "changed" });
 		// It is drawn a moment later.
-		if (joined) newest.current = joined;
+		if (joined) {
+			newest.current = joined;
+			editedAt.current = Date.now();
+		}
 		void flush();
 	};
 	return { state, keepMine };
