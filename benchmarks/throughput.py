@@ -53,9 +53,8 @@ def run() -> None:
         loaves = [asked[0].ask("POST", "/loaves", {"name": f"Loaf {number}"}) for number in range(_CLIENTS)]
         ours = _under_load([_turns(*each) for each in zip(asked, loaves, strict=True)])
         port = free_port()
-        bare = subprocess.Popen(
-            [sys.executable, "-c", _BARE, str(port)], env={**os.environ, "ARCHTOP_HOME": str(studio.home)}
-        )
+        home = {**os.environ, "ARCHTOP_HOME": str(studio.home)}
+        bare = subprocess.Popen([sys.executable, "-c", _BARE, str(port)], env=home, stderr=subprocess.DEVNULL)
         try:
             plain = [Asked(port, signed_in=False) for _ in range(_CLIENTS)]
             _until_there(plain[0])

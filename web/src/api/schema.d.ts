@@ -7684,8 +7684,6 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
-            /** Name */
-            name: string;
         };
         /**
          * PartApart

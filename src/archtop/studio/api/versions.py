@@ -35,7 +35,6 @@ class VersionLine(Schema):
     number: int
     kept_aside: bool
     saved_at: dt.datetime
-    name: str
 
 
 class CompareIn(Schema):
@@ -66,11 +65,8 @@ _SEEN = {200: list[PartApart], 404: ProblemReport, 422: ProblemReport}
 )
 def list_revisions(request: HttpRequest, loaf_id: uuid.UUID) -> list[VersionLine]:
     """The last hundred saved documents, those kept aside among them."""
-    rows = loaf_of(request, loaf_id).revisions.values_list("id", "number", "kept_aside", "saved_at", "document__name")
-    return [
-        VersionLine(id=key, number=number, kept_aside=aside, saved_at=at, name=str(name))
-        for key, number, aside, at, name in rows[:_LISTED]
-    ]
+    rows = loaf_of(request, loaf_id).revisions.values("id", "number", "kept_aside", "saved_at")
+    return [VersionLine(**row) for row in rows[:_LISTED]]
 
 
 @router.post("/{uuid:loaf_id}/revisions/{int:revision}/differences", response=_SEEN, operation_id="compare_revision")

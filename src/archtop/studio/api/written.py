@@ -14,9 +14,9 @@ __all__ = ["written", "written_all"]
 M = TypeVar("M", bound=BaseModel)
 
 
-def written(answer: BaseModel, status: int = 200) -> HttpResponse:
+def written(answer: BaseModel) -> HttpResponse:
     """One, as JSON."""
-    return HttpResponse(answer.model_dump_json(), content_type="application/json", status=status)
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")
 
 
 def written_all(kind: type[M], answers: Sequence[M]) -> HttpResponse:
