@@ -38,10 +38,10 @@ export function BenchHeader({ tone, onTurn }: Props) {
 			<p className={`figures ml-auto text-right text-lg leading-tight ${look.soft}`} role="status">
 				{steps.length - bench.queue.length} of {steps.length} done
 				{bench.waiting > 0 && (
-					<span className={`block text-sm ${bench.unkept ? "font-bold" : "whitespace-nowrap"}`}>
+					<span className={`block text-sm ${bench.unkept ? "font-bold" : "ml-auto max-w-32"}`}>
 						{bench.unkept
 							? `${bench.waiting} not sent, and this browser can keep no more: leave the page open`
-							: `${bench.waiting} kept here, ${bench.full ? "the studio's disk is full" : bench.stuck ? "no connection yet" : "on their way"}`}
+							: `${bench.waiting} kept here, ${bench.full ? "disk is full" : bench.stuck ? "no connection yet" : "on their way"}`}
 					</span>
 				)}
 			</p>
