@@ -81,14 +81,16 @@ def test_a_face_is_looked_at_large_and_asked_which_moment_made_it(page: Page, de
     expect(large).to_have_count(0)
 
 
-def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> None:
+def test_a_wire_is_drawn_through_and_a_line_drizzled(page: Page, desk: Desk) -> None:
     desk.start("Drawn")
     desk.go("Section")
     desk.pull("Inside")
     section = page.get_by_role("group", name="Cross-section").locator("image")
     page.get_by_role("button", name="Add a pour").click()
     page.get_by_label("Level mm").last.fill("66")
-    page.get_by_role("button", name="Dust a line").click()
+    page.get_by_role("button", name="Add a thin line").click()
+    page.get_by_label("Goes on").select_option(label="In oil, drizzled")
+    page.get_by_label("Oil g", exact=True).fill("7,5")
     desk.wait_until_saved()
     expect(section).to_have_count(1)
     page.get_by_role("button", name="Draw a wire through").click()
@@ -118,7 +120,7 @@ def test_a_wire_is_drawn_through_and_a_line_dusted(page: Page, desk: Desk) -> No
         desk.press_done()
         expect(now).not_to_have_text(titles[-1])
         titles.append(now.inner_text())
-    assert titles.index("Dust Line") < titles.index("Pour “Pour 2”") < titles.index("Draw the wire: Hanger")
+    assert titles.index("Drizzle Line") < titles.index("Pour “Pour 2”") < titles.index("Draw the wire: Hanger")
 
 
 def test_wires_are_moved_and_cuts_found(page: Page, desk: Desk) -> None:

@@ -1,4 +1,4 @@
-"""A pot swirl is told on a picture of the pot: colours by their place, strokes by hand and by keys."""
+"""Told on a picture: where colours go in the pot, where a stick is drawn, along which lines a pour falls."""
 
 from __future__ import annotations
 
@@ -52,3 +52,53 @@ def test_colours_are_placed_and_a_stick_is_drawn_through_the_pot(page: Page, des
     assert len(technique["spots"]) == 2
     assert len(technique["strokes"]) == 1
     assert len(technique["strokes"][0]) > 4
+
+
+def test_lines_are_drawn_on_the_mould_and_poured_in_their_order(page: Page, desk: Desk) -> None:
+    desk.start("Drawn lines")
+    desk.go("Section")
+    desk.pull("Inside")
+    page.get_by_label("Poured as").select_option(label="Drop swirl")
+    page.get_by_label("Which way").select_option(label="As I draw it")
+    mould = page.get_by_role("group", name=re.compile("^The mould from above"))
+    expect(page.get_by_text("Nothing drawn yet")).to_be_visible()
+    expect(page.get_by_label("Passes")).to_have_count(0)
+
+    # By hand, slanting, then one by a press that goes where the arrow keys send it.
+    mould.scroll_into_view_if_needed()
+    box = mould.bounding_box()
+    assert box
+    page.mouse.move(box["x"] + 20, box["y"] + 16)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] - 20, box["y"] + box["height"] - 16, steps=14)
+    page.mouse.up()
+    first = page.get_by_role("button", name=re.compile("^Line 1, "))
+    expect(first).to_be_visible()
+    page.get_by_role("button", name="Add a line end to end").click()
+    second = page.get_by_role("button", name=re.compile("^Line 2, "))
+    expect(second).to_have_accessible_name(re.compile(": 50 % of the way"))
+    second.focus()
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Shift+ArrowDown")
+    expect(second).not_to_have_accessible_name(re.compile(": 50 % of the way"))
+    desk.wait_until_saved()
+    assert violations(page) == []
+
+    loaf = page.url.partition("/loaf/")[2].split("/")[0]
+    document = page.request.get(f"/api/loaves/{loaf}/document").json()
+    slanting, straight = document["work"][0]["technique"]["lines"]
+    assert len(slanting["points"]) > 4
+    assert slanting["points"][0][1] < -0.5 < 0.5 < slanting["points"][-1][1]
+    assert straight["points"][0][1] == straight["points"][1][1] > 0.1
+
+    # Taken away by a key, and the bench says the one that is left.
+    first.focus()
+    page.keyboard.press("Delete")
+    expect(second).to_have_count(0)
+    desk.wait_until_saved()
+    desk.go("Bench")
+    now = page.get_by_role("heading", level=1)
+    while not (title := now.inner_text()).startswith("Pour “"):
+        desk.press_done()
+        expect(now).not_to_have_text(title)
+    expect(page.get_by_text(re.compile("in this order: 1 .* of the middle"))).to_be_visible()

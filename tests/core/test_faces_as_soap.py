@@ -31,6 +31,11 @@ FOUR = {"white": 40, "red": 25, "blue": 20, "gold": 15}
 ROUND = rod(diameter=36, up_mm=36)
 HALF_AS_LONG = {**ROUND, "from_mm": 0, "length_mm": 110}
 LAID = {"do": "lay", "embed": "rod"}
+SNAKE = [
+    {"colour": "red", "points": [[0.0, -0.9], [0.25, 0.9], [0.5, -0.9], [0.75, 0.9], [1.0, -0.9]]},
+    {"colour": "blue", "points": [[0.1, 0.5], [0.6, 0.4]]},
+    {"colour": "red", "points": [[0.0, 0.0], [1.0, 0.0]]},
+]
 
 
 def pour(key: str, to_mm: float, shares: dict[str, float], fall_mm: float = 5, **technique: Any) -> dict[str, Any]:
@@ -58,10 +63,22 @@ BASE = pour("base", 30, {"white": 100})
         ([BASE, LAID, pour("rest", 68, THREE, 40, kind="pot swirl")], [ROUND]),
         ([pour("a", 15, {"white": 100}), pour("b", 50, {"red": 100}), LAID, pour("c", 68, {"blue": 100})], [ROUND]),
         ([BASE, LAID, pour("rest", 68, THREE, 60, kind="drops", way="side to side")], [HALF_AS_LONG]),
+        ([BASE, LAID, pour("rest", 68, THREE, 60, kind="drops", way="side to side", cup_ml=30)], [HALF_AS_LONG]),
+        ([BASE, pour("rest", 68, FOUR, 60, kind="drops", way="as drawn", lines=SNAKE, up_and_down=True)], []),
         ([BASE, LAID, pour("rest", 68, FOUR, kind="plops")], [HALF_AS_LONG]),
         ([BASE, LAID, pour("rest", 68, FOUR, kind="corner")], [ROUND]),
     ],
-    ids=["pot", "pot, then half an embed", "pot around", "pressed in", "rows", "plops", "leaning"],
+    ids=[
+        "pot",
+        "pot, then half an embed",
+        "pot around",
+        "pressed in",
+        "rows",
+        "cups",
+        "drawn lines",
+        "plops",
+        "leaning",
+    ],
 )
 def test_colours_keep_what_was_poured_within_two_tenths_of_a_point(work: list[Any], embeds: list[Any]) -> None:
     of = field(work, 6.0, embeds=embeds)
@@ -267,8 +284,9 @@ def test_rows_of_plops_are_left_behind_by_the_lift() -> None:
 
 def test_the_bench_says_how_the_pot_is_filled() -> None:
     swirl = PotSwirl(passes=4, turns=0, spots=((6, 0), (12, 0.5), (2.52, 0.5)), strokes=(((0, 0.9), (0, -0.9)),))
-    assert swirl.says(40) == (
-        "Pot swirl: the colours into one pot, the first all over, then at 12 o'clock, at half past 2 (its lip is six), "
-        "a stick drawn through once, then 4 passes there and back over its lip, without stirring."
+    names = {"a": "Dusk", "b": "Tile", "c": "Wick"}
+    assert swirl.says(40, names) == (
+        "Pot swirl: the colours into one pot, Dusk all over, then Tile at 12 o'clock, Wick at half past 2 (its lip is "
+        "six), a stick drawn through once, then 4 passes there and back over its lip, without stirring."
     )
-    assert "o'clock" not in PotSwirl().says(40)
+    assert "o'clock" not in PotSwirl().says(40, names)

@@ -330,6 +330,19 @@ def test_a_dusted_line_takes_from_its_colours_jars() -> None:
     assert supply.grams == pytest.approx(bowl + 2.0)
 
 
+def test_a_line_in_oil_takes_its_oil_too() -> None:
+    document = two_colours(BLUE)
+    document["work"].append({"do": "dust", "id": "line", "name": "Line", "colour": "a", "amount_g": 2.0, "oil_g": 8.04})
+    result = plan(read_loaf(document), BOTH)
+    (step,) = [step for step in result.steps if step.title == "Drizzle Line"]
+    (oil,) = [item for item in result.supplies if item.key == read_loaf(document).sizing.carrier_fat]
+    assert [(amount.label, amount.value) for amount in step.amounts] == [("Blue", 2.0), (oil.name, 8.0)]
+    dry = two_colours(BLUE)
+    dry["work"].append({"do": "dust", "id": "line", "name": "Line", "colour": "a", "amount_g": 2.0})
+    before = sum(item.grams for item in plan(read_loaf(dry), BOTH).supplies if item.key == oil.key)
+    assert oil.grams == pytest.approx(before + 8.0)
+
+
 def test_a_drizzle_is_a_jar_in_oil_that_fills_its_volume() -> None:
     drizzle = {
         "id": "drizzle",

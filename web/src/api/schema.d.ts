@@ -3280,6 +3280,22 @@ export interface components {
             smooth: boolean;
         };
         /**
+         * DrawnLine
+         * @description A line that one of the pour's colours is poured along.
+         *
+         *     ``colour``: its id. ``points``: along the loaf from the front (0-1) and across it from the
+         *     left (−1 to 1), by half its width.
+         */
+        DrawnLine: {
+            /** Colour */
+            colour: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * DroppedIn
          * @description ``drops``: thin streams in all, colours taking turns as their shares allow.
          */
@@ -3302,7 +3318,10 @@ export interface components {
         };
         /**
          * Drops
-         * @description Colours taking turns in ``passes``, each ``way``.
+         * @description Colours taking turns in ``passes``, each ``way``; or ``lines`` one after the other, as they are drawn.
+         *
+         *     ``cup_ml``: what one small cup holds that is emptied into a row [ml]; without, a row is poured in one go.
+         *     ``up_and_down``: whether the jug is moved up and down as it pours, from near the batter to its full height.
          */
         Drops: {
             /**
@@ -3320,11 +3339,24 @@ export interface components {
              * @default end to end
              * @enum {string}
              */
-            way: "end to end" | "side to side" | "along the left wall" | "along the right wall";
+            way: "end to end" | "side to side" | "along the left wall" | "along the right wall" | "as drawn";
+            /** Cup Ml */
+            cup_ml?: number | null;
+            /**
+             * Up And Down
+             * @default false
+             */
+            up_and_down: boolean;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["DrawnLine"][];
         };
         /**
          * Dust
-         * @description A thin line of dry powder sieved over the level before the next pour, in a colour [g].
+         * @description A thin line over the level before the next pour, in a colour: powder [g], sieved on dry or stirred into oil [g]
+         *     and drizzled.
          */
         Dust: {
             /** Id */
@@ -3346,6 +3378,8 @@ export interface components {
              * @default 1.5
              */
             amount_g: number;
+            /** Oil G */
+            oil_g?: number | null;
         };
         /**
          * EachBar

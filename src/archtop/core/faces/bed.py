@@ -6,6 +6,7 @@ rectangle of its area, in which its colours come to lie among themselves (:class
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from functools import cached_property
 from typing import Protocol
@@ -213,7 +214,7 @@ class Bed:
         """A pour in passes along the loaf: each a pool, and where it falls far enough a stroke into what is there."""
         level = here.before
         area = self.spans.area(here.before) if here.before > 0 else 0.0
-        for n, (x, part, source) in enumerate(streams):
+        for n, (x, part, source, fall) in enumerate(streams):
             area += part
             new = here.after if n == len(streams) - 1 else self.spans.level(area, level, here.after)
             if new - level < 1e-6:
@@ -223,7 +224,7 @@ class Bed:
                 self.level(source, level, new)
                 level = new
                 continue
-            land = landing(part, here.fall_mm, here.pa)
+            land = landing(part, fall * here.fall_mm, here.pa)
             wide = self.spreads(part, land, new)
             if wide >= _ALL_OVER * self.half or self.crowded:
                 # It runs level by itself, is too thick to sink, or finds its way around what stands there.
@@ -244,19 +245,25 @@ class Bed:
 
     def plunge(self, i: int, start: tuple[float, float], end: tuple[float, float], reach: float) -> None:
         """A stream going down from the surface, as far as an embed lets it, and as wide as the gap beside one is."""
-        path = shapely.LineString([start, end])
+        self.drag(i, (start, end), reach, start[1])
+
+    def drag(self, i: int, way: tuple[tuple[float, float], tuple[float, float]], reach: float, level: float) -> None:
+        """Batter dragged along from one point to another, as far as an embed lets it, under the level [mm]."""
+        path = shapely.LineString(way)
         if self.crowded:
             named = zip(self.standing.names, self.standing.shapes, strict=True)
             self.grazed |= {(i, key) for key, shape in named if path.intersects(shape)}
             free = path.difference(self.standing.near)
-            down = [part for part in shapely.get_parts(free) if part.length and part.coords[0][1] > start[1] - FLAT_MM]
-            if not down or down[0].length < FLAT_MM:
+            begun = [
+                part for part in shapely.get_parts(free) if part.length and math.dist(part.coords[0], way[0]) < FLAT_MM
+            ]
+            if not begun or begun[0].length < FLAT_MM:
                 return
-            path = down[0]
+            path = begun[0]
             reach = min(reach, SLIPS_MM + float(path.distance(self.standing.together)))
         (x0, z0), (x1, z1) = path.coords[0], path.coords[-1]
         reach = min(max(reach, 4.0), 0.9 * self.half)
-        self.op(STROKE, NOWHERE, x0, z0, x1, z1, reach, GAIN, KAPPA, z0, len(self.holds) - 1)
+        self.op(STROKE, NOWHERE, x0, z0, x1, z1, reach, GAIN, KAPPA, level, len(self.holds) - 1)
 
     def spreads(self, area: float, land: Landing, straight: float) -> float:
         """How far to each side a pass of that area spreads [mm].

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 
 import numpy as np
@@ -36,6 +37,9 @@ _TAPPED, _WAVE, _MOST_UNEVEN, _UNEVEN_MM = 0.3, 0.45, 0.12, 2.5
 _WAVES = 5
 # An embed that goes in so near to the floor [mm], or that takes so much of what lies there, squeezes out all under it.
 _OVER_FLOOR_MM, _TAKES = 2.0, 0.85
+# A line in oil goes down so far under the most fluid batter, and up so far beside the thickest [mm], as far one way as
+# the other at so much [Pa], in so many places across, and is smeared so far there [mm]: stated guesses.
+_SLIPS_DOWN_MM, _SLIPS_UP_MM, _SLUGGISH_PA, _SLIPS, _SMEARS_MM = 18.0, 16.0, 12.0, 7, 10.0
 # How round what gives way is, by half the embed's width: a stated guess.
 _ROUNDED = 0.2
 
@@ -49,6 +53,8 @@ class Telling(Bed):
         # Along the loaf batter flows to where an embed is not: what lay here lay elsewhere before.
         self.ys = of.sections(y)
         self.put_in: list[str] = []
+        # Whether what lies uppermost is a line in oil.
+        self.slippery = False
         for i, (step, done) in enumerate(zip(of.loaf.work, of.fills, strict=True)):
             before, after = section.level(done.level_before_mm), section.level(done.level_after_mm)
             self.y = self.ys[i]
@@ -119,12 +125,13 @@ class Telling(Bed):
         for n in range(len(path) - 1):
             self.op(STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, GAIN, KAPPA, level, grid)
 
-    def sieve(self, i: int, colour: str, volume_mm3: float, level: float) -> None:
-        """Powder stays where it fell: the uppermost of what has been poured takes its colour."""
+    def line(self, i: int, colour: str, volume_mm3: float, level: float, *, slips: bool = False) -> None:
+        """What lies on the level stays where it fell: the uppermost of what has been poured takes its colour."""
         mould = self.of.loaf.mould
         surface = mould.length_mm * 2 * (self.half + self.section.lean * self.of.fills[i].level_after_mm)
         thick = max(volume_mm3 / surface, _THINNEST_MM)
         self.op(LINE, self.source(i, self.of.numbers[colour]), level, thick)
+        self.slippery = slips
 
     def pour(self, step: BatterPour, i: int, heights: tuple[float, float]) -> None:
         """New batter between two heights, as its technique brings it."""
@@ -145,8 +152,36 @@ class Telling(Bed):
             over=float(np.interp(self.y, ys, whole / whole[-1])),
             ys=ys,
             areas=areas,
+            ids=[share.colour for share in step.colours],
         )
         step.goes_in.pours(self, here)
+        if self.slippery:
+            self._carry(here)
+            self.slippery = False
+
+    def _carry(self, here: Here) -> None:
+        """Oil under a pour gives way to it: where fluid batter lands it goes down, beside thick batter it rises.
+
+        Landing and rising take turns over the width.
+        """
+        fluid = 1 / (1 + here.pa / _SLUGGISH_PA)
+        down = min(_SLIPS_DOWN_MM * fluid, 0.8 * here.before)
+        up = min(_SLIPS_UP_MM * (1 - fluid), 0.7 * (here.after - here.before))
+        random = self.random("slips", here.step)
+        places = np.sort(self.spread(_SLIPS, random)) * self.half
+        for n, (place, far, side) in enumerate(
+            zip(places, random.uniform(0.4, 1.0, _SLIPS), random.uniform(-1, 1, _SLIPS), strict=True)
+        ):
+            x = self.at(float(place), here.step, n, "slips")
+            high = far * (-down if n % 2 == 0 else up)
+            if abs(high) < FLAT_MM:
+                continue
+            # It is taken hold of a little before it, and smears to one side once it is there.
+            start, reach = here.before - math.copysign(1.0, high), 1.2 * abs(high)
+            end = (x + 4.0 * self.of.wander(self.y, here.step, n, "leans"), start + high)
+            self.drag(here.step, ((x, start), end), reach, here.after)
+            aside = (end[0] + side * (_SMEARS_MM + 4.0 * self.of.wander(self.y, here.step, n, "smears")), end[1])
+            self.drag(here.step, (end, aside), 0.6 * reach, here.after)
 
     def breaks(self, here: Here) -> bool:
         """Whether it breaks the layer it falls onto; from low down a spatula takes its fall."""

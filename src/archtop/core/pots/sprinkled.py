@@ -1,7 +1,7 @@
 """What of the cupboard goes onto a loaf dry, between its layers and over its top, in amounts that can be weighed.
 
-A finish is of one thing, a drizzle of a jar and the oil it is stirred into; a dusted line is of its colour's jars; what
-is brushed onto a piece is of a jar.
+A finish is of one thing, a drizzle of a jar and the oil it is stirred into; a line is of its colour's jars, and of oil
+where it is drizzled; what is brushed onto a piece is of a jar.
 """
 
 from __future__ import annotations
@@ -88,6 +88,9 @@ def _dusted(of: ResolvedLoaf) -> Iterator[Sprinkled]:
                 if jar:
                     step = str(LOAF.step(work.do, work.ref))
                     yield _weighed(of, step, "colourant", jar, work.amount_g * dose.g_per_kg / whole)
+            if work.oil_g is not None:
+                oil = fat_named(of.loaf.sizing.carrier_fat, of.cupboard.fats)
+                yield _weighed(of, str(LOAF.step(work.do, work.ref)), "fat", oil, work.oil_g)
 
 
 def _finished(of: ResolvedLoaf) -> Iterator[Sprinkled]:

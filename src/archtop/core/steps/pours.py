@@ -155,9 +155,9 @@ def _worked(loaf: Loaf, work: Work, words: Words, done: Fill, sprinkled: Sequenc
     }
     key = str(LOAF.step(work.do, work.ref))
     powder = on_dry(key, sprinkled)
-    if words.powder_g and not powder:
+    if words.powder_g and not any(part.kind == "colourant" for part in sprinkled if part.step == key):
         # Nobody has said which jar its colour is from.
-        powder = (Amount(key="powder", label="Powder", value=words.powder_g, unit="g", fine=True),)
+        powder = (Amount(key="powder", label="Powder", value=words.powder_g, unit="g", fine=True), *powder)
     return Step(
         key=key,
         stage=loaf.name,

@@ -4,7 +4,10 @@ import { NumberField, SelectField, TextField } from "../../ui/fields";
 import { patchDust } from "../editor/changes";
 import { useEditor } from "../editor/EditorContext";
 
-/** A line of powder: its colour and how much. */
+/** So much oil to a powder's weight makes it run off a spoon: common practice, no source. */
+const OIL = 4;
+
+/** A thin line: its colour, dry or in oil, and how much. */
 export function DustFields({ dust }: { dust: Dust }) {
 	const { document, edit } = useEditor();
 	const patch = (change: Partial<Dust>) =>
@@ -18,6 +21,17 @@ export function DustFields({ dust }: { dust: Dust }) {
 				options={document.colours.map((colour) => [colour.id, colour.name] as const)}
 				onChange={(colour) => patch({ colour })}
 			/>
+			<SelectField
+				label="Goes on"
+				value={dust.oil_g == null ? "dry" : "in oil"}
+				options={
+					[
+						["dry", "Dry, sieved"],
+						["in oil", "In oil, drizzled"],
+					] as const
+				}
+				onChange={(how) => patch({ oil_g: how === "dry" ? null : OIL * (dust.amount_g ?? 1.5) })}
+			/>
 			<NumberField
 				label="Powder"
 				quantity="weight"
@@ -25,6 +39,15 @@ export function DustFields({ dust }: { dust: Dust }) {
 				value={dust.amount_g ?? 1.5}
 				onChange={(amount_g) => patch({ amount_g })}
 			/>
+			{dust.oil_g != null && (
+				<NumberField
+					label="Oil"
+					quantity="weight"
+					digits={1}
+					value={dust.oil_g}
+					onChange={(oil_g) => patch({ oil_g })}
+				/>
+			)}
 		</FieldRow>
 	);
 }

@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type PointerEvent, useRef, useState } from "react";
+import type { PointerEvent } from "react";
 import { drawPot } from "../../api/queries";
 import type { Pour } from "../../api/types";
+import { useFreehand } from "../../drawing/useFreehand";
 import { Button } from "../../ui/Button";
 import { useEditor } from "../editor/EditorContext";
 import { useInHand } from "../editor/useInHand";
@@ -58,27 +59,19 @@ export function PotField({ pour, technique, onChange }: Props) {
 		staleTime: Number.POSITIVE_INFINITY,
 		retry: false,
 	});
-	const [line, setLine] = useState<Point[]>([]);
-	const drawing = useRef(false);
 	const spots: Spot[] = (technique.spots ?? []).map(([hour = 6, out = 0]) => [hour, out]);
 	const strokes: number[][][] = technique.strokes ?? [];
 	const placed = spots.length === pour.colours.length && spots.length > 1;
 	const at = (event: PointerEvent<SVGSVGElement>): Point => {
 		const box = event.currentTarget.getBoundingClientRect();
 		const unit = WIDE / RADIUS / box.width;
-		return [
-			(event.clientX - box.left - box.width / 2) * unit,
-			(box.height / 2 - (event.clientY - box.top)) * unit,
-		];
-	};
-	const draw = (point: Point) => {
-		const far = Math.hypot(...point);
-		const kept: Point = far > 1 ? [point[0] / far, point[1] / far] : point;
-		const [x, y] = line.at(-1) ?? [Number.POSITIVE_INFINITY, 0];
-		if (Math.hypot(kept[0] - x, kept[1] - y) > APART && line.length < MOST)
-			setLine([...line, [hundredth(kept[0]), hundredth(kept[1])]]);
+		const x = (event.clientX - box.left - box.width / 2) * unit;
+		const y = (box.height / 2 - (event.clientY - box.top)) * unit;
+		const far = Math.max(Math.hypot(x, y), 1);
+		return [hundredth(x / far), hundredth(y / far)];
 	};
 	const add = (stroke: Point[]) => onChange({ strokes: [...strokes, stroke] });
+	const { line, drawn } = useFreehand({ at, apart: APART, most: MOST, onLine: add });
 	return (
 		<fieldset className="mt-2 rounded-lg border border-line p-2">
 			<legend className="px-1 text-sm font-medium">The pot</legend>
@@ -89,17 +82,7 @@ export function PotField({ pour, technique, onChange }: Props) {
 					className="shrink-0 touch-none"
 					role="group"
 					aria-label="The pot from above, its lip below: draw in it with a stick"
-					onPointerDown={(event) => {
-						drawing.current = true;
-						event.currentTarget.setPointerCapture(event.pointerId);
-						draw(at(event));
-					}}
-					onPointerMove={(event) => drawing.current && draw(at(event))}
-					onPointerUp={() => {
-						drawing.current = false;
-						if (line.length > 1) add(line);
-						setLine([]);
-					}}
+					{...drawn}
 				>
 					<circle r={RADIUS + 5} className="fill-none stroke-edge" strokeWidth={5} />
 					<path d="M -13 103 L 0 112 L 13 103" className="fill-none stroke-edge" strokeWidth={5} />

@@ -2,6 +2,7 @@ import type { Pour } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { FieldRow } from "../../ui/Drawer";
 import { MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
+import { LinesField } from "./LinesField";
 import { PotField } from "./PotField";
 
 type Technique = NonNullable<Pour["technique"]>;
@@ -17,6 +18,12 @@ const WAYS = [
 	["side to side", "In rows, side to side"],
 	["along the left wall", "Along the left wall"],
 	["along the right wall", "Along the right wall"],
+	["as drawn", "As I draw it"],
+] as const;
+
+const JUG = [
+	["steady", "Held at one height"],
+	["moved", "Moved up and down"],
 ] as const;
 
 interface Props {
@@ -86,7 +93,25 @@ export function TechniqueFields({ pour, onChange }: Props) {
 						onChange={(deep_mm) => patch({ deep_mm })}
 					/>
 				)}
-				{"passes" in technique && (
+				{"cup_ml" in technique && technique.way === "side to side" && (
+					<MaybeNumberField
+						label="One small cup"
+						quantity="volume"
+						digits={0}
+						placeholder="from the jug"
+						value={technique.cup_ml ?? null}
+						onChange={(cup_ml) => patch({ cup_ml })}
+					/>
+				)}
+				{"up_and_down" in technique && (
+					<SelectField
+						label="Jug"
+						value={technique.up_and_down ? "moved" : "steady"}
+						options={JUG}
+						onChange={(jug) => patch({ up_and_down: jug === "moved" })}
+					/>
+				)}
+				{"passes" in technique && !("way" in technique && technique.way === "as drawn") && (
 					<NumberField
 						label={"way" in technique && technique.way === "side to side" ? "Rows" : "Passes"}
 						digits={0}
@@ -110,6 +135,9 @@ export function TechniqueFields({ pour, onChange }: Props) {
 					onChange={(stage) => onChange({ thickness: stage === "" ? null : stage })}
 				/>
 			</FieldRow>
+			{technique.kind === "drops" && technique.way === "as drawn" && (
+				<LinesField pour={pour} technique={technique} onChange={patch} />
+			)}
 			{technique.kind === "pot swirl" && <PotField pour={pour} technique={technique} onChange={patch} />}
 			<p className="text-xs text-soft">
 				{swirls ? "Several colours in one pour leave their pot together, as a pot swirl." : help}

@@ -92,7 +92,7 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 					<Plus aria-hidden className="size-4" /> Add a column
 				</Button>
 				<Button onClick={() => edit(addDust)}>
-					<Plus aria-hidden className="size-4" /> Dust a line
+					<Plus aria-hidden className="size-4" /> Add a thin line
 				</Button>
 				<Button onClick={() => edit(addHanger)}>
 					<Plus aria-hidden className="size-4" /> Draw a wire through

@@ -63,5 +63,8 @@ class Telling(Protocol):
     def draw(self, wire: Wire, i: int, level: float) -> None:
         """A wire drawn through it."""
 
-    def sieve(self, i: int, colour: str, volume_mm3: float, level: float) -> None:
-        """Powder spread over the level: the uppermost of what has been poured takes its colour."""
+    def line(self, i: int, colour: str, volume_mm3: float, level: float, *, slips: bool = False) -> None:
+        """So much spread over the level: the uppermost of what has been poured takes its colour.
+
+        ``slips``: whether the next pour carries it away.
+        """

@@ -32,11 +32,12 @@ class Pour(BatterPour):
 
     def words(self, around: Around) -> Words:
         """Its colours with their shares, from how high, and how they go in."""
-        names = [around.colours[share.colour] for share in self.colours]
+        colours = {share.colour: around.colours[share.colour] for share in self.colours}
+        names = list(colours.values())
         if len(names) > 1:
             names = [f"{name} {share.percent:g} %" for name, share in zip(names, self.colours, strict=True)]
         fall = "low over a spatula" if self.fall_mm < _LOW_MM else f"from {self.fall_mm:g} mm up"
-        told = [f"{', '.join(names)}, {fall}.", self.goes_in.says(self.fall_mm), self._stirred_in(around)]
+        told = [f"{', '.join(names)}, {fall}.", self.goes_in.says(self.fall_mm, colours), self._stirred_in(around)]
         if self.goes_in.lies_flat():
             told.append("Tap the mould, so that it lies level and lets its air go.")
         words = " ".join(word if word.endswith(".") else f"{word}." for word in told if word)

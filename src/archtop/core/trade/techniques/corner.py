@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from typing import Literal
 
 import numpy as np
@@ -31,7 +32,7 @@ class Corner(Technique):
     kind: Literal["corner"] = "corner"
     from_side: Literal["left", "right"] = "left"
 
-    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:  # noqa: ARG002
         """From which wall."""
         return f"From the {self.from_side}: along that wall, the mould tilted a little to it."
 

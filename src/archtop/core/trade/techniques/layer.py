@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Literal
 
 from archtop.core.trade.techniques.technique import BREAKING_PASSES, Ground, Here, Stream, Suits, Technique
@@ -18,7 +19,7 @@ class Layer(Technique):
 
     kind: Literal["layer"] = "layer"
 
-    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:  # noqa: ARG002
         """Nothing more than its colour."""
         return ""
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -26,7 +27,7 @@ class MiniDrops(Technique):
     passes: Annotated[int, Field(ge=1, le=60)] = 6
     deep_mm: Annotated[float, Field(ge=0, le=300)] | None = None
 
-    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:  # noqa: ARG002
         """The bottle, how often, how deep."""
         deep = "" if self.deep_mm is None else f" Press so hard that they go about {self.deep_mm:g} mm deep."
         return f"Mini drops: from a bottle with a fine nozzle, {self.passes} passes or more.{deep}"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 import numpy as np
@@ -39,7 +40,7 @@ class Plops(Technique):
     kind: Literal["plops"] = "plops"
     spoon_ml: Annotated[float, Field(ge=2, le=200)] = 20.0
 
-    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:  # noqa: ARG002
         """The spoon, and how much it holds."""
         return f"In plops: spoonfuls of about {self.spoon_ml:g} ml beside and on each other, colours taking turns."
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Annotated, Literal
 
 import numpy as np
@@ -45,10 +45,14 @@ class PotSwirl(Technique):
         tuple[Annotated[tuple[tuple[Place, Place], ...], Field(max_length=60)], ...], Field(max_length=12)
     ] = ()
 
-    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:  # noqa: ARG002
         """Where the colours go in, turns, strokes and passes."""
-        clock = [f"at {_o_clock(hour)}" if out > 0.1 else "into the middle" for hour, out in self.spots[1:]]
-        where = f", the first all over, then {', '.join(clock)} (its lip is six)" if clock else ""
+        names = list(colours.values())
+        clock = [
+            f"{colour} {f'at {_o_clock(hour)}' if out > 0.1 else 'into the middle'}"
+            for colour, (hour, out) in zip(names[1:], self.spots[1:], strict=False)
+        ]
+        where = f", {names[0]} all over, then {', '.join(clock)} (its lip is six)" if clock else ""
         turns = f", {abs(self.turns):g} turns" if self.turns else ""
         stick = f", a stick drawn through {_times(len(self.strokes))}" if self.strokes else ""
         return (

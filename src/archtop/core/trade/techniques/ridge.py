@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 import numpy as np
@@ -32,14 +33,13 @@ class Ridge(Technique):
     kind: Literal["ridge"] = "ridge"
     across_percent: Annotated[float, Field(ge=-90, le=90)] = 0.0
 
-    def says(self, fall_mm: float) -> str:  # noqa: ARG002
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:  # noqa: ARG002
         """Where the ridge runs, and what comes beside it."""
         side = "left of the middle" if self.across_percent < -5 else "right of the middle"
         where = side if abs(self.across_percent) > 5 else "along the middle"
-        return (
-            f"In a ridge: the first colour heaped {where} from end to end and shaped with the back of a spoon, "
-            "the others filled up beside it, from left to right."
-        )
+        first, *others = colours.values()
+        beside = f", {', '.join(others)} filled up beside it, from left to right" if others else ""
+        return f"In a ridge: {first} heaped {where} from end to end and shaped with the back of a spoon{beside}."
 
     def pours(self, ground: Ground, here: Here) -> None:
         """A heap as steep as it stands, and beside it what each colour has room for."""

@@ -6,7 +6,7 @@ Ranges of yield stress are common practice in the stages of trace, no source; th
 from __future__ import annotations
 
 from abc import abstractmethod
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import ClassVar, Final, NamedTuple, Protocol
 
 import numpy as np
@@ -36,9 +36,9 @@ class Here(NamedTuple):
     """A pour in one section: which step of the work, its colours by number with their shares (adding up to one), the
     level before and after [mm], the area it adds [mm²], how thick it is [Pa], how far it falls [mm].
 
-    ``y``: where along the loaf the section is [mm], and ``over``: how much of the pour lies nearer the front (0-1);
-    ``ys`` and ``areas``: what it adds all along the loaf [mm, mm²], each of shape (n,). ``deep_mm``: how deep its
-    streams go, where that is told.
+    ``ids``: of its colours, in the document. ``y``: where along the loaf the section is [mm], and ``over``: how much of
+    the pour lies nearer the front (0-1); ``ys`` and ``areas``: what it adds all along the loaf [mm, mm²], each of shape
+    (n,). ``deep_mm``: how deep its streams go, where that is told.
     """
 
     step: int
@@ -53,15 +53,20 @@ class Here(NamedTuple):
     over: float
     ys: NDArray[np.float64]
     areas: NDArray[np.float64]
+    ids: Sequence[str] = ()
     deep_mm: float | None = None
 
 
 class Stream(NamedTuple):
-    """One pass: where it runs across the section [mm], how much it adds to it [mm²], and the number of its source."""
+    """One pass: where it runs across the section [mm], how much it adds to it [mm²], and the number of its source.
+
+    ``fall``: the share of the pour's fall that it falls there.
+    """
 
     x: float
     area: float
     source: int
+    fall: float = 1.0
 
 
 class Ground(Protocol):
@@ -134,8 +139,12 @@ class Technique(Kind):
     higher_helps: ClassVar[bool] = False
 
     @abstractmethod
-    def says(self, fall_mm: float) -> str:
-        """What the bench says, after the colours with their shares."""
+    def says(self, fall_mm: float, colours: Mapping[str, str]) -> str:
+        """What the bench says, after the colours with their shares.
+
+        :param fall_mm: how far it falls [mm]
+        :param colours: their names by id, in the pour's order
+        """
 
     def lies_flat(self) -> bool:
         """Whether it lies as it runs, so that the mould is tapped after it."""
