@@ -133,7 +133,7 @@ def test_salt_sends_the_loaf_onto_its_side_and_a_spritz_is_cautioned(page: Page,
 def test_the_template_and_the_strip_print(page: Page, desk: Desk, tmp_path: Path) -> None:
     desk.copy_of_the_demo("Template")
     desk.go("Top")
-    for link, pages in (("Print the template, 1:1", 2), ("Strip for the rim", 1)):
+    for link, pages in (("Print the template, 1:1", 2), ("Strips for the rim", 1)):
         with page.expect_download() as download:
             page.get_by_role("link", name=link).click()
         file = tmp_path / "sheet.pdf"

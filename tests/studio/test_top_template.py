@@ -92,7 +92,7 @@ def test_the_strip_is_as_long_as_the_rim(studio: Studio, loaf: Loaf) -> None:
     data = fetched(studio, loaf, "rim-strip.pdf").content
     front, back = result.mould.ends_at_rim
     dark = rendered(data, 0)
-    top = dark[300:305].max(axis=0) > 60
+    top = dark[398:403].max(axis=0) > 60
     columns = np.flatnonzero(top)
     assert (columns[-1] - columns[0]) / 10 == pytest.approx(back - front, abs=0.5)
 

@@ -1144,6 +1144,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loaves/{loaf_id}/top-seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Top Seen
+         * @description Where the pieces on a loaf's top lie in a photograph between the rim strips; the photograph is not kept.
+         */
+        post: operations["see_top"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/soap-colour": {
         parameters: {
             query?: never;
@@ -8870,6 +8890,69 @@ export interface components {
             shown_mm: number;
         };
         /**
+         * TopFound
+         * @description A piece of the top: whether it was made out, and where it lies across and along the loaf [mm].
+         *
+         *     ``run`` or ``pieces`` with its ``number``: what of the plan it is, where its place there can be changed. ``moved``:
+         *     whether it lies elsewhere than planned; ``cut_anew``: whether a cut goes through it there that was not to;
+         *     ``drawn``, ``planned``: its outline there and at its place, in the picture's millimetres.
+         */
+        TopFound: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Found */
+            found: boolean;
+            /** Moved */
+            moved: boolean;
+            /** Cut Anew */
+            cut_anew: boolean;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Run */
+            run?: string | null;
+            /** Pieces */
+            pieces?: string | null;
+            /** Number */
+            number?: number | null;
+            /** Drawn */
+            drawn: [
+                number,
+                number
+            ][];
+            /** Planned */
+            planned: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * TopRead
+         * @description What was read of the photograph, in words, and the top from straight above: a JPEG as a data address.
+         *
+         *     ``shown``: from and to along, from and to across of the picture [mm]; ``cuts``: where wires go, along it [mm].
+         */
+        TopRead: {
+            /** Says */
+            says: string[];
+            /** Pieces */
+            pieces: components["schemas"]["TopFound"][];
+            /** Shown */
+            shown: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Cuts */
+            cuts: number[];
+            /** Picture */
+            picture: string;
+        };
+        /**
          * ColourSeen
          * @description The soap's colour, or ``None`` where it must be pressed on first; ``said``: against what was forecast, in words;
          *     ``picture``: the photograph, small, as a data address.
@@ -12830,6 +12913,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpoonfulSeen"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    see_top: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                loaf_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TopRead"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemReport"];
                 };
             };
             /** @description Unprocessable Entity */

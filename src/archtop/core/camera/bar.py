@@ -15,9 +15,9 @@ from archtop.core.base import Frozen
 from archtop.core.camera.bar_card import BAR_CARD, BarCard
 from archtop.core.camera.bar_lies import Lies, Measured, laid, measured
 from archtop.core.camera.bar_outline import MEASURE_YOURSELF, outline_at_height, outline_on
-from archtop.core.camera.lit import Lit, light_of
-from archtop.core.camera.marks import Array, Picture, locate, refused, vision
-from archtop.core.camera.piece_sought import seek_piece
+from archtop.core.camera.lit import Lit, lab_of_light, light_of
+from archtop.core.camera.marks import Array, Picture, locate, pairs, refused, vision
+from archtop.core.camera.piece_sought import AS_PLANNED, outline_there, seek_piece
 from archtop.core.camera.pose import Pose, pose_of
 from archtop.core.camera.soap_seen import Flags, colours_in, enough, holes_in, veiled
 from archtop.core.colour import hex_of, in_white_light, linear
@@ -149,7 +149,7 @@ def read_bar(
         lies = laid(edge, plan.outline, plan.level_mm)
         size = measured(edge, lies, plan.outline, plan.level_mm)
     face = _Face(picture, pose, lies, lit, plan)
-    expected = _lab(linear(np.array(list(plan.colours.values()), dtype=np.uint8)))
+    expected = lab_of_light(linear(np.array(list(plan.colours.values()), dtype=np.uint8)))
     inside = face.inside(min(size.high_mm or plan.level_mm, plan.level_mm))
     pieces = tuple(_piece(face, piece, plan.pieces) for piece in plan.pieces)
     poured = inside & ~face.within([np.array(piece.outline) for piece in pieces])
@@ -182,7 +182,7 @@ def read_bar(
             for x, z in [face.section(hole.column, hole.row)]
         ),
         veiled=veiled(face.lab, inside, came_out, _PX_PER_MM),
-        edge=_pairs(_smooth(lies.in_section(edge))),
+        edge=pairs(_smooth(lies.in_section(edge))),
         shown=face.shown,
     )
     return seen, face.picture
@@ -223,7 +223,7 @@ class _Face:
         )
         white = lit(on_card[:, :2]).reshape(rows, columns, 3)
         light = in_white_light(linear(seen), white)
-        self.lab = _lab(light)
+        self.lab = lab_of_light(light)
         self.picture: Picture = np.asarray(255 * light ** (1 / 2.2), dtype=np.uint8)
         self._x, self._z = self.section(column, row)
 
@@ -259,26 +259,16 @@ class _Face:
 def _piece(face: _Face, piece: PiecePlanned, all_of_it: Sequence[PiecePlanned]) -> PieceSeen:
     others = [other.middle for other in all_of_it if other.key != piece.key]
     place = seek_piece(face.lab, face.to_px, piece.outline, piece.middle, others)
-    turn = math.radians(place.turned_deg) if place else 0.0
-    turning = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
-    moved = (place.across_mm, place.up_mm) if place else (0.0, 0.0)
-    middle = np.add(piece.middle, moved)
+    lies = place or AS_PLANNED
     return PieceSeen(
         embed=piece.key,
         found=place is not None,
-        across_mm=float(middle[0]),
-        up_mm=float(middle[1]),
-        turned_deg=place.turned_deg if place else 0.0,
-        clear=place.clear if place else 0.0,
-        outline=_pairs((piece.outline - np.array(piece.middle)) @ turning + middle),
+        across_mm=piece.middle[0] + lies.across_mm,
+        up_mm=piece.middle[1] + lies.up_mm,
+        turned_deg=lies.turned_deg,
+        clear=lies.clear,
+        outline=pairs(outline_there(lies, piece.outline, piece.middle)),
     )
-
-
-def _lab(light: Array) -> Array:
-    """Lightness and two axes (CIE 1976, D65) of linear light, shape (…, 3)."""
-    cv = vision()
-    flat = np.ascontiguousarray(light, dtype=np.float32).reshape(-1, 1, 3)
-    return np.asarray(cv.cvtColor(flat, cv.COLOR_LRGB2LAB), dtype=float).reshape(light.shape)
 
 
 def _wide_at(outline: Array, up_mm: float) -> float:
@@ -293,7 +283,3 @@ def _smooth(points: Array) -> Array:
     """An outline as a hand would draw it: chequers make it ragged."""
     around = range(-_SMOOTH, _SMOOTH + 1)
     return np.asarray(np.mean([np.roll(points, step, axis=0) for step in around], axis=0))
-
-
-def _pairs(points: Array) -> tuple[tuple[float, float], ...]:
-    return tuple((round(float(x), 2), round(float(y), 2)) for x, y in points)

@@ -14,7 +14,7 @@ from archtop.core.camera.bar_card import BarCard
 from archtop.core.camera.marks import Array, Located, Picture, through, vision
 from archtop.core.colour import linear, refuse_unfit
 
-__all__ = ["Lit", "light_of", "light_on"]
+__all__ = ["Lit", "lab_of_light", "light_of", "light_on"]
 
 # By how much plain paper differs from itself [natural logarithm].
 _GRAIN = 0.01
@@ -22,6 +22,13 @@ _ROUNDS = 15
 
 Lit = Callable[[Array], Array]
 """The paper's linear light, shape (points, 3), at points on the sheet [mm], shape (points, 2)."""
+
+
+def lab_of_light(light: Array) -> Array:
+    """Lightness and two axes (CIE 1976, D65) of linear light, shape (…, 3)."""
+    cv = vision()
+    flat = np.ascontiguousarray(light, dtype=np.float32).reshape(-1, 1, 3)
+    return np.asarray(cv.cvtColor(flat, cv.COLOR_LRGB2LAB), dtype=float).reshape(light.shape)
 
 
 def light_of(picture: Picture, at: Located, card: BarCard) -> Lit:

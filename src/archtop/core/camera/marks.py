@@ -25,6 +25,7 @@ __all__ = [
     "locate",
     "logged",
     "mark_cells",
+    "pairs",
     "refused",
     "seen_from_above",
     "through",
@@ -92,11 +93,12 @@ def mark_cells(number: int) -> NDArray[np.bool_]:
     return np.asarray(vision().aruco.generateImageMarker(_dictionary(), number, _CELLS) == 0)
 
 
-def locate(picture: Picture, marks: Sequence[Mark], by_hand: str = BY_HAND) -> Located:
+def locate(picture: Picture, marks: Sequence[Mark], by_hand: str = BY_HAND, *, flat_mm: float = _FLAT_MM) -> Located:
     """Where the sheet with these marks lies in a photograph.
 
     :param picture: shape (rows, columns, 3), red, green and blue
     :param by_hand: what can be done instead, as the end of a sentence
+    :param flat_mm: how far the marks may lie off one flat sheet
     :raises InputError: ``camera.no_sheet``, ``camera.few_marks``, ``camera.two_sheets``, ``camera.not_flat``,
         ``camera.too_far``
     """
@@ -134,7 +136,7 @@ def locate(picture: Picture, marks: Sequence[Mark], by_hand: str = BY_HAND) -> L
     to_px = np.asarray(to_px, dtype=float)
     back = through(np.linalg.inv(to_px), there)
     off = float(np.sqrt(((back - paper) ** 2).sum(axis=1).mean()))
-    if not off < _FLAT_MM:
+    if not off < flat_mm:
         raise refused(
             "not_flat",
             f"the marks lie {off:.1f} mm off a flat sheet",
@@ -185,3 +187,11 @@ def through(map_: Array, points: Array) -> Array:
 def refused(code: str, limit: str, remedy: str) -> InputError:
     """A photograph that cannot be read: why, and what to do."""
     return InputError.one(f"camera.{code}", "photo", "", limit, remedy)
+
+
+def pairs(points: Array) -> tuple[tuple[float, float], ...]:
+    """Points as an answer tells them, to the hundredth.
+
+    :param points: shape (points, 2)
+    """
+    return tuple((round(float(x), 2), round(float(y), 2)) for x, y in points)

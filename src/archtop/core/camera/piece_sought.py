@@ -8,14 +8,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 import numpy as np
 
 from archtop.core.camera.marks import Array
 from archtop.core.geometry import area_mm2
 
-__all__ = ["Place", "seek_piece"]
+__all__ = ["AS_PLANNED", "Place", "outline_there", "seek_piece"]
 
 # Sought so far about its planned place [mm], turned so far [degrees], but never where its neighbour is planned.
 _FARTHEST_MM, _TURNED_DEG = 16.0, 24.0
@@ -42,6 +42,20 @@ class Place(NamedTuple):
     up_mm: float
     turned_deg: float
     clear: float
+
+
+AS_PLANNED: Final = Place(0.0, 0.0, 0.0, 0.0)
+
+
+def outline_there(place: Place, outline: Array, middle: Sequence[float]) -> Array:
+    """A planned outline where its piece was found [mm], shape (corners, 2).
+
+    :param outline: shape (corners, 2); it turns about ``middle`` [mm]
+    """
+    turn = math.radians(place.turned_deg)
+    turning = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
+    moved = np.add(middle, (place.across_mm, place.up_mm))
+    return np.asarray((outline - np.asarray(middle)) @ turning + moved)
 
 
 class _Edge(NamedTuple):

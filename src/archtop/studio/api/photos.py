@@ -17,6 +17,7 @@ from archtop.studio.actions import add_photo, change_photo, scale_photo
 from archtop.studio.actions.bar_photo import BarRead, read_bar_photo
 from archtop.studio.actions.soap_colour import ColourAsked, ColourSeen, see_soap
 from archtop.studio.actions.spoonful import SpoonfulSeen, see_spoonful
+from archtop.studio.actions.top_photo import TopRead, see_top
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
 from archtop.studio.api.schemas import PhotoChange, PhotoForm, PhotoOut, SoapColourForm
@@ -67,6 +68,17 @@ def add(
 def spoonful(request: HttpRequest, file: Annotated[UploadedFile, File()]) -> SpoonfulSeen:  # noqa: ARG001
     """How far a spoonful has spread in a photograph of the ring sheet; the photograph is not kept."""
     return see_spoonful(file.read(MOST_BYTES + 1))
+
+
+@router.post(
+    "/loaves/{uuid:loaf_id}/top-seen",
+    response={200: TopRead, 404: ProblemReport, 422: ProblemReport},
+    operation_id="see_top",
+)
+@decorate_view(in_turn)
+def top_seen(request: HttpRequest, loaf_id: uuid.UUID, file: Annotated[UploadedFile, File()]) -> TopRead:
+    """Where the pieces on a loaf's top lie in a photograph between the rim strips; the photograph is not kept."""
+    return see_top(loaf_of(request, loaf_id), file.read(MOST_BYTES + 1))
 
 
 @router.post("/soap-colour", response={200: ColourSeen, 422: ProblemReport}, operation_id="see_soap_colour")

@@ -13,8 +13,9 @@ from archtop.studio.sheets.names import PaperName, UnitsName
 if TYPE_CHECKING:
     from archtop.studio.sheets.bar_card import bar_card_pdf
     from archtop.studio.sheets.calendar_file import calendar_of
+    from archtop.studio.sheets.rim_strips import rim_strip_pdf
     from archtop.studio.sheets.ring_sheet import ring_sheet_pdf
-    from archtop.studio.sheets.top_template import rim_strip_pdf, template_pdf, template_svg
+    from archtop.studio.sheets.top_template import template_pdf, template_svg
     from archtop.studio.sheets.week_sheet import week_sheet_pdf
     from archtop.studio.sheets.weigh_out import weigh_out_pdf
 
@@ -34,7 +35,7 @@ __all__ = [
 _WHERE = {
     "bar_card_pdf": "bar_card",
     "calendar_of": "calendar_file",
-    "rim_strip_pdf": "top_template",
+    "rim_strip_pdf": "rim_strips",
     "ring_sheet_pdf": "ring_sheet",
     "template_pdf": "top_template",
     "template_svg": "top_template",

@@ -1,7 +1,6 @@
 """The top of a loaf at 1:1, to lie beside it or under glass: cut lines, motifs, pieces, a bar to check the print by.
 
-One drawing in millimetres, written as SVG on one sheet or as PDF tiled over as many pages as it takes. The strip is the
-mould's rim with its cut marks, to be cut out and stuck on.
+One drawing in millimetres, written as SVG on one sheet or as PDF tiled over as many pages as it takes.
 """
 
 from __future__ import annotations
@@ -21,11 +20,10 @@ from archtop.studio.sheets.check_bar import CHECK_BAR_MM, check_words, draw_chec
 from archtop.studio.sheets.names import PaperName
 from archtop.studio.sheets.paper import PAPERS
 
-__all__ = ["Mark", "rim_strip_pdf", "template_pdf", "template_svg", "top_marks"]
+__all__ = ["Mark", "template_pdf", "template_svg", "top_marks"]
 
 _INK, _SOFT = "#14263f", "#7a8b99"
 _MARGIN_MM, _FOOT_MM, _HEAD_MM = 12.0, 26.0, 16.0
-_STRIP_MM = 16.0
 # What a number of two digits takes along the loaf.
 _NUMBER_MM = 7.0
 # The drawing is in millimetres, whatever it is printed on.
@@ -189,33 +187,3 @@ def _page_frame(page: Canvas, loaf: Loaf, paper: PaperName, which: str) -> None:
     page.setFont("Helvetica-Bold", 12)
     page.drawString(_MARGIN_MM * mm, height - 11 * mm, f"{loaf.name}: the top, 1:1, page {which}. Front end up.")
     draw_check_bar(page, paper, width, 14 * mm)
-
-
-def rim_strip_pdf(loaf: Loaf, plan: LoafPlan, paper: PaperName) -> bytes:
-    """The rim with its cut marks as a strip, in lengths that fit the page; cut out, glued end to end, stuck on."""
-    data = io.BytesIO()
-    width, height = PAPERS[paper]
-    page = Canvas(data, pagesize=(height, width))
-    page.setTitle(f"{loaf.name}: strip for the rim")
-    page.setFont("Helvetica-Bold", 12)
-    page.drawString(_MARGIN_MM * mm, width - 14 * mm, f"{loaf.name}: strip for the mould's rim, 1:1")
-    front, back = plan.mould.ends_at_rim
-    usable = height / mm - 2 * _MARGIN_MM
-    for i in range(math.ceil((back - front) / usable)):
-        start, end = front + i * usable, min(front + (i + 1) * usable, back)
-        top = width - (30 + i * (_STRIP_MM + 12)) * mm
-        page.setLineWidth(0.5)
-        page.rect(_MARGIN_MM * mm, top - _STRIP_MM * mm, (end - start) * mm, _STRIP_MM * mm)
-        for bar in plan.cuts.bars:
-            for edge in (bar.from_mm, bar.to_mm):
-                if start <= edge <= end:
-                    x = (_MARGIN_MM + edge - start) * mm
-                    page.line(x, top, x, top - _STRIP_MM * mm * 0.6)
-            middle = (bar.from_mm + bar.to_mm) / 2
-            if start <= middle <= end:
-                page.setFont("Helvetica", 9)
-                page.drawCentredString((_MARGIN_MM + middle - start) * mm, top - _STRIP_MM * mm * 0.45, str(bar.number))
-    draw_check_bar(page, paper, height, 14 * mm)
-    page.showPage()
-    page.save()
-    return data.getvalue()

@@ -75,7 +75,7 @@ export function LinesField({ pour, technique, onChange }: Props) {
 			<svg
 				viewBox={`${-RIM} ${-RIM} ${WIDE + 2 * RIM} ${tall + 2 * RIM}`}
 				style={{ width: WIDE + 2 * RIM }}
-				className="block max-w-full cursor-crosshair touch-none"
+				className="block max-w-full cursor-crosshair touch-none select-none"
 				role="group"
 				aria-label="The mould from above, front end at the left: draw the lines you pour"
 				{...drawn}

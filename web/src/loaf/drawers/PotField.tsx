@@ -79,7 +79,7 @@ export function PotField({ pour, technique, onChange }: Props) {
 				<svg
 					viewBox={`${-WIDE / 2} ${-WIDE / 2} ${WIDE} ${WIDE}`}
 					style={{ width: SHOWN_PX, height: SHOWN_PX }}
-					className="shrink-0 touch-none"
+					className="shrink-0 touch-none select-none"
 					role="group"
 					aria-label="The pot from above, its lip below: draw in it with a stick"
 					{...drawn}

@@ -16,6 +16,7 @@ import { TipsDrawer } from "./TipFields";
 import { TopElevation } from "./TopElevation";
 import { TopList } from "./TopList";
 import { TopNumbers } from "./TopNumbers";
+import { TopPhoto } from "./TopPhoto";
 import { TopView } from "./TopView";
 
 /** The top: what is piped, strewn and sprinkled, from above and from the side, to scale. */
@@ -56,12 +57,13 @@ export function TopPlace() {
 					<Printer aria-hidden className="size-4" /> Print the template, 1:1
 				</FileLink>
 				<FileLink href={`/api/loaves/${id}/rim-strip.pdf?paper=${paper}`}>
-					<Ruler aria-hidden className="size-4" /> Strip for the rim
+					<Ruler aria-hidden className="size-4" /> Strips for the rim
 				</FileLink>
 				<a className={buttonClass()} href={`/api/loaves/${id}/top-template.svg`}>
 					<SquareDashed aria-hidden className="size-4" /> Template as SVG
 				</a>
 			</div>
+			{!live.plan.cuts.whole && <TopPhoto />}
 			<Remarks codes={/^(top|scatter|bars)/} />
 			<ShiftOffer />
 		</div>
