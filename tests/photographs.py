@@ -18,16 +18,21 @@ from numpy.typing import NDArray
 from PIL import Image
 
 __all__ = [
+    "ON_TABLE",
     "PX_PER_MM",
     "Bar",
     "Camera",
     "Puddle",
+    "Rim",
+    "TopPiece",
     "as_jpeg",
     "bar_of_plan",
     "bar_photographed",
     "laid_on",
     "photographed",
     "printed",
+    "ring",
+    "top_photographed",
 ]
 
 Array = NDArray[np.float32]
@@ -243,3 +248,70 @@ def _filled(points: Array, camera: Camera) -> Array:
     hull = cv2.convexHull(np.rint(points * 16).astype(np.int32))
     cv2.fillPoly(inside, [hull], 255, cv2.LINE_AA, 4)
     return np.asarray(inside[..., None] / np.float32(255))
+
+
+# A dark table's picture, and where the middle of a mould's rim lies on it [mm].
+TABLE_MM, ON_TABLE = (350.0, 230.0), (175.0, 115.0)
+# By the strips' own page: where the upper one lies, how wide each is, how far the next is under it [mm].
+PAGE_LEFT, PAGE_TOP, STRIP_MM, PAGE_NEXT = 12.0, 40.0, 28.0, 38.0
+SOAP, WALL, TABLE = (0.75, 0.66, 0.5), (0.35, 0.3, 0.25), (0.2, 0.15, 0.1)
+
+
+@dataclass(frozen=True)
+class Rim:
+    """A mould's rim, how long and wide it is inside, and how high its soap stands over it, below it negative [mm]."""
+
+    long_mm: float
+    wide_mm: float
+    level_mm: float
+
+
+@dataclass(frozen=True)
+class TopPiece:
+    """A piece as it lies: its outline about its middle, its middle from the rim's, its height over the rim."""
+
+    outline: NDArray[np.float64]
+    at: tuple[float, float]
+    over_mm: float
+    colour: tuple[float, float, float]
+    turned_deg: float = 0.0
+
+    def there(self) -> NDArray[np.float64]:
+        """Its outline where it lies, from the middle of the rim along the loaf and across it."""
+        turn = math.radians(self.turned_deg)
+        turning = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
+        return np.asarray(self.outline @ turning + np.array(self.at))
+
+
+def ring(radius: float) -> NDArray[np.float64]:
+    """A circle's corners about its middle."""
+    angle = np.arange(48) * 2 * math.pi / 48
+    return np.asarray(radius * np.column_stack([np.cos(angle), np.sin(angle)]))
+
+
+def top_photographed(strips: Array, rim: Rim, pieces: tuple[TopPiece, ...], camera: Camera) -> NDArray[np.uint8]:
+    """A mould from above with both printed strips on its rims, soap below them and each piece at its own height."""
+    table = np.full([round(side * PX_PER_MM) for side in (TABLE_MM[1], TABLE_MM[0])] + [3], TABLE, dtype=np.float32)
+    high, wide = round(STRIP_MM * PX_PER_MM), round(rim.long_mm * PX_PER_MM)
+    for n, top in enumerate((ON_TABLE[1] - rim.wide_mm / 2 - STRIP_MM, ON_TABLE[1] + rim.wide_mm / 2)):
+        from_y, from_x = round((PAGE_TOP + n * PAGE_NEXT) * PX_PER_MM), round(PAGE_LEFT * PX_PER_MM)
+        y, x = round(top * PX_PER_MM), round((ON_TABLE[0] - rim.long_mm / 2) * PX_PER_MM)
+        table[y : y + high, x : x + wide] = strips[from_y : from_y + high, from_x : from_x + wide]
+    flat = camera.sees(table)
+    inside = np.array([(x, y) for x, y in ((-1, -1), (1, -1), (1, 1), (-1, 1))]) / 2 * (rim.long_mm, rim.wide_mm)
+    # Its walls go down to the soap, which is seen between them.
+    mouth = _seen_at(inside, 0.0, camera)
+    layers = [(mouth, WALL), (_seen_at(inside, rim.level_mm, camera) * mouth, SOAP)]
+    layers += [(_seen_at(piece.there(), piece.over_mm, camera), piece.colour) for piece in pieces]
+    for over, colour in layers:
+        flat = flat * (1 - over) + over * np.array(colour, dtype=np.float32)
+    return camera.takes(flat)
+
+
+def _seen_at(outline: NDArray[np.float64], height_mm: float, camera: Camera) -> Array:
+    """What an outline on the table's rim covers on the sensor, shape (rows, columns, 1)."""
+    width, height = camera.size_px
+    found = np.zeros((height, width), dtype=np.uint8)
+    points = np.column_stack([outline + np.array(ON_TABLE), np.ones(len(outline))]) @ camera.over(height_mm).T
+    cv2.fillPoly(found, [np.rint(points[:, :2] / points[:, 2:] * 16).astype(np.int32)], 255, cv2.LINE_AA, 4)
+    return np.asarray(found[..., None] / np.float32(255))

@@ -11,6 +11,7 @@ from pypdf import PdfReader
 
 from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
+from tests.photographs import ON_TABLE, Camera, Rim, TopPiece, as_jpeg, printed, ring, top_photographed
 
 
 def grams_to_hold_back(page: Page, name: str) -> int:
@@ -260,3 +261,51 @@ def test_strips_ranges_and_a_stamp(page: Page, desk: Desk) -> None:
     expect(page.get_by_text("the cutter takes 50 mm")).to_have_count(0)
     desk.wait_until_saved()
     assert violations(page) == []
+
+
+def test_a_photographed_top_says_which_cut_a_piece_meets_and_is_planned_as_it_lies(page: Page, desk: Desk) -> None:
+    desk.copy_of_the_demo("Seen from above")
+    ask, loaf = page.request, page.url.partition("/loaf/")[2].split("/")[0]
+    document = ask.get(f"/api/loaves/{loaf}/document").json()
+    pin = {"pieces": "cap", "number": 0, "x": -12, "y": 60}
+    ball = {"id": "cap", "name": "Cap", "count": 1, "make": {"kind": "ball", "diameter_mm": 16}}
+    bare = {
+        **document,
+        "name": "A cap alone",
+        "frosting": None,
+        "pieces": [ball | {"colour": document["colours"][0]["id"]}],
+        "batches": [],
+        "work": [step for step in document["work"] if step["do"] in ("pour", "lay")],
+        "top": {"scatter": {"items": [{"pieces": "cap", "count": 1}], "pins": [pin]}},
+    }
+    made = ask.post("/api/loaves/import", data=bare, headers=desk.signed())
+    assert made.ok, made.text()
+    plan = ask.get(f"/api/loaves/{made.json()['id']}").json()["plan"]
+    front, back = plan["mould"]["ends_at_rim"]
+    page.goto(f"/loaf/{made.json()['id']}/top")
+    strips = ask.get(f"/api/loaves/{made.json()['id']}/rim-strip.pdf").body()
+    wide = 2 * max(x for x, _ in plan["mould"]["outline"])
+    level = plan["level_mm"] - bare["mould"]["height_mm"]
+    # It was to lie in the middle of a bar, and lies under a cut.
+    cut = next(bar["to_mm"] for bar in plan["cuts"]["bars"] if bar["to_mm"] > 60)
+    piece = TopPiece(ring(8), (cut - (front + back) / 2, -12), level + 8, (0.1, 0.1, 0.3))
+    camera = Camera(at_mm=ON_TABLE, from_mm=430, size_px=(1600, 1200))
+    taken = top_photographed(printed(strips), Rim(back - front, wide, level), (piece,), camera)
+
+    place = page.get_by_role("region", name="Does it lie as planned?")
+    photo = {"name": "top.jpg", "mimeType": "image/jpeg", "buffer": as_jpeg(taken)}
+    place.get_by_label("Photograph the top").set_input_files(photo)
+    expect(place.get_by_role("img", name=re.compile("^The top as it was seen"))).to_be_visible()
+    expect(place.get_by_text(re.compile(r"^Cap 1 lies .* would go through it\.$"))).to_be_visible()
+    assert violations(page) == []
+    place.get_by_role("button", name="Plan it where it lies").press("Enter")
+    expect(place.get_by_role("status")).to_contain_text("Planned where it lies now")
+    desk.wait_until_saved()
+    (moved,) = ask.get(f"/api/loaves/{made.json()['id']}/document").json()["top"]["scatter"]["pins"]
+    assert abs(moved["y"] - cut) < 1.5
+    assert abs(moved["x"] + 12) < 1.5
+
+    # A photograph of something else is refused in words.
+    blank = {"name": "x.jpg", "mimeType": "image/jpeg", "buffer": as_jpeg(0 * taken + 120)}
+    place.get_by_label("Photograph it again").set_input_files(blank)
+    expect(place.get_by_role("alert")).to_contain_text("square marks is seen")

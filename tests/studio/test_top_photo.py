@@ -12,7 +12,6 @@ from functools import cache
 from itertools import pairwise
 from typing import Any
 
-import cv2
 import numpy as np
 import pypdfium2
 import pytest
@@ -28,53 +27,31 @@ from archtop.studio.sheets import bar_card_pdf, rim_strip_pdf
 from archtop.studio.sheets.rim_strips import strips_of
 from tests.core.conftest import box_with
 from tests.core.test_pour import CUPBOARD
-from tests.photographs import PX_PER_MM, Camera, as_jpeg, printed
+from tests.photographs import ON_TABLE, Camera, Rim, TopPiece, as_jpeg, printed, ring, top_photographed
 from tests.studio.conftest import Studio
 
 Points = NDArray[np.float64]
-# A box of 250 × 90 × 70 mm; where the middle of its rim lies on the table's picture [mm].
+# A box of 250 × 90 × 70 mm.
 LONG, WIDE = 250.0, 90.0
-AT = (175.0, 115.0)
-# Where the upper strip lies on its page, and how far the next is under it [mm]: the sheet's own layout.
-PAGE_LEFT, PAGE_TOP, PAGE_NEXT = 12.0, 40.0, 38.0
 SOAP, BRASS, SLATE, PLUM = (0.75, 0.66, 0.5), (0.55, 0.36, 0.08), (0.1, 0.13, 0.17), (0.3, 0.07, 0.2)
 LEVEL = -9.0
 
 CAMERAS = {
-    "straight above": Camera(at_mm=AT, from_mm=430, size_px=(1600, 1200)),
-    "askew": Camera(tilt_deg=16, turn_deg=10, at_mm=AT, from_mm=480, size_px=(1600, 1200)),
-    "by a warm lamp": Camera(at_mm=AT, from_mm=440, light=(1, 0.8, 0.55), leans=0.5, tilt_deg=8, size_px=(1600, 1200)),
-    "in the hand's shadow": Camera(at_mm=AT, from_mm=450, shadow=True, tilt_deg=-12, size_px=(1600, 1200)),
-    "upside down": Camera(at_mm=AT, from_mm=450, turn_deg=175, size_px=(1600, 1200)),
+    "straight above": Camera(at_mm=ON_TABLE, from_mm=430, size_px=(1600, 1200)),
+    "askew": Camera(tilt_deg=16, turn_deg=10, at_mm=ON_TABLE, from_mm=480, size_px=(1600, 1200)),
+    "by a warm lamp": Camera(
+        at_mm=ON_TABLE, from_mm=440, light=(1, 0.8, 0.55), leans=0.5, tilt_deg=8, size_px=(1600, 1200)
+    ),
+    "in the hand's shadow": Camera(at_mm=ON_TABLE, from_mm=450, shadow=True, tilt_deg=-12, size_px=(1600, 1200)),
+    "upside down": Camera(at_mm=ON_TABLE, from_mm=450, turn_deg=175, size_px=(1600, 1200)),
 }
-
-
-@dataclasses.dataclass(frozen=True)
-class Piece:
-    """A piece as it lies: its outline about its middle, its middle from the rim's, its height over the rim."""
-
-    outline: Points
-    at: tuple[float, float]
-    over_mm: float
-    colour: tuple[float, float, float]
-    turned_deg: float = 0.0
-
-    def there(self, moved: tuple[float, float] = (0.0, 0.0)) -> Points:
-        turn = math.radians(self.turned_deg)
-        turning = np.array([[math.cos(turn), math.sin(turn)], [-math.sin(turn), math.cos(turn)]])
-        return self.outline @ turning + np.array(self.at) + np.array(moved)
-
-
-def ring(radius: float) -> Points:
-    angle = np.arange(48) * 2 * math.pi / 48
-    return radius * np.column_stack([np.cos(angle), np.sin(angle)])
 
 
 KEY = np.array([(-14, -4), (6, -4), (14, -9), (14, 9), (6, 4), (-14, 4)], dtype=float)
 PLANNED = (
-    Piece(ring(9), (-80, -20), LEVEL + 9, BRASS),
-    Piece(KEY, (0, 12), LEVEL + 5, SLATE),
-    Piece(ring(12), (75, -8), LEVEL + 4, PLUM),
+    TopPiece(ring(9), (-80, -20), LEVEL + 9, BRASS),
+    TopPiece(KEY, (0, 12), LEVEL + 5, SLATE),
+    TopPiece(ring(12), (75, -8), LEVEL + 4, PLUM),
 )
 MOVED, TURNED = ((4.0, -2.5), (-5.0, 3.0), (0.0, 0.0)), (0.0, 12.0, 0.0)
 
@@ -84,43 +61,14 @@ def document(**more: Any) -> dict[str, Any]:
 
 
 @cache
-def table() -> NDArray[np.float32]:
-    """Both strips on their rims, with the dark table round them."""
+def strips() -> NDArray[np.float32]:
     loaf = read_loaf(document())
-    sheet = printed(rim_strip_pdf(loaf, plan(loaf, CUPBOARD), "A4"))
-    strips = RimStrips(0, LONG, WIDE / 2)
-    picture = np.full((round(230 * PX_PER_MM), round(350 * PX_PER_MM), 3), (0.2, 0.15, 0.1), dtype=np.float32)
-    for n, top in enumerate((AT[1] - WIDE / 2 - strips.wide_mm, AT[1] + WIDE / 2)):
-        from_y, from_x = round((PAGE_TOP + n * PAGE_NEXT) * PX_PER_MM), round(PAGE_LEFT * PX_PER_MM)
-        high, wide = round(strips.wide_mm * PX_PER_MM), round(LONG * PX_PER_MM)
-        y, x = round(top * PX_PER_MM), round((AT[0] - LONG / 2) * PX_PER_MM)
-        picture[y : y + high, x : x + wide] = sheet[from_y : from_y + high, from_x : from_x + wide]
-    return picture
+    return printed(rim_strip_pdf(loaf, plan(loaf, CUPBOARD), "A4"))
 
 
-def taken(pieces: tuple[Piece, ...], camera: Camera) -> NDArray[np.uint8]:
-    """A photograph: the soap under its rim, each piece where it lies."""
-    flat = camera.sees(table())
-    inside = np.array([(-LONG / 2, -WIDE / 2), (LONG / 2, -WIDE / 2), (LONG / 2, WIDE / 2), (-LONG / 2, WIDE / 2)])
-    rim = _mask([inside], 0.0, camera)
-    # The walls from the rim down to the soap, then the soap as far as it is seen between them.
-    flat = flat * (1 - rim) + rim * np.array((0.35, 0.3, 0.25), dtype=np.float32)
-    soap = _mask([inside], LEVEL, camera) * rim
-    flat = flat * (1 - soap) + soap * np.array(SOAP, dtype=np.float32)
-    for piece in pieces:
-        over = _mask([piece.there()], piece.over_mm, camera)
-        flat = flat * (1 - over) + over * np.array(piece.colour, dtype=np.float32)
-    return camera.takes(flat)
-
-
-def _mask(outlines: list[Points], height_mm: float, camera: Camera) -> NDArray[np.float32]:
-    width, height = camera.size_px
-    found = np.zeros((height, width), dtype=np.uint8)
-    for outline in outlines:
-        points = np.column_stack([outline + np.array(AT), np.ones(len(outline))]) @ camera.over(height_mm).T
-        corners = np.rint(points[:, :2] / points[:, 2:] * 16).astype(np.int32)
-        cv2.fillPoly(found, [corners], 255, cv2.LINE_AA, 4)
-    return np.asarray(found[..., None] / np.float32(255))
+def taken(pieces: tuple[TopPiece, ...], camera: Camera) -> NDArray[np.uint8]:
+    """A photograph of the box with these pieces."""
+    return top_photographed(strips(), Rim(LONG, WIDE, LEVEL), pieces, camera)
 
 
 def as_planned() -> TopPlanned:
@@ -128,7 +76,7 @@ def as_planned() -> TopPlanned:
     return TopPlanned(-LONG / 2, LONG / 2, WIDE / 2, LEVEL, pieces)
 
 
-def as_they_lie() -> tuple[Piece, ...]:
+def as_they_lie() -> tuple[TopPiece, ...]:
     return tuple(
         dataclasses.replace(piece, at=(piece.at[0] + dx, piece.at[1] + dy), turned_deg=turn)
         for piece, (dx, dy), turn in zip(PLANNED, MOVED, TURNED, strict=True)
@@ -236,16 +184,16 @@ def scattered() -> dict[str, Any]:
     return document(pieces=[BALLS], colours=colours, top=top, to_mm=61, cuts={"bar_mm": 49.4, "kerf_mm": 0.6})
 
 
-def sent(owner: User, pieces: tuple[Piece, ...], loaf: dict[str, Any]) -> Any:
+def sent(owner: User, pieces: tuple[TopPiece, ...], loaf: dict[str, Any]) -> Any:
     created = create_loaf(owner, read_loaf(loaf))
     photo = SimpleUploadedFile("top.jpg", as_jpeg(taken(pieces, CAMERAS["straight above"])), "image/jpeg")
     return Studio(owner).http.post(f"/api/loaves/{created.pk}/top-seen", {"file": photo})
 
 
-def balls(*moved: tuple[float, float]) -> tuple[Piece, ...]:
+def balls(*moved: tuple[float, float]) -> tuple[TopPiece, ...]:
     """Where they are planned, moved along and across."""
     return tuple(
-        Piece(ring(9), (pin["y"] - LONG / 2 + dx, pin["x"] + dy), LEVEL + 9, SLATE)
+        TopPiece(ring(9), (pin["y"] - LONG / 2 + dx, pin["x"] + dy), LEVEL + 9, SLATE)
         for pin, (dx, dy) in zip(PINS, moved, strict=True)
     )
 

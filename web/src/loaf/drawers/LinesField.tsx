@@ -55,7 +55,7 @@ export function LinesField({ pour, technique, onChange }: Props) {
 	const shown = line.length > 1 ? [...lines, { colour, points: line }] : lines;
 	return (
 		<fieldset className="mt-2 rounded-lg border border-line p-2">
-			<legend className="px-1 text-sm font-medium">The mould from above</legend>
+			<legend className="px-1 text-sm font-medium">Lines on the mould</legend>
 			<div role="radiogroup" aria-label="Pour next" className="mb-2 flex flex-wrap gap-1.5">
 				{colours.map((id) => (
 					<label
