@@ -102,3 +102,32 @@ def test_lines_are_drawn_on_the_mould_and_poured_in_their_order(page: Page, desk
         desk.press_done()
         expect(now).not_to_have_text(title)
     expect(page.get_by_text(re.compile("in this order: 1 .* of the middle"))).to_be_visible()
+
+
+def test_a_top_is_shaped_by_a_spoon_and_told_at_the_bench(page: Page, desk: Desk) -> None:
+    desk.start("Shaped")
+    desk.go("Section")
+    desk.pull("Inside")
+    page.get_by_role("button", name="Add a pour").click()
+    desk.wait_until_saved()
+    shape = page.get_by_text("Shape its top with a spoon")
+    # Nothing comes onto the last pour: its top is the loaf's own.
+    expect(shape).to_have_count(1)
+    shape.click()
+    page.get_by_role("button", name="Heaped in the middle").press("Enter")
+    middle = page.get_by_role("slider", name="In the middle", exact=True)
+    expect(middle).to_have_attribute("aria-valuetext", re.compile("^12(.0)? mm over its level"))
+    wall = page.get_by_role("slider", name="At the left wall")
+    wall.focus()
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("ArrowUp")
+    expect(wall).to_have_attribute("aria-valuetext", re.compile("^17(.0)? mm under its level"))
+    desk.wait_until_saved()
+    assert violations(page) == []
+    desk.go("Bench")
+    now = page.get_by_role("heading", level=1)
+    while not (title := now.inner_text()).startswith("Pour “"):
+        desk.press_done()
+        expect(now).not_to_have_text(title)
+    told = re.compile("with the back of a spoon: highest in the middle, lowest at the left")
+    expect(page.get_by_text(told)).to_be_visible()

@@ -138,4 +138,4 @@ def test_nothing_warns_of_a_usual_first_loaf(how: str, column_mm: float) -> None
     loaf = first_loaf(answers(how=how, column_mm=column_mm, column=column, colours=colours, motif="rosette"))
     of, result = resolve(loaf, CUPBOARD), plan(loaf, CUPBOARD)
     assert result.remarks == ()
-    assert remarks_on_pours(loaf, expected_pa(loaf, bowls_of(of, result))) == ()
+    assert remarks_on_pours(loaf, result.fills, expected_pa(loaf, bowls_of(of, result))) == ()

@@ -530,12 +530,14 @@ def test_a_stream_onto_an_embed_is_told() -> None:
 )
 def test_what_batter_will_not_do_is_told(how: str, pa: float, code: str | None) -> None:
     loaf = read_loaf(box(colours=COLOURS, work=[pour("all", 60, {"white": 100}, how=how)]))
-    assert [remark.code for remark in remarks_on_pours(loaf, {"all": pa})] == ([code] if code else [])
+    assert [remark.code for remark in remarks_on_pours(loaf, plan(loaf, CUPBOARD).fills, {"all": pa})] == (
+        [code] if code else []
+    )
 
 
 def test_a_wire_through_stiff_batter_is_told() -> None:
     loaf = read_loaf(box(colours=COLOURS, work=[*LAYERED, hanger()]))
-    remarks = remarks_on_pours(loaf, {step["id"]: 100.0 for step in LAYERED})
+    remarks = remarks_on_pours(loaf, plan(loaf, CUPBOARD).fills, {step["id"]: 100.0 for step in LAYERED})
     assert any("furrows" in remark.text for remark in remarks)
 
 

@@ -5342,6 +5342,14 @@ export interface components {
             /** Thickness */
             thickness?: ("emulsion" | "thin" | "light" | "medium" | "thick" | "pudding") | null;
             /**
+             * Shaped
+             * @default []
+             */
+            shaped: [
+                number,
+                number
+            ][];
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */

@@ -16,7 +16,7 @@ import shapely
 from numpy.typing import NDArray
 
 from archtop.core.document import Loaf
-from archtop.core.faces.opcodes import CORNER, FLOW, LAYER, NOWHERE, OP, POOL, SINK, STROKE
+from archtop.core.faces.opcodes import CORNER, FLOW, HEAP, LAYER, NOWHERE, OP, POOL, SINK, STROKE
 from archtop.core.faces.physics import Landing, landing
 from archtop.core.faces.section import CELL_MM, COLUMNS, Columns, Spans
 from archtop.core.faces.sources import PotStream, Source
@@ -148,7 +148,8 @@ class Bed:
 
     def level(self, source: int, low: float, high: float, edge: int = -1) -> None:
         """New batter that lies level between two heights, around whatever stands there."""
-        self.op(LAYER, source, low, high, float(edge), -1.0)
+        heaped = bool(self.ops) and self.ops[-1][0] == HEAP
+        self.op(LAYER, source, low, high, float(edge), -1.0, float(heaped))
 
     def above(self, source: int, heights: Array) -> None:
         """New batter over a boundary of any shape, whatever lay there.
@@ -161,6 +162,10 @@ class Bed:
     def uneven(self, here: Here) -> int:  # noqa: ARG002
         """Number of the boundary under a pour."""
         return -1
+
+    def shaped(self, here: Here) -> bool:  # noqa: ARG002
+        """Whether what a pour comes onto was shaped by a spoon."""
+        return False
 
     def breaks(self, here: Here) -> bool:  # noqa: ARG002
         """Whether a pour breaks through what it falls onto."""

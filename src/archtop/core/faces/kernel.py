@@ -14,7 +14,7 @@ import numba
 import numpy as np
 
 from archtop.core.faces.flows import led_from, unflow, unsink
-from archtop.core.faces.opcodes import FLOW, LAY, LAYER, LINE, NOWHERE, OP, POOL, SINK, STROKE
+from archtop.core.faces.opcodes import FLOW, HEAP, LAY, LAYER, LINE, NOWHERE, OP, POOL, SINK, STROKE
 from archtop.core.faces.strokes import unstroke
 
 __all__ = ["HANDFUL", "Tables", "in_any", "walk", "warm"]
@@ -131,6 +131,17 @@ def _flat(z: float, edge: float, op: Any) -> float:
 
 
 @_jit
+def _in_layer(at: tuple[float, float, float], op: Any, half: float, rows: Any, edges: Any) -> tuple[float, float]:
+    """The same in a layer whose underside is off its level; over heaps each column has as much room as they leave."""
+    x, z, edge = at
+    if op[6] == 0:
+        return _in_band((x, _flat(z, edge, op)), op, half, rows)
+    thick = op[3] - op[2]
+    aside = _read(x, half, edges[int(op[4]) + 1]) / thick
+    return _in_band((x - aside, op[3] - (op[3] - z) * thick / max(thick - edge, 1e-6)), op, half, rows)
+
+
+@_jit
 def _mound(x: float, op: Any, half: float) -> tuple[float, float]:
     """Batter lying deeper in one place: how deep at ``x``, and the area of it that lies left of there [mm, mm²]."""
     kind, middle, wide = int(op[0]), op[2], op[3]
@@ -189,10 +200,14 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
                     edge = _read(x, half, edges[int(op[4])]) if op[4] >= 0 else 0.0
                     landed = z >= op[2] + edge
                     if landed:
-                        us[q], ups[q] = _in_band((x, _flat(z, edge, op)), op, half, rows)
-                    elif edge != 0.0 and op[2] > 0:
+                        us[q], ups[q] = _in_layer((x, z, edge), op, half, rows, edges)
+                    elif edge != 0.0 and op[2] > 0 and op[6] == 0:
                         # What lies right under an uneven boundary is as uneven.
                         z -= edge * (z / op[2]) ** 2
+                elif kind == HEAP:
+                    # Heaped up in a column, batter came from beside it.
+                    edge = _read(x, half, edges[int(op[3])])
+                    x, z = x + _read(x, half, edges[int(op[4])]) / op[2], z * op[2] / (op[2] + edge)
                 elif kind == LINE:
                     landed = z >= op[2] - op[3]
                 elif kind == LAY:

@@ -12,13 +12,14 @@ from numpy.typing import NDArray
 from archtop.core.document import Pour
 from archtop.core.document.work import BatterPour, Wire
 from archtop.core.faces.bed import FLAT_MM, GAIN, KAPPA, WANDER, Bed, Told
-from archtop.core.faces.opcodes import LAY, LINE, NOWHERE, STROKE
+from archtop.core.faces.opcodes import HEAP, LAY, LINE, NOWHERE, STROKE
 from archtop.core.faces.physics import landing, wire_reach
 from archtop.core.faces.section import COLUMNS, Section, Spans
+from archtop.core.faces.shaped import shape_held
 from archtop.core.geometry import spans_over
 from archtop.core.pours import path_of
 from archtop.core.rheology import STANDARD_GRAVITY
-from archtop.core.trade.techniques import BREAKING_PASSES, Here
+from archtop.core.trade.techniques import BREAKING_PASSES, Here, Stream, within
 
 __all__ = ["Telling", "contains"]
 
@@ -199,28 +200,74 @@ class Telling(Bed):
             self.plunge(here.step, (x, here.after), (drift, here.after - deep), land.reach_mm)
 
     def uneven(self, here: Here) -> int:
-        """Waves that a tapped layer keeps: the slope it bears is its strength over the weight of what flows.
+        """A shape that a spoon gave what lies there; else waves that a tapped layer keeps.
 
-        τ/(ρ·g·h): a layer of thickness h on a slope comes to rest there.
+        The slope it bears is its strength over the weight of what flows, τ/(ρ·g·h): a layer of thickness h on a slope
+        comes to rest there.
         """
-        under = [(n, pour) for n, pour in enumerate(self.of.loaf.work[: here.step]) if isinstance(pour, Pour)]
-        if not under or here.before < FLAT_MM:
+        if (found := self._under(here)) is None:
             return -1
-        number, pour = under[-1]
-        fill = self.of.fills[number]
-        thick = max(fill.level_after_mm - fill.level_before_mm, 1.0)
-        pa = self.of.yield_pa.get(pour.id, _UNTOLD_PA)
+        pour, thick, pa = found
+        over = here.after - here.before
         slope = _TAPPED * pa / (1000 * STANDARD_GRAVITY * thick / 1000)
-        high = min(slope * _WAVE * 2 * self.half / 4, _MOST_UNEVEN * min(thick, here.after - here.before), _UNEVEN_MM)
+        high = min(slope * _WAVE * 2 * self.half / 4, _MOST_UNEVEN * min(thick, over), _UNEVEN_MM)
+        if not pour.shaped:
+            return self.edge(self._evened(here, high * self._waves(here)))
+        # A hand that shapes is no steadier.
+        heights = shape_held(pour.shaped, self.half, (thick, over), pa, COLUMNS).heights + high / 2 * self._waves(here)
+        return self.edge(self._evened(here, heights)) if self.crowded else self._heaped(here, heights)
+
+    def _waves(self, here: Here) -> Array:
+        """Slow waves across, drifting along the loaf; of about one."""
         random, u = self.random("uneven", here.step), (self.spans.xs / self.half + 1) / 2
         waves = np.zeros(COLUMNS)
         for m in range(1, _WAVES + 1):
             size = 0.7 * random.normal() + 0.7 * self.of.wander(self.y, "uneven", here.step, m)
             waves += size / m * np.cos(m * np.pi * u)
+        return waves
+
+    def _evened(self, here: Here, heights: Array) -> Array:
+        """Heights off a level, as much up as down where nothing stands in it."""
         free = ~((self.spans.low <= here.before) & (self.spans.high > here.before)).any(axis=1)
-        if free.any():
-            waves -= waves[free].mean()
-        return self.edge(high * waves)
+        return heights - heights[free].mean() if free.any() else heights
+
+    def shaped(self, here: Here) -> bool:
+        """Whether the pour that it comes onto was shaped by a spoon."""
+        found = self._under(here)
+        return found is not None and bool(found[0].shaped)
+
+    def passes(self, here: Here, streams: Sequence[Stream], eddies_mm: float = 0.0) -> None:
+        """In passes; onto what a spoon has shaped they fill it up by themselves, and plunge into it."""
+        if not self.shaped(here):
+            super().passes(here, streams, eddies_mm)
+            return
+        room = self.inside(here)
+        inner, _ = within(here, room)
+        own = []
+        for stream in streams:
+            room.sources.append(self.sources[stream.source])
+            own.append(stream._replace(source=len(room.sources) - 1))
+        room.passes(inner, own, eddies_mm)
+        self.pierce(here, [stream.x for stream in streams])
+
+    def _under(self, here: Here) -> tuple[Pour, float, float] | None:
+        """The pour that one comes onto, how thick it is [mm] and of which yield stress [Pa]."""
+        under = [(n, pour) for n, pour in enumerate(self.of.loaf.work[: here.step]) if isinstance(pour, Pour)]
+        if not under or here.before < FLAT_MM:
+            return None
+        number, pour = under[-1]
+        fill = self.of.fills[number]
+        thick = max(fill.level_after_mm - fill.level_before_mm, 1.0)
+        return pour, thick, self.of.yield_pa.get(pour.id, _UNTOLD_PA)
+
+    def _heaped(self, here: Here, heights: Array) -> int:
+        """What lies there heaped up and hollowed out; number of its boundary, its areas beside it in the table."""
+        heights = heights - (heights[1:] + heights[:-1]).mean() / 2
+        gap = 2 * self.half / (COLUMNS - 1)
+        number = self.edge(heights)
+        self.edge(np.concatenate([[0.0], np.cumsum((heights[1:] + heights[:-1]) / 2 * gap)]))
+        self.op(HEAP, NOWHERE, here.before, float(number), float(number + 1))
+        return number
 
 
 def _hull(outline: Array, xs: Array, after: float) -> tuple[Array, float] | None:

@@ -158,7 +158,9 @@ def faces_of(
         )
         for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), px_mm), strict=True)
     )
-    return Faces(faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.yield_pa))
+    return Faces(
+        faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.fills, field.yield_pa)
+    )
 
 
 def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:

@@ -28,6 +28,7 @@ import { HangerFields } from "./HangerFields";
 import { InPourRows } from "./InPourRows";
 import { KeptRows } from "./KeptRows";
 import { PropFields } from "./PropFields";
+import { ShapeField } from "./ShapeField";
 import { SharesEditor } from "./SharesEditor";
 import { ShredsRows } from "./ShredsRows";
 import { TechniqueFields } from "./TechniqueFields";
@@ -241,6 +242,7 @@ function PourFields({ pour }: { pour: Pour }) {
 	const planned = live.plan.fills[at];
 	const fill = planned && { ...planned, rim_mm: document.mould.height_mm };
 	const hold = live.plan.layer_holds.find((item) => item.pour === pour.id);
+	const last = document.work.findLast((step) => step.do === "pour") === pour;
 	const patch = (change: Partial<Pour>) =>
 		edit(patchPour(pour.id, change), `pour ${pour.id} ${Object.keys(change)}`);
 	return (
@@ -293,6 +295,7 @@ function PourFields({ pour }: { pour: Pour }) {
 			<SharesEditor what={pour.name} shares={pour.colours} onChange={(colours) => patch({ colours })} />
 			<ShredsRows pour={pour} onChange={(shreds) => patch({ shreds })} />
 			<InPourRows pour={pour} onChange={(pieces) => patch({ pieces })} />
+			{!last && <ShapeField pour={pour} onChange={patch} />}
 		</div>
 	);
 }

@@ -29,6 +29,7 @@ const pour = (id: string, to_mm: number) => ({
 	fall_mm: 5,
 	technique: { kind: "layer" as const },
 	pieces: [],
+	shaped: [],
 });
 
 /** Only what the changes touch; the rest of a document goes through them untouched. */

@@ -256,6 +256,7 @@ export const addPour =
 				shreds: [],
 				fall_mm: 5,
 				technique: { kind: "layer" },
+				shaped: [],
 				pieces: [],
 			},
 		],

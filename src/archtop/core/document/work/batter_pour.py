@@ -46,12 +46,16 @@ class Shreds(Frozen):
         return self
 
 
+ShapedPoint = tuple[Annotated[float, Field(ge=-1, le=1)], Annotated[float, Field(ge=-100, le=100)]]
+
+
 class BatterPour(NamedStep):
     """Batter poured until its level stands at ``to_mm``, in one colour or several, with shreds and pieces in it.
 
     ``by``: told as a level, as so many ``under_mm`` under the rim, or as ``batter_ml`` of batter into one mould.
     ``fall_mm``: how far the stream falls; over a spatula about 5 mm. ``thickness``: the stage it is poured at, where
-    that is not left to the clock.
+    that is not left to the clock. ``shaped``: its top as a spoon leaves it before the next pour comes, by points across
+    from the left wall (−1) to the right one (1) and how high they stand over its level [mm].
     """
 
     name: Name
@@ -65,6 +69,7 @@ class BatterPour(NamedStep):
     fall_mm: Annotated[float, Field(ge=0, le=1000)] = 5.0
     technique: AnyTechnique = Layer()
     thickness: Literal["emulsion", "thin", "light", "medium", "thick", "pudding"] | None = None
+    shaped: Annotated[tuple[ShapedPoint, ...], Field(max_length=15)] = ()
 
     @property
     def shreds_g(self) -> float:

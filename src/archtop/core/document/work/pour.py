@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 from archtop.core.document.work.batter_pour import BatterPour
@@ -38,7 +39,9 @@ class Pour(BatterPour):
             names = [f"{name} {share.percent:g} %" for name, share in zip(names, self.colours, strict=True)]
         fall = "low over a spatula" if self.fall_mm < _LOW_MM else f"from {self.fall_mm:g} mm up"
         told = [f"{', '.join(names)}, {fall}.", self.goes_in.says(self.fall_mm, colours), self._stirred_in(around)]
-        if self.goes_in.lies_flat():
+        if self.shaped:
+            told.append(_shaping(self.shaped))
+        elif self.goes_in.lies_flat():
             told.append("Tap the mould, so that it lies level and lets its air go.")
         words = " ".join(word if word.endswith(".") else f"{word}." for word in told if word)
         return Words("pour", f"Pour “{self.name}”", around.waits.get(self.id, "") + words, ("batter", "level"))
@@ -51,3 +54,19 @@ class Pour(BatterPour):
             return ""
         said = f"With {' and '.join([*shreds, *pieces])}: stir in by thirds, scrape the bottom"
         return said + ("; tap it when it is half full." if shreds else ".")
+
+
+def _shaping(points: Sequence[tuple[float, float]]) -> str:
+    """How the spoon leaves the top: where it stands highest and lowest."""
+    (high_at, high), (low_at, low) = max(points, key=lambda at: at[1]), min(points, key=lambda at: at[1])
+    return (
+        f"Shape its top from end to end with the back of a spoon: highest {_place(high_at)}, lowest {_place(low_at)}, "
+        f"{high - low:.0f} mm between them."
+    )
+
+
+def _place(across: float) -> str:
+    if abs(across) < 0.2:
+        return "in the middle"
+    side = "left" if across < 0 else "right"
+    return f"at the {side} wall" if abs(across) > 0.8 else f"halfway to the {side} wall"

@@ -12,7 +12,7 @@ from archtop.core.trade.techniques.mini_drops import MiniDrops
 from archtop.core.trade.techniques.plops import Plops
 from archtop.core.trade.techniques.pot_swirl import PotSwirl
 from archtop.core.trade.techniques.ridge import Ridge
-from archtop.core.trade.techniques.technique import BREAKING_PASSES, Ground, Here, Stream, Suits, Technique
+from archtop.core.trade.techniques.technique import BREAKING_PASSES, Ground, Here, Stream, Suits, Technique, within
 
 __all__ = [
     "BREAKING_PASSES",
@@ -26,6 +26,7 @@ __all__ = [
     "Suits",
     "Technique",
     "technique_of",
+    "within",
 ]
 
 TECHNIQUES: Family[Technique] = Family("kind", (Layer, Drops, MiniDrops, PotSwirl, Corner, Plops, Ridge))

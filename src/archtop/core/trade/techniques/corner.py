@@ -52,6 +52,9 @@ class Corner(Technique):
     def _alone(self, ground: Ground, here: Here) -> None:
         """Deepest at its wall, by twice what the level rises; once that would reach the floor the rest lies level."""
         source, low = ground.source(here.step, here.colours[0]), here.before
+        if ground.shaped(here):
+            ground.level(source, here.before, here.after, ground.uneven(here))
+            return
         if here.before > 0 and not ground.crowded:
             low = min(here.after, here.before / (1 - _DEEPEST / 2))
             ground.lean(source, -1.0 if self.from_side == "left" else 1.0, here.before, low)

@@ -105,6 +105,9 @@ class Ground(Protocol):
     def uneven(self, here: Here) -> int:
         """Number of the boundary under a pour."""
 
+    def shaped(self, here: Here) -> bool:
+        """Whether what it comes onto was shaped by a spoon."""
+
     def above(self, source: int, heights: NDArray[np.float64]) -> None:
         """Batter above a boundary of any shape, a height to each column [mm]; infinite where it does not reach."""
 
