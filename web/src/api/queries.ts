@@ -5,17 +5,14 @@ import { goBy } from "../ui/wallClock";
 import { client } from "./client";
 import { inTurn } from "./inTurn";
 import type {
-	Additive,
 	AlsoIn,
 	Asked,
 	BackTarget,
 	BenchPress,
-	Colourant,
 	CupMould,
 	CutAsked,
 	FacesIn,
 	FirstLoaf,
-	Formula,
 	FoundCuts,
 	House,
 	Loaf,
@@ -31,9 +28,7 @@ import type {
 	ProblemReport,
 	RehearsalIn,
 	ReplanIn,
-	Scent,
 	StaleReport,
-	StockCount,
 	StudioHours,
 	WeighedIn,
 } from "./types";
@@ -270,17 +265,6 @@ export const asForm = (file: File, more: Record<string, string> = {}) => ({
 		return form;
 	},
 });
-export const readOutline = (file: File) => unwrap(client.POST("/api/read-outline", asForm(file)));
-export const readMesh = (file: File, hollow = false) =>
-	unwrap(client.POST("/api/read-mesh", { params: { query: { hollow } }, ...asForm(file) }));
-export const writeFormula = (formula: Formula) => unwrap(client.POST("/api/formulas", { body: formula }));
-export const putScent = (scent: Scent) => unwrap(client.PUT("/api/cupboard/scents", { body: scent }));
-export const putAdditive = (additive: Additive) =>
-	unwrap(client.PUT("/api/cupboard/additives", { body: additive }));
-export const putColourant = (jar: Colourant) => unwrap(client.PUT("/api/cupboard/colourants", { body: jar }));
-export const takeOutOfCupboard = (kind: "scent" | "colourant" | "additive", key: string) =>
-	unwrap(client.DELETE("/api/cupboard/{kind}/{key}", { params: { path: { kind, key } } }));
-export const countStock = (count: StockCount) => unwrap(client.PUT("/api/cupboard/stock", { body: count }));
 /** ``after``: saves whose answers were lost; whichever of them came last is what this one is made from. */
 export const saveLoaf = (
 	id: string,

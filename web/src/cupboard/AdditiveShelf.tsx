@@ -1,4 +1,4 @@
-import { putAdditive } from "../api/queries";
+import { putAdditive } from "../api/cupboard";
 import type { Additive, OfferedAdditive } from "../api/types";
 import { optionsOf, useCatalogue } from "../api/useCatalogue";
 import { FieldRow } from "../ui/Drawer";

@@ -1,4 +1,4 @@
-import { putColourant } from "../api/queries";
+import { putColourant } from "../api/cupboard";
 import type { Colourant, OfferedColourant } from "../api/types";
 import { CardColour } from "../ui/CardColour";
 import { FieldRow } from "../ui/Drawer";

@@ -1,4 +1,4 @@
-import { putScent } from "../api/queries";
+import { putScent } from "../api/cupboard";
 import type { Scent } from "../api/types";
 import { counted } from "../ui/counting";
 import { FieldRow } from "../ui/Drawer";

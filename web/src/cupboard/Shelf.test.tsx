@@ -5,8 +5,8 @@ import { ApiProblem } from "../api/queries";
 import { TextField } from "../ui/fields";
 
 const takeOut = vi.hoisted(() => vi.fn());
-vi.mock("../api/queries", async (real) => ({
-	...(await real<typeof import("../api/queries")>()),
+vi.mock("../api/cupboard", async (real) => ({
+	...(await real<typeof import("../api/cupboard")>()),
 	takeOutOfCupboard: takeOut,
 }));
 

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { countStock, cupboardQuery } from "../api/queries";
+import { countStock } from "../api/cupboard";
+import { cupboardQuery } from "../api/queries";
 import type { Cupboard } from "../api/types";
 import { Button } from "../ui/Button";
 import { NumberInput } from "../ui/NumberInput";

@@ -1,27 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { weekQuery } from "../api/queries";
 import { today } from "../ui/dates";
+import { DateField } from "../ui/day/DateField";
 import { SupplyTable } from "../ui/SupplyTable";
 
 /** What all the loaves of seven days take together. */
 export function WeekNeeds() {
 	const [first, setFirst] = useState(today);
 	const { data: week } = useQuery(weekQuery(first));
-	const id = useId();
 	return (
 		<div className="tray max-w-2xl space-y-3 p-4">
-			<div>
-				<label htmlFor={id} className="block font-semibold text-xs text-soft">
-					Seven days from
-				</label>
-				<input
-					id={id}
-					type="date"
-					className="field figures"
-					value={first}
-					onChange={(event) => event.target.value && setFirst(event.target.value)}
-				/>
+			<div className="w-52">
+				<DateField label="Seven days from" value={first} required onChange={(day) => day && setFirst(day)} />
 			</div>
 			{week && week.loaves.length === 0 && <p>No loaf is poured in that week.</p>}
 			{week && week.loaves.length > 0 && (

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { ApiProblem, cupboardQuery, takeOutOfCupboard } from "../api/queries";
+import { takeOutOfCupboard } from "../api/cupboard";
+import { ApiProblem, cupboardQuery } from "../api/queries";
 
 /** Puts things into the cupboard and takes them out; ``refused`` holds what the studio said no to. */
 export function useShelf<T>(

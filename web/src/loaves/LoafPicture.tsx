@@ -1,7 +1,9 @@
+import { lazy, Suspense } from "react";
 import { stillAddress } from "../api/queries";
 import type { LoafSummary } from "../api/types";
-import { FacePicture } from "../drawing/FacePicture";
-import { previewLook } from "./previewLook";
+
+// Most loaves have their picture: what draws one comes when it is asked for.
+const DrawnFace = lazy(() => import("./DrawnFace"));
 
 interface Props {
 	loaf: Pick<LoafSummary, "id" | "name" | "revision" | "still" | "preview">;
@@ -24,12 +26,8 @@ export function LoafPicture({ loaf, wide, high, label }: Props) {
 			/>
 		);
 	return (
-		<FacePicture
-			look={previewLook(loaf.preview)}
-			pieces={loaf.preview.pieces}
-			width={wide}
-			height={high}
-			label={label}
-		/>
+		<Suspense fallback={<div style={{ width: wide, height: high }} />}>
+			<DrawnFace preview={loaf.preview} wide={wide} high={high} label={label} />
+		</Suspense>
 	);
 }

@@ -4,7 +4,8 @@ import { useSearchParams } from "react-router";
 import { notebookQuery } from "../api/queries";
 import type { Asked, FoundChoice } from "../api/types";
 import { Button } from "../ui/Button";
-import { CheckField, DateField, SelectField } from "../ui/fields";
+import { DateField } from "../ui/day/DateField";
+import { CheckField, SelectField } from "../ui/fields";
 import { PastCard } from "./PastCard";
 
 /** What loaves are sought by, and what each is called. */

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { lossesQuery } from "../api/queries";
 import { today } from "../ui/dates";
-import { DateField } from "../ui/fields";
+import { DateField } from "../ui/day/DateField";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
 import { dayAfter } from "../ui/zoneTime";

@@ -3,6 +3,9 @@ import { changeHours } from "../api/queries";
 import type { StudioHours } from "../api/types";
 import { Button } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
+import { DayInput } from "../ui/day/DayInput";
+import { MomentInput } from "../ui/day/MomentInput";
+import { TimeInput } from "../ui/day/TimeInput";
 import { NumberField, TextField } from "../ui/fields";
 import { now } from "../ui/wallClock";
 import { local, localDay, moment } from "../ui/zoneTime";
@@ -20,6 +23,8 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 	const off = draft.days_off ?? [];
 	const taken = draft.appointments ?? [];
 	const zone = hours.zone ?? "UTC";
+	const setOff = (n: number, change: Partial<(typeof off)[number]>) =>
+		setDraft({ ...draft, days_off: off.map((item, i) => (i === n ? { ...item, ...change } : item)) });
 	const setTaken = (n: number, change: Partial<(typeof taken)[number]>) =>
 		setDraft({ ...draft, appointments: taken.map((item, i) => (i === n ? { ...item, ...change } : item)) });
 	return (
@@ -46,15 +51,15 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 							</label>
 							{span && (
 								<>
-									<Time
+									<TimeInput
 										label={`${name} from`}
-										value={span.start}
-										onChange={(start) => setDay(n, [{ ...span, start }])}
+										value={span.start.slice(0, 5)}
+										onChange={(at) => setDay(n, [{ ...span, start: `${at}:00` }])}
 									/>
-									<Time
+									<TimeInput
 										label={`${name} to`}
-										value={span.end}
-										onChange={(end) => setDay(n, [{ ...span, end }])}
+										value={span.end.slice(0, 5)}
+										onChange={(at) => setDay(n, [{ ...span, end: `${at}:00` }])}
 									/>
 								</>
 							)}
@@ -80,30 +85,22 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 				{off.map((item, i) => (
 					// biome-ignore lint/suspicious/noArrayIndexKey: days off have no name but their place.
 					<li key={i} className="grid grid-cols-[1fr_1fr_auto] items-center gap-2">
-						<input
-							type="date"
-							aria-label={`Day off ${i + 1}, from`}
-							className="field figures"
-							value={item.first}
-							onChange={(event) =>
-								setDraft({
-									...draft,
-									days_off: off.map((o, k) => (k === i ? { ...o, first: event.target.value } : o)),
-								})
-							}
-						/>
-						<input
-							type="date"
-							aria-label={`Day off ${i + 1}, to`}
-							className="field figures"
-							value={item.last}
-							onChange={(event) =>
-								setDraft({
-									...draft,
-									days_off: off.map((o, k) => (k === i ? { ...o, last: event.target.value } : o)),
-								})
-							}
-						/>
+						<span>
+							<DayInput
+								label={`Day off ${i + 1}, from`}
+								value={item.first}
+								required
+								onChange={(day) => day && setOff(i, { first: day })}
+							/>
+						</span>
+						<span>
+							<DayInput
+								label={`Day off ${i + 1}, to`}
+								value={item.last}
+								required
+								onChange={(day) => day && setOff(i, { last: day })}
+							/>
+						</span>
 						<Button
 							look="quiet"
 							aria-label={`Remove day off ${i + 1}`}
@@ -131,15 +128,11 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 							×
 						</Button>
 						{(["start", "end"] as const).map((edge) => (
-							<input
+							<MomentInput
 								key={edge}
-								type="datetime-local"
-								aria-label={`Appointment ${i + 1}, ${edge === "start" ? "from" : "to"}`}
-								className="field figures"
+								label={`Appointment ${i + 1}, ${edge === "start" ? "from" : "to"}`}
 								value={local(item[edge], zone)}
-								onChange={(event) =>
-									event.target.value && setTaken(i, { [edge]: moment(event.target.value, zone) })
-								}
+								onChange={(at) => setTaken(i, { [edge]: moment(at, zone) })}
 							/>
 						))}
 					</li>
@@ -174,22 +167,3 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 		</Drawer>
 	);
 }
-
-const Time = ({
-	label,
-	value,
-	onChange,
-}: {
-	label: string;
-	value: string;
-	onChange: (time: string) => void;
-}) => (
-	<input
-		type="time"
-		aria-label={label}
-		className="field figures w-full"
-		step={900}
-		value={value.slice(0, 5)}
-		onChange={(event) => event.target.value && onChange(`${event.target.value}:00`)}
-	/>
-);

@@ -5,6 +5,7 @@ import type { Block, Season } from "../api/types";
 import { jobPath } from "../bench/jobs/JobRow";
 import { Button, buttonClass } from "../ui/Button";
 import { dayShort, hoursText } from "../ui/dates";
+import { MomentInput } from "../ui/day/MomentInput";
 import { daysLater, local, localDay, localTime, moment } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
 import type { Change } from "./useSeason";
@@ -45,15 +46,10 @@ export function JobCard({ season, block, change }: Props) {
 				Possible: from {text(block.earliest)}
 				{block.latest ? ` to ${text(block.latest)}` : " on"}.
 			</p>
-			<label className="block font-semibold text-soft text-xs">
-				On the studio's clock
-				<input
-					type="datetime-local"
-					className="field figures w-full font-normal text-ink"
-					value={when}
-					onChange={(event) => setWhen(event.target.value)}
-				/>
-			</label>
+			<fieldset>
+				<legend className="font-semibold text-soft text-xs">On the studio’s clock</legend>
+				<MomentInput label="On the studio’s clock" value={when} onChange={setWhen} />
+			</fieldset>
 			<div className="flex flex-wrap gap-2">
 				{[-1, 1].map((days) => (
 					<Button

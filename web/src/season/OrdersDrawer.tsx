@@ -5,7 +5,8 @@ import type { OrderIn, OrderLine } from "../api/types";
 import { Button } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
 import { dayShort } from "../ui/dates";
-import { DateField, MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
+import { DateField } from "../ui/day/DateField";
+import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import type { Change } from "./useSeason";
 
 const KINDS = [

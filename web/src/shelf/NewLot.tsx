@@ -7,7 +7,8 @@ import { keyOf } from "../cupboard/useShelf";
 import { Button } from "../ui/Button";
 import { FieldRow } from "../ui/Drawer";
 import { today } from "../ui/dates";
-import { DateField, NumberField, SelectField, TextField } from "../ui/fields";
+import { DateField } from "../ui/day/DateField";
+import { NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { KEPT, KINDS } from "./words";
 

@@ -1,7 +1,8 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { CheckField, DateField, MaybeNumberField, NotesField, NumberField, SelectField } from "./fields";
+import { DateField } from "./day/DateField";
+import { CheckField, MaybeNumberField, NotesField, NumberField, SelectField } from "./fields";
 import { PercentRows } from "./PercentRows";
 import { UnitsProvider, useUnits } from "./UnitsContext";
 

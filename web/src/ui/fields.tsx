@@ -3,7 +3,7 @@ import { Labelled } from "./plainFields";
 import { useUnits } from "./UnitsContext";
 import { type Quantity, unitOf } from "./units";
 
-export { CheckField, DateField, NotesField } from "./moreFields";
+export { CheckField, NotesField } from "./moreFields";
 export { SelectField, TextField } from "./plainFields";
 
 interface NumberFieldProps extends NumberLook {

@@ -1,29 +1,6 @@
 import { type ReactNode, useId } from "react";
 import { Labelled, useSaid } from "./plainFields";
 
-/** A day, as year-month-day; ``null`` when there is none. */
-export function DateField(props: {
-	label: string;
-	value: string | null;
-	max?: string;
-	onChange: (day: string | null) => void;
-}) {
-	return (
-		<Labelled label={props.label}>
-			{(id) => (
-				<input
-					id={id}
-					type="date"
-					className="field figures w-full"
-					max={props.max}
-					value={props.value ?? ""}
-					onChange={(event) => props.onChange(event.target.value || null)}
-				/>
-			)}
-		</Labelled>
-	);
-}
-
 /** Yes or no, in a line. */
 export function CheckField(props: {
 	label: ReactNode;

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiProblem, readMesh } from "../../api/queries";
+import { readMesh } from "../../api/files";
+import { ApiProblem } from "../../api/queries";
 import type { Make, ReadMesh } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { outlinePath } from "../../drawing/outlinePath";

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiProblem, readMesh, readOutline } from "../../api/queries";
+import { readMesh, readOutline } from "../../api/files";
+import { ApiProblem } from "../../api/queries";
 import type { Outline } from "../../api/types";
 import { FileButton } from "../../ui/FileButton";
 import { Problems } from "../../ui/Problems";

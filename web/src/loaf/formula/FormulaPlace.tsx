@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { BookmarkPlus, Copy } from "lucide-react";
 import { useState } from "react";
-import { cupboardQuery, formulaBookQuery, writeFormula } from "../../api/queries";
+import { writeFormula } from "../../api/cupboard";
+import { cupboardQuery, formulaBookQuery } from "../../api/queries";
 import type { Formula } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";

@@ -1,7 +1,8 @@
 import { Check } from "lucide-react";
 import type { LoafOutcome, Stage } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { DateField, MaybeNumberField, NotesField } from "../../ui/fields";
+import { DateField } from "../../ui/day/DateField";
+import { MaybeNumberField, NotesField } from "../../ui/fields";
 import { Problems } from "../../ui/Problems";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";

@@ -6,7 +6,7 @@ import { jobPath } from "../../bench/jobs/JobRow";
 import { STANDS, timeText } from "../../bench/jobs/jobText";
 import { useNow } from "../../bench/jobs/useNow";
 import { dayShort, dayText, hoursText } from "../../ui/dates";
-import { DateField } from "../../ui/fields";
+import { DateField } from "../../ui/day/DateField";
 import { localDay } from "../../ui/zoneTime";
 import { useEditor } from "../editor/EditorContext";
 import { axisDays, dayShare } from "./axis";
