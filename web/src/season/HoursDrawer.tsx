@@ -84,7 +84,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 			<ul className="space-y-1.5">
 				{off.map((item, i) => (
 					// biome-ignore lint/suspicious/noArrayIndexKey: days off have no name but their place.
-					<li key={i} className="grid grid-cols-[1fr_1fr_auto] items-center gap-2">
+					<li key={i} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-start gap-2">
 						<span>
 							<DayInput
 								label={`Day off ${i + 1}, from`}
@@ -128,12 +128,13 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 							×
 						</Button>
 						{(["start", "end"] as const).map((edge) => (
-							<MomentInput
-								key={edge}
-								label={`Appointment ${i + 1}, ${edge === "start" ? "from" : "to"}`}
-								value={local(item[edge], zone)}
-								onChange={(at) => setTaken(i, { [edge]: moment(at, zone) })}
-							/>
+							<div key={edge} className="col-span-2">
+								<MomentInput
+									label={`Appointment ${i + 1}, ${edge === "start" ? "from" : "to"}`}
+									value={local(item[edge], zone)}
+									onChange={(at) => setTaken(i, { [edge]: moment(at, zone) })}
+								/>
+							</div>
 						))}
 					</li>
 				))}

@@ -75,13 +75,13 @@ export function DayInput({ id, label, value, max, required, onChange }: Props) {
 	const echo = read && !wrong && typed !== tellDay(read.day, order) ? `= ${tellDay(read.day, order)}` : null;
 	return (
 		<>
-			<span className="flex w-full min-w-0">
+			<span className="flex w-full">
 				<input
 					id={field}
 					aria-label={label}
 					type="text"
 					autoComplete="off"
-					className="field figures min-w-0 flex-1 rounded-r-none"
+					className="field figures w-[8rem] min-w-[6.9rem] flex-1 rounded-r-none"
 					placeholder="no day"
 					{...refusal.refused}
 					{...(wrong && { "aria-invalid": true })}
