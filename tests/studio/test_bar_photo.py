@@ -9,6 +9,7 @@ from __future__ import annotations
 import dataclasses
 import io
 import math
+import uuid
 from collections.abc import Callable
 from functools import cache
 from typing import Any
@@ -24,15 +25,21 @@ from numpy.typing import NDArray
 from PIL import ExifTags, Image
 
 from archtop.core import InputError, read_loaf
+from archtop.core.bench.clock import bowls_of
 from archtop.core.camera import BAR_CARD, RING_SHEET, BarPlanned, BarSeen, PiecePlanned, read_bar, read_soap
 from archtop.core.camera.lit import light_on
 from archtop.core.camera.marks import locate
 from archtop.core.camera.pose import pose_of
+from archtop.core.faces import ColourField, Touch, fallen_in, marbling_at, thickness_of
+from archtop.studio import wall_clock
 from archtop.studio.actions import create_loaf, cupboard_of_studio
+from archtop.studio.actions.learning import learn, open_numbers
+from archtop.studio.actions.outcomes import save_outcome
 from archtop.studio.actions.plans import Plans
+from archtop.studio.models import Observation
 from archtop.studio.photos import focal_of
 from archtop.studio.sheets import bar_card_pdf, ring_sheet_pdf
-from tests.core.conftest import box_with, rod
+from tests.core.conftest import box, box_with, rod
 from tests.photographs import (
     PX_PER_MM,
     Bar,
@@ -391,3 +398,54 @@ def test_a_test_bar_on_the_chequers_gives_its_colour_in_any_light() -> None:
             off = float(colour_science.delta_E(as_lab(soap.srgb), as_lab(srgb), method="CIE 2000"))
             assert off < (7 if how in ("by a warm lamp", "in the hand's shadow") else 4), (how, srgb)
             assert soap.says == "", (how, srgb)
+
+
+@pytest.mark.django_db
+def test_a_bar_that_came_out_deeper_is_told_and_later_faces_learn_from_it(owner: User, studio: Studio) -> None:
+    """The bar is drawn by a hand whose streams plunge 1.8 times as deep as the model says, by a seed nobody tries."""
+    colours = [{"id": "white", "name": "White", "srgb": "#f2ead6"}, {"id": "red", "name": "Red", "srgb": RED}]
+    base = {"do": "pour", "id": "base", "name": "Base", "to_mm": 42, "colours": [{"colour": "white", "percent": 100}]}
+    falls = {"id": "in", "to_mm": 62, "fall_mm": 120, "thickness": "light", "technique": {"kind": "drops", "passes": 7}}
+    falling = base | falls | {"name": "In", "colours": [{"colour": "red", "percent": 100}]}
+    loaf = create_loaf(owner, read_loaf(box(colours=colours, work=[base | {"thickness": "light"}, falling])))
+    planned = Plans(cupboard_of_studio(loaf)).of(loaf)
+    thick = thickness_of(planned.document, bowls_of(planned.of, planned.result))
+    truth = ColourField(planned.of, planned.result.fills, thick, 9, Touch(plunge=1.8))
+    fallen = fallen_in(planned.of, planned.result.fills)
+    shown = [light_of(colour.shown) for colour in planned.result.colours]
+    marbled = []
+    for number in (3, 6):
+        slice_ = planned.result.cuts.slice_of(number)
+        drawn = truth.face(slice_.from_mm, 1 / PX_PER_MM)
+        on_it = np.array(shown, dtype=np.float32)[np.maximum(drawn.colours, 0)]
+        bar = Bar(on_it, slice_.to_mm - slice_.from_mm, (MIDDLE[0], MIDDLE[1] + 32))
+        taken = as_jpeg(bar_photographed(card(), bar, CAMERAS["straight above"]))
+        photo = {"kind": "cut face", "bar": number, "photo": SimpleUploadedFile("bar.jpg", taken)}
+        kept = studio.http.post(f"/api/loaves/{loaf.pk}/photos", photo).json()[-1]
+        seen = studio.http.post(f"/api/photos/{kept['id']}/bar").json()
+        (proposal,) = [item for item in seen["proposals"] if item["marbled"]]
+        assert "foreseen" in proposal["says"]
+        (mark,) = proposal["marbled"]
+        own = marbling_at(truth, slice_.from_mm, fallen)
+        assert mark["bar"] == number
+        assert mark["edges_mm"] == pytest.approx(own.edges_mm, rel=0.15)
+        assert mark["deep_mm"] == pytest.approx(own.deep_mm, abs=2)
+        marbled.append(mark)
+
+    def learned() -> list[str]:
+        asked = {"document": loaf.document, "loaf": str(loaf.pk), "px_mm": 2.0, "bars": [1]}
+        return studio.send("POST", "/faces", asked).json()["learned"]
+
+    assert learned() == []
+    on = wall_clock.today().isoformat()
+    save_outcome(loaf, uuid.uuid4(), {"stage": "cut", "on": on, "marbled": marbled})
+    learn(loaf)
+    rate = next(number.rate for number in open_numbers("plunge"))
+    assert rate
+    assert 1.05 < rate.value < 1.8
+    assert "what fell in reaches" in Observation.objects.get(rate="plunge").says
+    other = create_loaf(owner, read_loaf({**loaf.document, "name": "The next"}))
+    loaf = other
+    (says,) = learned()
+    assert says.startswith("Streams plunge 1.")
+    assert "photographed bars of one loaf" in says

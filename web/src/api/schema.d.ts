@@ -7924,6 +7924,8 @@ export interface components {
         /**
          * Faces
          * @description Faces of some bars, how thick the batter is taken to be at each pour [Pa], and what that will not do.
+         *
+         *     ``learned``: what of this studio's own bars goes into them, in words.
          */
         Faces: {
             /** Faces */
@@ -7934,6 +7936,8 @@ export interface components {
             };
             /** Remarks */
             remarks: components["schemas"]["Remark"][];
+            /** Learned */
+            learned: string[];
         };
         /**
          * FacesIn
@@ -9043,7 +9047,8 @@ export interface components {
          *
          *     ``wide_mm``: at half its planned height; ``high_mm``: at its middle, with what stands on it; ``leans_deg``: its top
          *     against its foot, up to the right; ``within_mm``: how far places may be out, one standard deviation; ``veiled``:
-         *     share of the face under a pale veil; ``edge``: its outline; ``shown``: left, right, foot and top of the picture
+         *     share of the face under a pale veil; ``edges_mm``: how long the edges between its colours are, and ``deep_mm``: how
+         *     deep those reach that fell into others; ``edge``: its outline; ``shown``: left, right, foot and top of the picture
          *     beside it. All [mm] across from the middle and up from the floor.
          */
         BarSeen: {
@@ -9073,6 +9078,10 @@ export interface components {
             holes: components["schemas"]["HoleSeen"][];
             /** Veiled */
             veiled: number;
+            /** Edges Mm */
+            edges_mm: number;
+            /** Deep Mm */
+            deep_mm: number | null;
             /** Edge */
             edge: [
                 number,
@@ -9154,6 +9163,18 @@ export interface components {
             wide_mm: number;
         };
         /**
+         * Marbled
+         * @description How marbled a bar's front is: edges between its colours, and how deep those reach that fell into others [mm].
+         */
+        Marbled: {
+            /** Bar */
+            bar: number;
+            /** Edges Mm */
+            edges_mm: number;
+            /** Deep Mm */
+            deep_mm?: number | null;
+        };
+        /**
          * PieceSeen
          * @description A piece in the face: where its middle lies [mm], how it is turned against the clock [degrees], over what share
          *     of its outline an edge was seen, and its outline there; ``found`` is false where none could be made out, and the
@@ -9200,6 +9221,11 @@ export interface components {
              * @default []
              */
             faults: components["schemas"]["Fault"][];
+            /**
+             * Marbled
+             * @default []
+             */
+            marbled: components["schemas"]["Marbled"][];
         };
         /**
          * SeenColour
@@ -9463,6 +9489,11 @@ export interface components {
              * @default []
              */
             embeds: components["schemas"]["FoundEmbed"][];
+            /**
+             * Marbled
+             * @default []
+             */
+            marbled: components["schemas"]["Marbled"][];
             /**
              * Left
              * @default []

@@ -37,11 +37,21 @@ export const PAGES: readonly GuidePage[] = [
 					</li>
 					<li>
 						<strong>Inside</strong>: what is done in which order: pours to a height, columns laid in, pieces
-						pressed in, a wire drawn through, a line dusted, the surface spritzed, a column propped until the
-						batter carries it. Each pour says how it goes in: layer, drops (end to end, in rows from side to
-						side, along a wall), mini drops pressed as deep as you say, from one side, in plops, in a ridge
-						with the other colours beside it, or as a pot swirl: on the pot’s picture each colour gets its
-						place, and you draw the stick’s way through it.
+						pressed in, a wire drawn through, a thin line sieved on dry or drizzled in oil, the surface
+						spritzed, a column propped until the batter carries it. Each pour says how it goes in: layer,
+						drops (end to end, in rows from side to side or by small cups, along a wall, from a jug that is
+						moved up and down, or in lines that you draw on the mould in the order they are poured), mini
+						drops pressed as deep as you say, from one side, in plops, in a ridge with the other colours
+						beside it, or as a pot swirl: on the pot’s picture each colour gets its place, and you draw the
+						stick’s way through it.
+					</li>
+					<li>
+						<strong>Shape its top with a spoon</strong>: heap and hollow a pour before the next one comes. The
+						amount stays; how much of it the batter keeps goes by how thick it is, and is said where it sinks.
+					</li>
+					<li>
+						<strong>A line in oil</strong> is carried by the next pour: fluid batter takes it down, thick
+						batter lifts and smears it. Powder and oil are both weighed.
 					</li>
 					<li>
 						Columns (under <strong>Inside</strong>; press one and it is <strong>in hand</strong>) and{" "}
@@ -172,6 +182,13 @@ export const PAGES: readonly GuidePage[] = [
 					drizzle is a jar in the oil that wets it.
 				</p>
 				<p>The template prints at 1:1; check the ruler on the page with your own before you cut by it.</p>
+				<p>
+					<strong>Does it lie as planned?</strong> Stick the two printed strips on the mould’s rim and
+					photograph the top from straight above, with their square marks in the picture. Each piece and motif
+					is looked for near its place; you see which cut would go through it now, and can plan it where it
+					lies, so that bars and cuts follow. Piped motifs that run into each other are often not made out,
+					and it says so.
+				</p>
 			</>
 		),
 	},
@@ -386,7 +403,9 @@ export const PAGES: readonly GuidePage[] = [
 						chequers, front face up, its foot towards FOOT, and photograph it from above. Its size, where
 						pieces lie, each colour and its share, dark holes and a pale veil are read off and laid beside the
 						plan; what you leave ticked goes into the notes. Swirled soap is held against several outcomes of
-						the same plan. Whether the cut itself is crooked a face cannot tell.
+						the same plan, and how long the edges between its colours are and how deep reaches what fell in
+						are written down with it: later faces learn from that how deep your streams plunge and how far you
+						twist a pot. Whether the cut itself is crooked a face cannot tell.
 					</li>
 					<li>
 						<strong>Colours</strong>: lay a white card beside the bar, in daylight, both in the same light.

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from archtop.core.base import Frozen
 from archtop.core.camera.bar_card import BAR_CARD, BarCard
@@ -21,6 +22,7 @@ from archtop.core.camera.piece_sought import AS_PLANNED, outline_there, seek_pie
 from archtop.core.camera.pose import Pose, pose_of
 from archtop.core.camera.soap_seen import Flags, colours_in, enough, holes_in, veiled
 from archtop.core.colour import hex_of, in_white_light, linear
+from archtop.core.geometry import deep_mm, edges_mm, evened
 
 __all__ = ["BarPlanned", "BarSeen", "HoleSeen", "PiecePlanned", "PieceSeen", "SoapColour", "read_bar"]
 
@@ -34,6 +36,8 @@ _LEAST_WITHIN_MM, _THICKNESS_OFF = 0.3, 0.08
 _UNLIKE_MM, _OTHER = 6.0, 0.2
 # What is left of a colour's error where the light is known from paper all round [ΔE00].
 _COLOUR_OFF = 4.0
+# Edges between colours are told on points of this side [mm], evened by squares of so many.
+_MARBLED_MM, _EVENED = 0.5, 5
 # Points to each side that an outline is drawn through.
 _SMOOTH = 2
 
@@ -53,7 +57,7 @@ class BarPlanned:
 
     ``outline``: across from the middle and up from the floor [mm], shape (corners, 2); ``level_mm``: how high it
     stands; ``thick_mm``: the bar, and so how high its face lies above the card; ``colours``: each colour's red, green
-    and blue by its key (0-255).
+    and blue by its key (0-255); ``fell``: those of them that fell into others, and how high those stood [mm].
     """
 
     outline: Array
@@ -61,6 +65,7 @@ class BarPlanned:
     thick_mm: float
     pieces: Sequence[PiecePlanned]
     colours: dict[str, tuple[int, int, int]]
+    fell: tuple[Sequence[str], float] | None = None
 
 
 class PieceSeen(Frozen):
@@ -102,7 +107,8 @@ class BarSeen(Frozen):
 
     ``wide_mm``: at half its planned height; ``high_mm``: at its middle, with what stands on it; ``leans_deg``: its top
     against its foot, up to the right; ``within_mm``: how far places may be out, one standard deviation; ``veiled``:
-    share of the face under a pale veil; ``edge``: its outline; ``shown``: left, right, foot and top of the picture
+    share of the face under a pale veil; ``edges_mm``: how long the edges between its colours are, and ``deep_mm``: how
+    deep those reach that fell into others; ``edge``: its outline; ``shown``: left, right, foot and top of the picture
     beside it. All [mm] across from the middle and up from the floor.
     """
 
@@ -119,6 +125,8 @@ class BarSeen(Frozen):
     colours: tuple[SoapColour, ...]
     holes: tuple[HoleSeen, ...]
     veiled: float
+    edges_mm: float
+    deep_mm: float | None
     edge: tuple[tuple[float, float], ...]
     shown: tuple[float, float, float, float]
 
@@ -153,7 +161,8 @@ def read_bar(
     inside = face.inside(min(size.high_mm or plan.level_mm, plan.level_mm))
     pieces = tuple(_piece(face, piece, plan.pieces) for piece in plan.pieces)
     poured = inside & ~face.within([np.array(piece.outline) for piece in pieces])
-    colours = colours_in(face.lab, inside, poured, expected, _PX_PER_MM)
+    colours, where = colours_in(face.lab, inside, poured, expected, _PX_PER_MM)
+    edges, deep = _marbled(where, plan, face.shown[3])
     came_out = np.array([colour.lab for colour in colours])
     height_off = plan.thick_mm / pose.eye[2] * math.hypot(pose.lens_off, _THICKNESS_OFF)
     seen = BarSeen(
@@ -182,6 +191,8 @@ def read_bar(
             for x, z in [face.section(hole.column, hole.row)]
         ),
         veiled=veiled(face.lab, inside, came_out, _PX_PER_MM),
+        edges_mm=edges,
+        deep_mm=deep,
         edge=pairs(_smooth(lies.in_section(edge))),
         shown=face.shown,
     )
@@ -254,6 +265,19 @@ class _Face:
         cv = vision()
         light = cv.cvtColor(np.asarray(lab, dtype=np.float32).reshape(1, 1, 3), cv.COLOR_LAB2LRGB)
         return np.asarray(np.clip(light.reshape(3), 0, 1), dtype=float)
+
+
+def _marbled(where: NDArray[np.int_], plan: BarPlanned, top_mm: float) -> tuple[float, float | None]:
+    """How long edges between colours are, and how deep those reach that fell in [mm]."""
+    # As coarse as predicted faces are looked at: finer there is only grain.
+    step = round(_MARBLED_MM * _PX_PER_MM)
+    codes = evened(evened(where, 2 * step + 1)[::step, ::step], _EVENED)
+    deep = None
+    if plan.fell is not None:
+        ids, level = plan.fell
+        which = [number for number, key in enumerate(plan.colours) if key in ids]
+        deep = deep_mm(codes, step / _PX_PER_MM, which, top_mm - level)
+    return edges_mm(codes, step / _PX_PER_MM), deep
 
 
 def _piece(face: _Face, piece: PiecePlanned, all_of_it: Sequence[PiecePlanned]) -> PieceSeen:

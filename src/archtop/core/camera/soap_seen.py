@@ -52,8 +52,10 @@ class Hole(NamedTuple):
     across_mm: float
 
 
-def colours_in(face: Array, inside: Flags, poured: Flags, expected: Array, px_per_mm: float) -> tuple[ColourSeen, ...]:
-    """How much of each colour a face shows.
+def colours_in(
+    face: Array, inside: Flags, poured: Flags, expected: Array, px_per_mm: float
+) -> tuple[tuple[ColourSeen, ...], NDArray[np.int_]]:
+    """How much of each colour a face shows, and which each of its poured points is, −1 elsewhere.
 
     :param face: lightness and two colour axes, shape (rows, columns, 3)
     :param inside: where the face is, shape (rows, columns); ``poured``: of it, what is no piece
@@ -82,7 +84,7 @@ def colours_in(face: Array, inside: Flags, poured: Flags, expected: Array, px_pe
         lab = np.median(face[plain], axis=0) if plain.any() else seen[number]
         share = float((where[poured] == number).mean()) if poured.any() else 0.0
         found.append(ColourSeen(number, lab, share, float(plain.sum()) / px_per_mm**2))
-    return tuple(found)
+    return tuple(found), np.where(poured, where, -1)
 
 
 def enough(colour: ColourSeen) -> bool:

@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 from functools import cached_property
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 import numpy as np
 import shapely
@@ -26,7 +26,7 @@ from archtop.core.pours import Fill
 from archtop.core.trade import Pot
 from archtop.core.trade.techniques import Here, Stream
 
-__all__ = ["Bed", "Told", "Within"]
+__all__ = ["Bed", "Told", "Touch", "Within"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -53,6 +53,15 @@ _LED = (25, 31)
 _TILE_MM = 2.5
 
 
+class Touch(NamedTuple):
+    """A studio's own hand against the model's: how deep its streams ``plunge``, how far its ``stirring`` twists a pot
+    [-].
+    """
+
+    plunge: float = 1.0
+    stirring: float = 1.0
+
+
 class Told(Protocol):
     """A loaf whose work is told: what the steps need to know of it."""
 
@@ -61,6 +70,7 @@ class Told(Protocol):
     prisms: Mapping[str, Prism]
     yield_pa: Mapping[str, float]
     numbers: dict[str, int]
+    touch: Touch
 
     def random(self, *what: object) -> np.random.Generator: ...
 
@@ -102,6 +112,11 @@ class Bed:
     def crowded(self) -> bool:
         """Whether embeds stand in it."""
         return bool(self.standing.outlines)
+
+    @property
+    def stirs(self) -> float:
+        """How far a pot is twisted here against what is said of it [-]."""
+        return self.of.touch.stirring
 
     def random(self, *what: object) -> np.random.Generator:
         """The same chance every time for one thing."""
@@ -229,7 +244,7 @@ class Bed:
                 self.level(source, level, new)
                 level = new
                 continue
-            land = landing(part, fall * here.fall_mm, here.pa)
+            land = landing(part, fall * here.fall_mm, here.pa, self.of.touch.plunge)
             wide = self.spreads(part, land, new)
             if wide >= _ALL_OVER * self.half or self.crowded:
                 # It runs level by itself, is too thick to sink, or finds its way around what stands there.

@@ -20,6 +20,7 @@ from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
 from archtop.core.embeds import colours_in_round
 from archtop.core.faces.along import Along
+from archtop.core.faces.bed import Touch
 from archtop.core.faces.columns import colours_in_column
 from archtop.core.faces.inclusions import Cut, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
@@ -31,7 +32,7 @@ from archtop.core.faces.standing import Stood
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 
-__all__ = ["SHREDS", "ColourField", "Face", "field_of"]
+__all__ = ["SHREDS", "ColourField", "Face", "Touch", "field_of"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -87,12 +88,23 @@ class ColourField:
 
     :param fills: levels before and after each step of the work [mm]
     :param yield_pa: how thick the batter is at each pour, by its id [Pa]
+    :param touch: this studio's hand; ``None``: as far as it has learned its own
     """
 
-    def __init__(self, of: ResolvedLoaf, fills: Sequence[Fill], yield_pa: Mapping[str, float], seed: int = 1) -> None:
+    def __init__(
+        self,
+        of: ResolvedLoaf,
+        fills: Sequence[Fill],
+        yield_pa: Mapping[str, float],
+        seed: int = 1,
+        touch: Touch | None = None,
+    ) -> None:
         self.loaf, self.fills, self.prisms, self.made = of.loaf, fills, of.prisms, of.made
         self.embeds = of.embeds
         self.yield_pa, self.seed = yield_pa, seed
+        self.rates = of.cupboard.rates
+        own = {key: rate.value for key, rate in self.rates.items() if key in Touch._fields}
+        self.touch = touch or Touch(**own)
         self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
         self.poured = {piece.id: piece.poured for piece in of.loaf.pieces if piece.poured}
         self._told: dict[float, Telling] = {}

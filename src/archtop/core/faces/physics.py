@@ -37,16 +37,18 @@ class Landing(Frozen):
     reach_mm: float
 
 
-def landing(area_mm2: float, fall_mm: float, yield_pa: float) -> Landing:
+def landing(area_mm2: float, fall_mm: float, yield_pa: float, plunges: float = 1.0) -> Landing:
     """What a pass does that adds ``area_mm2`` to the section, falling ``fall_mm`` into batter of ``yield_pa``.
 
     :param area_mm2: flow over speed of travel
+    :param plunges: so many times as deep as that, where a studio's own bars tell [-]
     """
     area, fall = area_mm2 * 1e-6, fall_mm / 1000
     radius = math.sqrt(area / math.pi)
     speed = math.sqrt(2 * STANDARD_GRAVITY * fall)
     flow = _viscous_pa(yield_pa, radius, speed)
-    plunge = min(math.pi / (8 * DRAG) * radius * _DENSITY * speed**2 / (yield_pa + flow), fall) if speed > 0 else 0.0
+    deep = plunges * math.pi / (8 * DRAG) * radius * _DENSITY * speed**2 / (yield_pa + flow)
+    plunge = min(deep, fall) if speed > 0 else 0.0
     return Landing(
         radius_mm=radius * 1000,
         plunge_mm=plunge * 1000,

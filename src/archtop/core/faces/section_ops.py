@@ -186,12 +186,12 @@ class Telling(Bed):
 
     def breaks(self, here: Here) -> bool:
         """Whether it breaks the layer it falls onto; from low down a spatula takes its fall."""
-        plunge = landing(here.area / BREAKING_PASSES, here.fall_mm, here.pa).plunge_mm
+        plunge = landing(here.area / BREAKING_PASSES, here.fall_mm, here.pa, self.of.touch.plunge).plunge_mm
         return here.fall_mm > _SPATULA_MM and plunge > FLAT_MM
 
     def pierce(self, here: Here, xs: Sequence[float]) -> None:
         """Streams that go through the pour they belong to, and into what is under it."""
-        land = landing(here.area / len(xs), here.fall_mm, here.pa)
+        land = landing(here.area / len(xs), here.fall_mm, here.pa, self.of.touch.plunge)
         deep = min(land.plunge_mm, 0.92 * here.after)
         if here.before <= 0 or deep < here.after - here.before + FLAT_MM:
             return

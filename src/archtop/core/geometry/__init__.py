@@ -5,6 +5,7 @@ Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front 
 
 from archtop.core.geometry.disc import in_disc
 from archtop.core.geometry.level import Inside
+from archtop.core.geometry.marbling import deep_mm, edges_mm, evened
 from archtop.core.geometry.moulds import MOULDS, AnyMould, CavityMould, CupMould, LoafMould, Mould, MouldOutline
 from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
@@ -66,6 +67,9 @@ __all__ = [
     "Star",
     "area_mm2",
     "clearance_of",
+    "deep_mm",
+    "edges_mm",
+    "evened",
     "holes_of",
     "in_disc",
     "lofted",

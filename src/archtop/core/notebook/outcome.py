@@ -17,7 +17,7 @@ from archtop.core.document import Loaf
 from archtop.core.notebook.faults import fault_kinds
 from archtop.core.plan import LoafPlan
 
-__all__ = ["STAGES", "Fault", "LeftOver", "LoafOutcome", "SeenColour", "Stage", "last_said", "read_outcome"]
+__all__ = ["STAGES", "Fault", "LeftOver", "LoafOutcome", "Marbled", "SeenColour", "Stage", "last_said", "read_outcome"]
 
 Stage = Literal["unmoulded", "cut", "one week", "cured"]
 STAGES: tuple[Stage, ...] = ("unmoulded", "cut", "one week", "cured")
@@ -60,6 +60,14 @@ class FoundEmbed(Frozen):
     up_mm: Annotated[float, Field(ge=-2000, le=2000)]
 
 
+class Marbled(Frozen):
+    """How marbled a bar's front is: edges between its colours, and how deep those reach that fell into others [mm]."""
+
+    bar: BarNumber
+    edges_mm: Annotated[float, Field(gt=0, le=100_000)]
+    deep_mm: Annotated[float, Field(ge=0, le=2000)] | None = None
+
+
 class LeftOver(Frozen):
     """What was left, in grams, of what colour, and where it went."""
 
@@ -86,6 +94,7 @@ class LoafOutcome(Frozen):
     scent: Annotated[int, Field(ge=0, le=3)] | None = None
     colours: Annotated[tuple[SeenColour, ...], Field(max_length=60)] = ()
     embeds: Annotated[tuple[FoundEmbed, ...], Field(max_length=400)] = ()
+    marbled: Annotated[tuple[Marbled, ...], Field(max_length=400)] = ()
     left: Annotated[tuple[LeftOver, ...], Field(max_length=40)] = ()
     verdict: Verdict | None = None
     notes: Annotated[str, Field(max_length=8000)] = ""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -15,9 +15,9 @@ from archtop.core.bench.clock import bowls_of
 from archtop.core.camera import BarPlanned, BarSeen, PiecePlanned, read_bar
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.cuts import Bar
-from archtop.core.faces import field_of
+from archtop.core.faces import Fallen, Marbling, fallen_in, field_of, marbling_at
 from archtop.core.notebook import place_words, shade_words
-from archtop.core.notebook.outcome import Fault, FoundEmbed, SeenColour
+from archtop.core.notebook.outcome import Fault, FoundEmbed, Marbled, SeenColour
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import PlannedLoaf, Plans
 from archtop.studio.models import Photo
@@ -34,6 +34,8 @@ _LEANS_DEG = 2.0
 # Ash: how much of the face [share], how bad, in words.
 _ASH = ((0.25, 2, "all over"), (0.05, 1, "in places"), (0.01, 1, "a trace"))
 _LARGE_HOLE_MM = 4.0
+# With shorter edges than this a face is of one colour, or of plain layers [mm].
+_LEAST_EDGES_MM = 150.0
 
 
 class Proposal(Frozen):
@@ -43,6 +45,7 @@ class Proposal(Frozen):
     embeds: tuple[FoundEmbed, ...] = ()
     colours: tuple[SeenColour, ...] = ()
     faults: tuple[Fault, ...] = ()
+    marbled: tuple[Marbled, ...] = ()
 
 
 class Foreseen(Frozen):
@@ -72,6 +75,7 @@ class _Read(NamedTuple):
     loaf: PlannedLoaf
     bar: Bar
     seen: BarSeen
+    fallen: Fallen | None
 
     @property
     def names(self) -> dict[str, str]:
@@ -91,8 +95,9 @@ def read_bar_photo(photo: Photo) -> BarRead:
     bar = _bar_of(loaf.result, photo.bar or 1)
     with photo.file.open() as file, Image.open(file) as picture:
         points = np.asarray(picture.convert("RGB"))
-    seen, face = read_bar(points, _planned(loaf, bar), photo.focal)
-    read = _Read(loaf, bar, seen)
+    fallen = fallen_in(loaf.of, loaf.result.fills)
+    seen, face = read_bar(points, _planned(loaf, bar, fallen), photo.focal)
+    read = _Read(loaf, bar, seen, fallen)
     return BarRead(
         seen=seen,
         says=tuple(_says(seen)),
@@ -119,7 +124,7 @@ def _bar_of(result: LoafPlan, number: int) -> Bar:
     return bar
 
 
-def _planned(loaf: PlannedLoaf, bar: Bar) -> BarPlanned:
+def _planned(loaf: PlannedLoaf, bar: Bar, fallen: Fallen | None) -> BarPlanned:
     level = loaf.result.level_mm
     mould = Polygon(bar.mould)
     left, foot, right, _ = mould.bounds
@@ -135,6 +140,7 @@ def _planned(loaf: PlannedLoaf, bar: Bar) -> BarPlanned:
             if embed.id in bar.shows
         ),
         colours={colour.id: _points(colour.shown) for colour in loaf.result.colours if colour.used},
+        fell=(fallen.ids, fallen.level_mm) if fallen else None,
     )
 
 
@@ -185,6 +191,7 @@ def _foreseen(read: _Read) -> Iterator[Foreseen]:
 def _proposals(read: _Read) -> Iterator[Proposal]:
     yield from _pieces(read)
     yield from _colours(read)
+    yield from _marbled(read)
     yield from _holes(read)
     for share, bad, words in _ASH:
         if read.seen.veiled >= share:
@@ -226,6 +233,36 @@ def _colours(read: _Read) -> Iterator[Proposal]:
             says=f"{read.names[colour.colour]} came out {shade_words(off)}.",
             colours=(SeenColour(colour=colour.colour, srgb=colour.srgb, how="white card"),),
         )
+
+
+def _marbled(read: _Read) -> Iterator[Proposal]:
+    """How marbled it is, against several outcomes of the same plan; where it lies in one colour there is nothing."""
+    bowls = bowls_of(read.loaf.of, read.loaf.result)
+    outcomes = [
+        marbling_at(field_of(read.loaf.of, read.loaf.result.fills, bowls, seed), read.bar.from_mm, read.fallen)
+        for seed in range(1, _OUTCOMES + 1)
+    ]
+    seen = Marbling(read.seen.edges_mm, read.seen.deep_mm)
+    if seen.edges_mm < _LEAST_EDGES_MM or max(outcome.edges_mm for outcome in outcomes) < _LEAST_EDGES_MM:
+        return
+    says = [f"Edges between colours are {_against(seen.edges_mm, [outcome.edges_mm for outcome in outcomes])}"]
+    depths = [outcome.deep_mm for outcome in outcomes if outcome.deep_mm is not None]
+    if seen.deep_mm is not None and depths:
+        says.append(f"what was poured into others reaches {_against(seen.deep_mm, depths)} down")
+    yield Proposal(
+        says=f"{'; '.join(says)}. Later faces learn from it how deep streams plunge and how far a pot is twisted.",
+        marbled=(
+            Marbled(
+                bar=read.bar.number,
+                edges_mm=round(seen.edges_mm, 1),
+                deep_mm=None if seen.deep_mm is None else round(seen.deep_mm, 1),
+            ),
+        ),
+    )
+
+
+def _against(seen: float, foreseen: Sequence[float]) -> str:
+    return f"{seen:.0f} mm (foreseen {min(foreseen):.0f} to {max(foreseen):.0f})"
 
 
 def _holes(read: _Read) -> Iterator[Proposal]:

@@ -6,13 +6,14 @@ import base64
 import io
 import threading
 import zlib
+from collections.abc import Iterator, Mapping
 from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core import Cupboard, InputError, Loaf, LoafPlan, gel, solids
-from archtop.core.base import Frozen
+from archtop.core.base import Frozen, Rate
 from archtop.core.bench.clock import bowls_of
 from archtop.core.document import AlsoFilled, Pour
 from archtop.core.faces import (
@@ -86,11 +87,15 @@ class FacePicture(Frozen):
 
 
 class Faces(Frozen):
-    """Faces of some bars, how thick the batter is taken to be at each pour [Pa], and what that will not do."""
+    """Faces of some bars, how thick the batter is taken to be at each pour [Pa], and what that will not do.
+
+    ``learned``: what of this studio's own bars goes into them, in words.
+    """
 
     faces: tuple[FacePicture, ...]
     expected_pa: dict[str, float]
     remarks: tuple[Remark, ...]
+    learned: tuple[str, ...]
 
 
 @cache
@@ -159,8 +164,22 @@ def faces_of(
         for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), px_mm), strict=True)
     )
     return Faces(
-        faces=pictures, expected_pa=dict(field.yield_pa), remarks=remarks_on_pours(loaf, field.fills, field.yield_pa)
+        faces=pictures,
+        expected_pa=dict(field.yield_pa),
+        remarks=remarks_on_pours(loaf, field.fills, field.yield_pa),
+        learned=tuple(_learned(field.rates)),
     )
+
+
+def _learned(rates: Mapping[str, Rate]) -> Iterator[str]:
+    """What of a studio's own bars goes into its faces."""
+    for key, what in (("plunge", "Streams plunge"), ("stirring", "Pots are twisted")):
+        if rate := rates.get(key):
+            from_ = "one loaf" if rate.n == 1 else f"{rate.n} loaves"
+            yield (
+                f"{what} {rate.value:.2g} times as far as the plan says ({rate.low:.2g} to {rate.high:.2g}), by "
+                f"photographed bars of {from_}."
+            )
 
 
 def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:

@@ -132,7 +132,7 @@ def learn(loaf: Loaf) -> None:
     with suppress(InputError):
         document = read_loaf(loaf.document)
         of = finished_of(loaf, learned=False)
-        seen = observations_of(of)
+        seen = (*observations_of(of), *_marbled(of))
     at = (of.facts.cut_at or of.facts.poured_at or of.facts.begun_at if of else None) or wall_clock.now()
     with transaction.atomic():
         old = set(loaf.observations.values_list("rate", flat=True))
@@ -153,6 +153,24 @@ def learn(loaf: Loaf) -> None:
         if document:
             mention(loaf, document, outcomes_of(loaf))
         Loaf.objects.filter(pk=loaf.pk).update(to_learn=False)
+
+
+def _marbled(of: Finished) -> Sequence[Seen]:
+    """What its photographed bars show of how streams plunge and batter is led about."""
+    # What draws faces takes a while to load: only who has photographed bars waits for it.
+    from archtop.core.faces import Marbling, shown_by, thickness_of
+
+    found = {mark.bar: mark for outcome in of.outcomes for mark in outcome.marbled}
+    bars = {bar.number: bar for bar in of.result.cuts.bars}
+    seen = {
+        bars[number].from_mm: Marbling(mark.edges_mm, mark.deep_mm)
+        for number, mark in found.items()
+        if number in bars and not of.result.cuts.whole
+    }
+    if not seen:
+        return ()
+    thick = thickness_of(of.loaf, of.bowls, 0.0)
+    return tuple(shown_by(of.resolved, of.result.fills, thick, seen))
 
 
 def learn_what_is_new(besides: Loaf | None = None) -> None:

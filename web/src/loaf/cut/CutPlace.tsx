@@ -107,7 +107,11 @@ export function CutPlace() {
 			<Fragile laterMin={outcome.laterMin} ready={faces.sharp} />
 			<p className="text-xs text-soft">
 				Faces are one plausible outcome: right volumes, right order, and how height and thickness tell; not
-				the exact pattern. Look at several. Weights are fresh; bars lose water on the rack.
+				the exact pattern. Look at several.{" "}
+				{faces.learned.length > 0
+					? faces.learned.join(" ")
+					: "How deep streams plunge and how far a pot is twisted are guesses until bars of yours are photographed on their card."}{" "}
+				Weights are fresh; bars lose water on the rack.
 			</p>
 		</div>
 	);

@@ -18,6 +18,8 @@ export interface DrawnFaces {
 	readonly of: (bar: number) => CutFacePicture | undefined;
 	readonly expected: Faces["expected_pa"];
 	readonly remarks: Faces["remarks"];
+	/** What of this studio's own bars goes into them. */
+	readonly learned: Faces["learned"];
 	readonly sharp: boolean;
 }
 
@@ -56,6 +58,7 @@ export function useFaces(
 		of: (bar) => shown?.faces.find((face) => face.bar === bar),
 		expected: shown?.expected_pa ?? {},
 		remarks: shown?.remarks ?? [],
+		learned: shown?.learned ?? [],
 		sharp,
 	};
 }

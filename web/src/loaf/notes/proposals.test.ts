@@ -6,6 +6,7 @@ import { emptyOutcome } from "./stages";
 const proposed = (what: Partial<BarProposal>): BarProposal => ({
 	says: "",
 	embeds: [],
+	marbled: [],
 	colours: [],
 	faults: [],
 	...what,

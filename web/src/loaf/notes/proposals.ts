@@ -5,6 +5,7 @@ export function joined(outcome: LoafOutcome, proposals: readonly BarProposal[]):
 	const embeds = proposals.flatMap((item) => item.embeds ?? []);
 	const colours = proposals.flatMap((item) => item.colours ?? []);
 	const faults = proposals.flatMap((item) => item.faults ?? []);
+	const marbled = proposals.flatMap((item) => item.marbled ?? []);
 	const bars = (numbers: readonly number[] | undefined) => (numbers ?? []).join(" ");
 	return {
 		embeds: [
@@ -12,6 +13,10 @@ export function joined(outcome: LoafOutcome, proposals: readonly BarProposal[]):
 				(mine) => !embeds.some((item) => item.embed === mine.embed && item.bar === mine.bar),
 			),
 			...embeds,
+		],
+		marbled: [
+			...(outcome.marbled ?? []).filter((mine) => !marbled.some((item) => item.bar === mine.bar)),
+			...marbled,
 		],
 		colours: [
 			...(outcome.colours ?? []).filter((mine) => !colours.some((item) => item.colour === mine.colour)),

@@ -28,6 +28,7 @@ export const emptyOutcome = (stage: Stage, on: string): LoafOutcome => ({
 	scent: null,
 	colours: [],
 	embeds: [],
+	marbled: [],
 	left: [],
 	verdict: null,
 	notes: "",

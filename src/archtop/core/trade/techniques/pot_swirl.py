@@ -60,16 +60,17 @@ class PotSwirl(Technique):
             "its lip, without stirring."
         )
 
-    def pot(self, colours: Sequence[int], shares: Sequence[float]) -> Pot:
+    def pot(self, colours: Sequence[int], shares: Sequence[float], stirs: float = 1.0) -> Pot:
         """The pot before it is poured.
 
         :param shares: of each colour, adding up to one [-]
+        :param stirs: so many times as far as that it is twisted [-]
         """
-        return Pot(tuple(colours), tuple(shares), self.turns, self.spots, self.strokes)
+        return Pot(tuple(colours), tuple(shares), self.turns * stirs, self.spots, self.strokes)
 
     def pours(self, ground: Ground, here: Here) -> None:
         """Each pass a part of the pot's stream, folded as it lands; falling hard it goes on into what is below."""
-        pot = self.pot(here.colours, here.shares)
+        pot = self.pot(here.colours, here.shares, ground.stirs)
         room = ground.inside(here)
         inner, _ = within(here, room)
         count = max(self.passes, len(here.colours))

@@ -84,6 +84,10 @@ class Ground(Protocol):
     def crowded(self) -> bool:
         """Whether embeds stand in it."""
 
+    @property
+    def stirs(self) -> float:
+        """How far a pot is twisted here against what is said of it [-]."""
+
     def source(self, step: int, colour: int) -> int:
         """Number of a source of one colour."""
 
