@@ -9,6 +9,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
+from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
 
 
@@ -111,10 +112,10 @@ def test_held_from_the_keyboard_and_done_when_it_was(page: Page) -> None:
     job(page, "Pour Harbour Evening").press("Enter")
     before = day_of(page, "Pour Harbour Evening")
     card = page.get_by_role("region", name="The job")
-    when = card.get_by_label("On the studio's clock")
+    when = card.get_by_label("On the studio’s clock: day")
     # The same weekday and hour a week sooner: a day sooner might be one on which nobody can cut it in time.
-    shown = dt.datetime.fromisoformat(when.input_value()) - dt.timedelta(days=7)
-    when.fill(shown.isoformat(timespec="minutes"))
+    shown = dt.datetime.strptime(when.input_value(), "%d %b %Y").replace(tzinfo=dt.UTC) - dt.timedelta(days=7)
+    when.fill(shown.date().isoformat())
     card.get_by_role("button", name="Pin it there").press("Enter")
     expect(card).to_contain_text("pinned here")
     assert day_of(page, "Pour Harbour Evening") != before
@@ -124,7 +125,8 @@ def test_held_from_the_keyboard_and_done_when_it_was(page: Page) -> None:
     job(page, "Cast Arched gate, Garden Door").click()
     now = dt.datetime.fromisoformat(page.request.get("/api/session").json()["now"])
     before = (now - dt.timedelta(days=3)).date().isoformat()
-    card.get_by_label("On the studio's clock").fill(f"{before}T12:00")
+    card.get_by_label("On the studio’s clock: day").fill(before)
+    card.get_by_label("On the studio’s clock: time").fill("12:00")
     card.get_by_role("button", name="Mark done").click()
     expect(card).to_contain_text("done")
     settled(page)
@@ -179,3 +181,31 @@ def test_bars_on_the_rack_are_turned_from_home(page: Page) -> None:
     page.reload()
     expect(today.get_by_role("button", name=re.compile("^Turned: "))).not_to_have_count(0)
     expect(turned).to_have_count(0)
+
+
+def test_a_day_is_typed_or_picked_from_a_month_by_keys(page: Page, desk: Desk) -> None:
+    desk.start("By the day")
+    desk.go("Order")
+    field = page.get_by_label("Pour on")
+    field.fill("sat 5 dec")
+    expect(page.get_by_text("= Sat 5 Dec 2026")).to_be_visible()
+    field.press("Enter")
+    expect(field).to_have_value("5 Dec 2026")
+    field.press("ArrowUp")
+    expect(field).to_have_value("6 Dec 2026")
+    field.press("Alt+ArrowDown")
+    month = page.get_by_role("dialog")
+    expect(month.get_by_text("December 2026")).to_be_visible()
+    assert violations(page) == []
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("Enter")
+    expect(month).to_have_count(0)
+    expect(field).to_have_value("14 Dec 2026")
+    desk.wait_until_saved()
+    loaf = page.url.partition("/loaf/")[2].split("/")[0]
+    assert page.request.get(f"/api/loaves/{loaf}/document").json()["pour_on"] == "2026-12-14"
+    field.fill("31 Feb")
+    field.press("Tab")
+    expect(page.get_by_role("alert").filter(has_text="That is no day.")).to_be_visible()
+    expect(field).to_have_attribute("aria-invalid", "true")

@@ -25,6 +25,9 @@ const LOOK = {
 	outside: "text-soft",
 } as const;
 
+/** What is read out holds what is seen. */
+const NAMES = { labelDayButton: (day: Date) => format(day, "EEEE d MMMM yyyy") };
+
 const PARTS = {
 	Chevron: ({ orientation }: { orientation?: string }) =>
 		orientation === "left" ? (
@@ -52,6 +55,7 @@ export default function DayCalendar({ value, max, onPick }: Props) {
 			onDayClick={(day) => onPick(format(day, "yyyy-MM-dd"))}
 			classNames={LOOK}
 			components={PARTS}
+			labels={NAMES}
 		/>
 	);
 }

@@ -12,6 +12,10 @@ from archtop.core.trade.techniques.technique import Ground, Here, Suits, Techniq
 __all__ = ["MiniDrops"]
 
 
+# A bottle is led to and fro as it goes along: a pass of it is seen so many times in a section (a stated guess).
+_LINES = 2
+
+
 class MiniDrops(Technique):
     """At least three passes of each colour. ``deep_mm``: how deep the bottle is pressed to send them, where that is
     told; else as deep as they fall.
@@ -34,6 +38,5 @@ class MiniDrops(Technique):
 
     def pours(self, ground: Ground, here: Here) -> None:
         """As drops, each as deep as the bottle is pressed."""
-        ground.passes(
-            here._replace(deep_mm=self.deep_mm), by_turns(ground, here, max(self.passes, 3 * len(here.colours)))
-        )
+        lines = _LINES * max(self.passes, 3 * len(here.colours))
+        ground.passes(here._replace(deep_mm=self.deep_mm), by_turns(ground, here, lines))
