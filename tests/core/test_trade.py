@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from archtop.core.faces.bed import Within
+from archtop.core.faces.bed import Touch, Within
 from archtop.core.trade.techniques import TECHNIQUES, Here
 
 AREA = 1750.0
@@ -20,6 +20,8 @@ AREA = 1750.0
 
 class Nobody:
     """A loaf by the same hand everywhere."""
+
+    touch = Touch()
 
     def random(self, *what: object) -> np.random.Generator:
         return np.random.default_rng(zlib.crc32(str(what).encode()))

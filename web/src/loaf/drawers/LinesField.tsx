@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Swatch } from "../../ui/Swatch";
 import { useEditor } from "../editor/EditorContext";
 import { useInHand } from "../editor/useInHand";
+import { NumberedMark } from "./NumberedMark";
 
 type Drops = Extract<NonNullable<Pour["technique"]>, { kind?: "drops" }>;
 type Line = NonNullable<Drops["lines"]>[number];
@@ -170,7 +171,7 @@ function LineMark({ number, of, name, line, tall, onMove, onLetGo }: MarkProps) 
 	const here = points[Math.round(((points.length - 1) * (number - 1)) / Math.max(2 * of, 1))] ?? [0, 0];
 	const shift = points.length > 2 ? 0 : (0.8 * (number - 0.5)) / of;
 	const [along, across] = [within(here[0] + shift, 0.03, 0.97), here[1]];
-	const { onPointerDown, ...moves } = useInHand<Point[]>({
+	const moves = useInHand<Point[]>({
 		thing: points,
 		pxPerMm: 1,
 		onMove: (from, right, down) => {
@@ -184,22 +185,11 @@ function LineMark({ number, of, name, line, tall, onMove, onLetGo }: MarkProps) 
 		onLetGo,
 	});
 	return (
-		<g
-			role="button"
-			tabIndex={0}
-			aria-label={`Line ${number}, ${name}: ${Math.round(50 * (across + 1))} % of the way from the left wall to the right`}
-			transform={`translate(${along * WIDE} ${((across + 1) / 2) * tall})`}
-			className="cursor-grab"
-			onPointerDown={(event) => {
-				event.stopPropagation();
-				onPointerDown(event);
-			}}
-			{...moves}
-		>
-			<circle r={11} className="fill-paper stroke-ink" strokeWidth={1.5} />
-			<text textAnchor="middle" dy="4" className="fill-ink text-xs font-semibold">
-				{number}
-			</text>
-		</g>
+		<NumberedMark
+			number={number}
+			label={`Line ${number}, ${name}: ${Math.round(50 * (across + 1))} % of the way from the left wall to the right`}
+			at={[along * WIDE, ((across + 1) / 2) * tall]}
+			moves={moves}
+		/>
 	);
 }

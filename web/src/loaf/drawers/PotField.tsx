@@ -6,6 +6,7 @@ import { useFreehand } from "../../drawing/useFreehand";
 import { Button } from "../../ui/Button";
 import { useEditor } from "../editor/EditorContext";
 import { useInHand } from "../editor/useInHand";
+import { NumberedMark } from "./NumberedMark";
 
 type PotSwirl = Extract<NonNullable<Pour["technique"]>, { kind?: "pot swirl" }>;
 type Spot = [number, number];
@@ -144,29 +145,18 @@ interface SpotMarkProps {
 
 /** Where a colour is poured into the pot. */
 function SpotMark({ number, label, spot, onMove }: SpotMarkProps) {
-	const { onPointerDown, ...moves } = useInHand<Point>({
+	const moves = useInHand<Point>({
 		thing: placeOf(spot),
 		pxPerMm: PX,
 		onMove: ([x, y], right, down) => onMove(spotAt([x + right / RADIUS, y - down / RADIUS])),
 	});
 	const [x, y] = placeOf(spot);
 	return (
-		<g
-			role="button"
-			tabIndex={0}
-			aria-label={`${number} ${label}: poured in at ${spot[0].toFixed(1)} o’clock, ${Math.round(spot[1] * 100)} % of the way out`}
-			transform={`translate(${x * RADIUS} ${-y * RADIUS})`}
-			className="cursor-grab"
-			onPointerDown={(event) => {
-				event.stopPropagation();
-				onPointerDown(event);
-			}}
-			{...moves}
-		>
-			<circle r={11} className="fill-paper stroke-ink" strokeWidth={1.5} />
-			<text textAnchor="middle" dy="4" className="fill-ink text-xs font-semibold">
-				{number}
-			</text>
-		</g>
+		<NumberedMark
+			number={number}
+			label={`${number} ${label}: poured in at ${spot[0].toFixed(1)} o’clock, ${Math.round(spot[1] * 100)} % of the way out`}
+			at={[x * RADIUS, -y * RADIUS]}
+			moves={moves}
+		/>
 	);
 }
