@@ -69,7 +69,7 @@ export function FindPlace() {
 						onChange={(value) => set(kind, value)}
 					/>
 				))}
-				<div className="grid grid-cols-2 gap-2">
+				<div className="grid grid-cols-[repeat(auto-fit,minmax(9.3rem,1fr))] gap-2">
 					<DateField label="From" value={params.get("since")} onChange={(day) => set("since", day ?? "")} />
 					<DateField label="To" value={params.get("until")} onChange={(day) => set("until", day ?? "")} />
 				</div>

@@ -84,7 +84,7 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 			<ul className="space-y-1.5">
 				{off.map((item, i) => (
 					// biome-ignore lint/suspicious/noArrayIndexKey: days off have no name but their place.
-					<li key={i} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-start gap-2">
+					<li key={i} className="flex flex-wrap items-start gap-2">
 						<span>
 							<DayInput
 								label={`Day off ${i + 1}, from`}

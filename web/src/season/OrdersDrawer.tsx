@@ -88,7 +88,7 @@ function OrderForm({ order, change, onDone }: FormProps) {
 	return (
 		<div className="mt-2 space-y-2">
 			<TextField label="Name" value={draft.name} onChange={(name) => patch({ name })} />
-			<div className="grid grid-cols-2 gap-2">
+			<div className="grid grid-cols-[repeat(auto-fit,minmax(9.3rem,1fr))] gap-2">
 				<SelectField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => patch({ kind })} />
 				<DateField
 					label="Ready or released on"
