@@ -131,3 +131,36 @@ def test_a_top_is_shaped_by_a_spoon_and_told_at_the_bench(page: Page, desk: Desk
         expect(now).not_to_have_text(title)
     told = re.compile("with the back of a spoon: highest in the middle, lowest at the left")
     expect(page.get_by_text(told)).to_be_visible()
+
+
+def test_a_stick_is_drawn_through_the_loaf_from_above(page: Page, desk: Desk) -> None:
+    desk.start("Skewered")
+    desk.go("Section")
+    desk.pull("Inside")
+    page.get_by_role("button", name="Draw a stick through").click()
+    mould = page.get_by_role("group", name=re.compile("draw the way of Stick$"))
+    expect(mould).to_be_visible()
+    expect(page.get_by_text("Draw where the stick goes")).to_be_visible()
+    page.get_by_role("button", name="From wall to wall").press("Enter")
+    strokes = page.get_by_role("button", name=re.compile("^Line [0-9]+, stroke"))
+    expect(strokes).to_have_count(8)
+    strokes.first.focus()
+    page.keyboard.press("Delete")
+    expect(strokes).to_have_count(7)
+    mould.scroll_into_view_if_needed()
+    box = mould.bounding_box()
+    assert box
+    page.mouse.move(box["x"] + 12, box["y"] + box["height"] - 14)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] - 12, box["y"] + 14, steps=12)
+    page.mouse.up()
+    expect(strokes).to_have_count(8)
+    page.get_by_label("Reaches down").fill("25")
+    desk.wait_until_saved()
+    assert violations(page) == []
+    desk.go("Bench")
+    now = page.get_by_role("heading", level=1)
+    while not (title := now.inner_text()).startswith("Draw the stick"):
+        desk.press_done()
+        expect(now).not_to_have_text(title)
+    expect(page.get_by_text(re.compile("25 mm deep, 8 strokes as drawn"))).to_be_visible()

@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from archtop.core.faces.bed import Touch, Within
+from archtop.core.faces.bed import Within
+from archtop.core.faces.told import Touch
 from archtop.core.trade.techniques import TECHNIQUES, Here
 
 AREA = 1750.0

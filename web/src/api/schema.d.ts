@@ -3661,7 +3661,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "pour" | "lay" | "press" | "hanger" | "dust" | "spritz" | "prop";
+            do: "pour" | "lay" | "press" | "hanger" | "stick" | "dust" | "spritz" | "prop";
             /** Ref */
             ref: string;
             /** Level Before Mm */
@@ -4399,7 +4399,7 @@ export interface components {
              * Work
              * @default []
              */
-            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Hanger"] | components["schemas"]["Dust"] | components["schemas"]["Spritz"] | components["schemas"]["Prop"])[];
+            work: (components["schemas"]["Pour"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Hanger"] | components["schemas"]["Stick"] | components["schemas"]["Dust"] | components["schemas"]["Spritz"] | components["schemas"]["Prop"])[];
             /**
              * Also Filled
              * @default []
@@ -6379,6 +6379,45 @@ export interface components {
              * @default
              */
             job: string;
+        };
+        /**
+         * Stick
+         * @description A stick let down into what has been poured and drawn through it; it leaves no level changed.
+         *
+         *     ``deep_mm``: how far down it reaches; ``wide_mm``: how thick it is. ``strokes``: through points along the loaf from
+         *     the front (0-1) and across it from the left (−1 to 1), by half its width, one after the other.
+         */
+        Stick: {
+            /** Id */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "stick";
+            /**
+             * Name
+             * @default Stick
+             */
+            name: string;
+            /**
+             * Deep Mm
+             * @default 15
+             */
+            deep_mm: number;
+            /**
+             * Wide Mm
+             * @default 5
+             */
+            wide_mm: number;
+            /**
+             * Strokes
+             * @default []
+             */
+            strokes: [
+                number,
+                number
+            ][][];
         };
         /**
          * StickMake

@@ -120,6 +120,7 @@ export type FoundCuts = Schemas["FoundCuts"];
 export type Photo = Schemas["PhotoOut"];
 export type PhotoChange = Schemas["PhotoChange"];
 export type Hanger = Schemas["Hanger"];
+export type Stick = Schemas["Stick"];
 export type Dust = Schemas["Dust"];
 export type Prop = Schemas["Prop"];
 export type Season = Schemas["OpenSeason"];

@@ -37,13 +37,13 @@ export const PAGES: readonly GuidePage[] = [
 					</li>
 					<li>
 						<strong>Inside</strong>: what is done in which order: pours to a height, columns laid in, pieces
-						pressed in, a wire drawn through, a thin line sieved on dry or drizzled in oil, the surface
-						spritzed, a column propped until the batter carries it. Each pour says how it goes in: layer,
-						drops (end to end, in rows from side to side or by small cups, along a wall, from a jug that is
-						moved up and down, or in lines that you draw on the mould in the order they are poured), mini
-						drops pressed as deep as you say, from one side, in plops, in a ridge with the other colours
-						beside it, or as a pot swirl: on the pot’s picture each colour gets its place, and you draw the
-						stick’s way through it.
+						pressed in, a wire drawn through lengthwise or a stick from above, a thin line sieved on dry or
+						drizzled in oil, the surface spritzed, a column propped until the batter carries it. Each pour
+						says how it goes in: layer, drops (end to end, in rows from side to side or by small cups, along a
+						wall, from a jug that is moved up and down, or in lines that you draw on the mould in the order
+						they are poured), mini drops pressed as deep as you say, from one side, in plops, in a ridge with
+						the other colours beside it, or as a pot swirl: on the pot’s picture each colour gets its place,
+						and you draw the stick’s way through it.
 					</li>
 					<li>
 						<strong>Shape its top with a spoon</strong>: heap and hollow a pour before the next one comes. The

@@ -53,6 +53,7 @@ from archtop.core.document.work import (
     Prop,
     Shreds,
     Spritz,
+    Stick,
     Work,
     prop_of,
 )
@@ -110,6 +111,7 @@ __all__ = [
     "SpecialBar",
     "Spritz",
     "Stamp",
+    "Stick",
     "Top",
     "WholePot",
     "Work",

@@ -7,26 +7,23 @@ rectangle of its area, in which its colours come to lie among themselves (:class
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from functools import cached_property
-from typing import NamedTuple, Protocol
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from archtop.core.document import Loaf
 from archtop.core.faces.opcodes import CORNER, FLOW, HEAP, LAYER, NOWHERE, OP, POOL, SINK, STROKE
 from archtop.core.faces.physics import Landing, landing
 from archtop.core.faces.section import CELL_MM, COLUMNS, Columns, Spans
 from archtop.core.faces.sources import PotStream, Source
-from archtop.core.faces.standing import SLIPS_MM, Rows, Standing, Stood
-from archtop.core.geometry import Prism
-from archtop.core.pours import Fill
+from archtop.core.faces.standing import SLIPS_MM, Rows, Standing
+from archtop.core.faces.told import Told
 from archtop.core.trade import Pot
 from archtop.core.trade.techniques import Here, Stream
 
-__all__ = ["Bed", "Told", "Touch", "Within"]
+__all__ = ["Bed", "Within"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -51,37 +48,6 @@ _EDDIES = 4
 _LED = (25, 31)
 # Points are walked together by tiles of this side [mm].
 _TILE_MM = 2.5
-
-
-class Touch(NamedTuple):
-    """A studio's own hand against the model's: how deep its streams ``plunge``, how far its ``stirring`` twists a pot
-    [-].
-    """
-
-    plunge: float = 1.0
-    stirring: float = 1.0
-
-
-class Told(Protocol):
-    """A loaf whose work is told: what the steps need to know of it."""
-
-    loaf: Loaf
-    fills: Sequence[Fill]
-    prisms: Mapping[str, Prism]
-    yield_pa: Mapping[str, float]
-    numbers: dict[str, int]
-    touch: Touch
-
-    def random(self, *what: object) -> np.random.Generator: ...
-
-    def wander(self, y: float, *what: object) -> float: ...
-
-    def areas(self, i: int) -> tuple[Array, Array]: ...
-
-    @property
-    def stood(self) -> Stood: ...
-
-    def sections(self, y: float) -> Sequence[float]: ...
 
 
 class Bed:
@@ -310,7 +276,7 @@ class Bed:
         found = np.where(found == NOWHERE, 0, found)
         steps = np.array([source.step for source in self.sources], dtype=np.int16)
         plain = np.array([source.colour for source in self.sources], dtype=np.int16)
-        colours = plain[found]
+        colours, came = plain[found], steps[found]
         for number, source in enumerate(self.sources):
             if source.colour >= 0:
                 continue
@@ -319,7 +285,9 @@ class Bed:
                 colours[mine] = source.stream.colours(us[mine], ups[mine])
             elif source.inside:
                 colours[mine] = source.inside.colours(us[mine], ups[mine])
-        return colours, steps[found]
+            elif source.before and mine.any():
+                colours[mine], came[mine] = source.before.found(us[mine], ups[mine])
+        return colours, came
 
     @cached_property
     def _for_kernel(self):  # type: ignore[no-untyped-def]

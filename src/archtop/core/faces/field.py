@@ -20,7 +20,6 @@ from archtop.core.bench.clock import Bowl
 from archtop.core.document import Pour, Press
 from archtop.core.embeds import colours_in_round
 from archtop.core.faces.along import Along
-from archtop.core.faces.bed import Touch
 from archtop.core.faces.columns import colours_in_column
 from archtop.core.faces.inclusions import Cut, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
@@ -29,6 +28,7 @@ from archtop.core.faces.raster import sampled
 from archtop.core.faces.section import Section
 from archtop.core.faces.section_ops import Telling, contains
 from archtop.core.faces.standing import Stood
+from archtop.core.faces.told import Touch
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 
@@ -108,6 +108,7 @@ class ColourField:
         self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
         self.poured = {piece.id: piece.poured for piece in of.loaf.pieces if piece.poured}
         self._told: dict[float, Telling] = {}
+        self._told_before: dict[tuple[int, float], Telling] = {}
         along = Along(of.loaf, fills, of.prisms)
         self.areas, self.sections = along.areas, along.sections
         self.stood = Stood(of.prisms)
@@ -118,6 +119,12 @@ class ColourField:
         if y not in self._told:
             self._told[y] = Telling(self, Section.at(self.loaf.mould, y), y)
         return self._told[y]
+
+    def told_before(self, i: int, y: float) -> Telling:
+        """The work told for the section at ``y`` until step ``i`` is begun: once, however often it is asked."""
+        if (i, y) not in self._told_before:
+            self._told_before[i, y] = Telling(self, Section.at(self.loaf.mould, y), y, i)
+        return self._told_before[i, y]
 
     def face(self, y: float, px_mm: float = 0.25) -> Face:
         """The face at ``y`` [mm] along the loaf, seen from the front."""

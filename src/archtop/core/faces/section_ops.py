@@ -11,11 +11,14 @@ from numpy.typing import NDArray
 
 from archtop.core.document import Pour
 from archtop.core.document.work import BatterPour, Wire
-from archtop.core.faces.bed import FLAT_MM, GAIN, KAPPA, WANDER, Bed, Told
+from archtop.core.faces.bed import FLAT_MM, GAIN, KAPPA, WANDER, Bed
+from archtop.core.faces.drawn_through import DrawnThrough
 from archtop.core.faces.opcodes import HEAP, LAY, LINE, NOWHERE, STROKE
 from archtop.core.faces.physics import landing, wire_reach
 from archtop.core.faces.section import COLUMNS, Section, Spans
 from archtop.core.faces.shaped import shape_held
+from archtop.core.faces.sources import Source
+from archtop.core.faces.told import Told
 from archtop.core.geometry import spans_over
 from archtop.core.pours import path_of
 from archtop.core.rheology import STANDARD_GRAVITY
@@ -38,6 +41,8 @@ _TAPPED, _WAVE, _MOST_UNEVEN, _UNEVEN_MM = 0.3, 0.45, 0.12, 2.5
 _WAVES = 5
 # An embed that goes in so near to the floor [mm], or that takes so much of what lies there, squeezes out all under it.
 _OVER_FLOOR_MM, _TAKES = 2.0, 0.85
+# Batter follows a stick out to so many of what is called beside it.
+_STICK_OUT = 1.3
 # A line in oil goes down so far under the most fluid batter, and up so far beside the thickest [mm], as far one way as
 # the other at so much [Pa], in so many places across, and is smeared so far there [mm]: stated guesses.
 _SLIPS_DOWN_MM, _SLIPS_UP_MM, _SLUGGISH_PA, _SLIPS, _SMEARS_MM = 18.0, 16.0, 12.0, 7, 10.0
@@ -46,9 +51,9 @@ _ROUNDED = 0.2
 
 
 class Telling(Bed):
-    """The work up to the end, told for one section."""
+    """The work told for one section, up to the end or until a step is begun."""
 
-    def __init__(self, of: Told, section: Section, y: float) -> None:
+    def __init__(self, of: Told, section: Section, y: float, until: int | None = None) -> None:
         super().__init__(of, section.half, y)
         self.section = section
         # Along the loaf batter flows to where an embed is not: what lay here lay elsewhere before.
@@ -56,9 +61,10 @@ class Telling(Bed):
         self.put_in: list[str] = []
         # Whether what lies uppermost is a line in oil.
         self.slippery = False
-        for i, (step, done) in enumerate(zip(of.loaf.work, of.fills, strict=True)):
+        self.level_now = 0.0
+        for i, (step, done) in enumerate(zip(of.loaf.work[:until], of.fills[:until], strict=True)):
             before, after = section.level(done.level_before_mm), section.level(done.level_after_mm)
-            self.y = self.ys[i]
+            self.y, self.level_now = self.ys[i], after
             step.tells(self, i, (before, after))
 
     def table(self, level: float) -> int:
@@ -125,6 +131,22 @@ class Telling(Bed):
         grid = len(self.holds) - 1
         for n in range(len(path) - 1):
             self.op(STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, GAIN, KAPPA, level, grid)
+
+    def stir(
+        self, i: int, strokes: Sequence[Sequence[tuple[float, float]]], stick: tuple[float, float], level: float
+    ) -> None:
+        """What has been told is asked of the sections where it lay before: from here on all is as one pour."""
+        (deep, wide), long = stick, self.of.loaf.mould.length_mm
+        pa = max(self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour))
+        beside = min(max(wire_reach(wide, _DRAWN_MM_S, pa) / _STICK_OUT, 2.0), 0.4 * self.half)
+        # It goes no deeper than down to what stands there.
+        stands = max((float(outline[:, 1].max()) for outline in self.standing.outlines), default=0.0)
+        way = [[(along * long, across * self.half) for along, across in stroke] for stroke in strokes]
+        before = DrawnThrough(
+            self.of, i, self.y, self.half, level, long, way, max(level - deep, min(stands + 1, level)), beside
+        )
+        self.ops.clear()
+        self.level(self._source(Source(i, -1, before=before)), 0.0, level)
 
     def line(self, i: int, colour: str, volume_mm3: float, level: float, *, slips: bool = False) -> None:
         """What lies on the level stays where it fell: the uppermost of what has been poured takes its colour."""

@@ -7,6 +7,7 @@ from typing import NamedTuple, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
+from archtop.core.faces.drawn_through import DrawnThrough
 from archtop.core.trade import Pot
 
 __all__ = ["PotStream", "Source"]
@@ -43,12 +44,15 @@ class PotStream(NamedTuple):
 
 
 class Source(NamedTuple):
-    """Where a point came from: which step, which colour; else which part of a pot's stream, or the bed it lies in."""
+    """Where a point came from: which step, which colour; else which part of a pot's stream, or the bed it lies in, or
+    what lay there before a stick was drawn through.
+    """
 
     step: int
     colour: int
     stream: PotStream | None = None
     inside: Room | None = None
+    before: DrawnThrough | None = None
 
 
 def _share_below(t: Array, a: float, b: float) -> Array:

@@ -39,7 +39,7 @@ class Fill(Frozen):
     in, how much of the densest possible arrangement on that surface has been reached.
     """
 
-    do: Literal["pour", "lay", "press", "hanger", "dust", "spritz", "prop"]
+    do: Literal["pour", "lay", "press", "hanger", "stick", "dust", "spritz", "prop"]
     ref: str
     level_before_mm: float
     level_after_mm: float

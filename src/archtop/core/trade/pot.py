@@ -12,10 +12,11 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
+
+from archtop.core.trade.stick import undrawn
 
 __all__ = ["OnClock", "Pot", "area_beside", "opened"]
 
@@ -30,11 +31,10 @@ Opening = tuple[int, float, Array | float, Array | float]
 # Where chords cut off a share of the unit disc, tabulated once.
 _X = np.linspace(-1, 1, 4001)
 _BEHIND = (np.arcsin(_X) + _X * np.sqrt(1 - _X**2)) / math.pi + 0.5
-# A stick drags batter along over about so much to each side [radii], and turns it there by so much [rad] at each step:
-# stated guesses.
-_BESIDE, _TURNS = 0.17, 0.9
-# A stick's way is followed in no more steps, about, and a pot that was stirred is told at so many points across.
-_MOST_STEPS, _FINE = 120, 256
+# A stick drags batter along over about so much to each side [radii]: a stated guess.
+_BESIDE = 0.17
+# A pot that was stirred is told at so many points across.
+_FINE = 256
 
 
 def area_beside(x: Array) -> Array:
@@ -89,7 +89,7 @@ class Pot:
 
     def lies(self, x: Array, y: Array) -> Codes:
         """Which colour lies where, by its number; points across and up [radii], of one shape."""
-        x, y = _undrawn(self.strokes, x, y)
+        x, y = undrawn(self.strokes, (x, y), _BESIDE, lambda mx, my: 1 - math.hypot(mx, my))
         radius2 = x**2 + y**2
         if self.turns:
             twist = 2 * math.pi * self.turns * np.maximum(1 - radius2, 0.0) ** 2
@@ -135,36 +135,3 @@ def _place(spot: OnClock) -> tuple[float, float]:
     hours, out = spot
     angle = math.pi / 2 - hours * math.pi / 6
     return out * math.cos(angle), out * math.sin(angle)
-
-
-def _undrawn(strokes: Sequence[Sequence[tuple[float, float]]], x: Array, y: Array) -> tuple[Array, Array]:
-    """Where batter was before a stick was drawn along paths: what is beside it has turned along with it."""
-    ways = [(a, b) for stroke in strokes for a, b in pairwise(stroke)]
-    # However long they are together, they are followed in so many steps.
-    step = max(_BESIDE, sum(math.dist(a, b) for a, b in ways) / _MOST_STEPS)
-    for (x0, y0), (x1, y1) in reversed(ways):
-        long = math.hypot(x1 - x0, y1 - y0)
-        if long < 1e-9:
-            continue
-        right, up = (x1 - x0) / long, (y1 - y0) / long
-        steps = max(1, round(long / step))
-        for n in reversed(range(steps)):
-            at = (n + 0.5) / steps
-            for side in (1, -1):
-                mx = x0 + at * (x1 - x0) - side * up * _BESIDE / 2
-                my = y0 + at * (y1 - y0) + side * right * _BESIDE / 2
-                reach = min(1.3 * _BESIDE, 1 - math.hypot(mx, my))
-                if reach > 0.02:
-                    x, y = _untwisted((mx, my), reach, -side * _TURNS * long / steps / _BESIDE, (x, y))
-    return x, y
-
-
-def _untwisted(middle: tuple[float, float], reach: float, turn: float, at: tuple[Array, Array]) -> tuple[Array, Array]:
-    (mx, my), (x, y) = middle, at
-    near = (x - mx) ** 2 + (y - my) ** 2 < reach**2
-    dx, dy = x[near] - mx, y[near] - my
-    angle = -turn * (1 - (dx**2 + dy**2) / reach**2) ** 2
-    cos, sin = np.cos(angle), np.sin(angle)
-    x, y = x.copy(), y.copy()
-    x[near], y[near] = mx + dx * cos - dy * sin, my + dx * sin + dy * cos
-    return x, y

@@ -15,6 +15,7 @@ import {
 	addPress,
 	addProp,
 	addSpritz,
+	addStick,
 	moveStep,
 	patchPour,
 	patchPress,
@@ -31,6 +32,7 @@ import { PropFields } from "./PropFields";
 import { ShapeField } from "./ShapeField";
 import { SharesEditor } from "./SharesEditor";
 import { ShredsRows } from "./ShredsRows";
+import { StickFields } from "./StickFields";
 import { TechniqueFields } from "./TechniqueFields";
 
 /** What is poured and laid, from first to last. */
@@ -68,6 +70,7 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 						</div>
 						{(step.do === "lay" || step.do === "press") && <LevelMoves at={i} />}
 						{step.do === "hanger" && <HangerFields hanger={step} />}
+						{step.do === "stick" && <StickFields stick={step} />}
 						{step.do === "dust" && <DustFields dust={step} />}
 						{step.do === "prop" && <PropFields prop={step} />}
 						{step.do === "spritz" && (
@@ -97,6 +100,9 @@ export function WorkDrawer({ onSelect }: { onSelect: (embed: string) => void }) 
 				</Button>
 				<Button onClick={() => edit(addHanger)}>
 					<Plus aria-hidden className="size-4" /> Draw a wire through
+				</Button>
+				<Button onClick={() => edit(addStick)}>
+					<Plus aria-hidden className="size-4" /> Draw a stick through
 				</Button>
 				<Button onClick={() => edit(addSpritz)}>
 					<Plus aria-hidden className="size-4" /> Spritz the surface
@@ -129,8 +135,10 @@ function titleOf(step: Loaf["work"][number], { embeds, pieces }: Loaf): string {
 			return `Press in ${pieces.find((piece) => piece.id === step.pieces)?.name}`;
 		case "hanger":
 			return `Draw ${step.name} through`;
+		case "stick":
+			return `Draw ${step.name} through`;
 		case "dust":
-			return `Dust ${step.name}`;
+			return `${step.oil_g == null ? "Dust" : "Drizzle"} ${step.name}`;
 		case "spritz":
 			return `Spritz: ${step.name}`;
 		case "prop":

@@ -1,4 +1,4 @@
-import type { Dust, Embed, Hanger, Loaf, Mould, Pour, Press, Prop } from "../../api/types";
+import type { Dust, Embed, Hanger, Loaf, Mould, Pour, Press, Prop, Stick } from "../../api/types";
 
 /** Changes to a document, each giving a new one. Ids are kept: the bench log and the drawing hold on to them. */
 
@@ -53,6 +53,29 @@ export const patchHanger =
 		...loaf,
 		work: loaf.work.map((step) => (step.do === "hanger" && step.id === id ? { ...step, ...patch } : step)),
 	});
+
+export const patchStick =
+	(id: string, patch: Partial<Stick>) =>
+	(loaf: Loaf): Loaf => ({
+		...loaf,
+		work: loaf.work.map((step) => (step.do === "stick" && step.id === id ? { ...step, ...patch } : step)),
+	});
+
+/** A stick drawn through what has been poured, its way still to be drawn. */
+export const addStick = (loaf: Loaf): Loaf => ({
+	...loaf,
+	work: [
+		...loaf.work,
+		{
+			do: "stick",
+			id: freeId("stick", pourIds(loaf)),
+			name: "Stick",
+			deep_mm: 15,
+			wide_mm: 5,
+			strokes: [],
+		},
+	],
+});
 
 export const patchDust =
 	(id: string, patch: Partial<Dust>) =>

@@ -12,6 +12,7 @@ from archtop.core.document.work.pour import Pour
 from archtop.core.document.work.press import Press
 from archtop.core.document.work.prop import Prop, prop_of
 from archtop.core.document.work.spritz import Spritz
+from archtop.core.document.work.stick import Stick
 from archtop.core.document.work.wire import Wire
 
 __all__ = [
@@ -26,11 +27,12 @@ __all__ = [
     "Prop",
     "Shreds",
     "Spritz",
+    "Stick",
     "Wire",
     "Work",
     "prop_of",
 ]
 
-STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Dust, Spritz, Prop))
+STEPS: Family[StepKind] = Family("do", (Pour, Lay, Press, Hanger, Stick, Dust, Spritz, Prop))
 
-Work = Pour | Lay | Press | Hanger | Dust | Spritz | Prop
+Work = Pour | Lay | Press | Hanger | Stick | Dust | Spritz | Prop

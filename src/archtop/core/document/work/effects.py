@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import NamedTuple, Protocol
 
@@ -62,6 +63,11 @@ class Telling(Protocol):
 
     def draw(self, wire: Wire, i: int, level: float) -> None:
         """A wire drawn through it."""
+
+    def stir(
+        self, i: int, strokes: Sequence[Sequence[tuple[float, float]]], stick: tuple[float, float], level: float
+    ) -> None:
+        """A stick drawn through from above, along the loaf (0-1) and across it (−1 to 1); how deep and wide it is."""
 
     def line(self, i: int, colour: str, volume_mm3: float, level: float, *, slips: bool = False) -> None:
         """So much spread over the level: the uppermost of what has been poured takes its colour.
