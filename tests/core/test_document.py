@@ -36,7 +36,7 @@ def test_the_empty_page_can_be_made() -> None:
 def test_a_newer_document_is_refused_by_name() -> None:
     codes = refused({**box(), "version": 99})
     assert codes == {
-        "document.newer": "version = 99: this application reads versions up to 12. Update Arch Top, or export the "
+        "document.newer": "version = 99: this application reads versions up to 13. Update Arch Top, or export the "
         "loaf from the newer one in an older version."
     }
 

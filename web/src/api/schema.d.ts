@@ -4346,10 +4346,10 @@ export interface components {
             format: "archtop.loaf";
             /**
              * Version
-             * @default 12
+             * @default 13
              * @constant
              */
-            version: 12;
+            version: 13;
             /** Name */
             name: string;
             /**

@@ -31,7 +31,7 @@ from archtop.core.geometry import AnyMould
 __all__ = ["FORMAT", "VERSION", "Contents"]
 
 FORMAT: Final = "archtop.loaf"
-VERSION: Final = 12
+VERSION: Final = 13
 
 
 class Contents(Frozen):
@@ -43,7 +43,7 @@ class Contents(Frozen):
     """
 
     format: Literal["archtop.loaf"] = FORMAT
-    version: Literal[12] = VERSION
+    version: Literal[13] = VERSION
     name: Name
     story: Annotated[str, Field(max_length=4000)] = ""
     pour_on: dt.date | None = None

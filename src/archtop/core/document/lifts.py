@@ -253,6 +253,11 @@ def _without_rows(step: Any) -> Any:
     return {**step, "technique": {key: value for key, value in technique.items() if key != "passes"}}
 
 
+def _lift_to_13(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 13 only adds: a stick drawn through, drawn lines, a line in oil, a pour's top shaped by a spoon."""
+    return {**data, "version": 13}
+
+
 # From version n to n + 1. A document is lifted step by step, so that each lift is written and tested once.
 LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     1: _lift_to_2,
@@ -266,4 +271,5 @@ LIFTS: Mapping[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     9: _lift_to_10,
     10: _lift_to_11,
     11: _lift_to_12,
+    12: _lift_to_13,
 }
