@@ -23,7 +23,7 @@ DECIMAL: Final = "X-Decimal"
 DATES: Final = "X-Dates"
 # Fields that hold sentences of ours, and fields that may name a fat.
 _OF_OURS: Final = """
-    becomes caution cautions clash detail evidence fix found held help how instead limit message mind missed now
+    becomes caution cautions clash detail evidence fix found held help how instead learned limit message mind missed now
     otherwise planned reasons remedy says seen source stands_words text title together told troubles unplanned uses
     value warmed_by went_wrong why words
 """

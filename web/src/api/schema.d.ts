@@ -3303,8 +3303,7 @@ export interface components {
          * DrawnLine
          * @description A line that one of the pour's colours is poured along.
          *
-         *     ``colour``: its id. ``points``: along the loaf from the front (0-1) and across it from the
-         *     left (−1 to 1), by half its width.
+         *     ``colour``: its id.
          */
         DrawnLine: {
             /** Colour */

@@ -22,7 +22,7 @@ from archtop.core.camera.piece_sought import AS_PLANNED, outline_there, seek_pie
 from archtop.core.camera.pose import Pose, pose_of
 from archtop.core.camera.soap_seen import Flags, colours_in, enough, holes_in, veiled
 from archtop.core.colour import hex_of, in_white_light, linear
-from archtop.core.geometry import deep_mm, edges_mm, evened
+from archtop.core.geometry import EVENED, MARBLED_MM, deep_mm, edges_mm, evened
 
 __all__ = ["BarPlanned", "BarSeen", "HoleSeen", "PiecePlanned", "PieceSeen", "SoapColour", "read_bar"]
 
@@ -36,8 +36,6 @@ _LEAST_WITHIN_MM, _THICKNESS_OFF = 0.3, 0.08
 _UNLIKE_MM, _OTHER = 6.0, 0.2
 # What is left of a colour's error where the light is known from paper all round [ΔE00].
 _COLOUR_OFF = 4.0
-# Edges between colours are told on points of this side [mm], evened by squares of so many.
-_MARBLED_MM, _EVENED = 0.5, 5
 # Points to each side that an outline is drawn through.
 _SMOOTH = 2
 
@@ -270,8 +268,8 @@ class _Face:
 def _marbled(where: NDArray[np.int_], plan: BarPlanned, top_mm: float) -> tuple[float, float | None]:
     """How long edges between colours are, and how deep those reach that fell in [mm]."""
     # As coarse as predicted faces are looked at: finer there is only grain.
-    step = round(_MARBLED_MM * _PX_PER_MM)
-    codes = evened(evened(where, 2 * step + 1)[::step, ::step], _EVENED)
+    step = round(MARBLED_MM * _PX_PER_MM)
+    codes = evened(evened(where, 2 * step + 1)[::step, ::step], EVENED)
     deep = None
     if plan.fell is not None:
         ids, level = plan.fell

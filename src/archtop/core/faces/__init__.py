@@ -4,23 +4,22 @@ from __future__ import annotations
 
 from archtop.core.faces.also_filled import AlsoSeen, seen_from_above, seen_where_cut
 from archtop.core.faces.cut_search import Aim, FoundCuts, find_cuts
-from archtop.core.faces.field import SHREDS, ColourField, Face, Touch, field_of
+from archtop.core.faces.field import SHREDS, ColourField, Face, field_of
 from archtop.core.faces.fragile import Fragile, fragile_in
-from archtop.core.faces.marbled import EVENED, PX_MM, Fallen, Marbling, fallen_in, marbling_at, shown_by
+from archtop.core.faces.marbled import Fallen, Marbling, fallen_in, marbling_at, shown_by
 from archtop.core.faces.moments import expected_pa, thickness_of
 from archtop.core.faces.opcodes import CORNER, LAYER, OP, POOL, STROKE
 from archtop.core.faces.physics import DRAG, landing
 from archtop.core.faces.section import Section, Spans, obstacle_of
 from archtop.core.faces.technique_ranges import remarks_on_pours
+from archtop.core.faces.told import Touch, touch_of
 
 __all__ = [
     "CORNER",
     "DRAG",
-    "EVENED",
     "LAYER",
     "OP",
     "POOL",
-    "PX_MM",
     "SHREDS",
     "STROKE",
     "Aim",
@@ -47,6 +46,7 @@ __all__ = [
     "seen_where_cut",
     "shown_by",
     "thickness_of",
+    "touch_of",
     "warm",
 ]
 

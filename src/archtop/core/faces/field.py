@@ -28,11 +28,11 @@ from archtop.core.faces.raster import sampled
 from archtop.core.faces.section import Section
 from archtop.core.faces.section_ops import Telling, contains
 from archtop.core.faces.standing import Stood
-from archtop.core.faces.told import Touch
+from archtop.core.faces.told import Touch, touch_of
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 
-__all__ = ["SHREDS", "ColourField", "Face", "Touch", "field_of"]
+__all__ = ["SHREDS", "ColourField", "Face", "field_of"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -103,8 +103,7 @@ class ColourField:
         self.embeds = of.embeds
         self.yield_pa, self.seed = yield_pa, seed
         self.rates = of.cupboard.rates
-        own = {key: rate.value for key, rate in self.rates.items() if key in Touch._fields}
-        self.touch = touch or Touch(**own)
+        self.touch = touch or touch_of(self.rates)
         self.numbers = {colour.id: i for i, colour in enumerate(of.loaf.colours)}
         self.poured = {piece.id: piece.poured for piece in of.loaf.pieces if piece.poured}
         self._told: dict[float, Telling] = {}

@@ -15,18 +15,18 @@ import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core.document import Pour
-from archtop.core.faces.field import ColourField, Touch
-from archtop.core.geometry import deep_mm, edges_mm, evened
+from archtop.core.faces.field import ColourField
+from archtop.core.faces.told import Touch
+from archtop.core.geometry import EVENED, MARBLED_MM, deep_mm, edges_mm, evened
 from archtop.core.learning import Observation
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
+from archtop.core.trade.techniques import PotSwirl
 
-__all__ = ["EVENED", "PX_MM", "Fallen", "Marbling", "fallen_in", "marbling_at", "shown_by"]
+__all__ = ["Fallen", "Marbling", "fallen_in", "marbling_at", "shown_by"]
 
 Array = NDArray[np.float64]
 
-# A face is looked at so finely [mm], by squares of so many points to a side.
-PX_MM, EVENED = 0.5, 5
 _STRENGTHS = (0.5, 0.71, 1.0, 1.41, 2.0)
 _SEEDS = (1, 2, 3, 4)
 # A photograph's own error [share], and below so much change from the least to the most strength [share] it tells none.
@@ -75,7 +75,7 @@ def fallen_in(of: ResolvedLoaf, fills: Sequence[Fill]) -> Fallen | None:
 
 def marbling_at(field: ColourField, y: float, fallen: Fallen | None) -> Marbling:
     """A predicted face's, at ``y`` along the loaf [mm]."""
-    face = field.face(y, PX_MM)
+    face = field.face(y, MARBLED_MM)
     codes = evened(face.colours.astype(int), EVENED)
     deep = deep_mm(codes, face.px_mm, fallen.numbers, face.top_mm - fallen.level_mm) if fallen else None
     return Marbling(edges_mm(codes, face.px_mm), deep)
@@ -99,7 +99,8 @@ def shown_by(
         at = _At(tuple(deep), fallen)
         depths = _simulated(fields, [Touch(plunge=strength) for strength in _STRENGTHS], at)[1]
         yield from _fitted("plunge", "what fell in reaches", np.array(list(deep.values())), depths)
-    if any(isinstance(step, Pour) and getattr(step.goes_in, "turns", 0) for step in of.loaf.work):
+    pots = [step.goes_in for step in of.loaf.work if isinstance(step, Pour) and isinstance(step.goes_in, PotSwirl)]
+    if any(pot.turns for pot in pots):
         at = _At(tuple(seen), fallen)
         edges = _simulated(fields, [Touch(stirring=strength) for strength in _STRENGTHS], at)[0]
         lengths = np.array([found.edges_mm for found in seen.values()])

@@ -122,7 +122,7 @@ class Telling(Bed):
 
     def draw(self, wire: Wire, i: int, level: float) -> None:
         """The wire's path as strokes one after the other, as it strays along the loaf."""
-        pa = max(self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour))
+        pa = self._thickest(i)
         reach = min(max(wire_reach(wire.wire_mm, _DRAWN_MM_S, pa), 2.0), 0.9 * self.half)
         height = self.of.fills[i].level_after_mm
         path = path_of(wire, self.half, height)
@@ -132,12 +132,18 @@ class Telling(Bed):
         for n in range(len(path) - 1):
             self.op(STROKE, NOWHERE, xi[n], zeta[n], xi[n + 1], zeta[n + 1], reach, GAIN, KAPPA, level, grid)
 
+    def _thickest(self, i: int) -> float:
+        """Of what has been poured before step ``i``, the thickest [Pa]."""
+        return max(
+            self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour)
+        )
+
     def stir(
         self, i: int, strokes: Sequence[Sequence[tuple[float, float]]], stick: tuple[float, float], level: float
     ) -> None:
         """What has been told is asked of the sections where it lay before: from here on all is as one pour."""
         (deep, wide), long = stick, self.of.loaf.mould.length_mm
-        pa = max(self.of.yield_pa.get(pour.id, _UNTOLD_PA) for pour in self.of.loaf.work[:i] if isinstance(pour, Pour))
+        pa = self._thickest(i)
         beside = min(max(wire_reach(wide, _DRAWN_MM_S, pa) / _STICK_OUT, 2.0), 0.4 * self.half)
         # It goes no deeper than down to what stands there.
         stands = max((float(outline[:, 1].max()) for outline in self.standing.outlines), default=0.0)

@@ -8,12 +8,13 @@ from typing import NamedTuple, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
+from archtop.core.base import Rate
 from archtop.core.document import Loaf
 from archtop.core.faces.standing import Stood
 from archtop.core.geometry import Prism
 from archtop.core.pours import Fill
 
-__all__ = ["Before", "Told", "Touch"]
+__all__ = ["Before", "Told", "Touch", "touch_of"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -26,6 +27,11 @@ class Touch(NamedTuple):
 
     plunge: float = 1.0
     stirring: float = 1.0
+
+
+def touch_of(rates: Mapping[str, Rate]) -> Touch:
+    """A studio's hand as far as it has learned it."""
+    return Touch(**{key: rate.value for key, rate in rates.items() if key in Touch._fields})
 
 
 class Told(Protocol):

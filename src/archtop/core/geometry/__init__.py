@@ -5,7 +5,7 @@ Axes: ``x`` across the loaf from its centre line, ``y`` along it from the front 
 
 from archtop.core.geometry.disc import in_disc
 from archtop.core.geometry.level import Inside
-from archtop.core.geometry.marbling import deep_mm, edges_mm, evened
+from archtop.core.geometry.marbling import EVENED, MARBLED_MM, deep_mm, edges_mm, evened
 from archtop.core.geometry.moulds import MOULDS, AnyMould, CavityMould, CupMould, LoafMould, Mould, MouldOutline
 from archtop.core.geometry.nesting import Layout, nest
 from archtop.core.geometry.outline import (
@@ -35,6 +35,8 @@ from archtop.core.geometry.read_svg import SVG_LIMIT_BYTES, ReadOutline, read_sv
 from archtop.core.geometry.sweep import Mesh, lofted, swept
 
 __all__ = [
+    "EVENED",
+    "MARBLED_MM",
     "MOULDS",
     "OUTLINES",
     "STL_LIMIT_BYTES",

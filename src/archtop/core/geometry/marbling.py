@@ -4,14 +4,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
-__all__ = ["deep_mm", "edges_mm", "evened"]
+__all__ = ["EVENED", "MARBLED_MM", "deep_mm", "edges_mm", "evened"]
 
 Codes = NDArray[np.int_]
 
+# Pictures that are held against each other are looked at so finely [mm], evened by squares of so many points to a side.
+MARBLED_MM: Final = 0.5
+EVENED: Final = 5
 # Of what reaches down so much is let go: a thread that is lost to the grain of a photograph.
 _THREAD = 0.03
 _LEAST_POINTS = 20

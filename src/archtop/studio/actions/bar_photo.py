@@ -15,7 +15,7 @@ from archtop.core.bench.clock import bowls_of
 from archtop.core.camera import BarPlanned, BarSeen, PiecePlanned, read_bar
 from archtop.core.colour import difference, lab_of, reflectance_of
 from archtop.core.cuts import Bar
-from archtop.core.faces import Fallen, Marbling, fallen_in, field_of, marbling_at
+from archtop.core.faces import ColourField, Fallen, Marbling, fallen_in, field_of, marbling_at
 from archtop.core.notebook import place_words, shade_words
 from archtop.core.notebook.outcome import Fault, FoundEmbed, Marbled, SeenColour
 from archtop.studio.actions.cupboard import cupboard_of_studio
@@ -70,12 +70,13 @@ class BarRead(Frozen):
 
 
 class _Read(NamedTuple):
-    """A photograph's loaf with what was seen of its bar."""
+    """A photograph's loaf with what was seen of its bar, what fell in, and several outcomes of the same plan."""
 
     loaf: PlannedLoaf
     bar: Bar
     seen: BarSeen
     fallen: Fallen | None
+    outcomes: tuple[ColourField, ...]
 
     @property
     def names(self) -> dict[str, str]:
@@ -97,7 +98,9 @@ def read_bar_photo(photo: Photo) -> BarRead:
         points = np.asarray(picture.convert("RGB"))
     fallen = fallen_in(loaf.of, loaf.result.fills)
     seen, face = read_bar(points, _planned(loaf, bar, fallen), photo.focal)
-    read = _Read(loaf, bar, seen, fallen)
+    bowls = bowls_of(loaf.of, loaf.result)
+    outcomes = tuple(field_of(loaf.of, loaf.result.fills, bowls, seed) for seed in range(1, _OUTCOMES + 1))
+    read = _Read(loaf, bar, seen, fallen, outcomes)
     return BarRead(
         seen=seen,
         says=tuple(_says(seen)),
@@ -164,10 +167,9 @@ def _says(seen: BarSeen) -> Iterator[str]:
 
 def _foreseen(read: _Read) -> Iterator[Foreseen]:
     """Each colour's share against several outcomes of the same plan."""
-    bowls = bowls_of(read.loaf.of, read.loaf.result)
     outcomes = []
-    for seed in range(1, _OUTCOMES + 1):
-        areas = field_of(read.loaf.of, read.loaf.result.fills, bowls, seed).shares(read.bar.from_mm)
+    for field in read.outcomes:
+        areas = field.shares(read.bar.from_mm)
         whole = sum(areas.values()) or 1.0
         outcomes.append({key: area / whole for key, area in areas.items()})
     for colour in read.seen.colours:
@@ -237,11 +239,7 @@ def _colours(read: _Read) -> Iterator[Proposal]:
 
 def _marbled(read: _Read) -> Iterator[Proposal]:
     """How marbled it is, against several outcomes of the same plan; where it lies in one colour there is nothing."""
-    bowls = bowls_of(read.loaf.of, read.loaf.result)
-    outcomes = [
-        marbling_at(field_of(read.loaf.of, read.loaf.result.fills, bowls, seed), read.bar.from_mm, read.fallen)
-        for seed in range(1, _OUTCOMES + 1)
-    ]
+    outcomes = [marbling_at(field, read.bar.from_mm, read.fallen) for field in read.outcomes]
     seen = Marbling(read.seen.edges_mm, read.seen.deep_mm)
     if seen.edges_mm < _LEAST_EDGES_MM or max(outcome.edges_mm for outcome in outcomes) < _LEAST_EDGES_MM:
         return

@@ -25,6 +25,7 @@ from archtop.core.faces import (
     remarks_on_pours,
     seen_from_above,
     seen_where_cut,
+    touch_of,
     warm,
 )
 from archtop.core.remarks import Remark
@@ -265,12 +266,14 @@ def pot_pictured(loaf: Loaf, cupboard: Cupboard, pour: str) -> PotPictured:
     found = next((step for step in loaf.work if isinstance(step, Pour) and step.id == pour), None)
     if found is None or not isinstance(found.goes_in, PotSwirl):
         raise InputError.one("pour.pot", "pour", pour, "must be a pour that leaves a pot", "Choose a pot swirl.")
-    _, result = Plans(cupboard).of_document(loaf)
+    of, result = Plans(cupboard).of_document(loaf)
     shown = {colour.id: colour.shown for colour in result.colours}
     shares = [share.percent / 100 for share in found.colours]
     at = (np.arange(_POT_PX) + 0.5) / _POT_PX * 2 - 1
     x, y = np.meshgrid(at, -at)
-    codes = np.where(np.hypot(x, y) <= 1, found.goes_in.pot(range(len(shares)), shares).lies(x, y), -1).astype(np.int16)
+    # As far twisted as in the faces.
+    pot = found.goes_in.pot(range(len(shares)), shares, touch_of(of.cupboard.rates).stirring)
+    codes = np.where(np.hypot(x, y) <= 1, pot.lies(x, y), -1).astype(np.int16)
     palette = [shown[share.colour] for share in found.colours]
     return PotPictured(png=_png(_table(palette)[np.maximum(codes, 0)], codes))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -11,11 +12,9 @@ from archtop.core.document.ids import Name
 from archtop.core.document.work.effects import Filled, Filling, Telling
 from archtop.core.document.work.kind import NamedStep
 from archtop.core.document.work.words import Around, Words
+from archtop.core.trade.techniques.drawn_lines import OnMould
 
 __all__ = ["Stick"]
-
-Along = Annotated[float, Field(ge=0, le=1)]
-Across = Annotated[float, Field(ge=-1, le=1)]
 
 
 class Stick(NamedStep):
@@ -33,7 +32,7 @@ class Stick(NamedStep):
     deep_mm: Annotated[float, Field(gt=0, le=300)] = 15.0
     wide_mm: Annotated[float, Field(ge=1, le=30)] = 5.0
     strokes: Annotated[
-        tuple[Annotated[tuple[tuple[Along, Across], ...], Field(min_length=2, max_length=60)], ...],
+        tuple[Annotated[tuple[OnMould, ...], Field(min_length=2, max_length=60)], ...],
         Field(max_length=40),
     ] = ()
 
@@ -53,7 +52,7 @@ class Stick(NamedStep):
         return Words("draw", f"Draw the stick: {self.name}", detail, ())
 
 
-def _begins(strokes: tuple[tuple[tuple[float, float], ...], ...]) -> str:
+def _begins(strokes: Sequence[Sequence[OnMould]]) -> str:
     """Where the first stroke begins and ends."""
     if not strokes:
         return ""
@@ -61,7 +60,7 @@ def _begins(strokes: tuple[tuple[tuple[float, float], ...], ...]) -> str:
     return f": the first from {_place(first)} to {_place(last)}"
 
 
-def _place(at: tuple[float, float]) -> str:
+def _place(at: OnMould) -> str:
     along, across = at
     end = "the front" if along < 0.25 else "the back" if along > 0.75 else "halfway along"
     side = "at the left wall" if across < -0.6 else "at the right wall" if across > 0.6 else "in the middle"

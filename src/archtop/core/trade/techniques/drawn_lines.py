@@ -13,7 +13,7 @@ from archtop.core.base import Frozen
 from archtop.core.trade.techniques.spots import Spots, held
 from archtop.core.trade.techniques.technique import Ground, Here, Stream
 
-__all__ = ["DrawnLine", "as_drawn", "runs"]
+__all__ = ["DrawnLine", "OnMould", "as_drawn", "runs"]
 
 Array = NDArray[np.float64]
 
@@ -23,19 +23,18 @@ _STEP_MM, _REACH_MM, _OFF_WALL = 5.0, 10.0, 0.92
 # A line that goes over more than this share of half the width goes from side to side.
 _SWINGS = 0.6
 
-Along = Annotated[float, Field(ge=0, le=1)]
-Across = Annotated[float, Field(ge=-1, le=1)]
+# Along the loaf from the front (0-1) and across it from the left (−1 to 1), by half its width.
+OnMould = tuple[Annotated[float, Field(ge=0, le=1)], Annotated[float, Field(ge=-1, le=1)]]
 
 
 class DrawnLine(Frozen):
     """A line that one of the pour's colours is poured along.
 
-    ``colour``: its id. ``points``: along the loaf from the front (0-1) and across it from the
-    left (−1 to 1), by half its width.
+    ``colour``: its id.
     """
 
     colour: Annotated[str, Field(min_length=1, max_length=60)]
-    points: Annotated[tuple[tuple[Along, Across], ...], Field(min_length=2, max_length=60)]
+    points: Annotated[tuple[OnMould, ...], Field(min_length=2, max_length=60)]
 
 
 def runs(line: DrawnLine) -> str:
