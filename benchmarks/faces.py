@@ -56,9 +56,8 @@ def run() -> None:
 def _fragile(loaf: Loaf, cupboard: Cupboard) -> None:
     of = resolve(loaf, cupboard)
     result = plan_of(of)
-    bowls = bowls_of(of, result)
     bars = [bar.from_mm for bar in result.cuts.bars]
-    took = _seconds(lambda: fragile_in(lambda seed: field_of(of, result.fills, bowls, seed), range(1, 9), bars))
+    took = _seconds(lambda: fragile_in(field_of(of, result.fills, bowls_of(of, result)), range(1, 9), bars))
     line(f"what is fragile in eight outcomes, {loaf.name}", f"{took:.2f} s", f"{len(bars)} faces in each")
 
 

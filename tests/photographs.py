@@ -8,7 +8,8 @@ from __future__ import annotations
 import base64
 import io
 import math
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from functools import cache, lru_cache
 from typing import Any
 
 import cv2
@@ -42,8 +43,9 @@ PX_PER_MM = 8.0
 def printed(pdf: bytes) -> Array:
     """A sheet's first page as light, 0 to 1, shape (rows, columns, 3), ``PX_PER_MM`` to the millimetre."""
     page = pypdfium2.PdfDocument(pdf)[0].render(scale=PX_PER_MM * 25.4 / 72)
-    # Paper is not quite white, ink not quite black.
-    return 0.06 + 0.86 / 255 * np.asarray(page.to_pil().convert("RGB"), dtype=np.float32)
+    # Paper is not quite white, ink not quite black, and no edge sharper than a printer draws it.
+    light = 0.06 + 0.86 / 255 * np.asarray(page.to_pil().convert("RGB"), dtype=np.float32)
+    return np.asarray(cv2.GaussianBlur(light, (0, 0), 0.6))
 
 
 @dataclass(frozen=True)
@@ -56,39 +58,49 @@ class Puddle:
     wavy: float = 0.03
     seed: int = 0
 
-    def radius(self, angle: Array) -> Array:
+    def radius(self, angle: NDArray[np.floating[Any]]) -> NDArray[np.float64]:
         """Its edge about its own middle [mm]; as large as a disc of ``radius_mm``."""
         random = np.random.default_rng(self.seed)
         waves = [(random.normal(0, self.wavy / k), random.uniform(0, 2 * math.pi)) for k in range(2, 6)]
-
-        def shape(at: Array) -> Array:
-            waving = [size * np.cos(k * at + turn) for k, (size, turn) in enumerate(waves, 2)]
-            return np.asarray(1 + np.sum(waving, axis=0), dtype=np.float32)
-
-        whole = shape(np.linspace(0, 2 * math.pi, 720, endpoint=False, dtype=np.float32))
-        return np.asarray(self.radius_mm * shape(angle) / math.sqrt(float((whole**2).mean())))
+        all_round = np.linspace(-math.pi, math.pi, 1441)
+        waving = [size * np.cos(k * all_round + turn) for k, (size, turn) in enumerate(waves, 2)]
+        whole = 1 + np.sum(waving, axis=0)
+        around = np.interp(angle, all_round, whole)
+        return np.asarray(self.radius_mm * around / math.sqrt(float((whole[:-1] ** 2).mean())))
 
 
 def laid_on(page: Array, middle_mm: tuple[float, float], puddle: Puddle) -> Array:
     """A page with a puddle on it, its middle [mm] from the page's upper left."""
+    covers, shade, glint = _as_it_lies(replace(puddle, colour=(1.0, 1.0, 1.0)), middle_mm)
     middle = [of + beside for of, beside in zip(middle_mm, puddle.beside_mm, strict=True)]
-    left, top = (max(round((of - 2 * puddle.radius_mm) * PX_PER_MM), 0) for of in middle)
-    right, foot = (round((of + 2 * puddle.radius_mm) * PX_PER_MM) for of in middle)
-    whole, page = page, page[top:foot, left:right]
-    rows, columns = np.mgrid[0 : page.shape[0], 0 : page.shape[1]].astype(np.float32) / PX_PER_MM
-    x, y = columns + left / PX_PER_MM - middle[0], rows + top / PX_PER_MM - middle[1]
-    depth = puddle.radius(np.arctan2(y, x)) - np.hypot(x, y)
-    # Its rim is round: within a millimetre it is thick enough to hide what is printed under it.
-    covers = np.clip(depth / 0.6 + 0.5, 0, 1)[..., None]
-    bulge = 1 - 0.1 * np.exp(-((depth - 1.0) ** 2) / 1.5)
-    streaks = 1 + 0.02 * np.sin(x / 3 + np.sin(y / 5))
-    own = np.array(puddle.colour) * (bulge * streaks)[..., None]
-    # A glint of the lamp.
-    glint = np.exp(-((x + 0.3 * puddle.radius_mm) ** 2 + (y + 0.35 * puddle.radius_mm) ** 2) / 8)
-    own = own + 0.6 * glint[..., None]
-    out = whole.copy()
-    out[top:foot, left:right] = page * (1 - covers) + own * covers
+    left, top = (round(of * PX_PER_MM) - covers.shape[0] // 2 for of in middle)
+    out = page.copy()
+    # A puddle that is larger than its page runs over its edge.
+    y, x = (slice(max(-of, 0), side - of) for of, side in zip((top, left), page.shape, strict=False))
+    there = out[max(top, 0) : top + len(covers), max(left, 0) : left + len(covers)]
+    own = shade[y, x] * np.array(puddle.colour, dtype=np.float32) + glint[y, x]
+    there += covers[y, x] * (own - there)
     return out
+
+
+@cache
+def _as_it_lies(puddle: Puddle, middle_mm: tuple[float, float]) -> tuple[Array, Array, Array]:
+    """How far a puddle covers each point around its middle, how bright it is there, and the glint of the lamp.
+
+    Each of shape (side, side, 1), its middle where the puddle's is to the nearest point.
+    """
+    middle = [of + beside for of, beside in zip(middle_mm, puddle.beside_mm, strict=True)]
+    half = round((1.3 + 3 * puddle.wavy) * puddle.radius_mm * PX_PER_MM)
+    points = np.arange(-half, half + 1, dtype=np.float32) / PX_PER_MM
+    x, y = (points + round(of * PX_PER_MM) / PX_PER_MM - of for of in middle)
+    y = y[:, None]
+    depth = puddle.radius(np.arctan2(y, x)).astype(np.float32) - np.hypot(x, y)
+    # Its rim is round: within a millimetre it is thick enough to hide what is printed under it.
+    covers = np.clip(depth / 0.6 + 0.5, 0, 1)
+    shade = (1 - 0.1 * np.exp(-((depth - 1.0) ** 2) / 1.5)) * (1 + 0.02 * np.sin(x / 3 + np.sin(y / 5)))
+    glint = 0.6 * np.exp(-((x + 0.3 * puddle.radius_mm) ** 2 + (y + 0.35 * puddle.radius_mm) ** 2) / 8)
+    over, bright, lamp = (np.asarray(part[..., None], dtype=np.float32) for part in (covers, shade, glint))
+    return over, bright, lamp
 
 
 @dataclass(frozen=True)
@@ -125,13 +137,13 @@ class Camera:
 
     def sees(self, page: Array) -> Array:
         """A page as it falls onto the sensor, in even light; fingers lie on it."""
-        page = page.copy()
+        page = page.copy() if self.covered else page
         for x, y, radius in self.covered:
             middle = round(x * PX_PER_MM), round(y * PX_PER_MM)
             cv2.circle(page, middle, round(radius * PX_PER_MM), (0.75, 0.55, 0.45), -1)
         return np.asarray(
             cv2.warpPerspective(
-                cv2.GaussianBlur(page, (0, 0), 0.6),
+                page,
                 self.over() @ np.diag([1 / PX_PER_MM, 1 / PX_PER_MM, 1]),
                 self.size_px,
                 flags=cv2.INTER_AREA,
@@ -143,15 +155,24 @@ class Camera:
     def takes(self, flat: Array) -> NDArray[np.uint8]:
         """What falls onto the sensor, lit as it is, blurred and with noise, as the file has it."""
         width, height = self.size_px
-        rows, columns = np.mgrid[0:height, 0:width].astype(np.float32)
+        rows, columns = np.arange(height, dtype=np.float32)[:, None], np.arange(width, dtype=np.float32)
         lit = 1 - self.leans * (columns / width + 0.5 * rows / height - 0.75)
         if self.shadow:
             lit = lit * (1 - 0.35 / (1 + np.exp(-(columns + 0.6 * rows - 0.8 * width) / 60)))
-        light = flat * lit[..., None] * np.array(self.light)
-        light = cv2.GaussianBlur(light, (0, 0), self.blur_px)
-        random = np.random.default_rng(self.seed)
-        light = light + self.noise * random.standard_normal(light.shape, dtype=np.float32)
-        return np.asarray(255 * np.clip(light, 0, 1) ** (1 / 2.2), dtype=np.uint8)
+        blurred = cv2.GaussianBlur(flat * (lit[..., None] * np.array(self.light, np.float32)), (0, 0), self.blur_px)
+        light = blurred + self.noise * _grain(self.seed, blurred.shape)
+        return np.asarray(_FILED[np.clip(light * _FINE, 0, _FINE).astype(np.uint16)])
+
+
+# From light, in so many steps, to what a file has of it.
+_FINE = 2**16 - 1
+_FILED = (255 * np.linspace(0, 1, _FINE + 1) ** (1 / 2.2)).astype(np.uint8)
+
+
+@lru_cache(2)
+def _grain(seed: int, shape: tuple[int, ...]) -> Array:
+    """A sensor's noise."""
+    return np.random.default_rng(seed).standard_normal(shape, dtype=np.float32)
 
 
 def photographed(page: Array, camera: Camera) -> NDArray[np.uint8]:
@@ -215,22 +236,28 @@ def bar_photographed(page: Array, bar: Bar, camera: Camera) -> NDArray[np.uint8]
     flat = camera.sees(page)
     # Its shadow on the card: softer than a lamp's, darker than a window's.
     falls = np.concatenate([through(corners, 0), through(corners + SHADOW_MM, 0)])
-    flat = flat * (1 - 0.5 * cv2.GaussianBlur(_filled(falls, camera), (0, 0), 12)[..., None])
+    there, shadow = _filled(falls, camera, 40)
+    flat[there] *= 1 - 0.5 * cv2.GaussianBlur(shadow, (0, 0), 12)[..., None]
     # From everywhere but straight above a side is seen too.
-    sides = _filled(np.concatenate([through(corners, 0), through(corners, bar.thick_mm)]), camera)
-    if bar.gone is not None:
-        sides = 0 * sides
-    flat = flat * (1 - sides) + sides * np.array(bar.side, dtype=np.float32)
+    if bar.gone is None:
+        sides = np.concatenate([through(corners, 0), through(corners, bar.thick_mm)])
+        _laid_over(flat, _filled(sides, camera), np.array(bar.side, dtype=np.float32))
     # From the face's points to the page at the face's height [mm].
     left_top = foot - wide / 2 * across + high * up
     place = np.array([[*(across / PX_PER_MM), 0], [*(-up / PX_PER_MM), 0], [*left_top, 1]]).T
-    way = camera.over(bar.thick_mm) @ place
-    face = cv2.warpPerspective(bar.face, way, camera.size_px, flags=cv2.INTER_AREA, borderMode=cv2.BORDER_REPLICATE)
-    over = _filled(through(corners, bar.thick_mm), camera)
+    there, over = _filled(through(corners, bar.thick_mm), camera)
+    rows, columns = there
+    way = np.array([[1, 0, -columns.start], [0, 1, -rows.start], [0, 0, 1]]) @ camera.over(bar.thick_mm) @ place
+    size = over.shape[1], over.shape[0]
+    face: Array = np.asarray(
+        cv2.warpPerspective(bar.face, way, size, flags=cv2.INTER_AREA, borderMode=cv2.BORDER_REPLICATE),
+        dtype=np.float32,
+    )
     if bar.gone is not None:
         left = (~bar.gone).astype(np.float32)
-        over = over * cv2.warpPerspective(left, way, camera.size_px, flags=cv2.INTER_AREA)[..., None]
-    return camera.takes(flat * (1 - over) + face * over)
+        over = over * cv2.warpPerspective(left, way, size, flags=cv2.INTER_AREA)[..., None]
+    _laid_over(flat, (there, over), face)
+    return camera.takes(flat)
 
 
 SHADOW_MM = (9.0, 5.0)
@@ -241,13 +268,30 @@ def _round_corners(wide: float, high: float) -> list[tuple[float, float]]:
     return [(-wide / 2, 0), (wide / 2, 0), (wide / 2, high), (-wide / 2, high)]
 
 
-def _filled(points: Array, camera: Camera) -> Array:
-    """The hull of points on the sensor: 1 inside, 0 outside, shape (rows, columns, 1)."""
-    width, height = camera.size_px
-    inside = np.zeros((height, width), dtype=np.uint8)
-    hull = cv2.convexHull(np.rint(points * 16).astype(np.int32))
-    cv2.fillPoly(inside, [hull], 255, cv2.LINE_AA, 4)
-    return np.asarray(inside[..., None] / np.float32(255))
+Part = tuple[tuple[slice, slice], Array]
+
+
+def _filled(points: Array, camera: Camera, beyond_px: int = 2) -> Part:
+    """The hull of points on the sensor: the part of it in which it lies, and there 1 inside, 0 outside.
+
+    The second of shape (rows, columns, 1).
+    """
+    return _drawn(cv2.convexHull(points.astype(np.float32))[:, 0], camera, beyond_px)
+
+
+def _drawn(outline: NDArray[Any], camera: Camera, beyond_px: int) -> Part:
+    left, top = np.maximum(np.floor(outline.min(axis=0)).astype(int) - beyond_px, 0)
+    right, foot = np.minimum(np.ceil(outline.max(axis=0)).astype(int) + beyond_px, camera.size_px)
+    inside = np.zeros((max(foot - top, 1), max(right - left, 1)), dtype=np.uint8)
+    cv2.fillPoly(inside, [np.rint((outline - (left, top)) * 16).astype(np.int32)], 255, cv2.LINE_AA, 4)
+    there = slice(int(top), int(top) + len(inside)), slice(int(left), int(left) + inside.shape[1])
+    return there, np.asarray(inside[..., None] / np.float32(255))
+
+
+def _laid_over(flat: Array, part: Part, light: Array) -> None:
+    """What lies on the sensor hidden by what covers a part of it."""
+    there, covers = part
+    flat[there] += covers * (light - flat[there])
 
 
 # A dark table's picture, and where the middle of a mould's rim lies on it [mm].
@@ -300,18 +344,17 @@ def top_photographed(strips: Array, rim: Rim, pieces: tuple[TopPiece, ...], came
     flat = camera.sees(table)
     inside = np.array([(x, y) for x, y in ((-1, -1), (1, -1), (1, 1), (-1, 1))]) / 2 * (rim.long_mm, rim.wide_mm)
     # Its walls go down to the soap, which is seen between them.
-    mouth = _seen_at(inside, 0.0, camera)
-    layers = [(mouth, WALL), (_seen_at(inside, rim.level_mm, camera) * mouth, SOAP)]
+    mouth, (there, soap) = _seen_at(inside, 0.0, camera), _seen_at(inside, rim.level_mm, camera)
+    whole = np.zeros((*flat.shape[:2], 1), dtype=np.float32)
+    whole[mouth[0]] = mouth[1]
+    layers = [(mouth, WALL), ((there, soap * whole[there]), SOAP)]
     layers += [(_seen_at(piece.there(), piece.over_mm, camera), piece.colour) for piece in pieces]
-    for over, colour in layers:
-        flat = flat * (1 - over) + over * np.array(colour, dtype=np.float32)
+    for part, colour in layers:
+        _laid_over(flat, part, np.array(colour, dtype=np.float32))
     return camera.takes(flat)
 
 
-def _seen_at(outline: NDArray[np.float64], height_mm: float, camera: Camera) -> Array:
-    """What an outline on the table's rim covers on the sensor, shape (rows, columns, 1)."""
-    width, height = camera.size_px
-    found = np.zeros((height, width), dtype=np.uint8)
+def _seen_at(outline: NDArray[np.float64], height_mm: float, camera: Camera) -> Part:
+    """What an outline on the table's rim covers on the sensor."""
     points = np.column_stack([outline + np.array(ON_TABLE), np.ones(len(outline))]) @ camera.over(height_mm).T
-    cv2.fillPoly(found, [np.rint(points[:, :2] / points[:, 2:] * 16).astype(np.int32)], 255, cv2.LINE_AA, 4)
-    return np.asarray(found[..., None] / np.float32(255))
+    return _drawn(points[:, :2] / points[:, 2:], camera, 2)

@@ -482,7 +482,7 @@ def test_a_layer_poured_thin_from_high_up_is_broken_and_told() -> None:
     def told(fall_mm: float, pa: float) -> dict[str, Any]:
         work = [pour("low", 24, {"blue": 100}), pour("mid", 28, {"white": 100}), pour("top", 64, {"red": 100})]
         work[2] |= {"fall_mm": fall_mm}
-        found = fragile_in(lambda seed: field(work, pa, seed), (1, 2, 3), (40.0, 120.0, 200.0))
+        found = fragile_in(field(work, pa), (1, 2, 3), (40.0, 120.0, 200.0))
         return {(item.code, item.where): item for item in found}
 
     assert told(5, 30) == {}
@@ -497,7 +497,7 @@ def test_a_colour_that_hardly_appears_is_told_with_its_bars() -> None:
         pour("low", 30, {"white": 100}),
         pour("few", 60, {"red": 90, "gold": 10}, how="pot swirl", passes=1, turns=0),
     ]
-    found = fragile_in(lambda seed: field(work, 6.0, seed), (1, 2), tuple(float(y) for y in range(10, 250, 24)))
+    found = fragile_in(field(work, 6.0), (1, 2), tuple(float(y) for y in range(10, 250, 24)))
     gold = next(item for item in found if item.where == "gold")
     assert gold.code == "hardly"
     assert 0 < len(gold.bars) < 10
@@ -507,11 +507,7 @@ def test_a_stream_onto_an_embed_is_told() -> None:
     work = [pour("low", 30, {"white": 100}), {"do": "lay", "embed": "rod"}]
     work += [pour("rain", 66, {"red": 60, "blue": 40}, how="drops", fall_mm=120, passes=8)]
     rods = [rod(diameter=44, up_mm=30)]
-    (grazed,) = [
-        item
-        for item in fragile_in(lambda seed: field(work, 2.0, seed, embeds=rods), (1,), (100.0,))
-        if item.code == "grazed"
-    ]
+    (grazed,) = [item for item in fragile_in(field(work, 2.0, embeds=rods), (1,), (100.0,)) if item.code == "grazed"]
     assert grazed.says.startswith("Rain falls onto Rod")
 
 

@@ -27,8 +27,14 @@ class Nobody:
     def random(self, *what: object) -> np.random.Generator:
         return np.random.default_rng(zlib.crc32(str(what).encode()))
 
+    def chance(self, shape: tuple[int, ...], *what: object) -> NDArray[np.float64]:
+        return self.random(*what).normal(size=shape)
+
     def wander(self, _y: float, *_what: object) -> float:
         return 0.0
+
+    def wandering(self, _y: float, shape: tuple[int, ...], *_what: object) -> NDArray[np.float64]:
+        return np.zeros(shape)
 
 
 def poured(kind: str, weights: list[int], y: float = 100.0, **told: Any) -> NDArray[np.float64]:

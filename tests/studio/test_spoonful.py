@@ -52,7 +52,9 @@ def photo(puddle: Puddle | None = None, camera: Camera | None = None) -> NDArray
 @pytest.mark.parametrize("how", CAMERAS)
 @pytest.mark.parametrize("radius", [24.0, 37.0, 52.0])
 def test_a_spoonful_is_measured_within_three_percent(how: str, radius: float) -> None:
-    for colour in (CREAM, WHITE, DARK, BLUE):
+    # Two colours of four, so that each meets every camera and every size.
+    turn = (list(CAMERAS).index(how) + round(radius)) % 2
+    for colour in ((CREAM, DARK), (WHITE, BLUE))[turn]:
         puddle = Puddle(radius, colour=colour, beside_mm=(3, -2), wavy=0.04, seed=int(radius))
         spread, _ = read_spoonful(photo(puddle, CAMERAS[how]))
         assert spread.across_mm == pytest.approx(2 * radius, rel=0.03)

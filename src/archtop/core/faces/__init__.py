@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from archtop.core.faces.also_filled import AlsoSeen, seen_from_above, seen_where_cut
 from archtop.core.faces.cut_search import Aim, FoundCuts, find_cuts
-from archtop.core.faces.field import SHREDS, ColourField, Face, field_of
+from archtop.core.faces.field import COARSE_STATIONS_MM, FINE_STATIONS_MM, SHREDS, ColourField, Face, field_of
 from archtop.core.faces.fragile import Fragile, fragile_in
 from archtop.core.faces.marbled import Fallen, Marbling, fallen_in, marbling_at, shown_by
 from archtop.core.faces.moments import expected_pa, thickness_of
@@ -15,8 +15,10 @@ from archtop.core.faces.technique_ranges import remarks_on_pours
 from archtop.core.faces.told import Touch, touch_of
 
 __all__ = [
+    "COARSE_STATIONS_MM",
     "CORNER",
     "DRAG",
+    "FINE_STATIONS_MM",
     "LAYER",
     "OP",
     "POOL",

@@ -33,6 +33,7 @@ class Along:
     def __init__(self, loaf: Loaf, fills: Sequence[Fill], prisms: Mapping[str, Prism]) -> None:
         self._loaf, self._fills, self._prisms = loaf, fills, prisms
         self._poured: dict[int, Array] = {}
+        self._frees: dict[tuple[tuple[str, ...], float], Array] = {}
         self._known: dict[tuple[float, float, float, tuple[str, ...]], float] = {}
 
     @cached_property
@@ -72,7 +73,9 @@ class Along:
 
     def _free(self, laid: tuple[str, ...], level_mm: float) -> Array:
         """Area of batter under a level at each place."""
-        return np.array([self._area(y, laid, level_mm) for y in self.ys])
+        if (laid, level_mm) not in self._frees:
+            self._frees[laid, level_mm] = np.array([self._area(y, laid, level_mm) for y in self.ys])
+        return self._frees[laid, level_mm]
 
     def _area(self, y: float, laid: tuple[str, ...], level_mm: float) -> float:
         if level_mm <= 0:

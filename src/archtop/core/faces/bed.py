@@ -186,11 +186,12 @@ class Bed:
         """
         from archtop.core.faces.flows import led_from
 
-        random = self.random("eddies", *what)
         wide, tall = max(1.0, 2 * self.half / top), max(1.0, top / (2 * self.half))
         m, n = np.arange(1, _EDDIES + 1)[:, None], np.arange(1, _EDDIES + 1)[None, :]
-        drift = [[self.of.wander(self.y, *what, i, k) for k in range(_EDDIES)] for i in range(_EDDIES)]
-        turns = (random.normal(size=(_EDDIES, _EDDIES)) + np.array(drift)) / (n * n / wide + m * m / tall)
+        turns = self.of.chance((_EDDIES, _EDDIES), "eddies", *what) + self.of.wandering(
+            self.y, (_EDDIES, _EDDIES), "eddies", *what
+        )
+        turns = turns / (n * n / wide + m * m / tall)
         # As fast as the quickest of them would be if all led the same way, half as fast as a rule.
         fastest = np.pi * (np.abs(turns) * np.maximum(m / top, n / (2 * self.half))).sum() / 2
         self.flows.append(led_from(turns * (strength_mm / max(float(fastest), 1e-9)), self.half, top, _LED))
@@ -235,8 +236,9 @@ class Bed:
 
     def drag(self, i: int, way: tuple[tuple[float, float], tuple[float, float]], reach: float, level: float) -> None:
         """Batter dragged along from one point to another, as far as an embed lets it, under the level [mm]."""
-        path = shapely.LineString(way)
-        if self.crowded:
+        reach = min(max(reach, 4.0), 0.9 * self.half)
+        if self.crowded and _apart(way, self.standing.bounds) < max(reach - SLIPS_MM, SLIPS_MM):
+            path = shapely.LineString(way)
             named = zip(self.standing.names, self.standing.shapes, strict=True)
             self.grazed |= {(i, key) for key, shape in named if path.intersects(shape)}
             free = path.difference(self.standing.near)
@@ -246,9 +248,9 @@ class Bed:
             if not begun or begun[0].length < FLAT_MM:
                 return
             path = begun[0]
-            reach = min(reach, SLIPS_MM + float(path.distance(self.standing.together)))
-        (x0, z0), (x1, z1) = path.coords[0], path.coords[-1]
-        reach = min(max(reach, 4.0), 0.9 * self.half)
+            way = path.coords[0], path.coords[-1]
+            reach = max(min(reach, SLIPS_MM + float(path.distance(self.standing.together))), 4.0)
+        (x0, z0), (x1, z1) = way
         self.op(STROKE, NOWHERE, x0, z0, x1, z1, reach, GAIN, KAPPA, level, len(self.holds) - 1)
 
     def spreads(self, area: float, land: Landing, straight: float) -> float:
@@ -339,6 +341,14 @@ def _stacked(grids: Sequence[Array]) -> Array:
     return np.stack(
         [np.pad(g, ((0, rows - g.shape[0]), (0, columns - g.shape[1])), mode="edge") for g in grids],
     )
+
+
+def _apart(way: tuple[tuple[float, float], tuple[float, float]], bounds: tuple[float, float, float, float]) -> float:
+    """How far the box around a straight way is from another [mm], at least."""
+    (x0, z0), (x1, z1) = way
+    left, low, right, high = bounds
+    across = max(left - max(x0, x1), min(x0, x1) - right, 0.0)
+    return math.hypot(across, max(low - max(z0, z1), min(z0, z1) - high, 0.0))
 
 
 def _together(x: Array, z: Array) -> NDArray[np.intp]:

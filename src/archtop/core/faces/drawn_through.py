@@ -22,8 +22,6 @@ __all__ = ["DrawnThrough"]
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
 
-# Sections are asked for every so far along the loaf [mm].
-_EVERY_MM = 2.5
 # Under its tip a stick drags batter along over so much of its reach.
 _FADES = 0.5
 
@@ -57,8 +55,9 @@ class DrawnThrough(NamedTuple):
                 self.strokes, (along[moved], x[moved]), self.beside, self._room, strength[moved]
             )
         colours, steps = np.zeros(x.shape, dtype=np.int16), np.zeros(x.shape, dtype=np.int16)
+        every = self.of.stations_mm
         # Where nothing was moved its own section is asked, without a step.
-        stations = np.where(along == self.y, self.y, np.clip(np.rint(along / _EVERY_MM) * _EVERY_MM, 0.0, self.long))
+        stations = np.where(along == self.y, self.y, np.clip(np.rint(along / every) * every, 0.0, self.long))
         for station in np.unique(stations):
             mine = stations == station
             before = self.of.told_before(self.i, float(station))

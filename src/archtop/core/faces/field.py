@@ -32,7 +32,7 @@ from archtop.core.faces.told import Touch, touch_of
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf
 
-__all__ = ["SHREDS", "ColourField", "Face", "field_of"]
+__all__ = ["COARSE_STATIONS_MM", "FINE_STATIONS_MM", "SHREDS", "ColourField", "Face", "field_of"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -41,6 +41,8 @@ Codes = NDArray[np.int16]
 _WAVES = 4
 _NUMBERED = 1.0 + np.arange(_WAVES)
 _NO_COLOUR, _EMBED, SHREDS = -1, -2, -3
+# How far apart sections are asked for a picture, and for a preview or a count over many of them [mm].
+FINE_STATIONS_MM, COARSE_STATIONS_MM = 2.5, 10.0
 # More than a loaf has steps of work.
 _STEPS = 1000
 # Of screens, about: half as bright is not half the light.
@@ -89,6 +91,8 @@ class ColourField:
     :param fills: levels before and after each step of the work [mm]
     :param yield_pa: how thick the batter is at each pour, by its id [Pa]
     :param touch: this studio's hand; ``None``: as far as it has learned its own
+    :param beside: another outcome of the same, whose embeds and levels need not be reckoned again
+    :param stations_mm: so far along the loaf from each other sections are asked what a stick has moved
     """
 
     def __init__(
@@ -98,7 +102,11 @@ class ColourField:
         yield_pa: Mapping[str, float],
         seed: int = 1,
         touch: Touch | None = None,
+        *,
+        beside: ColourField | None = None,
+        stations_mm: float = FINE_STATIONS_MM,
     ) -> None:
+        self._of, self.stations_mm = of, stations_mm
         self.loaf, self.fills, self.prisms, self.made = of.loaf, fills, of.prisms, of.made
         self.embeds = of.embeds
         self.yield_pa, self.seed = yield_pa, seed
@@ -108,10 +116,15 @@ class ColourField:
         self.poured = {piece.id: piece.poured for piece in of.loaf.pieces if piece.poured}
         self._told: dict[float, Telling] = {}
         self._told_before: dict[tuple[int, float], Telling] = {}
-        along = Along(of.loaf, fills, of.prisms)
-        self.areas, self.sections = along.areas, along.sections
-        self.stood = Stood(of.prisms)
-        self._waves: dict[tuple[object, ...], Array] = {}
+        self._along: Along = beside._along if beside else Along(of.loaf, fills, of.prisms)
+        self.areas, self.sections = self._along.areas, self._along.sections
+        self.stood: Stood = beside.stood if beside else Stood(of.prisms)
+        self._chances: dict[tuple[object, ...], Array] = {}
+        self._waves: dict[float, Array] = {}
+
+    def outcome(self, seed: int, stations_mm: float = COARSE_STATIONS_MM) -> ColourField:
+        """The same loaf by another chance."""
+        return ColourField(self._of, self.fills, self.yield_pa, seed, self.touch, beside=self, stations_mm=stations_mm)
 
     def told(self, y: float) -> Telling:
         """The work told for the section at ``y``: once, however often it is asked."""
@@ -174,9 +187,7 @@ class ColourField:
         section, told = Section.at(self.loaf.mould, y), self.told(y)
         xi, zeta = section.straight(x, z)
         standing = told.standing
-        embed = np.zeros(np.shape(x), dtype=bool)
-        for outline in standing.outlines:
-            embed |= contains(outline, xi, zeta)
+        embed = standing.inside(xi, zeta)
         codes = np.full(np.shape(x), _packed(_EMBED, NOWHERE), dtype=np.int32)
         colours, steps = told.answer(xi[~embed], zeta[~embed])
         codes[~embed] = _packed(colours.astype(np.int32), steps)
@@ -278,7 +289,7 @@ class ColourField:
             return list(self.numbers)[number], found[-1].step
         told = self.told(y)
         xi, zeta = section.straight(np.array([x]), np.array([z]))
-        if any(contains(outline, xi, zeta)[0] for outline in told.standing.outlines):
+        if told.standing.inside(xi, zeta).any():
             return None
         colours, steps = told.answer(xi, zeta)
         return list(self.numbers)[int(colours[0])], int(steps[0])
@@ -293,33 +304,63 @@ class ColourField:
         level = section.level(self.fills[-1].level_after_mm)
         xi, zeta = ((_lattice(points) - (0.5, 0.0)) * (2 * section.half, level)).T
         told = self.told(y)
-        embed = np.zeros(points, dtype=bool)
-        for outline in told.standing.outlines:
-            embed |= contains(outline, xi, zeta)
+        embed = told.standing.inside(xi, zeta)
         colours, _ = told.answer(xi[~embed], zeta[~embed])
         cell = 2 * section.half * level / points
         return {key: float((colours == number).sum()) * cell for key, number in self.numbers.items()}
+
+    def lattice(self, y: float, every_mm: float) -> tuple[Codes, NDArray[np.int16]]:
+        """Colours as a :class:`Face` has them and steps, at points of the straightened section, top row first.
+
+        Each stands for as much of the section's area as any other. Shape (rows, columns) of both.
+        """
+        section = Section.at(self.loaf.mould, y)
+        level = section.level(self.fills[-1].level_after_mm)
+        columns, rows = max(2, round(2 * section.half / every_mm)), max(2, round(level / every_mm))
+        xs = section.half * ((2 * np.arange(columns) + 1) / columns - 1)
+        xi, zeta = np.meshgrid(xs, level * (np.arange(rows)[::-1] + 0.5) / rows)
+        told = self.told(y)
+        embed = told.standing.inside(xi, zeta)
+        colours = np.full(xi.shape, _EMBED, dtype=np.int16)
+        steps = np.full(xi.shape, NOWHERE, dtype=np.int16)
+        colours[~embed], steps[~embed] = told.answer(xi[~embed], zeta[~embed])
+        return colours, steps
 
     def random(self, *what: object) -> np.random.Generator:
         """The same chance every time for one seed and one thing."""
         return np.random.default_rng(zlib.crc32("|".join(str(part) for part in (self.seed, *what)).encode()))
 
+    def chance(self, shape: tuple[int, ...], *what: object) -> Array:
+        """Normal numbers of mean nothing and of one, the same every time for one thing."""
+        if (shape, *what) not in self._chances:
+            self._chances[shape, *what] = self.random(*what).normal(size=shape)
+        return self._chances[shape, *what]
+
     def wander(self, y: float, *what: object) -> float:
         """How far something strays at ``y``, as a share: slow waves whose mean over the loaf is nothing."""
-        if what not in self._waves:
-            self._waves[what] = self.random("wander", *what).normal(0, 1, _WAVES) / _NUMBERED
-        turns = math.pi * y / self.loaf.mould.length_mm
-        return float(self._waves[what] @ np.cos(turns * _NUMBERED))
+        return float(self.wandering(y, (), *what))
+
+    def wandering(self, y: float, shape: tuple[int, ...], *what: object) -> Array:
+        """How far several things stray, of a shape."""
+        if y not in self._waves:
+            self._waves[y] = np.cos(math.pi * y / self.loaf.mould.length_mm * _NUMBERED) / _NUMBERED
+        return np.asarray(self.chance((*shape, _WAVES), "wander", *what) @ self._waves[y])
 
 
 def field_of(
-    of: ResolvedLoaf, fills: Sequence[Fill], bowls: Sequence[Bowl], seed: int = 1, later_min: float = 0.0
+    of: ResolvedLoaf,
+    fills: Sequence[Fill],
+    bowls: Sequence[Bowl],
+    seed: int = 1,
+    later_min: float = 0.0,
+    *,
+    stations_mm: float = FINE_STATIONS_MM,
 ) -> ColourField:
     """A loaf's inside, each pour as thick as the clock expects it or the document says.
 
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
     """
-    return ColourField(of, fills, thickness_of(of.loaf, bowls, later_min), seed)
+    return ColourField(of, fills, thickness_of(of.loaf, bowls, later_min), seed, stations_mm=stations_mm)
 
 
 def _packed(colour: Any, step: Any) -> Any:

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
 from archtop.core.base import Frozen
 from archtop.core.document import Pour
-from archtop.core.faces.field import ColourField, Face
+from archtop.core.faces.field import ColourField
 from archtop.core.trade import Layer as Layering
 
 __all__ = ["Fragile", "fragile_in"]
+
+Codes = NDArray[np.int16]
 
 # Faces are looked at this coarsely [mm]; a layer with a gap narrower than this is whole.
 _PX_MM, _GAP_MM = 1.2, 2.5
@@ -45,23 +47,24 @@ class _Seen:
         self.at.setdefault(outcome, set()).add(bar)
 
 
-def fragile_in(
-    outcome: Callable[[int], ColourField], seeds: Sequence[int], bars: Sequence[float]
-) -> tuple[Fragile, ...]:
+def fragile_in(loaf: ColourField, seeds: Sequence[int], bars: Sequence[float]) -> tuple[Fragile, ...]:
     """Look at the front faces of all bars in several outcomes; the most frequent first.
 
-    :param outcome: the loaf's inside by its seed
+    :param loaf: its inside, by whatever chance
     :param bars: where each bar's front is cut [mm]
     """
     seen: dict[tuple[str, str], _Seen] = {}
     for n, seed in enumerate(seeds):
-        field = outcome(seed)
-        sums = [field.shares(y, 1024) for y in bars]
+        field = loaf.outcome(seed)
+        faces = [field.lattice(y, _PX_MM) for y in bars]
+        sums = [
+            {key: float((colours == number).sum()) for key, number in field.numbers.items()} for colours, _ in faces
+        ]
         whole = {key: sum(shares[key] for shares in sums) for key in field.numbers}
-        for bar, (y, shares) in enumerate(zip(bars, sums, strict=True), 1):
+        for bar, (y, face, shares) in enumerate(zip(bars, faces, sums, strict=True), 1):
             found = (
                 *_hardly(field, shares, whole),
-                *_broken(field, field.face(y, _PX_MM)),
+                *_broken(field, face, 2 * field.told(y).half),
                 *((("grazed", step.id), f"{step.name} falls onto", name) for step, name in field.grazed(y)),
             )
             for key, what, whom in found:
@@ -81,17 +84,23 @@ def _hardly(
             yield ("hardly", key), f"{names[key]} hardly", "appears"
 
 
-def _broken(field: ColourField, face: Face) -> Iterator[tuple[tuple[str, str], str, str]]:
-    """Layers that are to lie between two others, and do not everywhere."""
+def _broken(
+    field: ColourField, face: tuple[Codes, Codes], wide_mm: float
+) -> Iterator[tuple[tuple[str, str], str, str]]:
+    """Layers that are to lie between two others, and do not everywhere.
+
+    :param face: colours and steps, each of shape (rows, columns)
+    """
+    colours, steps = face
     pours = [(i, step) for i, step in enumerate(field.loaf.work) if isinstance(step, Pour)]
-    batter = face.colours >= 0
+    batter = colours >= 0
     # Columns with an embed in them are left out: there a layer may well end.
-    columns = batter.any(axis=0) & ~(face.colours == -2).any(axis=0)
+    columns = batter.any(axis=0) & batter.all(axis=0)
     for (_, under), (i, layer), (_, over) in zip(pours, pours[1:], pours[2:], strict=False):
         if not isinstance(layer.goes_in, Layering):
             continue
-        there = ((face.source == i) & batter).any(axis=0)
-        widest = _longest(columns & ~there) * 2 * -face.left_mm / face.source.shape[1]
+        there = (steps == i).any(axis=0)
+        widest = _longest(columns & ~there) * wide_mm / colours.shape[1]
         if widest > _GAP_MM:
             yield ("broken", layer.id), f"{over.name} meets {under.name} through", layer.name
 

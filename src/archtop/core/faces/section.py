@@ -124,7 +124,12 @@ class Spans:
         """Levels [mm], every quarter millimetre, and batter's area below each [mm²]."""
         most = float(self.high[np.isfinite(self.high)].max(initial=0.0))
         levels = np.arange(0.0, most + _BEYOND_MM, _LEVELS_MM)
-        return levels, np.array([self.area(level) for level in levels])
+        wide = np.full(COLUMNS, self.xs[1] - self.xs[0])
+        wide[[0, -1]] /= 2
+        here = np.isfinite(self.low)
+        weights = np.broadcast_to(wide[:, None], here.shape)[here]
+        taken = _below(self.high[here], weights, levels) - _below(self.low[here], weights, levels)
+        return levels, 2 * self.half * levels - taken
 
     def at(self, level: float) -> Columns:
         """The columns of a level."""
@@ -139,6 +144,16 @@ class Spans:
     def _columns(self, free: Array, low: Array, high: Array) -> Columns:
         area = np.concatenate([[0.0], np.cumsum((free[1:] + free[:-1]) / 2 * np.diff(self.xs))])
         return Columns(low=low, high=high, share=area / area[-1], free=free, straight=float(area[-1] / (2 * self.half)))
+
+
+def _below(heights: Array, weights: Array, levels: Array) -> Array:
+    """Σ w·min(h, level) over heights h of weight w [mm, mm], of shape (n,), for each of several levels [mm]."""
+    order = np.argsort(heights)
+    sums = np.concatenate([[0.0], np.cumsum((weights * heights)[order])])
+    left = weights.sum() - np.concatenate([[0.0], np.cumsum(weights[order])])
+    reached = np.searchsorted(heights[order], levels)
+    found: Array = sums[reached] + left[reached] * levels
+    return found
 
 
 def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:

@@ -19,7 +19,6 @@ from archtop.core.faces.section import COLUMNS, Section, Spans
 from archtop.core.faces.shaped import shape_held
 from archtop.core.faces.sources import Source
 from archtop.core.faces.told import Told
-from archtop.core.geometry import spans_over
 from archtop.core.pours import path_of
 from archtop.core.rheology import STANDARD_GRAVITY
 from archtop.core.trade.techniques import BREAKING_PASSES, Here, Stream, within
@@ -86,11 +85,10 @@ class Telling(Bed):
         self._stand(self.y)
         if before <= 0:
             return
-        here = dict(zip(self.standing.names, self.standing.outlines, strict=True))
-        outline = here.pop(embed, None)
+        bottom = self.standing.bottoms.get(embed)
         new = self.table(after)
-        hull = None if outline is None else _hull(outline, self.spans.xs, after)
-        if outline is None or hull is None or not self._gives_way(hull, older, after):
+        hull = None if bottom is None else _hull(bottom, self.spans.xs, after)
+        if hull is None or not self._gives_way(hull, older, after):
             self.op(LAY, NOWHERE, new, old)
             return
         # What has closed over it is opened again, then it is drawn out to the surface.
@@ -298,11 +296,13 @@ class Telling(Bed):
         return number
 
 
-def _hull(outline: Array, xs: Array, after: float) -> tuple[Array, float] | None:
-    """How deep under a level an outline reaches in each column, and half its width there; nothing where it does not."""
+def _hull(bottom: Array, xs: Array, after: float) -> tuple[Array, float] | None:
+    """How deep under a level an embed reaches in each column, and half its width there; nothing where it does not.
+
+    :param bottom: how low it reaches in each column [mm], as ``Standing.bottoms`` has it
+    """
     from scipy.ndimage import gaussian_filter1d
 
-    bottom, _ = spans_over(outline, xs)
     depth = np.where(np.isfinite(bottom), np.maximum(after - bottom, 0.0), 0.0)
     under = np.flatnonzero(depth)
     if len(under) < 3:

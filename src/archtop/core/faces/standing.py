@@ -42,11 +42,26 @@ class Standing:
         self, names: Sequence[str] = (), outlines: Sequence[Array] = (), section: Section | None = None
     ) -> None:
         self.names, self.outlines, self._section = list(names), list(outlines), section
+        self._rows: dict[tuple[float, float], Rows] = {}
 
     @cached_property
     def shapes(self) -> list[shapely.Polygon]:
         """Each as a polygon."""
-        return [shapely.Polygon(outline) for outline in self.outlines]
+        found = [shapely.Polygon(outline) for outline in self.outlines]
+        shapely.prepare(found)
+        return found
+
+    def inside(self, x: Array, z: Array) -> NDArray[np.bool_]:
+        """Which points of the section lie in any of them.
+
+        :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+        """
+        found = np.zeros(np.shape(x), dtype=bool)
+        for shape in self.shapes:
+            left, low, right, high = shapely.bounds(shape).tolist()
+            near = (x >= left) & (x <= right) & (z >= low) & (z <= high)
+            found[near] |= shapely.contains_xy(shape, x[near], z[near])
+        return found
 
     @cached_property
     def near(self) -> shapely.Geometry:
@@ -58,8 +73,26 @@ class Standing:
         """All of them."""
         return shapely.MultiPolygon(self.shapes)
 
+    @cached_property
+    def bounds(self) -> tuple[float, float, float, float]:
+        """The box around all of them: left, low, right, high [mm]."""
+        left, low, right, high = shapely.bounds(self.together).tolist()
+        return left, low, right, high
+
+    @cached_property
+    def bottoms(self) -> dict[str, Array]:
+        """How low each reaches in each column [mm], shape (COLUMNS,); not a number where it does not."""
+        return {
+            name: spans_over(points, self.spans.xs)[0] for name, points in zip(self.names, self.outlines, strict=True)
+        }
+
     def rows(self, low: float, high: float) -> Rows:
         """What of a level band they leave free, height by height [mm]."""
+        if (low, high) not in self._rows:
+            self._rows[low, high] = self._rows_between(low, high)
+        return self._rows[low, high]
+
+    def _rows_between(self, low: float, high: float) -> Rows:
         heights = np.linspace(low, high, ROWS)
         left, right = (np.zeros((ROWS, max(len(self.outlines), STACKED))) for _ in range(2))
         half = self.spans.half

@@ -326,16 +326,23 @@ def shape_of(outline: OutlineKind) -> shapely.Polygon:
 def spans_over(outline: Points, xs: Points) -> tuple[Points, Points]:
     """Lowest and highest point of an outline over each x; not a number where it does not reach.
 
-    :param outline: corners [mm], shape (n, 2); ``xs``: shape (m,), as both answers
+    :param outline: corners [mm], shape (n, 2); ``xs``: ascending, shape (m,), as both answers
     """
     start, end = outline, np.roll(outline, -1, axis=0)
-    x0, x1 = start[:, :1], end[:, :1]
-    crosses = (np.minimum(x0, x1) <= xs) & (xs <= np.maximum(x0, x1)) & (np.abs(x1 - x0) > 1e-12)
-    share = (xs - x0) / np.where(np.abs(x1 - x0) > 1e-12, x1 - x0, 1.0)
-    z = np.where(crosses, start[:, 1:] + share * (end[:, 1:] - start[:, 1:]), np.nan)
-    hit = crosses.any(axis=0)
-    bottom, top = np.full(len(xs), np.nan), np.full(len(xs), np.nan)
-    bottom[hit], top[hit] = np.nanmin(z[:, hit], axis=0), np.nanmax(z[:, hit], axis=0)
+    x0, x1 = start[:, 0], end[:, 0]
+    # Each edge with every x it reaches over.
+    first = np.searchsorted(xs, np.minimum(x0, x1), side="left")
+    reached = np.searchsorted(xs, np.maximum(x0, x1), side="right") - first
+    reached[np.abs(x1 - x0) <= 1e-12] = 0
+    edge = np.repeat(np.arange(len(outline)), reached)
+    at = np.arange(len(edge)) - np.repeat(np.cumsum(reached) - reached - first, reached)
+    share = (xs[at] - x0[edge]) / (x1 - x0)[edge]
+    z = start[edge, 1] + share * (end - start)[edge, 1]
+    bottom, top = np.full(len(xs), np.inf), np.full(len(xs), -np.inf)
+    np.minimum.at(bottom, at, z)
+    np.maximum.at(top, at, z)
+    missed = bottom > top
+    bottom[missed], top[missed] = np.nan, np.nan
     return bottom, top
 
 

@@ -17,6 +17,8 @@ from archtop.core.base import Frozen, Rate
 from archtop.core.bench.clock import bowls_of
 from archtop.core.document import AlsoFilled, Pour
 from archtop.core.faces import (
+    COARSE_STATIONS_MM,
+    FINE_STATIONS_MM,
     SHREDS,
     ColourField,
     Fragile,
@@ -51,6 +53,8 @@ __all__ = [
 HALFWAY = 0
 # Outcomes looked at for what is fragile.
 _OUTCOMES = 8
+# From so coarse on a picture is a preview [mm].
+_PREVIEW_MM = 0.75
 # Points across a pot's picture.
 _POT_PX = 280
 # Cut into more bars than this, another mould is shown through its middle alone.
@@ -133,7 +137,7 @@ def faces_of(
     :param back: the bars' back faces instead of their fronts
     :raises InputError: the loaf does not plan
     """
-    result, field = _inside(loaf, cupboard, seed, later_min)
+    result, field = _inside(loaf, cupboard, seed, later_min, preview=px_mm >= _PREVIEW_MM)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
     halfway = loaf.mould.length_mm / 2
@@ -183,9 +187,12 @@ def _learned(rates: Mapping[str, Rate]) -> Iterator[str]:
             )
 
 
-def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
+def _inside(
+    loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, *, preview: bool = False
+) -> tuple[LoafPlan, ColourField]:
     of, result = Plans(cupboard).of_document(loaf)
-    return result, field_of(of, result.fills, bowls_of(of, result), seed, later_min)
+    stations = COARSE_STATIONS_MM if preview else FINE_STATIONS_MM
+    return result, field_of(of, result.fills, bowls_of(of, result), seed, later_min, stations_mm=stations)
 
 
 class FragileTold(Frozen):
@@ -202,9 +209,8 @@ def fragile_of(loaf: Loaf, cupboard: Cupboard, later_min: float) -> FragileTold:
     :raises InputError: the loaf does not plan
     """
     of, result = Plans(cupboard).of_document(loaf)
-    bowls = bowls_of(of, result)
     found = fragile_in(
-        lambda seed: field_of(of, result.fills, bowls, seed, later_min),
+        field_of(of, result.fills, bowls_of(of, result), later_min=later_min),
         range(1, _OUTCOMES + 1),
         [loaf.mould.length_mm / 2] if result.cuts.whole else [bar.from_mm for bar in result.cuts.bars],
     )

@@ -28,7 +28,7 @@ __all__ = ["MADE", "Still", "last_still", "still_at_hand", "still_of_loaf", "sti
 Still = Literal["there", "coming", "none"]
 
 # Drawn otherwise than before, a picture is made anew.
-_DRAWN = 4
+_DRAWN = 5
 # A list asks for so many at a time, the last touched first.
 _AT_A_TIME = 24
 # So long the process waits for another to draw before it ends [s].
