@@ -16,9 +16,9 @@ export npm_config_update_notifier := false
 # Where Python is told to write no bytecode every start would compile hundreds of modules again: three times as long.
 unexport PYTHONDONTWRITEBYTECODE
 # What large pictures took, tests keep for the next: handed back and asked for anew it costs more than the pictures do.
-test-python test-browser: export MALLOC_MMAP_MAX_ := 0
-test-python test-browser: export MALLOC_TRIM_THRESHOLD_ := 4000000000
-test-python test-browser: export MALLOC_TOP_PAD_ := 67108864
+test-python: export MALLOC_MMAP_MAX_ := 0
+test-python: export MALLOC_TRIM_THRESHOLD_ := 4000000000
+test-python: export MALLOC_TOP_PAD_ := 67108864
 
 .PHONY: demo dev test lint types drift test-python test-demo test-core test-studio test-web test-browser bench faults season screenshots schemas lock clean
 

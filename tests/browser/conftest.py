@@ -225,11 +225,11 @@ class Desk:
     def __init__(self, page: Page, origin: str) -> None:
         self.page, self.origin = page, origin
 
-    def start(self, name: str) -> None:
+    def start(self, name: str, place: str = "Section") -> None:
         """A new loaf from an empty page, asked for as Home would, without drawing every loaf of the studio first."""
         ask = self._at_the_door()
         made = ask.post("/api/loaves", data={"name": name}, headers=self.signed()).json()
-        self._open(made["id"], name)
+        self._open(made["id"], name, place)
 
     def start_at_home(self, name: str) -> None:
         """The same by hand."""
@@ -238,7 +238,7 @@ class Desk:
         self.page.get_by_role("button", name="Start it").click()
         self.page.get_by_role("heading", name=name, exact=True, level=1).wait_for()
 
-    def copy_of_the_demo(self, name: str) -> None:
+    def copy_of_the_demo(self, name: str, place: str = "Section") -> None:
         """A loaf of its own for this test, with everything the demo has."""
         ask = self._at_the_door()
         demo = next(loaf for loaf in ask.get("/api/loaves").json() if loaf["name"] == "Lantern Row")
@@ -249,15 +249,18 @@ class Desk:
             data={**document, "name": name, "pour_on": None, "ready_on": None},
             headers=self.signed(),
         ).json()
-        self._open(made["id"], name)
+        self._open(made["id"], name, place)
 
     def _at_the_door(self) -> APIRequestContext:
         """Signed in. A line that was idle too long the server hangs up, perhaps just as it is used again."""
         self.page.request.get("/", max_retries=2)
         return self.page.request
 
-    def _open(self, loaf: str, name: str) -> None:
-        self.page.goto(f"/loaf/{loaf}")
+    def _open(self, loaf: str, name: str, place: str) -> None:
+        self.page.goto(f"/loaf/{loaf}" + ("" if place == "Section" else f"/{place.lower()}"))
+        if place == "Bench":
+            self.at_the_bench()
+            return
         self.page.get_by_role("heading", name=name, exact=True, level=1).wait_for()
 
     def signed(self) -> dict[str, str]:

@@ -25,8 +25,7 @@ def rested(page: Page) -> None:
 
 
 def test_a_pour_is_edited_and_the_faces_follow(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Faces")
-    desk.go("Cut")
+    desk.copy_of_the_demo("Faces", "Cut")
     expect(page.locator("[data-bar] image")).to_have_count(10)
     rested(page)
     before = picture(page, 4)
@@ -58,8 +57,7 @@ def test_a_pour_is_edited_and_the_faces_follow(page: Page, desk: Desk) -> None:
 
 
 def test_a_face_is_looked_at_large_and_asked_which_moment_made_it(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Asked")
-    desk.go("Cut")
+    desk.copy_of_the_demo("Asked", "Cut")
     page.get_by_role("button", name="Bar 2, large").click()
     large = page.get_by_role("dialog")
     large.get_by_role("button", name="Left, near the floor").click()
@@ -83,7 +81,6 @@ def test_a_face_is_looked_at_large_and_asked_which_moment_made_it(page: Page, de
 
 def test_a_wire_is_drawn_through_and_a_line_drizzled(page: Page, desk: Desk) -> None:
     desk.start("Drawn")
-    desk.go("Section")
     desk.pull("Inside")
     section = page.get_by_role("group", name="Cross-section").locator("image")
     page.get_by_role("button", name="Add a pour").click()
@@ -124,8 +121,7 @@ def test_a_wire_is_drawn_through_and_a_line_drizzled(page: Page, desk: Desk) -> 
 
 
 def test_wires_are_moved_and_cuts_found(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Wires")
-    desk.go("Cut")
+    desk.copy_of_the_demo("Wires", "Cut")
     rested(page)
     wire = page.get_by_role("slider", name="Wire between bar 3 and 4")
     before = page.locator("[data-bar='3'] .figures").first.inner_text()
@@ -157,8 +153,7 @@ def test_a_real_bar_is_put_beside_its_prediction(page: Page, desk: Desk, tmp_pat
     ImageDraw.Draw(photo).rectangle((100, 100, 800, 650), fill="#6a3d4a")
     photo.save(tmp_path / "bar.jpg")
     (tmp_path / "not.jpg").write_text("nothing to see")
-    desk.copy_of_the_demo("Real bar")
-    desk.go("Cut")
+    desk.copy_of_the_demo("Real bar", "Cut")
     rested(page)
     page.get_by_role("button", name="Bar 2, large").click()
     large = page.get_by_role("dialog")

@@ -40,8 +40,7 @@ def test_a_formula_is_built_and_read(page: Page, desk: Desk) -> None:
 
 def test_a_fat_is_found_by_its_name_from_the_keyboard(page: Page, desk: Desk) -> None:
     """Its own fats come first; a letter begins to find, Enter takes, Escape leaves it as it was."""
-    desk.start("Found fats")
-    desk.go("Formula")
+    desk.start("Found fats", "Formula")
     first = page.get_by_label("Fat 1", exact=True)
     was = first.inner_text()
     first.focus()
@@ -66,8 +65,7 @@ def test_a_fat_is_found_by_its_name_from_the_keyboard(page: Page, desk: Desk) ->
 
 
 def test_the_formula_book_keeps_versions(page: Page, desk: Desk) -> None:
-    desk.start("For the book")
-    desk.go("Formula")
+    desk.start("For the book", "Formula")
     page.get_by_label("Name of the formula").fill("Book test formula")
     page.get_by_role("button", name="Write into the book").click()
     expect(page.get_by_text("In the book as version 1.")).to_be_visible()
@@ -80,8 +78,7 @@ def test_the_formula_book_keeps_versions(page: Page, desk: Desk) -> None:
 
 
 def test_colour_and_scent_reach_the_pots(page: Page, desk: Desk) -> None:
-    desk.start("Painted")
-    desk.go("Colours")
+    desk.start("Painted", "Colours")
     card = page.locator("[data-colour='plain']")
     expect(card).to_contain_text("No colourant yet")
     card.get_by_role("button", name="Add colourant").click()
@@ -106,8 +103,7 @@ def test_colour_and_scent_reach_the_pots(page: Page, desk: Desk) -> None:
 
 
 def test_help_towards_a_wished_colour(page: Page, desk: Desk) -> None:
-    desk.start("Wished")
-    desk.go("Colours")
+    desk.start("Wished", "Colours")
     card = page.locator("[data-colour='plain']")
     card.get_by_label("target colour when cured").fill("#41569c")
     card.get_by_role("button", name="What to add to get there").click()
@@ -131,8 +127,7 @@ def test_help_towards_a_wished_colour(page: Page, desk: Desk) -> None:
 
 def test_what_goes_in_when_and_into_what(page: Page, desk: Desk) -> None:
     """A white under the whole pot, scent in the oils, seeds at the very last into one bowl: pots and bench say so."""
-    desk.start("When and where")
-    desk.go("Colours")
+    desk.start("When and where", "Colours")
     page.get_by_role("button", name="Add a scent").click()
     page.get_by_role("button", name="Colour or scent a whole pot").click()
     whole = page.locator("[data-whole='loaf']")
@@ -178,8 +173,7 @@ def test_an_additive_of_ones_own_is_put_in_and_used(page: Page, desk: Desk) -> N
     assert violations(page) == []
     page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_role("heading", name="Rice flour, fine")).to_be_visible()
-    desk.start("Floured")
-    desk.go("Formula")
+    desk.start("Floured", "Formula")
     page.get_by_role("button", name="Add an additive").click()
     desk.choose(page.get_by_label("Addition"), "Rice flour, fine")
     # It begins at its own low dose.
@@ -209,8 +203,7 @@ def test_a_us_studio_reads_no_millimetre(page: Page, desk: Desk) -> None:
 
 
 def test_colours_that_merge_are_told(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Merging")
-    desk.go("Colours")
+    desk.copy_of_the_demo("Merging", "Colours")
     first = page.locator("[data-contrast]").first
     expect(first).to_contain_text("stand apart")
     card = page.locator("[data-colour='ink']")
@@ -221,8 +214,7 @@ def test_colours_that_merge_are_told(page: Page, desk: Desk) -> None:
 
 
 def test_sizing_backwards(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Backwards")
-    desk.go("Pots")
+    desk.copy_of_the_demo("Backwards", "Pots")
     panel = page.get_by_role("region", name="Size to what you have")
     panel.get_by_label("You have").fill("28")
     panel.get_by_role("button", name="Work it out").click()
@@ -295,8 +287,7 @@ def test_stock_runs_short_and_a_week_adds_up(page: Page, desk: Desk) -> None:
     shea = page.locator("[data-stock='fat:shea'] input")
     shea.fill("20")
     shea.press("Enter")
-    desk.copy_of_the_demo("Short of shea")
-    desk.go("Pots")
+    desk.copy_of_the_demo("Short of shea", "Pots")
     expect(page.locator("[data-supply='shea']")).to_contain_text("short by")
     desk.go("Order")
     page.get_by_label("Pour on").fill("2026-12-05")
@@ -316,8 +307,7 @@ def test_stock_runs_short_and_a_week_adds_up(page: Page, desk: Desk) -> None:
 
 
 def test_weighing_is_ticked_off_with_the_scale_s_reading(page: Page, desk: Desk) -> None:
-    desk.start("Ticked")
-    desk.go("Bench")
+    desk.start("Ticked", "Bench")
     page.keyboard.press("Space")
     first, second = page.get_by_role("listitem").get_by_role("button").all()[:2]
     first.click()

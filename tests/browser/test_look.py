@@ -55,8 +55,7 @@ def seen(page: Page) -> np.ndarray:
 
 
 def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Path) -> None:
-    desk.copy_of_the_demo("In the hand")
-    desk.go("Look")
+    desk.copy_of_the_demo("In the hand", "Look")
     drawn(page)
     first = seen(page)
     opaque = first[..., 3] > 250
@@ -101,8 +100,7 @@ def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Pa
 
 def test_its_colours_are_the_plans_and_it_stands_in_its_mould(page: Page, desk: Desk) -> None:
     """CIE ΔE 2000 by colour-science, of what is on the screen against what the plan says."""
-    desk.copy_of_the_demo("True colours")
-    desk.go("Look")
+    desk.copy_of_the_demo("True colours", "Look")
     drawn(page)
     page.get_by_role("button", name="Colours as planned").click()
     page.get_by_role("button", name="Front", exact=True).click()
@@ -157,8 +155,7 @@ def test_where_nothing_is_turned_there_is_a_still(page: Page, desk: Desk) -> Non
 
 
 def test_a_cut_is_slid_through_and_a_lost_drawing_comes_back(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Cut through")
-    desk.go("Look")
+    desk.copy_of_the_demo("Cut through", "Look")
     drawn(page)
     page.get_by_role("button", name="Front", exact=True).click()
     drawn(page)

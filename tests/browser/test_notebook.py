@@ -11,7 +11,6 @@ from PIL import Image, ImageDraw
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
-from tests.browser.test_places import violations
 
 
 def total(page: Page, name: str) -> float:
@@ -51,8 +50,7 @@ def press_at(page: Page, x: float, y: float) -> None:
 def test_finish_then_differences_then_the_next_plan(page: Page, desk: Desk) -> None:
     page.goto("/")
     before = total(page, "Before")
-    desk.start("Finished loaf")
-    desk.go("Notes")
+    desk.start("Finished loaf", "Notes")
     page.get_by_role("button", name="Unmoulded").click()
     page.get_by_label("Soap height").fill("57")
     page.get_by_role("button", name="a trace").click()
@@ -81,8 +79,7 @@ def test_finish_then_differences_then_the_next_plan(page: Page, desk: Desk) -> N
 
 
 def test_what_is_typed_survives_a_reload(page: Page, desk: Desk) -> None:
-    desk.start("Half written")
-    desk.go("Notes")
+    desk.start("Half written", "Notes")
     page.get_by_label("In your own words").fill("Half a thought")
     expect(page.get_by_text("Not saved yet")).to_be_visible()
     page.reload()
@@ -90,8 +87,7 @@ def test_what_is_typed_survives_a_reload(page: Page, desk: Desk) -> None:
 
 
 def test_a_photograph_tells_where_a_piece_lies_and_what_colour_it_has(page: Page, desk: Desk, tmp_path: Path) -> None:
-    desk.copy_of_the_demo("Photographed")
-    desk.go("Notes")
+    desk.copy_of_the_demo("Photographed", "Notes")
     page.get_by_role("button", name="Cut", exact=True).click()
     page.get_by_label("Take or choose a photograph").set_input_files(photograph(tmp_path))
     page.get_by_label("The foot is wide").fill("90")
@@ -109,8 +105,7 @@ def test_a_photograph_tells_where_a_piece_lies_and_what_colour_it_has(page: Page
 
 
 def test_a_photograph_that_is_none_is_refused_with_a_reason(page: Page, desk: Desk, tmp_path: Path) -> None:
-    desk.start("No picture")
-    desk.go("Notes")
+    desk.start("No picture", "Notes")
     file = tmp_path / "bar.jpg"
     file.write_bytes(b"not a picture at all")
     page.get_by_label("Take or choose a photograph").set_input_files(file)
@@ -201,8 +196,7 @@ def test_the_studio_goes_out_as_a_file_and_comes_in_again(page: Page, tmp_path: 
 
 
 def test_help_is_of_the_place_it_is_asked_in(page: Page, desk: Desk) -> None:
-    desk.start("Asking")
-    desk.go("Pots")
+    desk.start("Asking", "Pots")
     page.get_by_role("navigation", name="Studio").get_by_role("link", name="Guide").click()
     expect(page.get_by_role("heading", name="Pots", level=1)).to_be_visible()
     page.get_by_role("link", name="Safety").click()
@@ -213,26 +207,5 @@ def test_prices_make_the_cost_of_a_bar(page: Page, desk: Desk) -> None:
     page.goto("/cupboard")
     page.get_by_role("tab", name="Prices").click()
     expect(page.get_by_label("Your hourly rate")).to_have_value("18")
-    desk.start("Priced")
-    desk.go("Notes")
+    desk.start("Priced", "Notes")
     expect(page.get_by_role("region", name="Cost")).to_contain_text(re.compile(r"€ \d+\.\d\d a bar"))
-
-
-AROUND = {
-    "/notebook": "Notebook",
-    "/notebook/numbers": "Notebook",
-    "/notebook/things/scent/wet-slate": "Wet slate",
-    "/notebook/losses": "Notebook",
-    "/notebook/keeping": "Notebook",
-    "/guide/safety": "Safety",
-    "/guide/files": "What the files hold",
-    "/tour": "The mould",
-}
-
-
-def test_pages_around_the_notebook_are_accessible(page: Page) -> None:
-    for path, heading in AROUND.items():
-        page.goto(path)
-        page.get_by_role("heading", name=heading, exact=True).wait_for()
-        page.wait_for_load_state("networkidle")
-        assert violations(page) == [], path

@@ -25,8 +25,7 @@ def telephone(browser: Browser, base_url: str) -> BrowserContext:
 def test_a_scanned_code_opens_the_bench_and_nothing_else_until_it_is_ended(
     page: Page, desk: Desk, telephone: BrowserContext
 ) -> None:
-    desk.copy_of_the_demo("By telephone")
-    desk.go("Bench")
+    desk.copy_of_the_demo("By telephone", "Bench")
     page.get_by_role("button", name="Let a phone in").click()
     box = page.get_by_role("dialog", name="Let a phone in")
     box.get_by_role("button", name="Show a code").click()

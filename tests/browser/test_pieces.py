@@ -72,8 +72,7 @@ def test_the_bench_says_when_to_lay_it_in(page: Page, desk: Desk) -> None:
 
 
 def test_cuts_are_shifted_to_spare_a_joint(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Shifted")
-    desk.go("Cut")
+    desk.copy_of_the_demo("Shifted", "Cut")
     page.get_by_label("Bar mm").fill("23")
     offer = page.get_by_role("button", name="Shift the cuts")
     expect(offer).to_be_visible()

@@ -56,7 +56,6 @@ def test_colours_are_placed_and_a_stick_is_drawn_through_the_pot(page: Page, des
 
 def test_lines_are_drawn_on_the_mould_and_poured_in_their_order(page: Page, desk: Desk) -> None:
     desk.start("Drawn lines")
-    desk.go("Section")
     desk.pull("Inside")
     page.get_by_label("Poured as").select_option(label="Drop swirl")
     page.get_by_label("Which way").select_option(label="As I draw it")
@@ -106,7 +105,6 @@ def test_lines_are_drawn_on_the_mould_and_poured_in_their_order(page: Page, desk
 
 def test_a_top_is_shaped_by_a_spoon_and_told_at_the_bench(page: Page, desk: Desk) -> None:
     desk.start("Shaped")
-    desk.go("Section")
     desk.pull("Inside")
     page.get_by_role("button", name="Add a pour").click()
     desk.wait_until_saved()
@@ -135,7 +133,6 @@ def test_a_top_is_shaped_by_a_spoon_and_told_at_the_bench(page: Page, desk: Desk
 
 def test_a_stick_is_drawn_through_the_loaf_from_above(page: Page, desk: Desk) -> None:
     desk.start("Skewered")
-    desk.go("Section")
     desk.pull("Inside")
     page.get_by_role("button", name="Draw a stick through").click()
     mould = page.get_by_role("group", name=re.compile("draw the way of Stick$"))

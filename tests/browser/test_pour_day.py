@@ -24,8 +24,7 @@ def weigh(page: Page, past: bool) -> None:
 
 
 def test_a_whole_loaf_at_the_bench(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Pour day")
-    desk.go("Bench")
+    desk.copy_of_the_demo("Pour day", "Bench")
     done = page.get_by_role("status").filter(has_text=re.compile(r"\d+ of \d+ done"))
     heading = page.get_by_role("heading", level=1)
     expect(done).to_contain_text("0 of")

@@ -26,8 +26,7 @@ def press_until(page: Page, words: str) -> None:
 
 
 def test_a_day_is_rehearsed_read_missed_and_begun_anew(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Practised")
-    desk.go("Bench")
+    desk.copy_of_the_demo("Practised", "Bench")
     page.get_by_role("link", name="Rehearse").click()
     bar = page.get_by_role("region", name="Rehearsal")
     expect(bar).to_be_visible()
@@ -75,8 +74,7 @@ def test_for_every_key_and_finger_at_the_rehearsal_there_is_room(page: Page, des
 
 
 def test_steps_are_swapped_departed_from_and_interrupted_and_the_log_says_so(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Did it differently")
-    desk.go("Bench")
+    desk.copy_of_the_demo("Did it differently", "Bench")
     heading = page.get_by_role("heading", level=1)
     first = heading.inner_text()
     page.keyboard.press("ArrowRight")
@@ -115,8 +113,7 @@ def test_steps_are_swapped_departed_from_and_interrupted_and_the_log_says_so(pag
 
 
 def test_batter_lost_is_planned_again(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Spilled")
-    desk.go("Bench")
+    desk.copy_of_the_demo("Spilled", "Bench")
     page.get_by_role("button", name="Help").click()
     page.get_by_role("button", name=re.compile("It has spilled")).click()
     page.get_by_role("button", name=re.compile("^Late ink")).click()
@@ -136,8 +133,7 @@ def test_batter_lost_is_planned_again(page: Page, desk: Desk) -> None:
 
 
 def test_the_thermometer_is_followed_and_kept(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Warmth")
-    desk.go("Bench")
+    desk.copy_of_the_demo("Warmth", "Bench")
     press_until(page, "Water, then lye")
     page.get_by_role("button", name="Warmth").click()
     shows = page.get_by_test_id("on-the-thermometer")

@@ -184,8 +184,7 @@ def test_bars_on_the_rack_are_turned_from_home(page: Page) -> None:
 
 
 def test_a_day_is_typed_or_picked_from_a_month_by_keys(page: Page, desk: Desk) -> None:
-    desk.start("By the day")
-    desk.go("Order")
+    desk.start("By the day", "Order")
     field = page.get_by_label("Pour on")
     field.fill("sat 5 dec")
     expect(page.get_by_text("= Sat 5 Dec 2026")).to_be_visible()

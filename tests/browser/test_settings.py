@@ -51,6 +51,5 @@ def test_what_is_said_once_is_shown_said_and_typed_everywhere(page: Page, desk: 
     expect(page.get_by_role("main")).to_contain_text(re.compile(r"(Nov|Dec|November|December) \d"))
     # What was typed with a comma is a number, not a thousand.
     desk.start("In a cool room")
-    desk.go("Section")
     desk.pull("Bowls")
     expect(page.get_by_label("Room temperature")).to_have_value("18,5")

@@ -74,8 +74,7 @@ def test_presses_left_behind_are_sent_from_another_page(page: Page, desk: Desk) 
     page.route(
         re.compile("/bench$"), lambda route: route.abort() if route.request.method == "POST" else route.continue_()
     )
-    desk.start("Left behind")
-    desk.go("Bench")
+    desk.start("Left behind", "Bench")
     loaf = page.url.partition("/loaf/")[2].split("/")[0]
     for _ in range(2):
         page.keyboard.press("Space")
@@ -90,8 +89,7 @@ def test_presses_left_behind_are_sent_from_another_page(page: Page, desk: Desk) 
 
 
 def test_how_a_loaf_is_covered_says_whether_it_gels_and_how_long_it_waits(page: Page, desk: Desk) -> None:
-    desk.start("Covered")
-    desk.go("Order")
+    desk.start("Covered", "Order")
     card = page.get_by_role("region", name="How it sets")
     cover = card.get_by_label("Left to set")
     cover.select_option(label="Open, in the room")

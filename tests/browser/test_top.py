@@ -21,8 +21,7 @@ def grams_to_hold_back(page: Page, name: str) -> int:
 
 
 def test_a_top_from_nothing(page: Page, desk: Desk) -> None:
-    desk.start("Bare top")
-    desk.go("Top")
+    desk.start("Bare top", "Top")
     desk.pull("Frosting")
     page.get_by_role("button", name="Put frosting on").click()
     expect(page.locator("[data-run='run'] use")).to_have_count(39)
@@ -80,8 +79,7 @@ def test_every_demo_top_is_drawn_and_accessible(page: Page, names: tuple[str, ..
 
 
 def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> None:
-    desk.copy_of_the_demo("Strewn")
-    desk.go("Top")
+    desk.copy_of_the_demo("Strewn", "Top")
     piece = page.locator("[data-strewn='tassel-caps 0']")
     at = piece.bounding_box()
     assert at
@@ -119,8 +117,7 @@ def test_pieces_are_strewn_dragged_held_and_let_go(page: Page, desk: Desk) -> No
 
 
 def test_salt_sends_the_loaf_onto_its_side_and_a_spritz_is_cautioned(page: Page, desk: Desk) -> None:
-    desk.start("Salted")
-    desk.go("Top")
+    desk.start("Salted", "Top")
     page.get_by_role("button", name="Sprinkle or spray").click()
     expect(page.get_by_role("note", name="Caution")).to_contain_text("no flame near")
     page.get_by_label("It is").select_option(label="Salt")
@@ -132,8 +129,7 @@ def test_salt_sends_the_loaf_onto_its_side_and_a_spritz_is_cautioned(page: Page,
 
 
 def test_the_template_and_the_strip_print(page: Page, desk: Desk, tmp_path: Path) -> None:
-    desk.copy_of_the_demo("Template")
-    desk.go("Top")
+    desk.copy_of_the_demo("Template", "Top")
     for link, pages in (("Print the template, 1:1", 2), ("Strips for the rim", 1)):
         with page.expect_download() as download:
             page.get_by_role("link", name=link).click()
@@ -143,8 +139,7 @@ def test_the_template_and_the_strip_print(page: Page, desk: Desk, tmp_path: Path
 
 
 def test_halves_specials_and_the_sample(page: Page, desk: Desk) -> None:
-    desk.start("Favours")
-    desk.go("Cut")
+    desk.start("Favours", "Cut")
     page.get_by_label("Bars from each slice").fill("2")
     expect(page.get_by_text(re.compile(r"\d+ slices, \d+ bars"))).to_be_visible()
     page.get_by_label("Sample from").select_option(label="The back end")
@@ -241,8 +236,7 @@ def test_everything_on_the_top_is_one_list_in_any_order(page: Page, desk: Desk) 
 
 
 def test_strips_ranges_and_a_stamp(page: Page, desk: Desk) -> None:
-    desk.start("Strips")
-    desk.go("Cut")
+    desk.start("Strips", "Cut")
     page.get_by_label("Or strip width").fill("40")
     expect(page.get_by_text("2 strips, each 40.0 mm wide; beside them")).to_be_visible()
     page.get_by_role("button", name="Add special bars").click()

@@ -112,8 +112,7 @@ def test_one_pot_fills_a_box_and_a_tray_of_cups(page: Page, desk: Desk) -> None:
 def test_two_loaves_of_one_formula_are_mixed_at_once(page: Page, desk: Desk) -> None:
     desk.start("First of two")
     desk.wait_until_saved()
-    desk.start("Second of two")
-    desk.go("Pots")
+    desk.start("Second of two", "Pots")
     shared = page.get_by_role("region", name="Mixed with another loaf")
     shared.get_by_role("button", name="Which loaves fit?").press("Enter")
     shared.get_by_role("button", name="Mix it with First of two").press("Enter")

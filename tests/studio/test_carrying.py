@@ -214,6 +214,30 @@ def test_what_is_checked_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: 
     assert Loaf.objects.filter(to_learn=True).exists()
 
 
+def test_how_far_it_has_come_is_told_while_it_goes_on(
+    owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    module = sys.modules[bring_in.__module__]
+    seen: list[dict[str, int]] = []
+    file = taken(owner)
+    other = emptied()
+    watching, take = Studio(other), module._Merging.take
+
+    def watched(merging: Any, given: Any) -> None:
+        seen.append(watching.get("/keeping/studio").json())
+        take(merging, given)
+
+    monkeypatch.setattr(module._Merging, "take", watched)
+    brought = bring_in(other, io.BytesIO(file))
+    rows = sum(brought.added.values()) + sum(brought.already_here.values())
+    assert {told["of"] for told in seen} == {2 * rows}
+    # All are read before the first is written.
+    assert [told["done"] for told in seen] == list(range(rows, 2 * rows))
+    after = watching.get("/keeping/studio").json()
+    assert (after["done"], after["of"]) == (0, 0)
+    assert after["to_learn"] >= 1
+
+
 @pytest.mark.django_db(transaction=True)
 def test_what_comes_in_is_learned_from_beside_everything_else(owner: User, lived: Loaf) -> None:
     """The answer does not wait for it, nor does a bench that is opened meanwhile."""

@@ -371,4 +371,9 @@ export const planFirstLoaf = (answers: FirstLoaf) =>
 	unwrap(client.POST("/api/first-loaf", { body: answers }));
 export const saveHouse = (house: House) => unwrap(client.PUT("/api/session/house", { body: house }));
 export const finishTour = () => unwrap(client.PUT("/api/session/toured"));
+export const importStandingQuery = {
+	queryKey: ["import standing"],
+	queryFn: () => unwrap(client.GET("/api/keeping/studio")),
+	gcTime: 0,
+};
 export const bringStudioIn = (file: File) => unwrap(client.POST("/api/keeping/studio", asForm(file)));

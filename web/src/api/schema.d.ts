@@ -1087,7 +1087,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Import Standing
+         * @description How far a studio's file that is being merged has come.
+         */
+        get: operations["import_standing"];
         put?: never;
         /**
          * Bring Studio In
@@ -8833,6 +8837,24 @@ export interface components {
             says: string;
         };
         /**
+         * ImportStanding
+         * @description ``to_learn``: loaves of which it is still being worked out what they teach.
+         */
+        ImportStanding: {
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /** To Learn */
+            to_learn: number;
+        };
+        /**
          * Brought
          * @description What was done, by table, and what a person should know.
          */
@@ -12832,6 +12854,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemReport"];
+                };
+            };
+        };
+    };
+    import_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportStanding"];
                 };
             };
         };

@@ -1,15 +1,24 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import { Link } from "react-router";
-import { ApiProblem, bringStudioIn } from "../api/queries";
+import { ApiProblem, bringStudioIn, importStandingQuery } from "../api/queries";
 import { buttonClass } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
 import { Problems } from "../ui/Problems";
+
+/** How often it is asked how far an import has come [ms]. */
+const ASKED_MS = 500;
 
 /** Nothing lost: the whole studio out as one file, in again, and every table as CSV. */
 export function KeepingPlace() {
 	const cache = useQueryClient();
 	const bring = useMutation({ mutationFn: bringStudioIn, onSuccess: () => cache.invalidateQueries() });
+	const { data: standing } = useQuery({
+		...importStandingQuery,
+		enabled: bring.isPending || bring.isSuccess,
+		refetchInterval: ({ state }) => (bring.isPending || state.data?.to_learn ? ASKED_MS : false),
+	});
+	const share = standing?.of ? standing.done / standing.of : 0;
 	const refused = bring.error instanceof ApiProblem ? bring.error.report : null;
 	return (
 		<div className="grid gap-4 md:grid-cols-2">
@@ -48,10 +57,16 @@ export function KeepingPlace() {
 					Choose a studio's file
 				</FileButton>
 				<div role="status" className="text-sm">
-					{bring.isPending && "Reading…"}
+					{bring.isPending && (
+						<label className="flex items-center gap-3">
+							{share < 0.5 ? "Reading and checking…" : "Writing…"}
+							<progress className="h-2 flex-1 accent-rim" value={share} />
+						</label>
+					)}
 					{bring.data && (
 						<>
 							<p>{bring.data.says}</p>
+							{Boolean(standing?.to_learn) && <p>Loaves still to be learned from: {standing?.to_learn}.</p>}
 							<ul className="mt-1 list-disc pl-5">
 								{bring.data.kept_yours.map((line) => (
 									<li key={line}>{line}</li>

@@ -29,16 +29,19 @@ export function useSaid(id: string) {
 	};
 }
 
-/** A label over its field. */
+/** A label over its field; side by side with others fields stand in one line, however long their names are. */
 export function Labelled({ label, suffix, children }: LabelledProps) {
 	const id = useId();
 	return (
-		<div className="min-w-0">
-			<label htmlFor={id} className="block truncate text-xs font-semibold text-soft">
+		<div className="grid min-w-0 grid-rows-subgrid gap-y-0">
+			<label
+				htmlFor={id}
+				className="block self-end text-balance text-xs leading-tight font-semibold text-soft"
+			>
 				{label}
 				{suffix && <span className="font-normal"> {suffix}</span>}
 			</label>
-			{children(id)}
+			<div className="min-w-0">{children(id)}</div>
 		</div>
 	);
 }

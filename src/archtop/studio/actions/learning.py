@@ -31,6 +31,7 @@ __all__ = [
     "learn",
     "learn_behind",
     "learn_what_is_new",
+    "loaves_to_learn",
     "open_numbers",
     "outcomes_of",
     "standing_notes",
@@ -185,12 +186,17 @@ def learn_what_is_new(besides: Loaf | None = None) -> None:
         learn(loaf)
 
 
+def loaves_to_learn() -> int:
+    """From how many loaves something is still to be learned."""
+    return Loaf.objects.filter(to_learn=True).count()
+
+
 def learn_behind() -> int:
     """Learn what is new beside everything else; what is not learned when the studio is closed is learned later.
 
     :return: from how many loaves
     """
-    loaves = Loaf.objects.filter(to_learn=True).count()
+    loaves = loaves_to_learn()
     if loaves:
         threading.Thread(target=_learn_all, daemon=True).start()
     return loaves

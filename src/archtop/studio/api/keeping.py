@@ -12,10 +12,10 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 
 from archtop.studio import wall_clock
-from archtop.studio.actions.learning import learn_behind
+from archtop.studio.actions.learning import learn_behind, loaves_to_learn
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.signed_in import owner_of
-from archtop.studio.carrying import Brought, bring_in, tables_as_csv, take_out
+from archtop.studio.carrying import Brought, Merged, bring_in, merged_of, tables_as_csv, take_out
 
 __all__ = ["router"]
 
@@ -41,6 +41,19 @@ def take_studio_out(request: HttpRequest) -> FileResponse:
 def take_tables_out(request: HttpRequest) -> FileResponse:
     """Every table as CSV."""
     return _file(owner_of(request), tables_as_csv, "tables")
+
+
+class ImportStanding(Merged):
+    """``to_learn``: loaves of which it is still being worked out what they teach."""
+
+    to_learn: int
+
+
+@router.get("/studio", response=ImportStanding, operation_id="import_standing")
+def import_standing(request: HttpRequest) -> ImportStanding:
+    """How far a studio's file that is being merged has come."""
+    merged = merged_of(owner_of(request).pk)
+    return ImportStanding(done=merged.done, of=merged.of, to_learn=loaves_to_learn())
 
 
 @router.post("/studio", response={200: Brought, 422: ProblemReport}, operation_id="bring_studio_in")

@@ -33,6 +33,7 @@ from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.season import season_of
 from archtop.studio.carrying.checks import checked, why_of
 from archtop.studio.carrying.photographs import Photographs
+from archtop.studio.carrying.standing import going_on
 from archtop.studio.carrying.tables import TABLES, Row, Table
 from archtop.studio.carrying.take_out import DOCUMENT, FORMAT, PHOTOS, VERSION
 from archtop.studio.models import BookFormula, Loaf, Order, Photo, Revision
@@ -73,17 +74,23 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
     with zipped, tempfile.TemporaryDirectory() as made_fit:
         tables = _tables(zipped)
         merging = _Merging(owner, Photographs(zipped, Path(made_fit)), tables)
-        rows = [
-            merging.read(_Given(table, number, row, {}))
+        found = [
+            _Given(table, number, row, {})
             for table in TABLES
             for number, row in enumerate(_rows_in(tables, table.name))
         ]
-        with transaction.atomic(), times_as_written():
-            # Hands may have gone on meanwhile.
-            merging.logs.clear()
-            for given in rows:
-                merging.take(given)
-            merging.settle()
+        with going_on(owner.pk, 2 * len(found)) as another:
+            rows = []
+            for given in found:
+                rows.append(merging.read(given))
+                another()
+            with transaction.atomic(), times_as_written():
+                # Hands may have gone on meanwhile.
+                merging.logs.clear()
+                for given in rows:
+                    merging.take(given)
+                    another()
+                merging.settle()
     return merging.report()
 
 
