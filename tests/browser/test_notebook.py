@@ -11,6 +11,7 @@ from PIL import Image, ImageDraw
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Desk
+from tests.browser.test_places import looked_over
 
 
 def total(page: Page, name: str) -> float:
@@ -168,6 +169,7 @@ def test_the_tour_ends_with_a_real_plan(page: Page) -> None:
     page.get_by_label("When do you want to pour?").fill("2026-12-12")
     expect(page.get_by_text("This is a plan you can weigh out")).to_be_visible()
     expect(page.get_by_text(re.compile("^Cast Column on (Wed|Thu|Fri|Tue|Mon|Sun|Sat) "))).to_be_visible()
+    assert looked_over(page) == []
     with page.expect_download() as sheet:
         page.get_by_role("button", name="Keep it and print the weigh-out").click()
     assert sheet.value.suggested_filename == "toured-weigh-out.pdf"

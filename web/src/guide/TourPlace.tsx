@@ -239,7 +239,7 @@ export function TourPlace() {
 					{last && planned.data && <Plan planned={planned.data} />}
 					{problem && <Problems problems={problem.problems ?? []} title="This cannot be made as it stands" />}
 				</div>
-				<div className="mt-6 flex items-center gap-2">
+				<div className="mt-6 flex flex-wrap items-center gap-2">
 					<Button disabled={step === 0} onClick={() => setStep(step - 1)}>
 						Back
 					</Button>
@@ -370,7 +370,7 @@ function Plan({ planned }: { planned: FirstPlanned }) {
 						<span>
 							<strong>{pot.name}</strong>: {pot.portions.map((part) => part.name).join(", ")}
 						</span>
-						<span className="figures">
+						<span className="figures whitespace-nowrap">
 							{withUnit(pot.total_g, "weight", units, units === "metric" ? 0 : 1)}
 						</span>
 					</li>

@@ -32,7 +32,10 @@ export function LossesPlace() {
 			{losses && <p role="status">{losses.says}</p>}
 			<ul className="space-y-2">
 				{rows.map(([name, grams, fill]) => (
-					<li key={name} className="grid grid-cols-[13rem_1fr_6rem] items-center gap-3 text-sm">
+					<li
+						key={name}
+						className="grid grid-cols-[minmax(6rem,13rem)_minmax(2rem,1fr)_minmax(max-content,6rem)] items-center gap-3 text-sm"
+					>
 						<span>{name}</span>
 						<span aria-hidden className="h-4 rounded bg-bench">
 							<span

@@ -25,7 +25,7 @@ export function NumbersPlace() {
 					teaches something.
 				</p>
 			)}
-			<ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-3">
+			<ul className="grid grid-cols-[repeat(auto-fill,minmax(min(340px,100%),1fr))] gap-3">
 				{numbers.map((number) => (
 					<NumberCard key={number.key} number={number} />
 				))}

@@ -43,6 +43,14 @@ function onDays(task: Task, job: BenchJob | undefined, zone: string): string | n
 	return last && last !== first ? `${dayShort(first)} to ${dayShort(last)}` : dayShort(first);
 }
 
+/** On which day everything meets, and who says so: the season, the artist, or the day it is to be ready. */
+const meetsOn = (day: string, by: "season" | "own" | "ready") =>
+	({
+		season: `The season has everything meet on ${day}.`,
+		own: `Everything meets on ${day}.`,
+		ready: `To be ready on its day, everything meets on ${day} at the latest.`,
+	})[by];
+
 /** What is cast on which day so that everything meets at the pour. */
 export function OrderPlace() {
 	const { id, document, edit, live } = useEditor();
@@ -70,7 +78,7 @@ export function OrderPlace() {
 					/>
 					<p className="max-w-2xl text-sm">
 						{pourOn
-							? `${planned ? "The season has" : document.pour_on ? "" : "To be ready on its day,"} everything ${planned ? "meet" : "meets"} on ${dayText(pourOn)}${planned || document.pour_on ? "" : " at the latest"}. A bar shows when a task may be done, from its earliest to its latest sensible moment.`
+							? `${meetsOn(dayText(pourOn), planned ? "season" : document.pour_on ? "own" : "ready")} A bar shows when a task may be done, from its earliest to its latest sensible moment.`
 							: "Choose a day for the pour, or one to be ready by, and the windows become dates. Until then they count from the pour."}
 					</p>
 				</div>
