@@ -475,6 +475,18 @@ def made_field(work: list[dict[str, Any]], seed: int, **more: Any) -> ColourFiel
     return field_of(resolve(loaf, CUPBOARD), result.fills, bowls_of(resolve(loaf, CUPBOARD), result), seed)
 
 
+def test_faces_drawn_at_a_time_are_those_drawn_one_by_one() -> None:
+    """Threads share what stands in the loaf: nothing that one of them makes ready may be another's."""
+    work = [pour("low", 20, {"white": 100}), {"do": "lay", "embed": "rod"}]
+    work += [pour("rain", 66, {"red": 60, "blue": 40}, how="drops", fall_mm=120, passes=12)]
+    rods = [rod(diameter=44, up_mm=30)]
+    ys = np.linspace(10, 240, 12).tolist()
+    at_a_time = field(work, 2.0, embeds=rods).faces(ys, 0.5)
+    alone = field(work, 2.0, embeds=rods)
+    for y, drawn in zip(ys, at_a_time, strict=True):
+        assert (drawn.colours == alone.face(y, 0.5).colours).all()
+
+
 # What is fragile, and what does not suit.
 
 

@@ -33,7 +33,7 @@ export function Drawer({
 
 /** Side by side as many as there is room for, names over fields; words that are chosen take twice a number's room. */
 export const FieldRow = ({ children }: { children: ReactNode }) => (
-	<div className="grid grid-cols-[repeat(auto-fit,minmax(88px,1fr))] items-end gap-2 [&>*]:row-span-2 [&>:has(select)]:col-span-2">
+	<div className="grid grid-cols-[repeat(auto-fit,minmax(88px,1fr))] items-end gap-2 [&>*]:row-span-2 [&>.labelled]:grid-rows-subgrid [&>:has(select)]:col-span-2">
 		{children}
 	</div>
 );

@@ -33,7 +33,7 @@ export function useSaid(id: string) {
 export function Labelled({ label, suffix, children }: LabelledProps) {
 	const id = useId();
 	return (
-		<div className="grid min-w-0 grid-rows-subgrid gap-y-0">
+		<div className="labelled grid min-w-0 content-start gap-y-0">
 			<label
 				htmlFor={id}
 				className="block self-end text-balance text-xs leading-tight font-semibold text-soft"

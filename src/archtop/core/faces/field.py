@@ -26,8 +26,8 @@ from archtop.core.faces.moments import thickness_of
 from archtop.core.faces.opcodes import NOWHERE, OP
 from archtop.core.faces.raster import sampled
 from archtop.core.faces.section import Section
-from archtop.core.faces.section_ops import Telling, contains
-from archtop.core.faces.standing import Stood
+from archtop.core.faces.section_ops import Telling
+from archtop.core.faces.standing import Stood, contains
 from archtop.core.faces.told import Touch, touch_of
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf

@@ -6,7 +6,6 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
 from archtop.core.document import Pour
@@ -23,7 +22,7 @@ from archtop.core.pours import path_of
 from archtop.core.rheology import STANDARD_GRAVITY
 from archtop.core.trade.techniques import BREAKING_PASSES, Here, Stream, within
 
-__all__ = ["Telling", "contains"]
+__all__ = ["Telling"]
 
 Array = NDArray[np.float64]
 
@@ -310,15 +309,3 @@ def _hull(bottom: Array, xs: Array, after: float) -> tuple[Array, float] | None:
     wide = float(xs[under[-1]] - xs[under[0]]) / 2
     # Beside an upright wall nothing gives way all at once.
     return gaussian_filter1d(depth, _ROUNDED * wide / (xs[1] - xs[0]), mode="constant"), wide
-
-
-def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
-    """Points inside a polygon.
-
-    :param outline: corners [mm], shape (n, 2)
-    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
-    """
-    area = shapely.Polygon(outline)
-    shapely.prepare(area)
-    found: NDArray[np.bool_] = shapely.contains_xy(area, x, z)
-    return found

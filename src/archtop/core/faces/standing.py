@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from archtop.core.faces.section import CELL_MM, HOLD_MM, STACKED, Section, Spans, obstacle_of
 from archtop.core.geometry import Prism, spans_over
 
-__all__ = ["ROWS", "SLIPS_MM", "Rows", "Standing", "Stood"]
+__all__ = ["ROWS", "SLIPS_MM", "Rows", "Standing", "Stood", "contains"]
 
 Array = NDArray[np.float64]
 
@@ -23,6 +23,19 @@ ROWS = 401
 SLIPS_MM = 3.0
 # Beyond a box that nothing reaches.
 _NOTHING = (np.inf, -np.inf, np.inf, -np.inf)
+
+
+def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
+    """Points inside a polygon.
+
+    :param outline: corners [mm], shape (n, 2)
+    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+    """
+    # A polygon made ready is no two threads': several faces are drawn at a time, each makes its own.
+    area = shapely.Polygon(outline)
+    shapely.prepare(area)
+    found: NDArray[np.bool_] = shapely.contains_xy(area, x, z)
+    return found
 
 
 class Rows(NamedTuple):
@@ -47,9 +60,7 @@ class Standing:
     @cached_property
     def shapes(self) -> list[shapely.Polygon]:
         """Each as a polygon."""
-        found = [shapely.Polygon(outline) for outline in self.outlines]
-        shapely.prepare(found)
-        return found
+        return [shapely.Polygon(outline) for outline in self.outlines]
 
     def inside(self, x: Array, z: Array) -> NDArray[np.bool_]:
         """Which points of the section lie in any of them.
@@ -57,10 +68,10 @@ class Standing:
         :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
         """
         found = np.zeros(np.shape(x), dtype=bool)
-        for shape in self.shapes:
-            left, low, right, high = shapely.bounds(shape).tolist()
+        for outline in self.outlines:
+            (left, low), (right, high) = outline.min(axis=0), outline.max(axis=0)
             near = (x >= left) & (x <= right) & (z >= low) & (z <= high)
-            found[near] |= shapely.contains_xy(shape, x[near], z[near])
+            found[near] |= contains(outline, x[near], z[near])
         return found
 
     @cached_property
