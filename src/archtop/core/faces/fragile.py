@@ -95,7 +95,7 @@ def _broken(
     pours = [(i, step) for i, step in enumerate(field.loaf.work) if isinstance(step, Pour)]
     batter = colours >= 0
     # Columns with an embed in them are left out: there a layer may well end.
-    columns = batter.any(axis=0) & batter.all(axis=0)
+    columns = batter.all(axis=0)
     for (_, under), (i, layer), (_, over) in zip(pours, pours[1:], pours[2:], strict=False):
         if not isinstance(layer.goes_in, Layering):
             continue

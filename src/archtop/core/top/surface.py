@@ -10,6 +10,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from functools import lru_cache
+from threading import get_ident
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -219,7 +220,7 @@ class Surface:
     ) -> NDArray[np.bool_]:
         """What an outline covers of a part of the grid."""
         along, across = _in_its_own_axes(self.xs[columns][None, :] - spot.x, self.ys[rows][:, None] - spot.y, spot)
-        found: NDArray[np.bool_] = shapely.contains_xy(_prepared(outline), along, across)
+        found: NDArray[np.bool_] = shapely.contains_xy(_prepared(outline, get_ident()), along, across)
         return found
 
     def at(self, x: float, y: float) -> float:
@@ -273,8 +274,9 @@ def _in_its_own_axes(dx: Array, dy: Array, spot: Spot) -> tuple[Array, Array]:
     return dy * cos + dx * sin, dx * cos - dy * sin
 
 
-@lru_cache(maxsize=64)
-def _prepared(outline: tuple[tuple[float, float], ...]) -> shapely.Polygon:
+@lru_cache(maxsize=256)
+def _prepared(outline: tuple[tuple[float, float], ...], thread: int) -> shapely.Polygon:  # noqa: ARG001
+    """An outline made ready for one thread: it is made ready ever more as it is asked, and two at once break it."""
     shape = shapely.Polygon(outline)
     shapely.prepare(shape)
     return shape
