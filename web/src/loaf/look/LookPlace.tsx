@@ -24,6 +24,8 @@ const LIGHTS = [
 	["even", "Colours as planned", Palette],
 ] as const;
 const LATEST_MIN = 60;
+/** For so long a picture that is saved can still be fetched. */
+const KEPT_MS = 60_000;
 /** In the mould nothing is cut yet, and a cut that is slid through goes through all of it. */
 const WHOLE = { apart: 0, out: null, beside: false };
 
@@ -304,6 +306,7 @@ function savePicture(canvas: HTMLCanvasElement, name: string): void {
 		link.href = URL.createObjectURL(blob);
 		link.download = `${name}.png`;
 		link.click();
-		URL.revokeObjectURL(link.href);
+		// A browser that is busy fetches it only later.
+		setTimeout(() => URL.revokeObjectURL(link.href), KEPT_MS);
 	});
 }
