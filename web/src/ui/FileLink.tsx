@@ -1,5 +1,6 @@
 import { type MouseEvent, type ReactNode, useState } from "react";
 import { buttonClass } from "./Button";
+import { saveFile } from "./saveFile";
 
 interface Props {
 	href: string;
@@ -23,12 +24,7 @@ export function FileLink({ href, look, children }: Props) {
 		try {
 			const answer = await fetch(href);
 			if (!answer.ok) throw new Error(answer.statusText);
-			const link = document.createElement("a");
-			link.href = URL.createObjectURL(await answer.blob());
-			link.download = nameOf(answer);
-			link.click();
-			// By then it has been taken.
-			setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+			saveFile(await answer.blob(), nameOf(answer));
 			setState("");
 		} catch {
 			setState("failed");

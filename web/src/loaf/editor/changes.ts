@@ -9,12 +9,21 @@ export const patchEmbed =
 		embeds: loaf.embeds.map((embed) => (embed.id === id ? { ...embed, ...patch } : embed)),
 	});
 
-export const patchPour =
-	(id: string, patch: Partial<Pour>) =>
+/** A step of one kind changed, found by its own name. */
+const patching =
+	<Kind extends Pour | Press | Hanger | Stick | Dust | Prop>(kind: Kind["do"]) =>
+	(id: string, patch: Partial<Kind>) =>
 	(loaf: Loaf): Loaf => ({
 		...loaf,
-		work: loaf.work.map((step) => (step.do === "pour" && step.id === id ? { ...step, ...patch } : step)),
+		work: loaf.work.map((step) => (step.do === kind && step.id === id ? { ...step, ...patch } : step)),
 	});
+
+export const patchPour = patching<Pour>("pour");
+export const patchPress = patching<Press>("press");
+export const patchProp = patching<Prop>("prop");
+export const patchHanger = patching<Hanger>("hanger");
+export const patchStick = patching<Stick>("stick");
+export const patchDust = patching<Dust>("dust");
 
 /** Millimetres as they are kept: to a tenth. */
 export const tenth = (mm: number): number => Math.round(mm * 10) / 10;
@@ -29,13 +38,6 @@ export function freeId(stem: string, taken: readonly string[]): string {
 
 const pourIds = (loaf: Loaf) => loaf.work.flatMap((step) => (step.do === "lay" ? [] : [step.id]));
 
-export const patchPress =
-	(id: string, patch: Partial<Press>) =>
-	(loaf: Loaf): Loaf => ({
-		...loaf,
-		work: loaf.work.map((step) => (step.do === "press" && step.id === id ? { ...step, ...patch } : step)),
-	});
-
 /** Small pieces pressed half into what has been poured so far. */
 export const addPress =
 	(pieces: string) =>
@@ -45,20 +47,6 @@ export const addPress =
 			...loaf.work,
 			{ do: "press", id: freeId("press", pourIds(loaf)), pieces, count: 1, sunk_percent: 50 },
 		],
-	});
-
-export const patchHanger =
-	(id: string, patch: Partial<Hanger>) =>
-	(loaf: Loaf): Loaf => ({
-		...loaf,
-		work: loaf.work.map((step) => (step.do === "hanger" && step.id === id ? { ...step, ...patch } : step)),
-	});
-
-export const patchStick =
-	(id: string, patch: Partial<Stick>) =>
-	(loaf: Loaf): Loaf => ({
-		...loaf,
-		work: loaf.work.map((step) => (step.do === "stick" && step.id === id ? { ...step, ...patch } : step)),
 	});
 
 /** A stick drawn through what has been poured, its way still to be drawn. */
@@ -77,13 +65,6 @@ export const addStick = (loaf: Loaf): Loaf => ({
 	],
 });
 
-export const patchDust =
-	(id: string, patch: Partial<Dust>) =>
-	(loaf: Loaf): Loaf => ({
-		...loaf,
-		work: loaf.work.map((step) => (step.do === "dust" && step.id === id ? { ...step, ...patch } : step)),
-	});
-
 /** A wire drawn through everything poured. */
 export const addHanger = (loaf: Loaf): Loaf => ({
 	...loaf,
@@ -100,13 +81,6 @@ export const addHanger = (loaf: Loaf): Loaf => ({
 		},
 	],
 });
-
-export const patchProp =
-	(id: string, patch: Partial<Prop>) =>
-	(loaf: Loaf): Loaf => ({
-		...loaf,
-		work: loaf.work.map((step) => (step.do === "prop" && step.id === id ? { ...step, ...patch } : step)),
-	});
 
 /** What holds a column from when it is laid in until the last pour is in. */
 export const addProp =

@@ -4,6 +4,7 @@ import { atHandAddress } from "../../api/solids";
 import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { CheckField } from "../../ui/moreFields";
+import { saveFile } from "../../ui/saveFile";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { usePicture } from "../../ui/usePicture";
@@ -24,8 +25,6 @@ const LIGHTS = [
 	["even", "Colours as planned", Palette],
 ] as const;
 const LATEST_MIN = 60;
-/** For so long a picture that is saved can still be fetched. */
-const KEPT_MS = 60_000;
 /** In the mould nothing is cut yet, and a cut that is slid through goes through all of it. */
 const WHOLE = { apart: 0, out: null, beside: false };
 
@@ -301,12 +300,6 @@ function Slider({ label, says, value, least = 0, most, onChange }: SliderProps) 
 /** As it stands there, with nothing around it. */
 function savePicture(canvas: HTMLCanvasElement, name: string): void {
 	canvas.toBlob((blob) => {
-		if (!blob) return;
-		const link = window.document.createElement("a");
-		link.href = URL.createObjectURL(blob);
-		link.download = `${name}.png`;
-		link.click();
-		// A browser that is busy fetches it only later.
-		setTimeout(() => URL.revokeObjectURL(link.href), KEPT_MS);
+		if (blob) saveFile(blob, `${name}.png`);
 	});
 }
