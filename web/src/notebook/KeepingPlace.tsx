@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
+import { Progress } from "radix-ui";
 import { Link } from "react-router";
 import { ApiProblem, bringStudioIn, importStandingQuery } from "../api/queries";
 import { buttonClass } from "../ui/Button";
@@ -58,10 +59,16 @@ export function KeepingPlace() {
 				</FileButton>
 				<div role="status" className="text-sm">
 					{bring.isPending && (
-						<label className="flex items-center gap-3">
-							{share < 0.5 ? "Reading and checking…" : "Writing…"}
-							<progress className="h-2 flex-1 accent-rim" value={share} />
-						</label>
+						<div className="flex items-center gap-3">
+							<span id="import-does">{share < 0.5 ? "Reading and checking…" : "Writing…"}</span>
+							<Progress.Root
+								aria-labelledby="import-does"
+								value={Math.round(100 * share)}
+								className="h-2 flex-1 overflow-hidden rounded bg-bench"
+							>
+								<Progress.Indicator className="h-full bg-rim" style={{ width: `${100 * share}%` }} />
+							</Progress.Root>
+						</div>
 					)}
 					{bring.data && (
 						<>
