@@ -74,7 +74,7 @@ $(DEMO_HOME)/studio.sqlite3: .make/python $(PY_SOURCES)
 bench: .make/python  ## Speed as ratios, measured side by side in one run
 	$(PY) -m benchmarks
 
-faults: .make/python web/dist/index.html .make/faults/bin/schemathesis  ## Kills and made-up calls, on loopback, by itself
+faults: .make/python web/dist/index.html .make/chromium .make/faults/bin/schemathesis  ## Kills, power cuts, full disks and made-up calls, on loopback, by itself
 	$(PY) -m faults
 
 season: .make/python web/dist/index.html .make/chromium test-demo  ## The demo's season lived through the interface, day by day

@@ -6,6 +6,7 @@ import http.client
 import json
 import os
 import resource
+import signal
 import socket
 import subprocess
 import sys
@@ -40,6 +41,8 @@ class Studio:
         self.database = home / "studio.sqlite3"
         # No file of its own may grow larger, where that is said.
         self.most_bytes: int | None = None
+        # What it is started by, where something watches it.
+        self.under: tuple[str, ...] = ()
         # Pictures of loaves made beside it would slow what is tried.
         self.told = {"ARCHTOP_STILLS": "0", **told}
 
@@ -58,11 +61,12 @@ class Studio:
     def start(self) -> None:
         """Start, and wait until it answers."""
         self.process = subprocess.Popen(
-            [Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
+            [*self.under, Path(sys.executable).parent / "archtop", "demo", "--port", str(self.port)],
             env={**os.environ, "ARCHTOP_HOME": str(self.home), **self.told},
             stdout=subprocess.DEVNULL,
             stderr=self.errors.open("a"),
             preexec_fn=self._bound if self.most_bytes else None,
+            start_new_session=True,
         )
         until = time.monotonic() + _PATIENCE_S
         while time.monotonic() < until:
@@ -78,7 +82,8 @@ class Studio:
 
     def kill(self) -> None:
         """As a pulled plug ends a process: without a word."""
-        self.process.kill()
+        with suppress(ProcessLookupError):
+            os.killpg(self.process.pid, signal.SIGKILL)
         self.process.wait()
 
 

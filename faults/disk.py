@@ -6,13 +6,12 @@ disk, in the middle of a write.
 
 from __future__ import annotations
 
-import datetime as dt
 import sqlite3
-import uuid
 from contextlib import closing
 
 from benchmarks.served import Asked, Studio
 from benchmarks.timing import line
+from faults.hands import a_press
 
 __all__ = ["run"]
 
@@ -32,12 +31,7 @@ def run() -> int:
         wordless = refused = number = 0
         while refused < _REFUSED and number < 100_000:
             number += 1
-            press = {
-                "press_id": str(uuid.uuid4()),
-                "step": f"instead.loaf.mix.{number}",
-                "action": "done",
-                "pressed_at": dt.datetime.now(dt.UTC).isoformat(),
-            }
+            press = a_press(number)
             try:
                 asked.ask("POST", f"/loaves/{loaf}/bench", press)
                 answered.append(press["press_id"])

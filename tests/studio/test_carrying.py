@@ -194,23 +194,23 @@ def test_an_older_loaf_is_brought_up_to_date_and_one_changed_on_both_sides_lies_
 
 def test_what_is_checked_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch) -> None:
     """Reading and checking are done outside the one transaction in which rows are written, learning after it."""
-    inside: dict[str, set[bool]] = {"checked": set(), "written": set()}
+    inside: dict[str, set[bool]] = {"read": set(), "written": set()}
 
     def told(name: str, real: Callable[..., Any]) -> Callable[..., Any]:
-        def call(*args: Any) -> Any:
+        def call(*args: Any, **options: Any) -> Any:
             # The test's own transaction lies around all of it.
             inside[name].add(len(connection.savepoint_ids) > 0)
-            return real(*args)
+            return real(*args, **options)
 
         return call
 
     module = sys.modules[bring_in.__module__]
-    monkeypatch.setattr(module, "checked", told("checked", module.checked))
+    monkeypatch.setattr(module, "read_apart", told("read", module.read_apart))
     monkeypatch.setattr(module._Merging, "take", told("written", module._Merging.take))
     file = taken(owner)
     Loaf.objects.filter(pk=lived.pk).update(to_learn=False)
     bring_in(emptied(), io.BytesIO(file))
-    assert inside == {"checked": {False}, "written": {True}}
+    assert inside == {"read": {False}, "written": {True}}
     assert Loaf.objects.filter(to_learn=True).exists()
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import re
+import sys
 import zipfile
 from typing import Any
 
@@ -149,3 +150,34 @@ def test_a_picture_of_another_version_is_made_anew(studio: Studio, owner: User, 
     bring_in(owner, packed(parts, json.dumps(whole)))
     (loaf,) = studio.get("/loaves").json()
     assert loaf["preview"]["bars"] == 9
+
+
+def test_a_document_that_swells_ends_with_the_process_that_reads_it(
+    studio: Studio,
+    owner: User,
+    lived: Loaf,  # noqa: F811
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    """Four million empty lists are 12 MB of text, 12 kB of file, and 250 MB of memory: more than it has here."""
+    monkeypatch.setattr(sys.modules[bring_in.__module__], "_MOST_MB", 100)
+    text = '{"format": "archtop.studio", "version": 2, "tables": {"stock": [' + "[]," * 4_000_000 + "[]]}}"
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as zipped:
+        zipped.writestr("studio.json", text)
+    assert out.tell() < 20_000
+    with pytest.raises(InputError) as refused:
+        bring_in(owner, out)
+    assert refused.value.problems[0].code == "file.too_much"
+    assert studio.get("/loaves").status_code == 200
+
+
+def test_a_photograph_of_zeros_is_refused_before_it_is_unpacked(owner: User, lived: Loaf) -> None:  # noqa: F811
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as zipped:
+        zipped.writestr("studio.json", "{}")
+        zipped.writestr("photos/zeros.jpg", bytes(26_000_000))
+    with pytest.raises(InputError) as refused:
+        bring_in(owner, out)
+    (problem,) = refused.value.problems
+    assert problem.code == "import.names"
+    assert "25 MB" in problem.limit

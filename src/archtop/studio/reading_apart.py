@@ -7,9 +7,10 @@ does to the one that reads it.
 from __future__ import annotations
 
 import multiprocessing
+import pickle
 import signal
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Generator
 from contextlib import suppress
 from contextvars import ContextVar
 from functools import cache
@@ -17,14 +18,16 @@ from multiprocessing import forkserver
 from multiprocessing.connection import Connection
 from pathlib import Path
 from time import monotonic
-from typing import Any, Final, TypeVar
+from typing import Any, Final, TypeVar, overload
 
+import django
 from django.http import HttpRequest, HttpResponse
 
 from archtop.core import InputError
 
 __all__ = ["MOST_MB", "MOST_S", "GoneAway", "WhoWaits", "read_apart", "soon_ready"]
 
+S = TypeVar("S")
 T = TypeVar("T")
 
 # What any file may cost [s of processor; MB above what the process holds before it begins].
@@ -35,7 +38,7 @@ _PATIENCE_S: Final = 60.0
 # So often it is looked whether somebody still waits [s].
 _LOOK_S: Final = 0.1
 # Read by the first process of them all, from which the others are forked: none of them loads it again.
-_LOADED: Final = ("archtop.core", "archtop.core.geometry", "archtop.studio.photos", "trimesh", "svgelements")
+_LOADED: Final = ("archtop.studio.read_first", "trimesh", "svgelements")
 
 _has_gone: ContextVar[Callable[[], bool]] = ContextVar("has_gone", default=lambda: False)
 
@@ -61,40 +64,69 @@ class WhoWaits:
                 _has_gone.reset(told)
 
 
-def read_apart(reader: Callable[..., T], *args: Any, most_s: int = MOST_S, most_mb: int = MOST_MB) -> T:
+@overload
+def read_apart(
+    reader: Callable[..., Generator[S, None, T]], *args: Any, most_s: int, most_mb: int, told: Callable[[S], None]
+) -> T: ...
+@overload
+def read_apart(reader: Callable[..., T], *args: Any, most_s: int = MOST_S, most_mb: int = MOST_MB) -> T: ...
+
+
+def read_apart(
+    reader: Callable[..., Any],
+    *args: Any,
+    most_s: int = MOST_S,
+    most_mb: int = MOST_MB,
+    told: Callable[[Any], None] = lambda _: None,
+) -> Any:
     """What a reader makes of its arguments, in a process of its own.
 
     :param reader: a function of a module; it and its answer go from process to process
     :param most_s: of processor, after which it is ended [s]
     :param most_mb: of memory, above what the process holds before it begins [MB]
+    :param told: called with what a reader yields before it returns
     :raises InputError: the reader's own, or ``file.too_much``
     :raises GoneAway: who asked has hung up
     """
+    if multiprocessing.current_process().daemon:
+        # What is read apart already needs no other process for a part of it.
+        return reader(*args)
     here, there = multiprocessing.Pipe(duplex=False)
-    work = _processes().Process(target=_read, args=(there, reader, args, most_s, most_mb), daemon=True)
-    work.start()
+    # The reader is named where Django is at home already.
+    work = pickle.dumps((reader, args))
+    process = _processes().Process(target=_read, args=(there, work, most_s, most_mb), daemon=True)
+    process.start()
     there.close()
-    has_gone, until = _has_gone.get(), monotonic() + _PATIENCE_S
+    until = monotonic() + _PATIENCE_S + most_s
     try:
-        while not here.poll(_LOOK_S):
-            if has_gone():
-                raise GoneAway
-            if monotonic() > until:
-                raise _too_much()
-        answer = here.recv()
+        ended = False
+        while not ended:
+            _wait(here, until, most_s, most_mb)
+            ended, said = here.recv()
+            if not ended:
+                told(said)
     except EOFError:
-        work.join()
-        if work.exitcode in (-signal.SIGXCPU, -signal.SIGKILL, -signal.SIGSEGV, -signal.SIGABRT):
-            raise _too_much() from None
-        raise RuntimeError(f"the reading process ended with {work.exitcode}") from None
+        process.join()
+        if process.exitcode in (-signal.SIGXCPU, -signal.SIGKILL, -signal.SIGSEGV, -signal.SIGABRT):
+            raise _too_much(most_s, most_mb) from None
+        raise RuntimeError(f"the reading process ended with {process.exitcode}") from None
     finally:
-        work.kill()
-        work.join()
-        work.close()
+        process.kill()
+        process.join()
+        process.close()
         here.close()
-    if isinstance(answer, BaseException):
-        raise answer
-    return answer  # type: ignore[no-any-return]
+    if isinstance(said, BaseException):
+        raise said
+    return said
+
+
+def _wait(here: Connection, until: float, most_s: int, most_mb: int) -> None:
+    has_gone = _has_gone.get()
+    while not here.poll(_LOOK_S):
+        if has_gone():
+            raise GoneAway
+        if monotonic() > until:
+            raise _too_much(most_s, most_mb)
 
 
 @cache
@@ -120,15 +152,28 @@ def _processes() -> Any:
     return context
 
 
-def _read(line: Connection, reader: Callable[..., Any], args: tuple[Any, ...], most_s: int, most_mb: int) -> None:
+def _read(line: Connection, work: bytes, most_s: int, most_mb: int) -> None:
+    django.setup()
+    reader, args = pickle.loads(work)  # Our own server wrote it.
     _bound(most_s, most_mb)
     try:
         answer = reader(*args)
+        if isinstance(answer, Generator):
+            answer = _told(line, answer)
     except MemoryError:
-        answer = _too_much()
+        answer = _too_much(most_s, most_mb)
     except Exception as error:  # it is told where it was asked for
         answer = error
-    line.send(answer)
+    line.send((True, answer))
+
+
+def _told(line: Connection, reading: Generator[Any, None, T]) -> T:
+    """What a reader returns in the end; all before it is told at once."""
+    while True:
+        try:
+            line.send((False, next(reading)))
+        except StopIteration as end:
+            return end.value  # type: ignore[no-any-return]
 
 
 def _bound(most_s: int, most_mb: int) -> None:
@@ -143,11 +188,11 @@ def _bound(most_s: int, most_mb: int) -> None:
             resource.setrlimit(resource.RLIMIT_AS, (held + most_mb * 2**20,) * 2)
 
 
-def _too_much() -> InputError:
+def _too_much(most_s: int, most_mb: int) -> InputError:
     return InputError.one(
         "file.too_much",
         "file",
         "what it asks for",
-        f"takes more than {MOST_S} s or {MOST_MB} MB to read",
+        f"takes more than {most_s} s or {most_mb} MB to read",
         "Make it simpler or smaller, and choose it again.",
     )

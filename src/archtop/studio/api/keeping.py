@@ -16,6 +16,7 @@ from archtop.studio.actions.learning import learn_behind, loaves_to_learn
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.carrying import Brought, Merged, bring_in, merged_of, tables_as_csv, take_out
+from archtop.studio.reading_apart import soon_ready
 
 __all__ = ["router"]
 
@@ -52,6 +53,8 @@ class ImportStanding(Merged):
 @router.get("/studio", response=ImportStanding, operation_id="import_standing")
 def import_standing(request: HttpRequest) -> ImportStanding:
     """How far a studio's file that is being merged has come."""
+    # Whoever looks here may choose a file next.
+    soon_ready(0)
     merged = merged_of(owner_of(request).pk)
     return ImportStanding(done=merged.done, of=merged.of, to_learn=loaves_to_learn())
 

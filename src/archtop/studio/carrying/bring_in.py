@@ -8,48 +8,42 @@ wait for the writing alone.
 
 from __future__ import annotations
 
+import hashlib
 import json
+import shutil
 import tempfile
 import zipfile
-import zlib
 from collections import Counter
-from collections.abc import Iterator
-from contextlib import contextmanager
-from pathlib import Path, PurePosixPath
-from typing import IO, Any, NamedTuple
+from functools import cached_property
+from pathlib import Path
+from typing import IO, Any
 
 from django.contrib.auth.models import User
-from django.core.exceptions import ObjectDoesNotExist
-from django.core.exceptions import ValidationError as FieldError
 from django.core.files.base import ContentFile
-from django.db import DatabaseError, models, transaction
+from django.db import models, transaction
 from pydantic import ValidationError
 
 from archtop.core import InputError, read_loaf
 from archtop.core.base import Frozen
-from archtop.studio import stored
 from archtop.studio.actions.cupboard import cupboard_of_studio
 from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.season import season_of
-from archtop.studio.carrying.checks import checked, why_of
 from archtop.studio.carrying.photographs import Photographs
+from archtop.studio.carrying.reading import Given, in_words, most_seconds, read_rows, rows_read
 from archtop.studio.carrying.standing import going_on
 from archtop.studio.carrying.tables import TABLES, Row, Table
-from archtop.studio.carrying.take_out import DOCUMENT, FORMAT, PHOTOS, VERSION
 from archtop.studio.models import BookFormula, Loaf, Order, Photo, Revision
 from archtop.studio.preview import Preview, preview_of
+from archtop.studio.reading_apart import read_apart
 from archtop.studio.wall_clock import times_as_written
 
 __all__ = ["Brought", "bring_in"]
 
-# A zip may claim any size.
-_MOST_DOCUMENT, _MOST_ALL = 500_000_000, 20_000_000_000
-_PACKED, _LOCKED = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED), 0x1
 _SHOWN = 40
 # Rows of a log are written so many at a time.
 _AT_A_TIME = 200
-
-Tables = dict[str, list[Row]]
+# A studio of two thousand loaves is some 90 MB of text [MB of memory].
+_MOST_MB = 1000
 
 
 class Brought(Frozen):
@@ -64,214 +58,75 @@ class Brought(Frozen):
 def bring_in(owner: User, file: IO[bytes]) -> Brought:
     """Merge a studio's file; what its loaves teach is still to be learned then.
 
-    :raises InputError: ``import.unreadable``, ``import.format``, ``import.newer``, ``import.row`` or
-        ``import.names``; then nothing is kept
+    :raises InputError: ``import.unreadable``, ``import.format``, ``import.newer``, ``import.row``, ``import.names`` or
+        ``file.too_much``; then nothing is kept
     """
-    try:
-        zipped = zipfile.ZipFile(file)
-    except (zipfile.BadZipFile, OSError, EOFError) as error:
-        raise _unreadable(str(error)) from error
-    with zipped, tempfile.TemporaryDirectory() as made_fit:
-        tables = _tables(zipped)
-        merging = _Merging(owner, Photographs(zipped, Path(made_fit)), tables)
-        found = [
-            _Given(table, number, row, {})
-            for table in TABLES
-            for number, row in enumerate(_rows_in(tables, table.name))
-        ]
-        with going_on(owner.pk, 2 * len(found)) as another:
-            rows = []
-            for given in found:
-                rows.append(merging.read(given))
-                another()
-            with transaction.atomic(), times_as_written():
-                # Hands may have gone on meanwhile.
-                merging.logs.clear()
-                for given in rows:
-                    merging.take(given)
-                    another()
-                merging.settle()
+    with tempfile.TemporaryDirectory() as folder, going_on(owner.pk) as so_far:
+        kept = Path(folder) / "studio.zip"
+        file.seek(0)
+        with kept.open("wb") as copy:
+            shutil.copyfileobj(file, copy)
+        here = {table.name: _logged(table) for table in TABLES if table.is_log}
+        rows = read_apart(read_rows, kept, here, most_s=most_seconds(kept), most_mb=_MOST_MB, told=so_far)
+        with zipfile.ZipFile(kept) as zipped, transaction.atomic(), times_as_written():
+            merging = _Merging(owner, Photographs(zipped, kept.parent), kept.parent)
+            for done, given in enumerate(rows_read(kept.parent), rows + 1):
+                merging.take(given)
+                so_far((done, 2 * rows))
+            merging.settle()
     return merging.report()
 
 
-def _unreadable(why: str) -> InputError:
-    return InputError.one(
-        "import.unreadable",
-        "file",
-        why,
-        "is no whole studio file",
-        "Choose a file that was taken out of a studio, or take it out again.",
-    )
-
-
-def _no_number(name: str) -> float:
-    raise ValueError(f"{name} is no number")
-
-
-def _tables(zipped: zipfile.ZipFile) -> Tables:
-    """The file's tables, once it is known to be whole: every part of it is read through before anything is kept."""
-    _refuse_strange(zipped)
-    try:
-        broken = zipped.testzip()
-        document = json.loads(zipped.read(DOCUMENT), parse_constant=_no_number)
-    except (zipfile.BadZipFile, zlib.error, EOFError, ValueError, RecursionError) as error:
-        raise _unreadable(str(error)[:80]) from error
-    if broken:
-        raise _unreadable(broken)
-    if not isinstance(document, dict) or document.get("format") != FORMAT:
-        found = str(document)[:60]
-        raise InputError.one("import.format", "format", found, f'must be "{FORMAT}"', "Choose another file.")
-    version = document.get("version")
-    if not isinstance(version, int) or version > VERSION:
-        raise InputError.one(
-            "import.newer",
-            "version",
-            version,
-            f"this application reads versions up to {VERSION}",
-            "Update Arch Top first.",
-        )
-    if not isinstance(document.get("tables"), dict):
-        raise InputError.one("import.format", "tables", "missing", "holds the studio", "Choose another file.")
-    tables: Tables = document["tables"]
-    return _moulds_of_any_kind(tables) if version == 1 else tables
-
-
-def _rows_in(tables: Tables, name: str) -> list[Row]:
-    rows = tables.get(name, [])
-    if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
-        raise InputError.one("import.row", name, name, "must be rows", "Take the studio out again.")
-    return rows
-
-
-def _moulds_of_any_kind(tables: Tables) -> Tables:
-    """Version 1 knew one kind of mould only, a field to each of its measures."""
-    try:
-        moulds = [
-            {"name": row["name"], "data": stored.MOULD.write(stored.MOULD.read(row))}
-            for row in _rows_in(tables, "moulds")
-        ]
-    except (KeyError, ValueError) as error:
-        limit = f"is no row of this table: {why_of(error)}"
-        raise InputError.one("import.row", "moulds", "moulds", limit, "Take the studio out again.") from error
-    return {**tables, "moulds": moulds}
-
-
-def _refuse_strange(zipped: zipfile.ZipFile) -> None:
-    """Only the document and photographs, packed as this application packs, nothing that swells."""
-    names = zipped.namelist()
-    strange = [
-        name
-        for name in names
-        if name != DOCUMENT and not (name.startswith(PHOTOS) and len(PurePosixPath(name).parts) == 2)
-    ]
-    if DOCUMENT not in names or strange:
-        raise InputError.one(
-            "import.names",
-            "file",
-            ", ".join(strange[:3]) or f"no {DOCUMENT}",
-            "is not what a studio's file holds",
-            "Choose a file that was taken out of a studio.",
-        )
-    sizes = {item.filename: item.file_size for item in zipped.infolist()}
-    if sizes[DOCUMENT] > _MOST_DOCUMENT or sum(sizes.values()) > _MOST_ALL:
-        raise InputError.one("import.names", "file", "its size", "would fill the memory", "Choose a studio's file.")
-    if any(item.compress_type not in _PACKED or item.flag_bits & _LOCKED for item in zipped.infolist()):
-        raise _unreadable("packed or locked in another way")
-
-
-class _Given(NamedTuple):
-    """A row of the file, and its values as this database has them; what it refers to still by its name."""
-
-    table: Table
-    number: int
-    row: Row
-    values: Row
-
-
-@contextmanager
-def _in_words(given: _Given) -> Iterator[None]:
-    """What is wrong with a row is told with the row."""
-    try:
-        yield
-    except (KeyError, TypeError, ValueError, FieldError, ObjectDoesNotExist, DatabaseError) as error:
-        if isinstance(error, InputError) and error.problems[0].code == "import.row":
-            raise
-        name = given.table.name
-        raise InputError.one(
-            "import.row",
-            f"{name}.{given.number}",
-            f"{name.replace('_', ' ')}, row {given.number + 1}",
-            f"is no row of this table: {why_of(error)}",
-            "Take the studio out again, or mend the file.",
-        ) from error
-
-
-def _value(table: Table, field: models.Field[Any, Any], row: Row) -> Any:
-    """A row's value; a studio taken out before there was such a column knows nothing of it."""
-    if field.name not in row and field.null:
-        return None
-    value = row[field.name]
-    return value if field.name in table.refs or value is None else field.to_python(value)
-
-
-def _is_log(table: Table) -> bool:
-    """Whether its rows have a name of their own and are only ever added."""
-    return table.grows and len(table.known_by) == 1
+def _logged(table: Table) -> set[str]:
+    """What a log holds already."""
+    log: models.QuerySet[Any] = models.QuerySet(model=table.model)
+    return {str(key) for key in log.values_list(table.known_by[0], flat=True)}
 
 
 class _Merging:
     """One merge as it goes along."""
 
-    def __init__(self, owner: User, photographs: Photographs, tables: Tables) -> None:
-        self.owner, self.photographs, self.tables = owner, photographs, tables
+    def __init__(self, owner: User, photographs: Photographs, folder: Path) -> None:
+        self.owner, self.photographs, self.folder = owner, photographs, folder
         self.added: Counter[str] = Counter()
         self.here: Counter[str] = Counter()
         self.yours: list[str] = []
         self.touched: set[Any] = set()
-        self.logs: dict[str, set[str]] = {}
+        # Logs are long: what they hold is asked once, though hands may have gone on since the file was read.
+        self.logged = {table.name: _logged(table) for table in TABLES if table.is_log}
+        self.keys: dict[str, set[tuple[Any, ...]]] = {}
         self.others: dict[tuple[Any, Any], Any] = {}
         self.lines: dict[str, list[models.Model]] = {}
 
-    def read(self, given: _Given) -> _Given:
-        """One row, checked by itself; a log's that is here already was checked when it came."""
-        table, row = given.table, given.row
-        with _in_words(given):
-            if self._is_logged(given):
-                return given
-            values = {field.name: _value(table, field, row) for field in table.fields}
-            checked(table, values)
-            if table.name == "photos":
-                self.photographs.read(values["file"])
-        return given._replace(values=values)
-
-    def take(self, given: _Given) -> None:
+    def take(self, given: Given) -> None:
         """One row that has been read: added, found here already, or left as it is here."""
         table, row = given.table, given.row
-        if self._is_logged(given):
+        key = str(row.get(table.known_by[0])) if table.is_log else ""
+        if table.is_log and key in self.logged[table.name]:
             self.here[table.name] += 1
             return
-        with _in_words(given):
+        with in_words(given):
             values = self._referring(given)
             known = {name: values[name] for name in table.known_by}
-            mine = None if _is_log(table) else self._rows(table).filter(**known).first()
-            if mine is None:
-                self._add(table, values, row)
-                if _is_log(table):
-                    self._logged(table).add(str(row[table.known_by[0]]))
-            else:
+            if mine := self._mine_of(table, known):
                 self._compare(table, mine, values, row)
+                return
+            self._add(table, values, row)
+            if table.is_log:
+                self.logged[table.name].add(key)
 
-    def _is_logged(self, given: _Given) -> bool:
-        table = given.table
-        return _is_log(table) and str(given.row.get(table.known_by[0])) in self._logged(table)
-
-    def _logged(self, table: Table) -> set[str]:
-        """What a log holds already, asked once: logs are long."""
-        if table.name not in self.logs:
-            log: models.QuerySet[Any] = models.QuerySet(model=table.model)
-            rows = log.values_list(table.known_by[0], flat=True)
-            self.logs[table.name] = {str(key) for key in rows}
-        return self.logs[table.name]
+    def _mine_of(self, table: Table, known: Row) -> models.Model | None:
+        """The row that is here already; most are not, and are not asked for one by one."""
+        if table.is_log:
+            return None
+        if table.known_by:
+            if table.name not in self.keys:
+                self.keys[table.name] = set(self._rows(table).values_list(*table.known_by))
+            key = tuple(getattr(value, "pk", value) for value in known.values())
+            if key not in self.keys[table.name]:
+                self.keys[table.name].add(key)
+                return None
+        return self._rows(table).filter(**known).first()
 
     def _rows(self, table: Table) -> models.QuerySet[Any]:
         rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
@@ -281,7 +136,7 @@ class _Merging:
             return rows.filter(season__owner=self.owner)
         return rows.filter(owner=self.owner) if table.owned else rows
 
-    def _referring(self, given: _Given) -> Row:
+    def _referring(self, given: Given) -> Row:
         """A row's values with the rows of this database that it refers to."""
         table, values = given.table, dict(given.values)
         for field in table.fields:
@@ -316,7 +171,7 @@ class _Merging:
         made = table.model(**values)
         self.added[table.name] += 1
         self._touch(values, made)
-        if _is_log(table):
+        if table.is_log:
             # Logs are long, and nothing else names their rows: they are written together.
             self.lines.setdefault(table.name, []).append(made)
             return
@@ -390,13 +245,17 @@ class _Merging:
 
     def _came_from(self, mine: Loaf, values: Row) -> bool:
         """Whether what is here is one of the other's own earlier versions."""
-        return any(
-            row.get("loaf") == str(mine.pk)
-            and row.get("number") == mine.revision < values["revision"]
-            and row.get("document") == mine.document
-            for row in _rows_in(self.tables, "revisions")
-            if not row.get("kept_aside")
-        )
+        earlier = (str(mine.pk), mine.revision, _print_of(mine.document))
+        return mine.revision < values["revision"] and earlier in self._earlier
+
+    @cached_property
+    def _earlier(self) -> set[tuple[str, int, bytes]]:
+        """Every earlier version that the file brings: its loaf, its number, and what it is known by."""
+        return {
+            (str(given.row["loaf"]), given.row["number"], _print_of(given.row["document"]))
+            for given in rows_read(self.folder)
+            if given.name == "revisions" and not given.row.get("kept_aside")
+        }
 
     def _mine(self, words: str) -> None:
         self.yours.append(words)
@@ -419,3 +278,7 @@ class _Merging:
             says=f"{self.added['loaves']} loaves and {added - self.added['loaves']} other things were added; "
             f"{here} were here already.{more}",
         )
+
+
+def _print_of(document: Row) -> bytes:
+    return hashlib.sha256(json.dumps(document, sort_keys=True).encode()).digest()

@@ -27,6 +27,8 @@ __all__ = ["checked", "why_of"]
 # Nobody has a tonne of anything at home, and no soap was kept here before these years or after them.
 _MOST_G = 1_000_000.0
 _YEARS = (1990, 2200)
+# Halves of a letter that take the other with them.
+_HALF = re.compile("[\ud800-\udfff]")
 _POINTS: TypeAdapter[list[tuple[float, float]]] = TypeAdapter(list[tuple[float, float]])
 _COUNTS: TypeAdapter[dict[str, int]] = TypeAdapter(dict[str, int])
 _GRAMS: TypeAdapter[dict[str, float]] = TypeAdapter(dict[str, float])
@@ -71,7 +73,7 @@ def _field(field: models.Field[Any, Any], value: Any) -> None:
     if value is None and not field.null:
         raise ValueError(f"{name}: is missing")
     for text in _texts(value):
-        if any("\ud800" <= letter <= "\udfff" for letter in text):
+        if not text.isascii() and _HALF.search(text):
             raise ValueError(f"{name}: half a letter")
     if isinstance(value, float) and not math.isfinite(value):
         raise ValueError(f"{name}: must be a number that is finite")

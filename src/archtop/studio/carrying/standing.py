@@ -22,21 +22,18 @@ _standing: dict[Any, Merged] = {}
 
 
 @contextmanager
-def going_on(owner: Any, of: int) -> Iterator[Callable[[], None]]:
-    """While a merge goes on: what is called for each row that is read or written.
+def going_on(owner: Any) -> Iterator[Callable[[tuple[int, int]], None]]:
+    """While a merge goes on: what is called with how many steps of how many are done.
 
-    :param owner: whose file it is, by the primary key; ``of``: rows to be read and written
+    :param owner: whose file it is, by the primary key
     """
-    done = 0
 
-    def another() -> None:
-        nonlocal done
-        done += 1
+    def so_far(steps: tuple[int, int]) -> None:
+        done, of = steps
         _standing[owner] = Merged(done=done, of=of)
 
-    _standing[owner] = Merged(of=of)
     try:
-        yield another
+        yield so_far
     finally:
         _standing.pop(owner, None)
 

@@ -8,7 +8,9 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 from collections.abc import Iterator
-from typing import Any, NamedTuple
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import models
@@ -20,7 +22,8 @@ __all__ = ["TABLES", "Row", "Table", "rows_of"]
 Row = dict[str, Any]
 
 
-class Table(NamedTuple):
+@dataclass(frozen=True)
+class Table:
     """A table: what a row is known by, fields that stay behind, and whether it is an owner's.
 
     ``refs``: fields that name rows of other tables, with the field those are named by. ``grows``: a log.
@@ -29,19 +32,24 @@ class Table(NamedTuple):
     name: str
     model: type[models.Model]
     known_by: tuple[str, ...]
-    refs: dict[str, str] = {}
+    refs: dict[str, str] = field(default_factory=dict)
     stays: tuple[str, ...] = ()
     owned: bool = False
     grows: bool = False
 
     @property
+    def is_log(self) -> bool:
+        """Whether its rows have a name of their own and are only ever added."""
+        return self.grows and len(self.known_by) == 1
+
+    @cached_property
     def fields(self) -> list[models.Field[Any, Any]]:
         """The fields that travel."""
         behind = {*self.stays, *(("owner",) if self.owned else ())}
         return [
-            field
-            for field in self.model._meta.concrete_fields
-            if field.name not in behind and not isinstance(field, models.AutoField)
+            column
+            for column in self.model._meta.concrete_fields
+            if column.name not in behind and not isinstance(column, models.AutoField)
         ]
 
 
@@ -94,12 +102,12 @@ def rows_of(table: Table, owner: User) -> Iterator[Row]:
         rows = rows.filter(season__owner=owner)
     for row in rows.select_related(*table.refs).iterator():
         found = {}
-        for field in table.fields:
-            if field.name in table.refs:
-                other = getattr(row, field.name)
-                found[field.name] = None if other is None else _plain(getattr(other, table.refs[field.name]))
+        for column in table.fields:
+            if column.name in table.refs:
+                other = getattr(row, column.name)
+                found[column.name] = None if other is None else _plain(getattr(other, table.refs[column.name]))
             else:
-                found[field.name] = _plain(getattr(row, field.attname))
+                found[column.name] = _plain(getattr(row, column.attname))
         if isinstance(row, studio.Order):
             found["loaves"] = sorted(str(key) for key in row.loaves.values_list("pk", flat=True))
         yield found
