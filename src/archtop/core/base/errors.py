@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Mapping
+from itertools import islice
 from typing import Any
 
 from pydantic import BaseModel, ConfigDict, JsonValue, ValidationError, computed_field
@@ -30,6 +31,9 @@ _REMEDIES = {
     "less_than": "Type a smaller number.",
     "less_than_equal": "Type a smaller number.",
 }
+
+# Nobody mends more at a time; a file of nothing but faults has a hundred thousand.
+_MOST_TOLD = 100
 
 
 def shown(value: Any) -> str:
@@ -103,10 +107,10 @@ def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
     """The same from pydantic's own list of errors.
 
     The variant names that pydantic puts into the path of a tagged union are dropped: a person sees
-    ``embeds.0.outline.diameter_mm``.
+    ``embeds.0.outline.diameter_mm``. The first hundred are told.
     """
     problems: list[Problem] = []
-    for item in items:
+    for item in islice(items, _MOST_TOLD):
         inner = item.get("ctx", {}).get("error")
         if isinstance(inner, InputError):
             at = _path(item["loc"])
@@ -117,7 +121,7 @@ def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
                 code=f"schema.{item['type']}",
                 field=".".join(str(part) for part in _path(item["loc"])) or "document",
                 value=shown(item["input"]) if item["type"] != "missing" else "nothing",
-                limit=_lower_first(item["msg"].removeprefix("Value error, ")),
+                limit=_limit(item),
                 remedy=_REMEDIES.get(item["type"], "Correct it."),
             )
         )
@@ -131,6 +135,12 @@ def _within(at: list[int | str], problem: Problem) -> Problem:
         mend.model_copy(update={"field": ".".join(str(part) for part in (*at, mend.field))}) for mend in problem.mends
     )
     return problem.model_copy(update={"field": field, "mends": mends})
+
+
+def _limit(item: Mapping[str, Any]) -> str:
+    if item["type"] == "union_tag_invalid":
+        return f"must be one of {item['ctx']['expected_tags']}"
+    return _lower_first(item["msg"].removeprefix("Value error, "))
 
 
 def _lower_first(text: str) -> str:

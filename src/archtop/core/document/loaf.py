@@ -16,6 +16,8 @@ __all__ = ["Loaf", "blank_loaf", "read_loaf", "sizing_on"]
 
 # What a lift meets that looks for a part where that version had it, and finds something else there.
 _NOT_AS_IT_WAS: Final = (AttributeError, IndexError, KeyError, OverflowError, TypeError, ValueError, ZeroDivisionError)
+# No part of any version was ever a list of more; each says besides how many it may be.
+_MOST: Final = 1000
 # A box in round figures of either kind [mm].
 _BOX: Final = {"length_mm": 250.0, "width_mm": 90.0, "height_mm": 70.0}
 _US_BOX: Final = {"length_mm": 10 * 25.4, "width_mm": 3.5 * 25.4, "height_mm": 2.75 * 25.4}
@@ -34,7 +36,8 @@ class Loaf(Contents):
 def read_loaf(data: Any) -> Loaf:
     """Read a document of any known version.
 
-    :raises InputError: ``document.type``, ``document.format``, ``document.newer``, or the schema's own problems
+    :raises InputError: ``document.type``, ``document.format``, ``document.newer``, ``document.much``, or the schema's
+        own problems
     """
     if not isinstance(data, dict):
         raise InputError.one(
@@ -42,6 +45,9 @@ def read_loaf(data: Any) -> Loaf:
         )
     if data.get("format", FORMAT) != FORMAT:
         raise InputError.one("document.format", "format", data["format"], f'must be "{FORMAT}"', "Choose a loaf file.")
+    if crowded := [name for name, value in data.items() if isinstance(value, list) and len(value) > _MOST]:
+        count = len(data[crowded[0]])
+        raise InputError.one("document.much", crowded[0], count, f"at most {_MOST}", "Remove some.")
     version = data.get("version", VERSION)
     if isinstance(version, int) and version > VERSION:
         raise InputError.one(

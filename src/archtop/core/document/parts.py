@@ -102,7 +102,7 @@ class Casting(Frozen):
     """
 
     material: Literal["lined pipe", "silicone", "stiff"] = "silicone"
-    mould_length_mm: Annotated[float, Field(gt=0, le=2000)]
+    mould_length_mm: Annotated[float, Field(ge=0.1, le=2000)]
     trim_mm: Annotated[float, Field(ge=0, le=200)] = 5.0
     of: Literal["batter"] | BaseName = "batter"
     moulds: Moulds = 1
@@ -131,7 +131,7 @@ class Row(Frozen):
     ``faces``: at both ends, or only where its mould was open.
     """
 
-    piece_mm: Annotated[float, Field(gt=0, le=2000)]
+    piece_mm: Annotated[float, Field(ge=0.1, le=2000)]
     slice_mm: Annotated[float, Field(ge=0, le=100)] = 1.0
     faces: Literal["both", "one"] = "both"
 
@@ -186,7 +186,7 @@ class Embed(Frozen):
     up_mm: Place
     turn_deg: Annotated[float, Field(ge=-360, le=360)] = 0.0
     from_mm: Place = 0.0
-    length_mm: Annotated[float, Field(gt=0, le=2000)]
+    length_mm: Annotated[float, Field(ge=0.1, le=2000)]
     colour: Id
     formula: Id | None = None
     casting: Casting | None = None

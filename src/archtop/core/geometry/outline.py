@@ -42,7 +42,7 @@ __all__ = [
 ]
 
 Points = NDArray[np.float64]
-Size = Annotated[float, Field(gt=0, le=2000)]
+Size = Annotated[float, Field(ge=0.1, le=2000)]
 Ordinate = Annotated[float, Field(ge=-2000, le=2000)]
 Ring = Annotated[tuple[tuple[Ordinate, Ordinate], ...], Field(min_length=3, max_length=2000)]
 

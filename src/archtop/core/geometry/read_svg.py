@@ -38,6 +38,8 @@ _IN_NUMBERS = frozenset(
         *("cx", "cy", "r", "rx", "ry", "x1", "y1", "x2", "y2"),
     )
 )
+# None of these is below nothing.
+_LENGTHS = frozenset(("width", "height", "r", "rx", "ry"))
 _NUMBER = re.compile(r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?")
 _NO_NUMBER = re.compile(r"\b(?:nan|inf(?:inity)?)\b", re.IGNORECASE)
 
@@ -102,7 +104,10 @@ def _check_amount(root: Element) -> None:
     numbers = 0
     for element in root.iter():
         for name, value in element.attrib.items():
-            if name.rsplit("}", 1)[-1] in _IN_NUMBERS:
+            bare = name.rsplit("}", 1)[-1]
+            if bare in _LENGTHS and value.lstrip().startswith("-"):
+                raise _refuse("negative", value[:40], "a length is not below nothing", "Draw it anew.")
+            if bare in _IN_NUMBERS:
                 found = _NUMBER.findall(value)
                 numbers += len(found)
                 if any(abs(float(number)) > _FARTHEST for number in found) or _NO_NUMBER.search(value):

@@ -16,7 +16,7 @@ __all__ = [
     "shape_ml",
 ]
 
-Size = Annotated[float, Field(gt=0, le=500)]
+Size = Annotated[float, Field(ge=0.1, le=500)]
 
 
 class DoughPart(Frozen):

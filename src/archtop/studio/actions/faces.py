@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import base64
 import io
+import math
 import threading
 import zlib
 from collections.abc import Iterator, Mapping
@@ -31,6 +32,7 @@ from archtop.core.faces import (
     warm,
 )
 from archtop.core.remarks import Remark
+from archtop.core.resolved import ResolvedLoaf
 from archtop.core.trade.techniques import PotSwirl
 from archtop.studio.actions.plans import Plans
 
@@ -55,6 +57,8 @@ HALFWAY = 0
 _OUTCOMES = 8
 # From so coarse on a picture is a preview [mm].
 _PREVIEW_MM = 0.75
+# Points of all faces that are drawn at a time.
+_MOST_POINTS = 2_500_000
 # Points across a pot's picture.
 _POT_PX = 280
 # Cut into more bars than this, another mould is shown through its middle alone.
@@ -133,11 +137,12 @@ def faces_of(
 ) -> Faces:
     """The faces of a loaf's bars, in the cured colours.
 
+    :param px_mm: how fine; faces of a very large mould are drawn more coarsely [mm]
     :param later_min: so much later than an ordinary pair of hands everything is poured [min]
     :param back: the bars' back faces instead of their fronts
     :raises InputError: the loaf does not plan
     """
-    result, field = _inside(loaf, cupboard, seed, later_min, preview=px_mm >= _PREVIEW_MM)
+    of, result = Plans(cupboard).of_document(loaf)
     shown = {colour.id: colour.shown for colour in result.colours}
     palette = [shown[colour.id] for colour in loaf.colours]
     halfway = loaf.mould.length_mm / 2
@@ -147,6 +152,8 @@ def faces_of(
     places[HALFWAY] = halfway
     asked = bars if bars is not None else tuple(bar.number for bar in result.cuts.bars)
     ys = {number: places[number] for number in asked if number in places}
+    fine_mm = _drawable(px_mm, loaf, len(ys))
+    field = _field(of, result, seed, later_min, preview=fine_mm >= _PREVIEW_MM)
     pictures = tuple(
         FacePicture(
             bar=number,
@@ -166,7 +173,7 @@ def faces_of(
                 for cut in field.cut_pieces(y)
             ),
         )
-        for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), px_mm), strict=True)
+        for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), fine_mm), strict=True)
     )
     return Faces(
         faces=pictures,
@@ -174,6 +181,12 @@ def faces_of(
         remarks=remarks_on_pours(loaf, field.fills, field.yield_pa),
         learned=tuple(_learned(field.rates)),
     )
+
+
+def _drawable(px_mm: float, loaf: Loaf, faces: int) -> float:
+    """As fine as asked, or as so many faces of such a mould can be drawn in a few seconds [mm]."""
+    area = loaf.mould.width_mm * loaf.mould.height_mm * faces
+    return max(px_mm, math.sqrt(area / _MOST_POINTS))
 
 
 def _learned(rates: Mapping[str, Rate]) -> Iterator[str]:
@@ -187,12 +200,14 @@ def _learned(rates: Mapping[str, Rate]) -> Iterator[str]:
             )
 
 
-def _inside(
-    loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float, *, preview: bool = False
-) -> tuple[LoafPlan, ColourField]:
+def _inside(loaf: Loaf, cupboard: Cupboard, seed: int, later_min: float) -> tuple[LoafPlan, ColourField]:
     of, result = Plans(cupboard).of_document(loaf)
+    return result, _field(of, result, seed, later_min)
+
+
+def _field(of: ResolvedLoaf, result: LoafPlan, seed: int, later_min: float, *, preview: bool = False) -> ColourField:
     stations = COARSE_STATIONS_MM if preview else FINE_STATIONS_MM
-    return result, field_of(of, result.fills, bowls_of(of, result), seed, later_min, stations_mm=stations)
+    return field_of(of, result.fills, bowls_of(of, result), seed, later_min, stations_mm=stations)
 
 
 class FragileTold(Frozen):

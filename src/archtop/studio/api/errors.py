@@ -5,12 +5,15 @@ from __future__ import annotations
 import logging
 from typing import Any
 
+from django.conf import settings
+from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError, ValidationErrorContext
 
 from archtop.core import InputError, Problem, problems_from_items
+from archtop.studio.api.parsing import too_large
 from archtop.studio.failures import answer_to, failure_of
 from archtop.studio.reading_apart import GoneAway
 
@@ -51,6 +54,10 @@ def install_errors(api: NinjaAPI) -> None:
     @api.exception_handler(InputError)
     def refused(request: HttpRequest, error: InputError) -> HttpResponse:
         return _refusal(api, request, error)
+
+    @api.exception_handler(RequestDataTooBig)
+    def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:  # noqa: ARG001
+        return _refusal(api, request, too_large(f"over {settings.DATA_UPLOAD_MAX_MEMORY_SIZE} bytes"))
 
     @api.exception_handler(DatabaseError)
     @api.exception_handler(OSError)

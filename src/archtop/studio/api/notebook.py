@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import uuid
 from typing import Annotated
 
@@ -20,6 +19,7 @@ from archtop.studio.actions.outcomes import OpenOutcome, measure_colour, open_ou
 from archtop.studio.actions.prices import Prices, prices_of_studio, save_prices
 from archtop.studio.api.errors import ProblemReport
 from archtop.studio.api.loaves import loaf_of
+from archtop.studio.api.schemas import Day
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Photo
 
@@ -161,7 +161,7 @@ def change_number(request: HttpRequest, key: str, payload: NumberIn) -> list[Own
 
 
 @router.get("/notebook/losses", response={200: Losses, 422: ProblemReport}, operation_id="read_losses")
-def losses(request: HttpRequest, since: dt.date) -> Losses:
+def losses(request: HttpRequest, since: Day) -> Losses:
     """What was wasted and kept since a day, in grams."""
     return losses_since(owner_of(request), since)
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import uuid
 
 from django.http import HttpRequest, HttpResponse
@@ -53,6 +52,7 @@ from archtop.studio.api.schemas import (
     AlsoIn,
     CupHoldsIn,
     CutsIn,
+    Day,
     DocumentIn,
     FacesIn,
     FirstPlanned,
@@ -194,6 +194,6 @@ def read_catalogue(request: HttpRequest) -> Catalogue:  # noqa: ARG001
 
 
 @router.get("/week", response={200: Week, 422: ProblemReport}, operation_id="read_week")
-def read_week(request: HttpRequest, first: dt.date) -> Week:
+def read_week(request: HttpRequest, first: Day) -> Week:
     """What the loaves poured in the seven days from ``first`` need."""
     return week_from(owner_of(request), first)

@@ -45,6 +45,7 @@ __all__ = [
     "CupboardOut",
     "CutSolidIn",
     "CutsIn",
+    "Day",
     "FacesIn",
     "FirstPlanned",
     "FragileIn",
@@ -78,6 +79,9 @@ __all__ = [
     "VersionOut",
     "WeighedIn",
 ]
+
+# A day of this craft: days before and after it cannot be reckoned with.
+Day = Annotated[dt.date, Field(ge=dt.date(1990, 1, 1), le=dt.date(2199, 12, 31))]
 
 
 def _read(value: Any, _handler: Any) -> Document:
@@ -166,7 +170,7 @@ class SaveLoaf(Schema):
     what this one was made from.
     """
 
-    based_on: Annotated[int, Field(ge=1)]
+    based_on: Annotated[int, Field(ge=1, le=10**9)]
     document: LoafIn
     save_id: uuid.UUID | None = None
     after: Annotated[list[uuid.UUID], Field(max_length=60)] = []

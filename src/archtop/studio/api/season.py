@@ -27,6 +27,7 @@ from archtop.studio.actions.season import (
 )
 from archtop.studio.actions.today import Today, today_of
 from archtop.studio.api.errors import ProblemReport
+from archtop.studio.api.schemas import Day
 from archtop.studio.api.signed_in import owner_of
 from archtop.studio.models import Order, Season
 from archtop.studio.planning_now import watches_of
@@ -193,7 +194,7 @@ def calendar_feed(request: HttpRequest, token: str) -> HttpResponse:  # noqa: AR
 
 
 @router.get("/week.pdf", operation_id="week_sheet", include_in_schema=False)
-def week_sheet(request: HttpRequest, first: dt.date, paper: PaperName = "A4") -> HttpResponse:
+def week_sheet(request: HttpRequest, first: Day, paper: PaperName = "A4") -> HttpResponse:
     """One week on a page."""
     season = _season(request)
     plan = _plan(season)

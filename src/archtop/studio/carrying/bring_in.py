@@ -43,7 +43,7 @@ _SHOWN = 40
 # Rows of a log are written so many at a time.
 _AT_A_TIME = 200
 # A studio of two thousand loaves is some 90 MB of text [MB of memory].
-_MOST_MB = 1000
+_MOST_MB = 800
 
 
 class Brought(Frozen):

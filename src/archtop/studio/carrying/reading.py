@@ -30,8 +30,9 @@ from archtop.studio.photos import MOST_BYTES
 
 __all__ = ["Given", "in_words", "most_seconds", "read_rows", "rows_read"]
 
-# A zip may claim any size [bytes].
-_MOST_DOCUMENT: Final = 200_000_000
+# A zip may claim any size [bytes], and hold lists and rows without end; two thousand loaves are 90 MB and a million.
+_MOST_DOCUMENT: Final = 150_000_000
+_MOST_PARTS: Final = 2_000_000
 _PACKED, _LOCKED = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED), 0x1
 # Rows are laid down so many at a time, and told of as often.
 _AT_A_TIME = 200
@@ -160,13 +161,15 @@ def _no_number(name: str) -> float:
 def _tables(zipped: zipfile.ZipFile) -> Tables:
     """The file's tables, once it is known to be whole: every part of it is read through before anything is kept."""
     _refuse_strange(zipped)
-    try:
+    with _whole():
         broken = zipped.testzip()
-        document = json.loads(zipped.read(DOCUMENT), parse_constant=_no_number)
-    except (zipfile.BadZipFile, zlib.error, EOFError, ValueError, RecursionError) as error:
-        raise _unreadable(str(error)[:80]) from error
+        text = zipped.read(DOCUMENT).decode(errors="surrogatepass")
     if broken:
         raise _unreadable(broken)
+    if text.count("[") + text.count("{") > _MOST_PARTS:
+        raise InputError.one("import.names", "file", DOCUMENT, "holds too many parts", "Choose a studio's file.")
+    with _whole():
+        document = json.loads(text, parse_constant=_no_number)
     if not isinstance(document, dict) or document.get("format") != FORMAT:
         found = str(document)[:60]
         raise InputError.one("import.format", "format", found, f'must be "{FORMAT}"', "Choose another file.")
@@ -183,6 +186,14 @@ def _tables(zipped: zipfile.ZipFile) -> Tables:
         raise InputError.one("import.format", "tables", "missing", "holds the studio", "Choose another file.")
     tables: Tables = document["tables"]
     return _moulds_of_any_kind(tables) if version == 1 else tables
+
+
+@contextmanager
+def _whole() -> Iterator[None]:
+    try:
+        yield
+    except (zipfile.BadZipFile, zlib.error, EOFError, ValueError, RecursionError) as error:
+        raise _unreadable(str(error)[:80]) from error
 
 
 def _rows_in(tables: Tables, name: str) -> list[Row]:

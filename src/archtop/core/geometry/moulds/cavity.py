@@ -15,7 +15,7 @@ __all__ = ["CavityMould"]
 class CavityMould(Frozen):
     """A sheet of ``cavities`` equal hollows of ``cavity_ml`` each."""
 
-    cavity_ml: Annotated[float, Field(gt=0, le=5000)]
+    cavity_ml: Annotated[float, Field(ge=0.001, le=5000)]
     cavities: Annotated[int, Field(ge=1, le=500)]
 
     def fillings(self, count: int) -> int:

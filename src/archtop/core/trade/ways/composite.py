@@ -29,7 +29,7 @@ class CompositeMake(Way):
 
     kind: Literal["composite"] = "composite"
     mould: CavityMould
-    figure_ml: Annotated[float, Field(gt=0, le=5000)]
+    figure_ml: Annotated[float, Field(ge=0.001, le=5000)]
     figure_colour: Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
     @model_validator(mode="after")

@@ -28,7 +28,7 @@ class MeltMake(Way):
     fresh = {"piece_ml": 5}
 
     kind: Literal["melt"] = "melt"
-    piece_ml: Annotated[float, Field(gt=0, le=5000)]
+    piece_ml: Annotated[float, Field(ge=0.001, le=5000)]
     base: BaseName = "clear base"
 
     @property

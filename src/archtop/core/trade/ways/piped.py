@@ -25,7 +25,7 @@ class PipedMake(Way):
     fresh = {"piece_ml": 8}
 
     kind: Literal["piped"] = "piped"
-    piece_ml: Annotated[float, Field(gt=0, le=500)]
+    piece_ml: Annotated[float, Field(ge=0.001, le=500)]
 
     def made(self, count: int) -> Made:
         """As much as each takes."""

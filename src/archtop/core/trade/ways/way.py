@@ -28,7 +28,7 @@ __all__ = [
     "with_waste",
 ]
 
-Size = Annotated[float, Field(gt=0, le=1000)]
+Size = Annotated[float, Field(ge=0.1, le=1000)]
 Size3 = tuple[float, float, float]
 PotUse = Literal["cavity", "slab", "dough", "piped"]
 
