@@ -26,7 +26,7 @@ from faults.hands import Hands
 __all__ = ["run"]
 
 _FOR_S = 30.0
-_CUTS = 400
+_CUTS = 950
 # What a disk writes whole or not at all [bytes].
 _SECTOR = 512
 _DATABASE = ("studio.sqlite3", "studio.sqlite3-wal")
@@ -71,8 +71,9 @@ def run() -> int:
         hands.join()
         told = sorted(_told(trace, studio.home), key=lambda each: each.ended)
         answers = sorted([*hands.answered.values(), *(save.at for save in hands.saves)])
-        # The hardest moment is just after an answer.
-        moments = sorted(spread.sample(answers, min(_CUTS, len(answers))))
+        # The hardest moments are those just after an answer; the others lie anywhere.
+        between = [spread.uniform(answers[0], answers[-1]) for _ in range(max(_CUTS - len(answers), 0))]
+        moments = sorted([*answers[:_CUTS], *between])
         found = [_after(_disk(before, told, moment, spread), hands, loaf, moment) for moment in moments]
     lost, doubled, unsaved, broken = (sum(each[which] for each in found) for which in range(4))
     syncs = sum(each.place is None for each in told)

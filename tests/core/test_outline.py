@@ -72,7 +72,7 @@ def test_area_below_is_nothing_half_and_all_of_a_circle() -> None:
 @pytest.mark.parametrize(
     ("make", "says"),
     [
-        (lambda: Circle(diameter_mm=-1), "greater than 0"),
+        (lambda: Circle(diameter_mm=-1), "greater than or equal to 0.1"),
         (lambda: Circle(diameter_mm=float("inf")), "finite"),
         (lambda: Rounded(width_mm=20, height_mm=30, corner_mm=11), "at most half the shorter side, 10 mm"),
         (lambda: Polygon(points=((0, 0), (20, 20), (20, 0), (0, 20))), "must not cross or touch itself"),

@@ -194,7 +194,7 @@ def test_an_older_loaf_is_brought_up_to_date_and_one_changed_on_both_sides_lies_
 
 def test_what_is_checked_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch) -> None:
     """Reading and checking are done outside the one transaction in which rows are written, learning after it."""
-    inside: dict[str, set[bool]] = {"read": set(), "written": set()}
+    inside: dict[str, set[bool]] = {"read": set(), "compared": set(), "written": set()}
 
     def told(name: str, real: Callable[..., Any]) -> Callable[..., Any]:
         def call(*args: Any, **options: Any) -> Any:
@@ -206,12 +206,63 @@ def test_what_is_checked_holds_nobody_up(owner: User, lived: Loaf, monkeypatch: 
 
     module = sys.modules[bring_in.__module__]
     monkeypatch.setattr(module, "read_apart", told("read", module.read_apart))
-    monkeypatch.setattr(module._Merging, "take", told("written", module._Merging.take))
+    monkeypatch.setattr(module._Merging, "take", told("compared", module._Merging.take))
+    monkeypatch.setattr(module._Merging, "write", told("written", module._Merging.write))
     file = taken(owner)
     Loaf.objects.filter(pk=lived.pk).update(to_learn=False)
     bring_in(emptied(), io.BytesIO(file))
-    assert inside == {"read": {False}, "written": {True}}
+    assert inside == {"read": {False}, "compared": {False}, "written": {True}}
     assert Loaf.objects.filter(to_learn=True).exists()
+
+
+def test_what_hands_do_between_comparing_and_writing_stays(
+    owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The file brings a newer version and a press; both come to the studio by hand before they are written."""
+    save_loaf(lived, 2, read_loaf({**lived.document, "story": "Third"}))
+    data = changed(taken(owner), lambda d: d["tables"]["bench"].append(_press(d)))
+    press_id = json.loads(zipfile.ZipFile(data).read("studio.json"))["tables"]["bench"][-1]["press_id"]
+    Loaf.objects.filter(pk=lived.pk).update(document=lived.document, revision=2)
+    Revision.objects.filter(loaf=lived, number=3).delete()
+    module = sys.modules[bring_in.__module__]
+    suppress = module.suppress
+
+    def meanwhile(*errors: type[Exception]) -> Any:
+        # What the writing begins with; by then all is compared.
+        save_loaf(lived, 2, read_loaf({**lived.document, "story": "By hand."}))
+        press(lived, uuid.UUID(press_id), "loaf.mix", "done", wall_clock.now())
+        return suppress(*errors)
+
+    monkeypatch.setattr(module, "suppress", meanwhile)
+    count = BenchEntry.objects.count()
+    bring_in(owner, data)
+    assert BenchEntry.objects.count() == count + 1
+    assert Loaf.objects.get(pk=lived.pk).document["story"] == "By hand."
+    # All that lies aside is the other hand's; the line is this one's, and goes on.
+    assert {row.document["story"] for row in lived.revisions.filter(kept_aside=True)} == {"Third"}
+    assert lived.revisions.get(kept_aside=False, number=3).document["story"] == "By hand."
+    monkeypatch.undo()
+    bring_in(owner, data)
+    assert lived.revisions.filter(kept_aside=True).count() == 1
+
+
+def test_versions_that_were_made_on_both_sides_lie_aside_and_the_line_goes_on(owner: User, lived: Loaf) -> None:
+    for number in (2, 3, 4):
+        save_loaf(lived, number, read_loaf({**lived.document, "story": f"Theirs {number + 1}"}))
+        lived.refresh_from_db()
+    theirs = taken(owner)
+    lived.revisions.filter(number__gt=2).delete()
+    Loaf.objects.filter(pk=lived.pk).update(document=lived.revisions.get(number=2).document, revision=2)
+    lived.refresh_from_db()
+    save_loaf(lived, 2, read_loaf({**lived.document, "story": "Mine 3"}))
+    for _ in range(2):
+        bring_in(owner, io.BytesIO(theirs))
+        lived.refresh_from_db()
+        assert (lived.revision, lived.document["story"]) == (3, "Mine 3")
+        aside = lived.revisions.filter(kept_aside=True)
+        assert sorted(row.document["story"] for row in aside) == ["Theirs 3", "Theirs 4", "Theirs 5"]
+    save_loaf(lived, 3, read_loaf({**lived.document, "story": "Mine 4"}))
+    assert Loaf.objects.get(pk=lived.pk).revision == 4
 
 
 def test_how_far_it_has_come_is_told_while_it_goes_on(

@@ -1,9 +1,9 @@
 """A studio's file merged into this studio: what is new is added, what differs is told and stays as it is here.
 
 Logs grow by what they lack. A loaf that is here in an older version is brought up to date; one that was changed on both
-sides stays, and the other version is kept aside. Everything or nothing is kept. What takes long, reading, checking and
-making photographs fit, is done before the first row is written and what is learned after the last: hands at the bench
-wait for the writing alone.
+sides stays, and the other version is kept aside. Everything or nothing is kept. What takes long, reading, checking,
+making photographs fit and comparing, is done before the first row is written and what is learned after the last: all is
+then written at once, and hands at the bench wait for that alone.
 """
 
 from __future__ import annotations
@@ -14,13 +14,13 @@ import shutil
 import tempfile
 import zipfile
 from collections import Counter
+from contextlib import suppress
 from functools import cached_property
 from pathlib import Path
-from typing import IO, Any
+from typing import IO, Any, Final
 
 from django.contrib.auth.models import User
-from django.core.files.base import ContentFile
-from django.db import models, transaction
+from django.db import IntegrityError, models, transaction
 from pydantic import ValidationError
 
 from archtop.core import InputError, read_loaf
@@ -32,7 +32,7 @@ from archtop.studio.carrying.photographs import Photographs
 from archtop.studio.carrying.reading import Given, in_words, most_seconds, read_rows, rows_read
 from archtop.studio.carrying.standing import going_on
 from archtop.studio.carrying.tables import TABLES, Row, Table
-from archtop.studio.models import BookFormula, Loaf, Order, Photo, Revision
+from archtop.studio.models import BookFormula, Loaf, Order, Revision, SeasonPin
 from archtop.studio.preview import Preview, preview_of
 from archtop.studio.reading_apart import read_apart
 from archtop.studio.wall_clock import times_as_written
@@ -40,10 +40,14 @@ from archtop.studio.wall_clock import times_as_written
 __all__ = ["Brought", "bring_in"]
 
 _SHOWN = 40
+_TRIES = 3
 # Rows of a log are written so many at a time.
 _AT_A_TIME = 200
 # A studio of two thousand loaves is some 90 MB of text [MB of memory].
 _MOST_MB = 800
+
+
+Key = tuple[Any, ...]
 
 
 class Brought(Frozen):
@@ -58,8 +62,8 @@ class Brought(Frozen):
 def bring_in(owner: User, file: IO[bytes]) -> Brought:
     """Merge a studio's file; what its loaves teach is still to be learned then.
 
-    :raises InputError: ``import.unreadable``, ``import.format``, ``import.newer``, ``import.row``, ``import.names`` or
-        ``file.too_much``; then nothing is kept
+    :raises InputError: ``import.unreadable``, ``import.format``, ``import.newer``, ``import.row``, ``import.names``,
+        ``import.twice`` or ``file.too_much``; then nothing is kept
     """
     with tempfile.TemporaryDirectory() as folder, going_on(owner.pk) as so_far:
         kept = Path(folder) / "studio.zip"
@@ -68,13 +72,19 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
             shutil.copyfileobj(file, copy)
         here = {table.name: _logged(table) for table in TABLES if table.is_log}
         rows = read_apart(read_rows, kept, here, most_s=most_seconds(kept), most_mb=_MOST_MB, told=so_far)
-        with zipfile.ZipFile(kept) as zipped, transaction.atomic(), times_as_written():
-            merging = _Merging(owner, Photographs(zipped, kept.parent), kept.parent)
-            for done, given in enumerate(rows_read(kept.parent), rows + 1):
-                merging.take(given)
-                so_far((done, 2 * rows))
-            merging.settle()
-    return merging.report()
+        with zipfile.ZipFile(kept) as zipped:
+            photographs = Photographs(zipped, kept.parent)
+            for _ in range(_TRIES):
+                merging = _Merging(owner, photographs, kept.parent)
+                for done, given in enumerate(rows_read(kept.parent), rows + 1):
+                    merging.take(given)
+                    so_far((done, 2 * rows))
+                # What hands have made meanwhile may be what the file brings: then it is compared anew.
+                with suppress(IntegrityError), transaction.atomic(), times_as_written():
+                    merging.write()
+                    return merging.report()
+    limit = "brings what is being made here at the same time, or the same thing twice"
+    raise InputError.one("import.twice", "file", "it", limit, "Choose it again a little later.")
 
 
 def _logged(table: Table) -> set[str]:
@@ -83,8 +93,17 @@ def _logged(table: Table) -> set[str]:
     return {str(key) for key in log.values_list(table.known_by[0], flat=True)}
 
 
+# What rows of other tables name a row by.
+_NAMED_BY: Final = {
+    column.related_model: table.refs[column.name]
+    for table in TABLES
+    for column in table.fields
+    if column.name in table.refs
+}
+
+
 class _Merging:
-    """One merge as it goes along."""
+    """One merge as it goes along: what is to be written is gathered first."""
 
     def __init__(self, owner: User, photographs: Photographs, folder: Path) -> None:
         self.owner, self.photographs, self.folder = owner, photographs, folder
@@ -92,41 +111,59 @@ class _Merging:
         self.here: Counter[str] = Counter()
         self.yours: list[str] = []
         self.touched: set[Any] = set()
-        # Logs are long: what they hold is asked once, though hands may have gone on since the file was read.
+        # Logs are long: what they hold is asked once.
         self.logged = {table.name: _logged(table) for table in TABLES if table.is_log}
-        self.keys: dict[str, set[tuple[Any, ...]]] = {}
+        self.keys: dict[str, set[Key]] = {}
+        self.seen: dict[str, set[Key]] = {}
         self.others: dict[tuple[Any, Any], Any] = {}
-        self.lines: dict[str, list[models.Model]] = {}
+        self.names = set(Loaf.objects.filter(owner=owner).values_list("name", flat=True))
+        self.new: dict[str, list[Any]] = {}
+        self.newer: list[tuple[Loaf, Row]] = []
+        self.stays: dict[Any, tuple[Loaf, Row]] = {}
+        self.ordered: list[tuple[Order, list[Any]]] = []
 
     def take(self, given: Given) -> None:
         """One row that has been read: added, found here already, or left as it is here."""
         table, row = given.table, given.row
-        key = str(row.get(table.known_by[0])) if table.is_log else ""
-        if table.is_log and key in self.logged[table.name]:
+        if table.is_log and str(row.get(table.known_by[0])) in self.logged[table.name]:
             self.here[table.name] += 1
             return
         with in_words(given):
             values = self._referring(given)
-            known = {name: values[name] for name in table.known_by}
-            if mine := self._mine_of(table, known):
-                self._compare(table, mine, values, row)
+            if table.name == "revisions":
+                values = self._in_its_line(table, values)
+            key = tuple(_key_of(values[name]) for name in table.known_by)
+            seen = self.seen.setdefault(table.name, set())
+            if key in seen:
+                # The file brings it twice.
+                self.here[table.name] += 1
                 return
-            self._add(table, values, row)
-            if table.is_log:
-                self.logged[table.name].add(key)
+            seen.add(key)
+            if mine := self._mine_of(table, key, values):
+                self._compare(table, mine, values, row)
+            else:
+                self._add(table, values, row)
 
-    def _mine_of(self, table: Table, known: Row) -> models.Model | None:
+    def _mine_of(self, table: Table, key: Key, values: Row) -> models.Model | None:
         """The row that is here already; most are not, and are not asked for one by one."""
         if table.is_log:
             return None
-        if table.known_by:
-            if table.name not in self.keys:
-                self.keys[table.name] = set(self._rows(table).values_list(*table.known_by))
-            key = tuple(getattr(value, "pk", value) for value in known.values())
-            if key not in self.keys[table.name]:
-                self.keys[table.name].add(key)
-                return None
-        return self._rows(table).filter(**known).first()
+        if key not in self._known(table):
+            return None
+        return self._rows(table).filter(**{name: values[name] for name in table.known_by}).first()
+
+    def _known(self, table: Table) -> set[Key]:
+        """What the rows are known by that are here, asked once."""
+        if table.name not in self.keys:
+            self.keys[table.name] = set(self._rows(table).values_list(*table.known_by)) if table.known_by else {()}
+        return self.keys[table.name]
+
+    def _in_its_line(self, table: Table, values: Row) -> Row:
+        """A version of a loaf that stays as it is here is none of its line: it lies aside."""
+        key = tuple(_key_of(values[name]) for name in table.known_by)
+        if values["loaf"].pk not in self.stays or key in self._known(table):
+            return values
+        return {**values, "kept_aside": True}
 
     def _rows(self, table: Table) -> models.QuerySet[Any]:
         rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
@@ -147,6 +184,7 @@ class _Merging:
 
     def _other(self, model: Any, by: str, name: Any) -> Any:
         """The row that another one names; asked once, for a loaf is named by all that was done for it."""
+        name = str(name)
         if (model, name) not in self.others:
             mine = {"owner": self.owner} if model is BookFormula else {}
             found: Any = models.QuerySet(model=model).get(**{by: name}, **mine)
@@ -162,31 +200,28 @@ class _Merging:
     def _add(self, table: Table, values: Row, row: Row) -> None:
         if table.owned:
             values["owner"] = self.owner
-        if table.name == "pins":
-            values["season"] = season_of(self.owner)
         if table.name == "loaves":
-            values = self._renamed({**values, "preview": self._preview(values)})
+            values = self._renamed(values)
         if table.name == "photos":
-            values["file"] = self._photo(values["file"])
+            values["file"] = self.photographs.placed(values["file"])
         made = table.model(**values)
         self.added[table.name] += 1
         self._touch(values, made)
-        if table.is_log:
-            # Logs are long, and nothing else names their rows: they are written together.
-            self.lines.setdefault(table.name, []).append(made)
-            return
-        made.save(force_insert=True)
+        self.new.setdefault(table.name, []).append(made)
+        if by := _NAMED_BY.get(table.model):
+            self.others[table.model, str(getattr(made, by))] = made
         if isinstance(made, Order):
-            made.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=row.get("loaves", [])))
+            self.ordered.append((made, row.get("loaves", [])))
 
-    def _preview(self, values: Row) -> dict[str, Any]:
+    @staticmethod
+    def _preview(preview: Any, document: Row) -> dict[str, Any]:
         """The small picture of a loaf, made anew where it is of another version."""
         try:
-            return Preview.model_validate(values["preview"]).model_dump(mode="json")
+            return Preview.model_validate(preview).model_dump(mode="json")
         except ValidationError:
-            document = read_loaf(values["document"])
-            planned = Plans(cupboard_of_studio()).of_document(document)
-            return preview_of(document, planned.result).model_dump(mode="json")
+            loaf = read_loaf(document)
+            planned = Plans(cupboard_of_studio()).of_document(loaf)
+            return preview_of(loaf, planned.result).model_dump(mode="json")
 
     def _touch(self, values: Row, made: models.Model) -> None:
         loaf = made if isinstance(made, Loaf) else values.get("loaf")
@@ -195,17 +230,12 @@ class _Merging:
 
     def _renamed(self, values: Row) -> Row:
         """A loaf of another studio that has the name of one here is told apart from it."""
-        taken = Loaf.objects.filter(owner=self.owner, name=values["name"]).exists()
-        if not taken:
+        if values["name"] not in self.names:
+            self.names.add(values["name"])
             return values
         name = f"{values['name'][:100]} (brought in)"
         self._mine(f"{values['name']}: there is a loaf of that name here; the other is called “{name}” now.")
         return {**values, "name": name, "document": {**values["document"], "name": name}}
-
-    def _photo(self, name: str) -> str:
-        """The photograph's file put in its place."""
-        field = Photo._meta.get_field("file")
-        return str(field.storage.save(name, ContentFile(self.photographs.of(name))))
 
     def _compare(self, table: Table, mine: models.Model, values: Row, row: Row) -> None:
         if isinstance(mine, Loaf):
@@ -226,21 +256,13 @@ class _Merging:
         """A loaf that is here as well, in another version."""
         same = mine.document == values["document"]
         if not same and values["revision"] > mine.revision and self._came_from(mine, values):
-            values = {**values, "preview": self._preview(values)}
-            keep = {name: values[name] for name in ("name", "document", "preview", "revision", "updated_at")}
-            models.QuerySet(model=Loaf).filter(pk=mine.pk).update(**keep)
+            self.newer.append((mine, values))
             self.added["loaves"] += 1
             self.touched.add(mine.pk)
             return
         self.here["loaves"] += 1
+        self.stays[mine.pk] = mine, values
         if not same and mine.revision <= values["revision"]:
-            Revision.objects.create(
-                loaf=mine,
-                number=values["revision"],
-                based_on=mine.revision,
-                document=values["document"],
-                kept_aside=True,
-            )
             self._mine(f"{mine.name} was changed on both sides; yours was kept, the other version lies aside.")
 
     def _came_from(self, mine: Loaf, values: Row) -> bool:
@@ -260,11 +282,27 @@ class _Merging:
     def _mine(self, words: str) -> None:
         self.yours.append(words)
 
-    def settle(self) -> None:
-        """Logs, and that there is something to learn."""
+    def write(self) -> None:
+        """All that is new, table by table; what hands have done since it was compared stays."""
         for table in TABLES:
+            new = self.new.get(table.name, [])
+            for made in new:
+                if isinstance(made, Loaf):
+                    # What it is coloured with has been written by now.
+                    made.preview = self._preview(made.preview, made.document)
+                elif isinstance(made, SeasonPin):
+                    made.season = season_of(self.owner)
             rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
-            rows.bulk_create(self.lines.get(table.name, []), batch_size=_AT_A_TIME)
+            rows.bulk_create(new, batch_size=_AT_A_TIME, ignore_conflicts=table.is_log)
+        for order, loaves in self.ordered:
+            order.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=loaves))
+        for mine, values in self.newer:
+            preview = self._preview(values["preview"], values["document"])
+            keep = {name: values[name] for name in ("name", "document", "revision", "updated_at")}
+            if not Loaf.objects.filter(pk=mine.pk, revision=mine.revision).update(**keep, preview=preview):
+                raise IntegrityError("saved meanwhile")
+        for mine, values in self.stays.values():
+            _lay_aside(mine, values)
         Loaf.objects.filter(pk__in=self.touched).update(to_learn=True)
 
     def report(self) -> Brought:
@@ -278,6 +316,22 @@ class _Merging:
             says=f"{self.added['loaves']} loaves and {added - self.added['loaves']} other things were added; "
             f"{here} were here already.{more}",
         )
+
+
+def _lay_aside(mine: Loaf, values: Row) -> None:
+    """The other version of a loaf that stays as it is here, where the file brought no such row of its own."""
+    if mine.document == values["document"] or mine.revision > values["revision"]:
+        return
+    aside = {"loaf": mine, "number": values["revision"], "kept_aside": True, "document": values["document"]}
+    if not Revision.objects.filter(**aside).exists():
+        Revision.objects.create(**aside, based_on=mine.revision)
+
+
+def _key_of(value: Any) -> Any:
+    """A value that rows are known by; another row by its key, or by itself while it has none."""
+    if isinstance(value, models.Model):
+        return value.pk if value.pk is not None else ("new", id(value))
+    return value
 
 
 def _print_of(document: Row) -> bytes:

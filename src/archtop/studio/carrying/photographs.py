@@ -6,10 +6,12 @@ import io
 import zipfile
 from pathlib import Path, PurePosixPath
 
+from django.core.files.base import ContentFile
 from PIL import Image
 
 from archtop.core import InputError
 from archtop.studio.carrying.take_out import PHOTOS
+from archtop.studio.models import Photo
 from archtop.studio.photos import LONGEST_PX, MOST_BYTES, cleaned
 
 __all__ = ["Photographs"]
@@ -20,6 +22,7 @@ class Photographs:
 
     def __init__(self, zipped: zipfile.ZipFile, made_fit: Path) -> None:
         self._zipped, self._made_fit = zipped, made_fit
+        self._placed: dict[str, str] = {}
         self._names = set(zipped.namelist())
 
     def read(self, name: str) -> None:
@@ -34,8 +37,14 @@ class Photographs:
         if not _fit_to_keep(data):
             self._fit(name).write_bytes(cleaned(data)[0])
 
-    def of(self, name: str) -> bytes:
-        """One that has been read."""
+    def placed(self, name: str) -> str:
+        """One that has been read, laid where the studio keeps its own; and its name there."""
+        if name not in self._placed:
+            storage = Photo._meta.get_field("file").storage
+            self._placed[name] = str(storage.save(name, ContentFile(self._of(name))))
+        return self._placed[name]
+
+    def _of(self, name: str) -> bytes:
         fit = self._fit(name)
         return fit.read_bytes() if fit.exists() else self._zipped.read(PHOTOS + PurePosixPath(name).name)
 
