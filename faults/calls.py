@@ -20,8 +20,8 @@ _TOOL = _ROOT / ".make/faults/bin/schemathesis"
 _DESCRIPTION = _ROOT / "docs/openapi.json"
 # How many are made up for each operation, of those that take a loaf and of the others: a hundred parts of a loaf are
 # made up in a second, anything else in some milliseconds.
-_WITH_A_LOAF = int(os.environ.get("FAULTS_WITH_A_LOAF", "8"))
-_OTHERS = int(os.environ.get("FAULTS_OTHERS", "25"))
+_WITH_A_LOAF = int(os.environ.get("FAULTS_WITH_A_LOAF", "6"))
+_OTHERS = int(os.environ.get("FAULTS_OTHERS", "15"))
 _A_LOAF = "Loaf"
 _WITHIN_S = 3600
 

@@ -46,7 +46,6 @@ _AT_A_TIME = 200
 # A studio of two thousand loaves is some 90 MB of text [MB of memory].
 _MOST_MB = 800
 
-
 Key = tuple[Any, ...]
 
 
