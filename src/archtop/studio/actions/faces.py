@@ -58,7 +58,7 @@ _OUTCOMES = 8
 # From so coarse on a picture is a preview [mm].
 _PREVIEW_MM = 0.75
 # Points of all faces that are drawn at a time.
-_MOST_POINTS = 2_500_000
+_MOST_POINTS = 2_100_000
 # Points across a pot's picture.
 _POT_PX = 280
 # Cut into more bars than this, another mould is shown through its middle alone.

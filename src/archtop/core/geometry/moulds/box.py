@@ -11,13 +11,16 @@ import math
 from typing import Annotated, Literal
 
 import numpy as np
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from archtop.core.base import Kind
+from archtop.core.base import InputError, Kind
 from archtop.core.geometry.moulds.mould import MouldOutline
 from archtop.core.geometry.outline import Points
 
 __all__ = ["LoafMould"]
+
+# A slab of a metre by half a metre holds fifty.
+_MOST_LITRES = 200
 
 
 class LoafMould(Kind):
@@ -38,6 +41,14 @@ class LoafMould(Kind):
     end_draft_deg: Annotated[float, Field(ge=0, le=20)] = 0.0
     bow_mm: Annotated[float, Field(ge=0, le=30)] = 0.0
     rim_mark_mm: Annotated[float, Field(ge=5, le=200)] = 25.4
+
+    @model_validator(mode="after")
+    def _is_a_mould(self) -> LoafMould:
+        litres = self.length_mm * self.width_mm * self.height_mm / 1e6
+        if litres > _MOST_LITRES:
+            limit = f"a mould holds at most {_MOST_LITRES} litres, and with these measures {litres:.0f}"
+            raise InputError.one("mould.large", "length_mm", self.length_mm, limit, "Correct its measures.")
+        return self
 
     @property
     def whole(self) -> bool:
