@@ -109,12 +109,7 @@ _FAIR: tuple[tuple[str, str, dict[str, Any]], ...] = (
     ("POST", "/cup-holding", {"cup": {"form": "cup", "ml": 80.0}, "ml": 80.0}),
     ("POST", "/first-loaf", {"name": "Odd", "mould": "long", "colours": []}),
 )
-_ASKED: tuple[tuple[str, str, str], ...] = (
-    ("GET", "/week?first={odd}", "a week"),
-    ("GET", "/notebook?page={odd}", "a page"),
-    ("GET", "/notebook?since={odd}", "a day"),
-    ("GET", "/notebook/losses?since={odd}", "a day of losses"),
-)
+_ASKED = ("/week?first={odd}", "/notebook?page={odd}", "/notebook?since={odd}", "/notebook/losses?since={odd}")
 
 
 def _leaves(value: Any, at: Path = ()) -> Iterator[Path]:
@@ -149,9 +144,9 @@ def in_a_value() -> Iterator[Given]:
             for odd in ODD:
                 what = f"{method} {path} {'.'.join(map(str, at))} = {str(odd)[:30]!a}"
                 yield Given(what, method, path, _text(_with(body, at, odd)), refused=False)
-    for method, path, _ in _ASKED:
+    for path in _ASKED:
         for odd in ("", "x", "-1", "9" * 30, "0001-01-01", "9999-12-31", "%00", "NaN"):
-            yield Given(f"{method} {path} {odd}", method, path.replace("{odd}", odd), b"", refused=False)
+            yield Given(f"{path} {odd}", "GET", path.replace("{odd}", odd), b"", refused=False)
 
 
 def in_a_loaf(document: dict[str, Any]) -> Iterator[Given]:
@@ -183,7 +178,6 @@ def whole_bodies(document: dict[str, Any]) -> Iterator[Given]:
             ("lists without end", b"[" * 100_000),
             ("parts in each other", b'{"a":' * 50_000 + b"1" + b"}" * 50_000),
         ):
-            # No order of hours is asked for: a studio may have none.
             yield Given(f"{path}: {what}", method, path, body)
     colours = [{"colour": "white", "percent": 100}]
     olds: tuple[Any, ...] = (

@@ -131,7 +131,7 @@ class _Merging:
             values = self._referring(given)
             if table.name == "revisions":
                 values = self._in_its_line(table, values)
-            key = tuple(_key_of(values[name]) for name in table.known_by)
+            key = _key_of(table, values)
             seen = self.seen.setdefault(table.name, set())
             if key in seen:
                 # The file brings it twice.
@@ -145,9 +145,7 @@ class _Merging:
 
     def _mine_of(self, table: Table, key: Key, values: Row) -> models.Model | None:
         """The row that is here already; most are not, and are not asked for one by one."""
-        if table.is_log:
-            return None
-        if key not in self._known(table):
+        if table.is_log or key not in self._known(table):
             return None
         return self._rows(table).filter(**{name: values[name] for name in table.known_by}).first()
 
@@ -159,8 +157,7 @@ class _Merging:
 
     def _in_its_line(self, table: Table, values: Row) -> Row:
         """A version of a loaf that stays as it is here is none of its line: it lies aside."""
-        key = tuple(_key_of(values[name]) for name in table.known_by)
-        if values["loaf"].pk not in self.stays or key in self._known(table):
+        if values["loaf"].pk not in self.stays or _key_of(table, values) in self._known(table):
             return values
         return {**values, "kept_aside": True}
 
@@ -326,11 +323,15 @@ def _lay_aside(mine: Loaf, values: Row) -> None:
         Revision.objects.create(**aside, based_on=mine.revision)
 
 
-def _key_of(value: Any) -> Any:
-    """A value that rows are known by; another row by its key, or by itself while it has none."""
-    if isinstance(value, models.Model):
-        return value.pk if value.pk is not None else ("new", id(value))
-    return value
+def _key_of(table: Table, values: Row) -> Key:
+    """What a row is known by; a row that it names by its own key, or by itself while that has none."""
+
+    def part(value: Any) -> Any:
+        if isinstance(value, models.Model):
+            return value.pk if value.pk is not None else ("new", id(value))
+        return value
+
+    return tuple(part(values[name]) for name in table.known_by)
 
 
 def _print_of(document: Row) -> bytes:
