@@ -30,8 +30,9 @@ _CUTS = 950
 # What a disk writes whole or not at all [bytes].
 _SECTOR = 512
 _DATABASE = ("studio.sqlite3", "studio.sqlite3-wal")
-_CALL = re.compile(r"(\d+) ([\d.]+) (\w+)\((.*)")
-_RESUMED = re.compile(r"(\d+) ([\d.]+) <\.\.\. (\w+) resumed>.*")
+# The number of a process stands in a column of its own, filled up with blanks where it is short.
+_CALL = re.compile(r"(\d+) +([\d.]+) (\w+)\((.*)")
+_RESUMED = re.compile(r"(\d+) +([\d.]+) <\.\.\. (\w+) resumed>.*")
 _AT = re.compile(r"\d+<([^>]*)>(?:, (.*))?")
 _TOOK = re.compile(r"= (-?\d+).* <([\d.]+)>$")
 _HEX = re.compile(r"\\x([0-9a-f]{2})")
@@ -95,11 +96,12 @@ def _watched(home: Path, to: Path) -> tuple[str, ...]:
 def _told(trace: Path, home: Path) -> Iterator[_Told]:
     """Each call on the database's files, by its file's name; the folder's own is empty."""
     waiting: dict[str, tuple[float, str, str]] = {}
-    for text in trace.read_text(encoding="ascii").splitlines():
+    # Of the last line it may have told but the beginning when it was killed.
+    for text in trace.read_text(encoding="ascii").rpartition("\n")[0].splitlines():
         if resumed := _RESUMED.match(text):
             begun, call, rest = waiting.pop(resumed[1])
         elif (found := _CALL.match(text)) is None:
-            continue
+            raise RuntimeError(f"strace tells of something not known here: {text[:80]}")
         else:
             begun, call, rest = float(found[2]), found[3], found[4]
             if rest.endswith("<unfinished ...>"):
