@@ -97,6 +97,24 @@ describe("useAutosave", () => {
 		expect(result.current.state.is).toBe("kept");
 	});
 
+	it.each([
+		["saves what it was mended to while it was being refused", named("mended"), 2],
+		["is as it was where that was undone while it was being refused", first, 1],
+	])("%s", async (_, then, revision) => {
+		let refuse: (error: unknown) => void = () => {};
+		saveLoaf.mockImplementationOnce(() => new Promise((_done, fail) => (refuse = fail)));
+		saveLoaf.mockResolvedValueOnce({ revision: 2 });
+		const { result, rerender } = start();
+		rerender({ document: named("bad") });
+		await wait(800);
+		rerender({ document: then });
+		await wait(800);
+		refuse(refusal(422));
+		await wait(10);
+		expect(result.current.state).toEqual({ is: "kept", revision });
+		expect(readDraft("loaf")).toBeNull();
+	});
+
 	it("tries again by itself when the connection comes back", async () => {
 		saveLoaf.mockRejectedValueOnce(refusal(0)).mockResolvedValueOnce({ revision: 2 });
 		const { result, rerender } = start();

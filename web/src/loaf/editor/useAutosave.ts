@@ -93,7 +93,11 @@ export function useAutosave(
 				// Should this page end before the answer, the next knows what was on its way.
 				await keepNewest().catch(() => {});
 				const others = lost.current.map((save) => save.saveId).filter((other) => other !== saveId);
-				const answer = await saveLoaf(id, basedOn.current, sent, saveId, others);
+				const answer = await saveLoaf(id, basedOn.current, sent, saveId, others).catch((error) => {
+					// What it was mended to meanwhile is not refused with it.
+					if (stateAfter(error).is !== "refused" || newest.current === sent) throw error;
+				});
+				if (!answer) continue;
 				lost.current = [];
 				onServer.current = sent;
 				basedOn.current = answer.revision;
