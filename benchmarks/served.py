@@ -39,7 +39,12 @@ def _loaded() -> Path:
     atexit.register(shutil.rmtree, folder)
     load = [sys.executable, "-m", "django", "demo", "--only-load"]
     told = {"ARCHTOP_HOME": str(folder / "home"), "ARCHTOP_EFFORT": "0.3"}
-    subprocess.run(load, check=True, env={**os.environ, "DJANGO_SETTINGS_MODULE": "archtop.site.settings", **told})
+    subprocess.run(
+        load,
+        check=True,
+        stdout=subprocess.DEVNULL,
+        env={**os.environ, "DJANGO_SETTINGS_MODULE": "archtop.site.settings", **told},
+    )
     return folder / "home"
 
 

@@ -55,7 +55,6 @@ class Given(NamedTuple):
 
     ``file``: its field and its name, where it is sent as one; ``refused``: whether it must be; ``heavy``: whether
     making it up or answering it takes seconds;
-    ``most_s``: what it may cost a server, with what ending it takes [s of processor]
     """
 
     what: str
@@ -65,7 +64,6 @@ class Given(NamedTuple):
     file: tuple[str, str] | None = None
     refused: bool = True
     heavy: bool = False
-    most_s: float = 5.5
 
 
 # Bodies as the application's own pages send them.
@@ -219,8 +217,6 @@ def whole_bodies(document: dict[str, Any]) -> Iterator[Given]:
         _text({"document": wide, "px_mm": 0.1}),
         refused=False,
         heavy=True,
-        # All of its eighty faces, however coarse.
-        most_s=8.0,
     )
     for based_on in (2**63, -1, 2**200):
         save = {"based_on": based_on, "document": document}

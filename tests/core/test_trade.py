@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import zlib
+from collections.abc import Callable
 from typing import Any
 
 import numpy as np
@@ -29,6 +30,9 @@ class Nobody:
 
     def chance(self, shape: tuple[int, ...], *what: object) -> NDArray[np.float64]:
         return self.random(*what).normal(size=shape)
+
+    def once(self, make: Callable[[], Any], *_what: object) -> Any:
+        return make()
 
     def wander(self, _y: float, *_what: object) -> float:
         return 0.0

@@ -7,8 +7,9 @@ rectangle of its area, in which its colours come to lie among themselves (:class
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import cached_property
+from typing import TypeVar
 
 import numpy as np
 import shapely
@@ -27,6 +28,7 @@ __all__ = ["Bed", "Within"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
+T = TypeVar("T")
 
 # Streams wander along the loaf by slow waves that add up to nothing over it: amplitude [share of the width].
 WANDER = 0.035
@@ -87,6 +89,10 @@ class Bed:
     def random(self, *what: object) -> np.random.Generator:
         """The same chance every time for one thing."""
         return self.of.random(*what)
+
+    def once(self, make: Callable[[], T], *what: object) -> T:
+        """What is the same in every section as wide as this one, made but once."""
+        return self.of.once(make, self.half, *what)
 
     def at(self, x: float, *what: object) -> float:
         """A place across as it strays along the loaf [mm]."""

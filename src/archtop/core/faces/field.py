@@ -9,9 +9,9 @@ import functools
 import math
 import os
 import zlib
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from typing import Any, NamedTuple
+from typing import Any, NamedTuple, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -36,6 +36,7 @@ __all__ = ["COARSE_STATIONS_MM", "FINE_STATIONS_MM", "SHREDS", "ColourField", "F
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
+T = TypeVar("T")
 
 # Slow waves along the loaf that add up to nothing over it.
 _WAVES = 4
@@ -119,7 +120,7 @@ class ColourField:
         self._along: Along = beside._along if beside else Along(of.loaf, fills, of.prisms)
         self.areas, self.sections = self._along.areas, self._along.sections
         self.stood: Stood = beside.stood if beside else Stood(of.prisms)
-        self._chances: dict[tuple[object, ...], Array] = {}
+        self._once: dict[tuple[object, ...], Any] = {}
         self._waves: dict[float, Array] = {}
 
     def outcome(self, seed: int, stations_mm: float = COARSE_STATIONS_MM) -> ColourField:
@@ -332,9 +333,14 @@ class ColourField:
 
     def chance(self, shape: tuple[int, ...], *what: object) -> Array:
         """Normal numbers of mean nothing and of one, the same every time for one thing."""
-        if (shape, *what) not in self._chances:
-            self._chances[shape, *what] = self.random(*what).normal(size=shape)
-        return self._chances[shape, *what]
+        return self.once(lambda: self.random(*what).normal(size=shape), shape, *what)
+
+    def once(self, make: Callable[[], T], *what: object) -> T:
+        """What is the same for many sections, made but once."""
+        if what not in self._once:
+            self._once[what] = make()
+        found: T = self._once[what]
+        return found
 
     def wander(self, y: float, *what: object) -> float:
         """How far something strays at ``y``, as a share: slow waves whose mean over the loaf is nothing."""

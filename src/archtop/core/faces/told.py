@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from typing import NamedTuple, Protocol
+from collections.abc import Callable, Mapping, Sequence
+from typing import NamedTuple, Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,6 +18,7 @@ __all__ = ["Before", "Told", "Touch", "touch_of"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
+T = TypeVar("T")
 
 
 class Touch(NamedTuple):
@@ -46,6 +47,8 @@ class Told(Protocol):
     stations_mm: float
 
     def random(self, *what: object) -> np.random.Generator: ...
+
+    def once(self, make: Callable[[], T], *what: object) -> T: ...
 
     def chance(self, shape: tuple[int, ...], *what: object) -> Array: ...
 

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from pydantic import Field
 
 from archtop.core.base import Frozen
-from archtop.core.trade.techniques.spots import Spots, held
+from archtop.core.trade.techniques.spots import Spots
 from archtop.core.trade.techniques.technique import Ground, Here, Stream
 
 __all__ = ["DrawnLine", "OnMould", "as_drawn", "runs"]
@@ -54,6 +54,22 @@ def as_drawn(ground: Ground, here: Here, lines: Sequence[DrawnLine]) -> list[Str
 
     :param lines: each in one of the pour's colours
     """
+    spots, line = ground.once(lambda: _spots(ground, here, lines), "drawn lines", here.step)
+    parts = spots.held(here.y)
+    here_too = np.flatnonzero((spots.reach(here.y) > 0.02) | (parts > 1e-3))
+    # What follows one another on a line runs through the section once.
+    apart = np.diff(here_too + line[here_too]) != 1
+    streams = []
+    for k, crossing in enumerate(np.split(here_too, np.flatnonzero(apart) + 1)):
+        part = float(parts[crossing].sum())
+        x = float(parts[crossing] @ spots.x[crossing]) / max(part, 1e-12)
+        source = ground.source(here.step, here.colours[spots.colour[crossing[0]]])
+        streams.append(Stream(ground.at(x, here.step, k), here.area * part, source))
+    return streams
+
+
+def _spots(ground: Ground, here: Here, lines: Sequence[DrawnLine]) -> tuple[Spots, NDArray[np.int64]]:
+    """Points along each line and which line each is of, shape (n,); the same for every section."""
     random = ground.random("undrawn", here.step)
     number = {key: k for k, key in enumerate(here.ids)}
     left_out = sorted(set(number.values()) - {number[line.colour] for line in lines})
@@ -67,18 +83,9 @@ def as_drawn(ground: Ground, here: Here, lines: Sequence[DrawnLine]) -> list[Str
     many = [len(way) for way in followed]
     along, across = np.concatenate(followed).T
     colour = np.repeat([colour for colour, _ in ways], many)
-    spots = Spots(across * _OFF_WALL, here.ys[0] + along, np.full(len(along), _REACH_MM), colour)
-    parts = held(spots, here.y, here.shares, here.ys, here.areas)
-    here_too = np.flatnonzero((spots.reach(here.y) > 0.02) | (parts > 1e-3))
-    # What follows one another on a line runs through the section once.
-    apart = np.diff(here_too + np.repeat(np.arange(len(ways)), many)[here_too]) != 1
-    streams = []
-    for k, crossing in enumerate(np.split(here_too, np.flatnonzero(apart) + 1)):
-        part = float(parts[crossing].sum())
-        x = float(parts[crossing] @ spots.x[crossing]) / max(part, 1e-12)
-        source = ground.source(here.step, here.colours[colour[crossing[0]]])
-        streams.append(Stream(ground.at(x, here.step, k), here.area * part, source))
-    return streams
+    long = np.full(len(along), _REACH_MM)
+    spots = Spots(across * _OFF_WALL, here.ys[0] + along, long, colour, here)
+    return spots, np.repeat(np.arange(len(ways)), many)
 
 
 def _followed(points: Array) -> Array:

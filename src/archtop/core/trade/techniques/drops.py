@@ -9,7 +9,7 @@ import numpy as np
 from pydantic import Field
 
 from archtop.core.trade.techniques.drawn_lines import DrawnLine, as_drawn, runs
-from archtop.core.trade.techniques.spots import Spots, held
+from archtop.core.trade.techniques.spots import Spots
 from archtop.core.trade.techniques.technique import Ground, Here, Stream, Suits, Technique, by_turns
 from archtop.core.trade.turns import turns_of
 
@@ -91,6 +91,20 @@ def in_rows(ground: Ground, here: Here, count: int, cup_ml: float | None = None)
     :param count: rows
     :param cup_ml: what is emptied at a time [ml]; else each row in one go, seen now here, now there
     """
+    spots = ground.once(lambda: _rows(ground, here, count, cup_ml), "rows", here.step)
+    parts = spots.held(here.y)
+    return [
+        Stream(
+            ground.at(float(spots.x[k]), here.step, k),
+            here.area * float(parts[k]),
+            ground.source(here.step, here.colours[spots.colour[k]]),
+        )
+        for k in np.flatnonzero((spots.reach(here.y) > 0.02) | (parts > 1e-3)).tolist()
+    ]
+
+
+def _rows(ground: Ground, here: Here, count: int, cup_ml: float | None) -> Spots:
+    """Where each row is seen, the same for every section."""
     lines = turns_of(range(len(here.colours)), here.shares, count)
     n, length = len(lines), float(here.ys[-1] - here.ys[0])
     across = max(2, min(_MOST_ACROSS, round(2 * ground.half / _ROW_MM)))
@@ -102,14 +116,4 @@ def in_rows(ground: Ground, here: Here, count: int, cup_ml: float | None = None)
     y = here.ys[0] + (np.repeat(np.arange(n), across) + 0.5 + random.normal(0, 0.12, n * across)) / n * length
     colour = np.repeat([colour for colour, _ in lines], across)
     # A row has run half into those beside it.
-    spots = Spots(where.ravel() * ground.half * 0.9, y, np.full(n * across, length / n), colour)
-    parts = held(spots, here.y, here.shares, here.ys, here.areas)
-    return [
-        Stream(
-            ground.at(float(spots.x[k]), here.step, k),
-            here.area * float(parts[k]),
-            ground.source(here.step, here.colours[spots.colour[k]]),
-        )
-        for k in range(len(parts))
-        if spots.reach(here.y)[k] > 0.02 or parts[k] > 1e-3
-    ]
+    return Spots(where.ravel() * ground.half * 0.9, y, np.full(n * across, length / n), colour, here)

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from pydantic import Field
 
 from archtop.core.rheology import spread_mm
-from archtop.core.trade.techniques.spots import Spots, held
+from archtop.core.trade.techniques.spots import Spots
 from archtop.core.trade.techniques.technique import Ground, Here, Suits, Technique, within
 from archtop.core.trade.turns import turns_of
 
@@ -48,9 +48,9 @@ class Plops(Technique):
         """Each as wide as a spoonful of such batter spreads, resting on those before it."""
         room = ground.inside(here)
         _, height = within(here, room)
-        spots = self._spots(ground, here)
+        spots = ground.once(lambda: self._spots(ground, here), "plops", here.step)
         seen = np.flatnonzero(spots.reach(here.y) > _SEEN)
-        parts = held(spots, here.y, here.shares, here.ys, here.areas)
+        parts = spots.held(here.y)
         lying = stacked(
             room.xs, spots.x[seen], spots.long[seen] / _FAR * np.sqrt(spots.reach(here.y)[seen]), parts[seen]
         )
@@ -80,7 +80,7 @@ class Plops(Technique):
         x, y = x + random.normal(0, _STRAY * radius, len(n)), y + random.normal(0, _STRAY * radius, len(n))
         inside = np.clip(x, -ground.half + radius / 2, ground.half - radius / 2) if radius < ground.half else 0 * x
         colour = np.array([colour for colour, _ in lines])
-        return Spots(inside, y, np.full(len(n), _FAR * radius), colour)
+        return Spots(inside, y, np.full(len(n), _FAR * radius), colour, here)
 
 
 def stacked(xs: Array, at: Array, wide: Array, parts: Array) -> Array:

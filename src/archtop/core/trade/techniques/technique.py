@@ -6,8 +6,8 @@ Ranges of yield stress are common practice in the stages of trace, no source; th
 from __future__ import annotations
 
 from abc import abstractmethod
-from collections.abc import Mapping, Sequence
-from typing import ClassVar, Final, NamedTuple, Protocol
+from collections.abc import Callable, Mapping, Sequence
+from typing import ClassVar, Final, NamedTuple, Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,6 +18,8 @@ from archtop.core.trade.turns import turns_of
 
 __all__ = ["BREAKING_PASSES", "Ground", "Here", "Stream", "Suits", "Technique"]
 
+
+T = TypeVar("T")
 
 # Batter that falls so hard that it breaks through what was to carry it comes in so many passes.
 BREAKING_PASSES: Final = 8
@@ -99,6 +101,9 @@ class Ground(Protocol):
 
     def random(self, *what: object) -> np.random.Generator:
         """The same chance every time for one thing."""
+
+    def once(self, make: Callable[[], T], *what: object) -> T:
+        """What is the same in every section as wide as this one, made but once."""
 
     def breaks(self, here: Here) -> bool:
         """Whether a layer falls so hard that it breaks through what it falls onto."""
