@@ -11,7 +11,7 @@ import sys
 import time
 import uuid
 import zipfile
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
@@ -287,6 +287,29 @@ def test_how_far_it_has_come_is_told_while_it_goes_on(
     after = watching.get("/keeping/studio").json()
     assert (after["done"], after["of"]) == (0, 0)
     assert after["to_learn"] >= 1
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_bench_waits_for_nothing_but_the_writing(
+    owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """What is long has been made ready before the database is held for it."""
+    module = sys.modules[bring_in.__module__]
+    held: list[tuple[int, bool]] = []
+    inserts_of = module.inserts_of
+
+    def watched(rows: list[Any], **how: bool) -> Iterator[Any]:
+        held.append((len(rows), connection.in_atomic_block))
+        yield from inserts_of(rows, **how)
+
+    monkeypatch.setattr(module, "inserts_of", watched)
+    file = taken(owner)
+    presses = BenchEntry.objects.count()
+    brought = bring_in(emptied(), io.BytesIO(file))
+    assert BenchEntry.objects.count() == presses > 0
+    grows = ("loaves", "revisions", "bench", "readings", "outcomes", "photos", "stock_uses")
+    assert sum(rows for rows, _ in held) == sum(brought.added.get(name, 0) for name in grows) > 5
+    assert not any(inside for _, inside in held)
 
 
 @pytest.mark.django_db(transaction=True)

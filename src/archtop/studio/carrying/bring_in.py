@@ -2,8 +2,8 @@
 
 Logs grow by what they lack. A loaf that is here in an older version is brought up to date; one that was changed on both
 sides stays, and the other version is kept aside. Everything or nothing is kept. What takes long, reading, checking,
-making photographs fit and comparing, is done before the first row is written and what is learned after the last: all is
-then written at once, and hands at the bench wait for that alone.
+making photographs fit, comparing and making rows ready, is done before the first is written and what is learned after
+the last: all is then written at once, and hands at the bench wait for that alone.
 """
 
 from __future__ import annotations
@@ -21,19 +21,17 @@ from typing import IO, Any, Final
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, models, transaction
-from pydantic import ValidationError
 
-from archtop.core import InputError, read_loaf
+from archtop.core import InputError
 from archtop.core.base import Frozen
-from archtop.studio.actions.cupboard import cupboard_of_studio
-from archtop.studio.actions.plans import Plans
 from archtop.studio.actions.season import season_of
+from archtop.studio.carrying.inserts import Insert, inserts_of
 from archtop.studio.carrying.photographs import Photographs
 from archtop.studio.carrying.reading import Given, in_words, most_seconds, read_rows, rows_read
 from archtop.studio.carrying.standing import going_on
 from archtop.studio.carrying.tables import TABLES, Row, Table
 from archtop.studio.models import BookFormula, Loaf, Order, Revision, SeasonPin
-from archtop.studio.preview import Preview, preview_of
+from archtop.studio.preview import read_preview
 from archtop.studio.reading_apart import read_apart
 from archtop.studio.wall_clock import times_as_written
 
@@ -41,8 +39,6 @@ __all__ = ["Brought", "bring_in"]
 
 _SHOWN = 40
 _TRIES = 3
-# Rows of a log are written so many at a time.
-_AT_A_TIME = 200
 # A studio of two thousand loaves is some 90 MB of text [MB of memory].
 _MOST_MB = 800
 
@@ -78,8 +74,9 @@ def bring_in(owner: User, file: IO[bytes]) -> Brought:
                 for done, given in enumerate(rows_read(kept.parent), rows + 1):
                     merging.take(given)
                     so_far((done, 2 * rows))
+                merging.make_ready()
                 # What hands have made meanwhile may be what the file brings: then it is compared anew.
-                with suppress(IntegrityError), transaction.atomic(), times_as_written():
+                with suppress(IntegrityError), transaction.atomic():
                     merging.write()
                     return merging.report()
     limit = "brings what is being made here at the same time, or the same thing twice"
@@ -101,6 +98,10 @@ _NAMED_BY: Final = {
 }
 
 
+# What there may be thousands of; nothing else is named by a number that is given when one of these is written.
+_LONG: Final = frozenset({"loaves", "revisions", "bench", "readings", "outcomes", "photos", "stock_uses"})
+
+
 class _Merging:
     """One merge as it goes along: what is to be written is gathered first."""
 
@@ -117,6 +118,7 @@ class _Merging:
         self.others: dict[tuple[Any, Any], Any] = {}
         self.names = set(Loaf.objects.filter(owner=owner).values_list("name", flat=True))
         self.new: dict[str, list[Any]] = {}
+        self.ready: dict[str, list[Insert]] = {}
         self.newer: list[tuple[Loaf, Row]] = []
         self.stays: dict[Any, tuple[Loaf, Row]] = {}
         self.ordered: list[tuple[Order, list[Any]]] = []
@@ -197,7 +199,7 @@ class _Merging:
         if table.owned:
             values["owner"] = self.owner
         if table.name == "loaves":
-            values = self._renamed(values)
+            values = _pictured(self._renamed(values))
         if table.name == "photos":
             values["file"] = self.photographs.placed(values["file"])
         made = table.model(**values)
@@ -208,16 +210,6 @@ class _Merging:
             self.others[table.model, str(getattr(made, by))] = made
         if isinstance(made, Order):
             self.ordered.append((made, row.get("loaves", [])))
-
-    @staticmethod
-    def _preview(preview: Any, document: Row) -> dict[str, Any]:
-        """The small picture of a loaf, made anew where it is of another version."""
-        try:
-            return Preview.model_validate(preview).model_dump(mode="json")
-        except ValidationError:
-            loaf = read_loaf(document)
-            planned = Plans(cupboard_of_studio()).of_document(loaf)
-            return preview_of(loaf, planned.result).model_dump(mode="json")
 
     def _touch(self, values: Row, made: models.Model) -> None:
         loaf = made if isinstance(made, Loaf) else values.get("loaf")
@@ -252,7 +244,7 @@ class _Merging:
         """A loaf that is here as well, in another version."""
         same = mine.document == values["document"]
         if not same and values["revision"] > mine.revision and self._came_from(mine, values):
-            self.newer.append((mine, values))
+            self.newer.append((mine, _pictured(values)))
             self.added["loaves"] += 1
             self.touched.add(mine.pk)
             return
@@ -278,28 +270,38 @@ class _Merging:
     def _mine(self, words: str) -> None:
         self.yours.append(words)
 
+    def make_ready(self) -> None:
+        """Turn what is long into what the database takes; the rest is little, and named by numbers not yet given."""
+        with times_as_written():
+            for table in TABLES:
+                if table.name in _LONG:
+                    rows = self.new.pop(table.name, [])
+                    self.ready[table.name] = list(inserts_of(rows, unless_there=table.is_log))
+
     def write(self) -> None:
         """All that is new, table by table; what hands have done since it was compared stays."""
-        for table in TABLES:
-            new = self.new.get(table.name, [])
-            for made in new:
-                if isinstance(made, Loaf):
-                    # What it is coloured with has been written by now.
-                    made.preview = self._preview(made.preview, made.document)
-                elif isinstance(made, SeasonPin):
-                    made.season = season_of(self.owner)
-            rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
-            rows.bulk_create(new, batch_size=_AT_A_TIME, ignore_conflicts=table.is_log)
+        with times_as_written():
+            for table in TABLES:
+                self._write(table)
         for order, loaves in self.ordered:
             order.loaves.set(Loaf.objects.filter(owner=self.owner, pk__in=loaves))
         for mine, values in self.newer:
-            preview = self._preview(values["preview"], values["document"])
-            keep = {name: values[name] for name in ("name", "document", "revision", "updated_at")}
-            if not Loaf.objects.filter(pk=mine.pk, revision=mine.revision).update(**keep, preview=preview):
+            keep = {name: values[name] for name in ("name", "document", "revision", "updated_at", "preview")}
+            if not Loaf.objects.filter(pk=mine.pk, revision=mine.revision).update(**keep):
                 raise IntegrityError("saved meanwhile")
         for mine, values in self.stays.values():
             _lay_aside(mine, values)
         Loaf.objects.filter(pk__in=self.touched).update(to_learn=True)
+
+    def _write(self, table: Table) -> None:
+        for insert in self.ready.get(table.name, ()):
+            insert.write()
+        new = self.new.get(table.name, [])
+        for made in new:
+            if isinstance(made, SeasonPin):
+                made.season = season_of(self.owner)
+        rows: models.QuerySet[Any] = models.QuerySet(model=table.model)
+        rows.bulk_create(new, ignore_conflicts=table.is_log)
 
     def report(self) -> Brought:
         """In words."""
@@ -312,6 +314,12 @@ class _Merging:
             says=f"{self.added['loaves']} loaves and {added - self.added['loaves']} other things were added; "
             f"{here} were here already.{more}",
         )
+
+
+def _pictured(values: Row) -> Row:
+    """A loaf with its small picture, or with none where that is of another version: the list makes it anew."""
+    preview = read_preview(values["preview"])
+    return {**values, "preview": preview.model_dump(mode="json") if preview else {}}
 
 
 def _lay_aside(mine: Loaf, values: Row) -> None:
