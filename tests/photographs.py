@@ -37,7 +37,7 @@ __all__ = [
 ]
 
 Array = NDArray[np.float32]
-PX_PER_MM = 8.0
+PX_PER_MM = 6.0
 
 
 def printed(pdf: bytes) -> Array:

@@ -301,7 +301,7 @@ def season(*loaves: Loaf, ready: float | None = 60, at: StudioHours | None = Non
     plans = {id(item): plan(item, CUPBOARD) for item in {id(item): item for item in loaves}.values()}
     items = [SeasonLoaf(f"l{i}", item, plans[id(item)], by) for i, item in enumerate(loaves)]
     together = more.pop("together", ())
-    return plan_season(items, SeasonTerms(at or hours(), NOW, effort=more.pop("effort", 2.0), **more), together)
+    return plan_season(items, SeasonTerms(at or hours(), NOW, effort=more.pop("effort", 1.0), **more), together)
 
 
 def starts(result: SeasonPlan) -> dict[str, dt.datetime]:
@@ -323,7 +323,7 @@ def test_everything_meets_and_the_plan_is_proven() -> None:
 
 def test_the_fewest_sessions_are_proven_and_said() -> None:
     """What is proven are dates and sessions; how late each casting goes is as far as a little work takes it."""
-    result = season(*[loaf(f"Loaf {i}") for i in range(3)], effort=8.0)
+    result = season(*[loaf(f"Loaf {i}") for i in range(3)], effort=4.0)
     assert result.proven
     assert result.says == f"Every date met, in {result.sessions} sessions; no plan has fewer."
     little = season(*[loaf(f"Loaf {i}") for i in range(3)], effort=0.3)
@@ -348,8 +348,8 @@ class _StopsAt(Watch):
 
 def test_a_planning_that_is_stopped_gives_the_best_so_far() -> None:
     loaves = [loaf(f"Loaf {i}") for i in range(3)]
-    whole, watch = season(*loaves, effort=8.0), _StopsAt(1)
-    result = season(*loaves, effort=8.0, watch=watch)
+    whole, watch = season(*loaves, effort=4.0), _StopsAt(1)
+    result = season(*loaves, effort=4.0, watch=watch)
     assert watch.plans >= 1
     assert len(result.blocks) == len(whole.blocks)
     assert all(late.late_h == 0 for late in result.loaves)
@@ -476,11 +476,11 @@ def test_an_impossible_date_names_what_clashes_and_what_helps() -> None:
 def test_a_second_mould_is_offered_where_one_is_the_clash() -> None:
     """Five loaves' columns through one silicone mould in two weeks' time."""
     loaves = [loaf(f"Loaf {i}") for i in range(5)]
-    result = season(*loaves, ready=28 + 9, at=ALWAYS, effort=1.0)
+    result = season(*loaves, ready=28 + 9, at=ALWAYS, effort=0.5)
     assert sum(item.late_h for item in result.loaves) > 0
     assert any("mould of" in word or "silicone" in word for word in result.clash)
     mould = next(way for way in result.ways if way.kind == "mould")
-    more = season(*loaves, ready=28 + 9, at=ALWAYS, moulds={mould.what: 2}, effort=1.0)
+    more = season(*loaves, ready=28 + 9, at=ALWAYS, moulds={mould.what: 2}, effort=0.5)
     assert sum(item.late_h for item in more.loaves) < sum(item.late_h for item in result.loaves)
 
 

@@ -290,9 +290,7 @@ def test_how_far_it_has_come_is_told_while_it_goes_on(
 
 
 @pytest.mark.django_db(transaction=True)
-def test_the_bench_waits_for_nothing_but_the_writing(
-    owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch
-) -> None:
+def test_the_bench_waits_for_nothing_but_the_writing(owner: User, lived: Loaf, monkeypatch: pytest.MonkeyPatch) -> None:
     """What is long has been made ready before the database is held for it."""
     module = sys.modules[bring_in.__module__]
     held: list[tuple[int, bool]] = []

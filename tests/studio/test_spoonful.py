@@ -21,7 +21,7 @@ from archtop.core import InputError
 from archtop.core.camera import RING_SHEET, Mark, read_spoonful
 from archtop.core.camera.marks import locate
 from archtop.studio.sheets import ring_sheet_pdf
-from tests.photographs import Camera, Puddle, as_jpeg, laid_on, photographed, printed
+from tests.photographs import PX_PER_MM, Camera, Puddle, as_jpeg, laid_on, photographed, printed
 from tests.studio.conftest import Studio
 
 # Where the rings' middle lies on an A4 page [mm], by the page's own layout.
@@ -121,10 +121,11 @@ def test_a_sheet_in_waves_is_refused() -> None:
     """Marks that no flat sheet can have there: one of them slid by a centimetre."""
     page = sheet().copy()
     mark = RING_SHEET.marks[2]
-    at = [round(8 * (middle + of)) for middle, of in zip(MIDDLE, (mark.x, mark.y), strict=True)]
-    part = page[at[1] - 72 : at[1] + 72, at[0] - 72 : at[0] + 72].copy()
-    page[at[1] - 72 : at[1] + 72, at[0] - 72 : at[0] + 72] = 0.92
-    page[at[1] + 8 : at[1] + 152, at[0] - 72 : at[0] + 72] = part
+    x, y = (round(PX_PER_MM * (middle + of)) for middle, of in zip(MIDDLE, (mark.x, mark.y), strict=True))
+    half, slid = round(9 * PX_PER_MM), round(10 * PX_PER_MM)
+    part = page[y - half : y + half, x - half : x + half].copy()
+    page[y - half : y + half, x - half : x + half] = 0.92
+    page[y + slid - half : y + slid + half, x - half : x + half] = part
     with pytest.raises(InputError, match="off a flat sheet"):
         read_spoonful(photographed(page, Camera()))
 
