@@ -91,7 +91,7 @@ def test_a_loaf_goes_out_as_a_file_and_comes_back(page: Page, desk: Desk, tmp_pa
 
 def test_a_file_that_is_no_loaf_is_refused_with_a_reason(page: Page, tmp_path: Path) -> None:
     page.goto("/")
-    odd = {"not a loaf": "must be JSON", '{"version": 99}': "reads versions up to", '{"name": "x"}': "field required"}
+    odd = {"not a loaf": "must be JSON", '{"version": 99}': "reads versions up to", '{"name": "x"}': "it is missing"}
     for text, says in odd.items():
         file = tmp_path / "odd.json"
         file.write_text(text, encoding="utf-8")

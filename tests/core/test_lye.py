@@ -104,14 +104,14 @@ def test_discount_comes_back_from_unrounded_weights(discount: float, purity: flo
 @pytest.mark.parametrize(
     ("changes", "code", "says"),
     [
-        ({"fats": []}, "schema.too_short", "at least 1 item"),
-        ({"fats": [{"fat": "olive", "percent": 101}]}, "schema.less_than_equal", "less than or equal to 100"),
+        ({"fats": []}, "schema.too_short", "at least 1"),
+        ({"fats": [{"fat": "olive", "percent": 101}]}, "schema.less_than_equal", "at most 100"),
         ({"fats": [{"fat": "olive", "percent": 60}]}, "formula.sum", "Add 40 %"),
-        ({"fats": [{"fat": "olive", "percent": float("nan")}]}, "schema.finite_number", "finite number"),
+        ({"fats": [{"fat": "olive", "percent": float("nan")}]}, "schema.finite_number", "an ordinary number"),
         ({"water": {"by": "ratio", "value": 0.5}}, "water.range", "109 g NaOH in 100 g water"),
-        ({"water": {"by": "concentration", "value": 0}}, "schema.greater_than", "greater than 0"),
-        ({"naoh_purity_percent": 4}, "schema.greater_than_equal", "greater than or equal to 50"),
-        ({"sulphur": 1}, "schema.extra_forbidden", "not permitted"),
+        ({"water": {"by": "concentration", "value": 0}}, "schema.greater_than", "more than 0"),
+        ({"naoh_purity_percent": 4}, "schema.greater_than_equal", "at least 50"),
+        ({"sulphur": 1}, "schema.extra_forbidden", "nothing of that name"),
     ],
 )
 def test_bad_formulas_are_refused(changes: dict, code: str, says: str) -> None:

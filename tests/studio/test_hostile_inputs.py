@@ -16,8 +16,11 @@ from tests.studio.conftest import Studio
 
 pytestmark = pytest.mark.django_db
 
-# A class of the program, a part of its code, or a way through a document.
-_NOT_WORDS = re.compile(r"Error\b|pydantic|validation error|Traceback|archtop\.(core|studio|site)|<class|\w+\.\d+\.\w+")
+# A class of the program, a part of its code, a validator's own words, or a way through a document.
+_NOT_WORDS = re.compile(
+    r"Error\b|pydantic|validation error|Traceback|archtop\.(core|studio|site)|<class|\w+\.\d+\.\w+"
+    r"|(?i:input should|a valid |instance of|should (have|match))"
+)
 
 
 def _sent(studio: Studio, loaf: Loaf, given: Given) -> Any:

@@ -126,8 +126,13 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 	return (
 		<>
 			<FieldRow>
-				<TextField label="Name" value={additive.name} onChange={(name) => onChange({ name })} />
-				<TextField label="INCI" value={additive.inci ?? ""} onChange={(inci) => onChange({ inci })} />
+				<TextField field="name" label="Name" value={additive.name} onChange={(name) => onChange({ name })} />
+				<TextField
+					field="inci"
+					label="INCI"
+					value={additive.inci ?? ""}
+					onChange={(inci) => onChange({ inci })}
+				/>
 			</FieldRow>
 			<FieldRow>
 				<SelectField
@@ -137,12 +142,14 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 					onChange={(key) => onChange(FORMS.find(([other]) => other === key)?.[2] ?? {})}
 				/>
 				<NumberField
+					field="low"
 					label="Usually from"
 					quantity="dose"
 					value={additive.low}
 					onChange={(low) => onChange({ low })}
 				/>
 				<NumberField
+					field="high"
 					label="to"
 					quantity="dose"
 					value={additive.high}
@@ -217,6 +224,7 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 				</label>
 			)}
 			<TextField
+				field="note"
 				label="Your note"
 				max={400}
 				value={additive.note ?? ""}

@@ -103,8 +103,13 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 	return (
 		<>
 			<FieldRow>
-				<TextField label="Name on the jar" value={jar.name} onChange={(name) => onChange({ name })} />
-				<TextField label="INCI" value={jar.inci} onChange={(inci) => onChange({ inci })} />
+				<TextField
+					field="name"
+					label="Name on the jar"
+					value={jar.name}
+					onChange={(name) => onChange({ name })}
+				/>
+				<TextField field="inci" label="INCI" value={jar.inci} onChange={(inci) => onChange({ inci })} />
 			</FieldRow>
 			<fieldset className="space-y-1.5">
 				<legend className="font-semibold text-xs text-soft">
@@ -118,6 +123,7 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 						onChange={(plain_srgb) => bar({ plain_srgb })}
 					/>
 					<NumberField
+						field="bar.dose_g_per_kg"
 						label="Dose of the bar"
 						quantity="dose"
 						value={jar.bar.dose_g_per_kg}
@@ -135,18 +141,21 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 			</fieldset>
 			<FieldRow>
 				<NumberField
+					field="low"
 					label="Tested from"
 					quantity="dose"
 					value={jar.low}
 					onChange={(low) => onChange({ low })}
 				/>
 				<NumberField
+					field="high"
 					label="Tested to"
 					quantity="dose"
 					value={jar.high}
 					onChange={(high) => onChange({ high })}
 				/>
 				<NumberField
+					field="whitens"
 					label="Whitens"
 					suffix="by dose"
 					digits={2}
@@ -154,6 +163,7 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 					onChange={(whitens) => onChange({ whitens })}
 				/>
 				<NumberField
+					field="wet_murk"
 					label="Duller while wet"
 					suffix="0-1"
 					digits={2}
@@ -169,12 +179,14 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 					onChange={(disperse) => onChange({ disperse })}
 				/>
 				<NumberField
+					field="carrier_g_per_g"
 					label="Carrier per gram"
 					digits={1}
 					value={jar.carrier_g_per_g}
 					onChange={(carrier_g_per_g) => onChange({ carrier_g_per_g })}
 				/>
 				<MaybeNumberField
+					field="bulk_g_ml"
 					label="A level teaspoon weighs"
 					quantity="weight"
 					digits={2}

@@ -71,9 +71,15 @@ function about(scent: Scent): string {
 function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Partial<Scent>) => void }) {
 	return (
 		<>
-			<TextField label="Name on the bottle" value={scent.name} onChange={(name) => onChange({ name })} />
+			<TextField
+				field="name"
+				label="Name on the bottle"
+				value={scent.name}
+				onChange={(name) => onChange({ name })}
+			/>
 			<FieldRow>
 				<MaybeNumberField
+					field="max_percent"
 					label="Highest use"
 					suffix="%"
 					digits={2}
@@ -82,6 +88,7 @@ function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Part
 					onChange={(max_percent) => onChange({ max_percent })}
 				/>
 				<NumberField
+					field="vanillin_percent"
 					label="Vanillin"
 					suffix="%"
 					digits={2}
@@ -113,6 +120,7 @@ function ScentFields({ scent, onChange }: { scent: Scent; onChange: (patch: Part
 				</div>
 			</fieldset>
 			<TextField
+				field="notes"
 				label="What you have seen it do"
 				max={4000}
 				value={scent.notes}

@@ -35,7 +35,7 @@ function shown() {
 				line={(thing) => thing.inci}
 			>
 				{(draft, change) => (
-					<TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
+					<TextField label="Name" field="name" value={draft.name} onChange={(name) => change({ name })} />
 				)}
 			</Shelf>
 		</QueryClientProvider>,
@@ -61,15 +61,15 @@ describe("a shelf of the cupboard", () => {
 		expect(putItem.mock.calls[0]?.[0]).toEqual({ key: "oat-flour-2", name: "Oat flour", inci: "" });
 		expect(await screen.findByRole("button", { name: "Add a thing" })).toBeTruthy();
 	});
-	it("keeps what was typed when it is refused, with the reason above", async () => {
+	it("keeps what was typed when it is refused, with the reason at its field until that is changed", async () => {
 		const problem = {
-			code: "additive.range",
-			field: "low",
-			value: "30",
-			limit: "above the highest",
-			remedy: "Swap them.",
+			code: "schema.string_too_long",
+			field: "name",
+			value: "Rice, fine",
+			limit: "it may have at most 8 letters",
+			remedy: "Shorten it.",
 			mends: [],
-			message: "low = 30: above the highest. Swap them.",
+			message: "name = Rice, fine: it may have at most 8 letters. Shorten it.",
 		};
 		putItem.mockRejectedValue(
 			new ApiProblem(422, { code: "input.refused", message: problem.message, problems: [problem] }),
@@ -78,9 +78,15 @@ describe("a shelf of the cupboard", () => {
 		press("Change Rice flour");
 		name("Rice, fine");
 		press("Save");
-		expect(await screen.findByText(/Not saved: see above/)).toBeTruthy();
-		expect((screen.getByLabelText("Name") as HTMLInputElement).value).toBe("Rice, fine");
-		expect(screen.getByText(/Swap them/)).toBeTruthy();
+		expect((await screen.findByRole("alert")).textContent).toContain("It could not be saved");
+		const field = screen.getByLabelText("Name") as HTMLInputElement;
+		expect(field.value).toBe("Rice, fine");
+		expect(field.getAttribute("aria-invalid")).toBe("true");
+		const note = document.getElementById(field.getAttribute("aria-describedby") ?? "");
+		expect(note?.textContent).toBe("It may have at most 8 letters. Shorten it.");
+		name("Rice");
+		expect(field.getAttribute("aria-invalid")).toBeNull();
+		expect(screen.getByRole("alert")).toBeTruthy();
 		press("Cancel");
 		expect(screen.getByText("Oryza")).toBeTruthy();
 	});

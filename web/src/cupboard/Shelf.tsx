@@ -32,7 +32,7 @@ export function Shelf<T extends Item>({ kind, items, taken, start, words, cautio
 	return (
 		<>
 			<Cautions lines={[...caution]} />
-			{refused && <Problems title="It could not be saved or removed" problems={refused.report.problems} />}
+			{refused && <Problems title="It could not be removed" problems={refused.report.problems} />}
 			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
 				{items.map((item) => (
 					<ShelfCard

@@ -1,5 +1,9 @@
 import { type ReactNode, useState } from "react";
+import { ApiProblem } from "../api/queries";
+import type { ProblemReport } from "../api/types";
 import { Button } from "../ui/Button";
+import { Problems } from "../ui/Problems";
+import { RefusedFields } from "../ui/RefusedFields";
 
 interface Props<T> {
 	item: T;
@@ -15,15 +19,17 @@ interface Props<T> {
 /** One thing on a shelf: a line about it, and its fields while it is open. Nothing is kept until it is put back. */
 export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, children }: Props<T>) {
 	const [draft, setDraft] = useState<T | null>(isNew ? item : null);
-	const [refused, setRefused] = useState(false);
+	const [refused, setRefused] = useState<ProblemReport | null>(null);
 	const put = async () => {
 		if (!draft) return;
 		try {
 			await onPut(draft);
-			setRefused(false);
+			setRefused(null);
 			if (!isNew) setDraft(null);
-		} catch {
-			setRefused(true); // The reason stands above the shelf; the draft stays as typed.
+		} catch (error) {
+			// It stays as typed.
+			if (!(error instanceof ApiProblem)) throw error;
+			setRefused(error.report);
 		}
 	};
 	return (
@@ -41,7 +47,15 @@ export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, c
 			</div>
 			{draft && (
 				<div className="mt-2 space-y-2.5">
-					{children(draft, (patch) => setDraft({ ...draft, ...patch }))}
+					<RefusedFields problems={refused?.problems}>
+						{children(draft, (patch) => setDraft({ ...draft, ...patch }))}
+					</RefusedFields>
+					{refused && (
+						<Problems
+							title={refused.problems.length ? "It could not be saved" : refused.message}
+							problems={refused.problems}
+						/>
+					)}
 					<div className="flex flex-wrap items-center gap-2">
 						<Button look="main" onClick={put}>
 							Save
@@ -52,7 +66,6 @@ export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, c
 								Remove
 							</Button>
 						)}
-						{refused && <span className="text-lye text-sm">Not saved: see above.</span>}
 					</div>
 				</div>
 			)}

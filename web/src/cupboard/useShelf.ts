@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { takeOutOfCupboard } from "../api/cupboard";
 import { ApiProblem, cupboardQuery } from "../api/queries";
 
-/** Puts things into the cupboard and takes them out; ``refused`` holds what the studio said no to. */
+/** Puts things into the cupboard and takes them out; ``refused``: why something may not be taken out. */
 export function useShelf<T>(
 	kind: "scent" | "colourant" | "additive",
 	putItem: (item: T) => Promise<unknown>,
@@ -11,7 +11,7 @@ export function useShelf<T>(
 	const refresh = { onSuccess: () => queries.invalidateQueries({ queryKey: cupboardQuery.queryKey }) };
 	const put = useMutation({ mutationFn: putItem, ...refresh });
 	const take = useMutation({ mutationFn: (key: string) => takeOutOfCupboard(kind, key), ...refresh });
-	const refused = [put.error, take.error].find((error) => error instanceof ApiProblem) ?? null;
+	const refused = take.error instanceof ApiProblem ? take.error : null;
 	return { put: put.mutateAsync, take: take.mutate, refused };
 }
 

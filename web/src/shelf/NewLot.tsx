@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { ApiProblem, putOnShelf, shelfQuery } from "../api/queries";
 import type { Lot } from "../api/types";
 import { keyOf } from "../cupboard/useShelf";
@@ -10,6 +10,8 @@ import { today } from "../ui/dates";
 import { DateField } from "../ui/day/DateField";
 import { NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
+import { Labelled } from "../ui/plainFields";
+import { RefusedFields } from "../ui/RefusedFields";
 import { KEPT, KINDS } from "./words";
 
 const fresh = (): Lot => ({
@@ -31,7 +33,6 @@ const fresh = (): Lot => ({
 export function NewLot({ taken }: { taken: readonly string[] }) {
 	const queries = useQueryClient();
 	const [draft, setDraft] = useState<Lot | null>(null);
-	const colourId = useId();
 	const put = useMutation({
 		mutationFn: (lot: Lot) => putOnShelf({ ...lot, key: keyOf(lot.name, taken) }),
 		onSuccess: () => {
@@ -46,51 +47,75 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 			</Button>
 		);
 	}
+	const refused = put.error instanceof ApiProblem ? put.error.report.problems : undefined;
 	const change = (next: Partial<Lot>) => setDraft({ ...draft, ...next });
 	return (
 		<section aria-label="Something new for the shelf" className="tray w-full max-w-3xl space-y-2 p-3">
-			<FieldRow>
-				<TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
-				<SelectField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => change({ kind })} />
-				<DateField
-					label="Made on"
-					max={today()}
-					value={draft.made_on}
-					onChange={(day) => day && change({ made_on: day })}
-				/>
-			</FieldRow>
-			<FieldRow>
-				<div>
-					<label htmlFor={colourId} className="block font-semibold text-soft text-xs">
-						Looks like
-					</label>
-					<input
-						id={colourId}
-						type="color"
-						className="field h-9 w-full"
-						value={draft.srgb}
-						onChange={(event) => change({ srgb: event.target.value })}
+			<RefusedFields problems={refused}>
+				<FieldRow>
+					<TextField field="lot.name" label="Name" value={draft.name} onChange={(name) => change({ name })} />
+					<SelectField
+						label="Kind"
+						value={draft.kind}
+						options={KINDS}
+						onChange={(kind) => change({ kind })}
 					/>
-				</div>
-				<TextField label="Colour" value={draft.colour} onChange={(colour) => change({ colour })} />
-				<TextField label="Scent" value={draft.scent} onChange={(scent) => change({ scent })} />
-				<NumberField
-					label="Pieces"
-					digits={0}
-					value={draft.count}
-					onChange={(value) => change({ count: Math.max(0, Math.round(value)) })}
-				/>
-				<NumberField
-					label="Weighs"
-					quantity="weight"
-					digits={0}
-					value={draft.grams}
-					onChange={(grams) => change({ grams })}
-				/>
-				{draft.kind === "raw dough" && (
-					<SelectField label="Kept" value={draft.kept} options={KEPT} onChange={(kept) => change({ kept })} />
-				)}
-			</FieldRow>
+					<DateField
+						label="Made on"
+						max={today()}
+						value={draft.made_on}
+						onChange={(day) => day && change({ made_on: day })}
+					/>
+				</FieldRow>
+				<FieldRow>
+					<Labelled label="Looks like">
+						{(id) => (
+							<input
+								id={id}
+								type="color"
+								className="field h-9 w-full"
+								value={draft.srgb}
+								onChange={(event) => change({ srgb: event.target.value })}
+							/>
+						)}
+					</Labelled>
+					<TextField
+						field="lot.colour"
+						label="Colour"
+						value={draft.colour}
+						onChange={(colour) => change({ colour })}
+					/>
+					<TextField
+						field="lot.scent"
+						label="Scent"
+						value={draft.scent}
+						onChange={(scent) => change({ scent })}
+					/>
+					<NumberField
+						field="lot.count"
+						label="Pieces"
+						digits={0}
+						value={draft.count}
+						onChange={(value) => change({ count: Math.max(0, Math.round(value)) })}
+					/>
+					<NumberField
+						field="lot.grams"
+						label="Weighs"
+						quantity="weight"
+						digits={0}
+						value={draft.grams}
+						onChange={(grams) => change({ grams })}
+					/>
+					{draft.kind === "raw dough" && (
+						<SelectField
+							label="Kept"
+							value={draft.kept}
+							options={KEPT}
+							onChange={(kept) => change({ kept })}
+						/>
+					)}
+				</FieldRow>
+			</RefusedFields>
 			<div className="flex gap-2">
 				<Button
 					look="main"
@@ -101,9 +126,7 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 				</Button>
 				<Button onClick={() => setDraft(null)}>Cancel</Button>
 			</div>
-			{put.error instanceof ApiProblem && (
-				<Problems title="It was not put on the shelf" problems={put.error.report.problems} />
-			)}
+			{refused && <Problems title="It was not put on the shelf" problems={refused} />}
 		</section>
 	);
 }

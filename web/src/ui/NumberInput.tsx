@@ -23,6 +23,8 @@ interface Props {
 	min?: number;
 	placeholder?: string;
 	className?: string;
+	/** The part of what is sent that it holds, where that is kept by a press. */
+	field?: string;
 	/** The hand leaves it, or presses Enter. */
 	onDone?: () => void;
 }
@@ -42,11 +44,12 @@ export function NumberInput({
 	digits,
 	step = 1,
 	min,
+	field,
 	...look
 }: Props) {
 	const { units } = useUnits();
 	const says = useId();
-	const refusal = useSaid(id);
+	const refusal = useSaid(id, field);
 	const own: Unit = quantity
 		? unitOf(units, quantity)
 		: { label: suffix ?? "", size: 1, digits: digits ?? 2 };

@@ -28,6 +28,8 @@ interface NumberLook {
 	digits?: number;
 	step?: number;
 	min?: number;
+	/** The part of what is sent that it holds, where that is kept by a press. */
+	field?: string;
 }
 
 /** A number in the user's units. Half-typed text stays as typed; only a number is handed on. */

@@ -41,7 +41,16 @@ const FIELDS: Record<string, string> = {
 	make: "how they are made",
 	lye_discount_percent: "lye left out",
 	held_back_ml: "held back",
+	grams: "what it weighs",
+	max_percent: "highest use",
+	dose_g_per_kg: "dose",
+	wet_murk: "duller while wet",
+	carrier_g_per_g: "carrier per gram",
+	bulk_g_ml: "what a teaspoon weighs",
 };
+
+/** What something is sent in, which nobody sees. */
+const WRAPPED: ReadonlySet<string> = new Set(["document", "target", "lot"]);
 
 /** A field inside one thing, where that is known: ``casting.cavity_ml``. */
 export const fieldInWords = (field: string): string =>
@@ -64,7 +73,7 @@ export function placeInWords(field: string, document?: Loaf): string {
 		const part = parts[i] ?? "";
 		here = (here as Json | undefined)?.[part];
 		if (!/^\d+$/.test(parts[i + 1] ?? "")) {
-			if (part !== "document" && part !== "target") words.push(plain(part));
+			if (!WRAPPED.has(part)) words.push(plain(part));
 			continue;
 		}
 		const number = Number(parts[++i]);

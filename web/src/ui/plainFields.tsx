@@ -14,9 +14,13 @@ const hideWhereNarrow = (note: HTMLElement | null) => {
 	note?.classList.toggle("sr-only", (note.parentElement?.clientWidth ?? 0) < NARROW_PX);
 };
 
-/** What is refused of a control, said beside it; and what the control itself needs for that. */
-export function useSaid(id: string) {
-	const { said, touch } = useRefusal(id);
+/**
+ * What is refused of a control, said beside it; and what the control itself needs for that.
+ *
+ * ``field``: the part of what is sent that it holds, where that is kept by a press.
+ */
+export function useSaid(id: string, field = id) {
+	const { said, touch } = useRefusal(field);
 	const says = `${id}-refused`;
 	return {
 		touch,
@@ -50,6 +54,7 @@ export function TextField(props: {
 	label: string;
 	value: string;
 	onChange: (value: string) => void;
+	field?: string;
 	max?: number;
 }) {
 	return <Labelled label={props.label}>{(id) => <TextInput {...props} id={id} />}</Labelled>;
@@ -59,11 +64,12 @@ interface TextInputProps {
 	id: string;
 	value: string;
 	onChange: (value: string) => void;
+	field?: string;
 	max?: number;
 }
 
-function TextInput({ id, value, onChange, max = 120 }: TextInputProps) {
-	const { touch, refused, note } = useSaid(id);
+function TextInput({ id, value, onChange, field, max = 120 }: TextInputProps) {
+	const { touch, refused, note } = useSaid(id, field);
 	return (
 		<>
 			<input

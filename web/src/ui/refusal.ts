@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
+import type { Problem } from "../api/types";
 
-/** What was refused of a document, tied to the controls whose change brought it about. */
+/** What was refused, tied to the controls that it is about. */
 export interface Refusals {
 	/** Called by a control before it hands a change on. */
 	readonly touch: (control: string) => void;
@@ -8,6 +9,10 @@ export interface Refusals {
 }
 
 export const RefusalContext = createContext<Refusals>({ touch: () => {}, of: () => undefined });
+
+/** Why, and what to do about it. */
+export const sentenceOf = ({ limit, remedy }: Problem) =>
+	`${limit.charAt(0).toUpperCase()}${limit.slice(1)}. ${remedy}`;
 
 /** A control's part in it: what is said of it, and how it says that it is changed. */
 export function useRefusal(control: string) {

@@ -18,11 +18,43 @@ from archtop.core.base.tags import TAGS
 
 __all__ = ["InputError", "Mend", "Problem", "problems_from_items", "problems_from_validation", "shown"]
 
+_DAY = ("date_type", "date_parsing", "date_from_datetime_parsing", "date_from_datetime_inexact")
+_TIME = ("datetime_type", "datetime_parsing", "datetime_from_date_parsing", "timezone_aware")
+# What pydantic found wrong, in words; in braces what it tells of the limit.
+_LIMITS = {
+    "missing": "it is missing",
+    "extra_forbidden": "nothing of that name is known here",
+    "finite_number": "it must be an ordinary number",
+    "greater_than": "it must be more than {gt}",
+    "greater_than_equal": "it must be at least {ge}",
+    "less_than": "it must be less than {lt}",
+    "less_than_equal": "it may be at most {le}",
+    "too_short": "there must be at least {min_length}",
+    "too_long": "there may be at most {max_length}",
+    "string_too_short": "it may not be empty",
+    "string_too_long": "it may have at most {max_length} letters",
+    "string_pattern_mismatch": "it has letters or signs that it may not have",
+    "string_type": "it must be words",
+    "literal_error": "it must be {expected}",
+    "union_tag_invalid": "it must be one of {expected_tags}",
+    "int_from_float": "it must be a whole number",
+    **dict.fromkeys(("float_type", "float_parsing", "int_type", "int_parsing"), "it must be a number"),
+    **dict.fromkeys(("bool_type", "bool_parsing"), "it must be yes or no"),
+    **dict.fromkeys(("list_type", "tuple_type"), "it must be a list"),
+    **dict.fromkeys(("dict_type", "model_type", "model_attributes_type"), "it must have parts with names"),
+    **dict.fromkeys(("uuid_type", "uuid_parsing", "uuid_version"), "it must be a name of its own (a UUID)"),
+    **dict.fromkeys(_DAY, "it must be a day, as 2026-12-05"),
+    **dict.fromkeys(_TIME, "it must be a day with its time and zone, as 2026-12-05T09:30:00Z"),
+}
+
+# The same of days.
+_DAYS = {"greater_than_equal": "it must be {ge} or later", "less_than_equal": "it must be {le} or earlier"}
+
 _REMEDIES = {
     "finite_number": "Type an ordinary number.",
     "missing": "Add it.",
     "extra_forbidden": "Remove it, or check its spelling.",
-    "too_short": "Add at least one.",
+    "too_short": "Add some.",
     "too_long": "Remove some.",
     "string_too_short": "Type a name.",
     "string_too_long": "Shorten it.",
@@ -120,9 +152,9 @@ def problems_from_items(items: Iterable[Mapping[str, Any]]) -> InputError:
             Problem(
                 code=f"schema.{item['type']}",
                 field=".".join(str(part) for part in _path(item["loc"])) or "document",
-                value=shown(item["input"]) if item["type"] != "missing" else "nothing",
+                value="nothing" if item["type"] == "missing" or item["input"] in (None, "") else shown(item["input"]),
                 limit=_limit(item),
-                remedy=_REMEDIES.get(item["type"], "Correct it."),
+                remedy="Choose another day." if _is_of_days(item) else _REMEDIES.get(item["type"], "Correct it."),
             )
         )
     return InputError(*problems)
@@ -138,9 +170,15 @@ def _within(at: list[int | str], problem: Problem) -> Problem:
 
 
 def _limit(item: Mapping[str, Any]) -> str:
-    if item["type"] == "union_tag_invalid":
-        return f"must be one of {item['ctx']['expected_tags']}"
+    limits = {name: shown(limit) for name, limit in item.get("ctx", {}).items()}
+    if words := (_DAYS if _is_of_days(item) else _LIMITS).get(item["type"]):
+        return words.format(**limits)
     return _lower_first(item["msg"].removeprefix("Value error, "))
+
+
+def _is_of_days(item: Mapping[str, Any]) -> bool:
+    """Whether a limit is a day: those come as days, or as the API writes them."""
+    return item["type"] in _DAYS and not isinstance(next(iter(item["ctx"].values())), int | float)
 
 
 def _lower_first(text: str) -> str:

@@ -1,10 +1,6 @@
 import { useCallback, useMemo, useRef } from "react";
 import type { Problem } from "../../api/types";
-import type { Refusals } from "../../ui/refusal";
-
-/** Why, and what to do about it. */
-const sentence = ({ limit, remedy }: Problem) =>
-	`${limit.charAt(0).toUpperCase()}${limit.slice(1)}. ${remedy}`;
+import { type Refusals, sentenceOf } from "../../ui/refusal";
 
 const keyOf = ({ code, field }: Problem) => `${code} ${field}`;
 
@@ -29,7 +25,7 @@ export function useRefusals(problems: readonly Problem[]): Refusals & { edited: 
 		const texts = new Map<string, string>();
 		for (const problem of problems) {
 			const owner = now.get(keyOf(problem));
-			if (owner && !texts.has(owner)) texts.set(owner, sentence(problem));
+			if (owner && !texts.has(owner)) texts.set(owner, sentenceOf(problem));
 		}
 		return texts;
 	}, [problems]);
