@@ -10,20 +10,13 @@ from tests.browser.conftest import Desk
 from tests.browser.test_places import violations
 
 
-def press_until(page: Page, words: str) -> None:
-    """Space, until the step at hand begins so; what is asked before its time is known."""
-    heading, done = page.get_by_role("heading", level=1), page.get_by_text(re.compile(r"\d+ of \d+ done"))
-    asked = page.get_by_role("alertdialog")
+def press_until(desk: Desk, words: str) -> None:
+    """Done, until the step at hand begins so."""
+    heading = desk.page.get_by_role("heading", level=1)
     for _ in range(150):
         if heading.inner_text().startswith(words):
             return
-        before = done.inner_text()
-        page.keyboard.press("Space")
-        # Each press is seen to have been taken before the next: a slow machine would take two.
-        expect(asked.or_(done.filter(has_not_text=before)).first).to_be_visible()
-        if asked.count():
-            asked.get_by_role("button", name="I know").click()
-            expect(done).not_to_have_text(before)
+        desk.press_done()
     raise AssertionError(f"never came to {words}")
 
 
@@ -33,11 +26,11 @@ def test_a_day_is_rehearsed_read_missed_and_begun_anew(page: Page, desk: Desk) -
     bar = page.get_by_role("region", name="Rehearsal")
     expect(bar).to_be_visible()
     assert violations(page) == []
-    press_until(page, "Let the lye cool")
+    press_until(desk, "Let the lye cool")
     page.keyboard.press("Space")
     # Practised as it is done: hot lye is not taken for cool here either.
     expect(page.get_by_role("alertdialog")).to_contain_text("left, an estimate")
-    press_until(page, "Pour “Street dusk”")
+    press_until(desk, "Pour “Street dusk”")
     page.get_by_role("link", name="Trace clock").click()
     page.get_by_role("button", name="Take a spoonful").click()
     expect(page.get_by_role("img", name="Ring sheet")).to_be_visible()
@@ -50,7 +43,7 @@ def test_a_day_is_rehearsed_read_missed_and_begun_anew(page: Page, desk: Desk) -
     expect(page.locator("[data-reading]")).to_have_count(0)
     page.get_by_role("link", name="Bench").click()
     bar.get_by_role("button", name="Stop").click()
-    press_until(page, "Pour “Night sky”")
+    press_until(desk, "Pour “Night sky”")
     bar.get_by_role("button", name=re.compile(r"of \d+ missed")).click()
     went = page.get_by_role("list", name="How it went")
     expect(went).to_contain_text("sank")
@@ -136,7 +129,7 @@ def test_batter_lost_is_planned_again(page: Page, desk: Desk) -> None:
 
 def test_the_thermometer_is_followed_and_kept(page: Page, desk: Desk) -> None:
     desk.copy_of_the_demo("Warmth", "Bench")
-    press_until(page, "Water, then lye")
+    press_until(desk, "Water, then lye")
     page.get_by_role("button", name="Warmth").click()
     shows = page.get_by_test_id("on-the-thermometer")
     expect(shows).to_contain_text("21 °C")

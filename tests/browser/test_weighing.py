@@ -110,5 +110,6 @@ def test_hot_lye_is_asked_about_once_and_its_clock_stays_in_sight(page: Page, de
     expect(heading).to_have_text(title)
     expect(timer).to_contain_text("Let the lye cool: left, an estimate")
     page.keyboard.press("Backspace")
+    expect(heading).to_have_text("Let the lye cool")
     desk.press_done()
     expect(heading).not_to_have_text("Let the lye cool")
