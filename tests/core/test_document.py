@@ -63,7 +63,7 @@ BAD = {
     "absurd size": (mould(1e9), "schema.less_than_equal", "2000"),
     "not a number": (mould(float("nan")), "schema.finite_number", "nan"),
     "wrong type": (mould("long"), "schema.float_parsing", "long"),
-    "unknown field": ({"mouldz": 3}, "schema.extra_forbidden", "not permitted"),
+    "unknown field": ({"mouldz": 3}, "schema.extra_forbidden", "nothing of that name"),
     "no work": ({"work": []}, "pour.none", "Add a pour"),
     "sum of shares": (
         pours(60, percent=60),

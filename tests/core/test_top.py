@@ -257,7 +257,7 @@ def test_what_cannot_be_strewn_is_refused() -> None:
         strew(Scatter(items=(ScatterItem(pieces="bit", count=3),)), {"bit": Foot(5, 5)}, AREA, [])
     with pytest.raises(InputError, match="Let it go, or strew more"):
         strewn(2, pins=(Pin(pieces="bit", number=5, x=0, y=0),))
-    with pytest.raises(InputError, match="less than or equal to"):
+    with pytest.raises(InputError, match="at most"):
         calculate(
             "scatter",
             {"scatter": {"seed": 2**40}, "radii_mm": {"bit": 5}, "long_mm": 250, "wide_mm": 90, "bars": 10},
