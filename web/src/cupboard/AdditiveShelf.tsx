@@ -1,6 +1,7 @@
 import { putAdditive } from "../api/cupboard";
 import type { Additive, OfferedAdditive } from "../api/types";
 import { optionsOf, useCatalogue } from "../api/useCatalogue";
+import { ColourField } from "../ui/ColourField";
 import { FieldRow } from "../ui/Drawer";
 import { CheckField, NumberField, SelectField, TextField } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
@@ -213,15 +214,11 @@ function AdditiveFields({ additive, onChange }: FieldsProps) {
 				onChange={(checked) => onChange({ colour: checked ? "#b08a5a" : null })}
 			/>
 			{additive.colour != null && (
-				<label className="block text-xs font-semibold text-soft">
-					At twice its highest dose
-					<input
-						type="color"
-						className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-paper"
-						value={additive.colour}
-						onChange={(event) => onChange({ colour: event.target.value })}
-					/>
-				</label>
+				<ColourField
+					label="At twice its highest dose"
+					value={additive.colour}
+					onChange={(colour) => onChange({ colour })}
+				/>
 			)}
 			<TextField
 				field="note"

@@ -1,6 +1,7 @@
 import { putColourant } from "../api/cupboard";
 import type { Colourant, OfferedColourant } from "../api/types";
 import { CardColour } from "../ui/CardColour";
+import { ColourField } from "../ui/ColourField";
 import { FieldRow } from "../ui/Drawer";
 import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Swatch } from "../ui/Swatch";
@@ -116,8 +117,8 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 					A cured test bar, and the same soap without colour
 				</legend>
 				<FieldRow>
-					<ColourInput label="Bar" value={jar.bar.srgb} onChange={(srgb) => bar({ srgb })} />
-					<ColourInput
+					<ColourField label="Bar" value={jar.bar.srgb} onChange={(srgb) => bar({ srgb })} />
+					<ColourField
 						label="Plain"
 						value={jar.bar.plain_srgb}
 						onChange={(plain_srgb) => bar({ plain_srgb })}
@@ -190,7 +191,7 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 					label="A level teaspoon weighs"
 					quantity="weight"
 					digits={2}
-					placeholder="not weighed"
+					placeholder="not yet"
 					value={jar.bulk_g_ml == null ? null : jar.bulk_g_ml * ML_PER_TSP}
 					onChange={(grams) => onChange({ bulk_g_ml: grams === null ? null : grams / ML_PER_TSP })}
 				/>
@@ -220,27 +221,5 @@ function JarFields({ jar, carrier, onChange }: JarProps) {
 				/>
 			</FieldRow>
 		</>
-	);
-}
-
-function ColourInput({
-	label,
-	value,
-	onChange,
-}: {
-	label: string;
-	value: string;
-	onChange: (srgb: string) => void;
-}) {
-	return (
-		<label className="block text-xs font-semibold text-soft">
-			{label}
-			<input
-				type="color"
-				className="mt-0.5 block h-9 w-full cursor-pointer rounded border border-line bg-paper"
-				value={value}
-				onChange={(event) => onChange(event.target.value)}
-			/>
-		</label>
 	);
 }

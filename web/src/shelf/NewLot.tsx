@@ -5,12 +5,12 @@ import { ApiProblem, putOnShelf, shelfQuery } from "../api/queries";
 import type { Lot } from "../api/types";
 import { keyOf } from "../cupboard/useShelf";
 import { Button } from "../ui/Button";
+import { ColourField } from "../ui/ColourField";
 import { FieldRow } from "../ui/Drawer";
 import { today } from "../ui/dates";
 import { DateField } from "../ui/day/DateField";
 import { NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
-import { Labelled } from "../ui/plainFields";
 import { RefusedFields } from "../ui/RefusedFields";
 import { KEPT, KINDS } from "./words";
 
@@ -68,17 +68,7 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 					/>
 				</FieldRow>
 				<FieldRow>
-					<Labelled label="Looks like">
-						{(id) => (
-							<input
-								id={id}
-								type="color"
-								className="field h-9 w-full"
-								value={draft.srgb}
-								onChange={(event) => change({ srgb: event.target.value })}
-							/>
-						)}
-					</Labelled>
+					<ColourField label="Looks like" value={draft.srgb} onChange={(srgb) => change({ srgb })} />
 					<TextField
 						field="lot.colour"
 						label="Colour"

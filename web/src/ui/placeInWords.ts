@@ -41,7 +41,6 @@ const FIELDS: Record<string, string> = {
 	make: "how they are made",
 	lye_discount_percent: "lye left out",
 	held_back_ml: "held back",
-	grams: "what it weighs",
 	max_percent: "highest use",
 	dose_g_per_kg: "dose",
 	wet_murk: "duller while wet",
