@@ -38,6 +38,9 @@ def test_put_on_take_and_take_too_much(page: Page) -> None:
     card.get_by_label("How much").fill("400")
     card.get_by_role("button", name="Save", exact=True).click()
     expect(card.get_by_role("alert")).to_contain_text("Take 250 at most")
+    expect(card.get_by_label("How much")).to_have_accessible_description(
+        "There are 250. Take 250 at most, or count again."
+    )
     card.get_by_label("How much").fill("100")
     card.get_by_role("button", name="Save", exact=True).click()
     expect(card).to_contain_text("150 g")

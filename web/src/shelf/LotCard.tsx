@@ -3,8 +3,10 @@ import { useState } from "react";
 import { ApiProblem, changeLot, moveLot, shelfQuery } from "../api/queries";
 import type { MoveIn, ShelfLine } from "../api/types";
 import { Button } from "../ui/Button";
+import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
+import { RefusedFields } from "../ui/RefusedFields";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
 import { AgeLine } from "./AgeLine";
@@ -105,6 +107,7 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 		},
 	});
 	const describe = useMutation({ mutationFn: () => changeLot({ ...lot, notes, kept }), onSuccess: refresh });
+	const refused = move.error instanceof ApiProblem ? move.error.report.problems : undefined;
 	const sign = why === "put back" ? 1 : -1;
 	const each = counted ? lot.grams / lot.count : 1;
 	const send = () =>
@@ -115,14 +118,23 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 		});
 	return (
 		<div className="space-y-2 rounded-lg bg-rim-wash p-2">
-			<div className="grid grid-cols-2 items-end gap-2">
-				<SelectField label="What happened" value={why} options={REASONS} onChange={setWhy} />
-				{counted ? (
-					<NumberField label="How many" digits={0} value={amount} onChange={setAmount} />
-				) : (
-					<NumberField label="How much" quantity="weight" digits={0} value={amount} onChange={setAmount} />
-				)}
-			</div>
+			<RefusedFields problems={refused}>
+				<FieldRow>
+					<SelectField label="What happened" value={why} options={REASONS} onChange={setWhy} />
+					{counted ? (
+						<NumberField field="count" label="How many" digits={0} value={amount} onChange={setAmount} />
+					) : (
+						<NumberField
+							field="grams"
+							label="How much"
+							quantity="weight"
+							digits={0}
+							value={amount}
+							onChange={setAmount}
+						/>
+					)}
+				</FieldRow>
+			</RefusedFields>
 			<label className="block font-semibold text-soft text-xs">
 				Notes
 				<textarea
@@ -150,9 +162,7 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 				</Button>
 				<Button onClick={onDone}>Cancel</Button>
 			</div>
-			{move.error instanceof ApiProblem && (
-				<Problems title="Not saved" problems={move.error.report.problems} />
-			)}
+			{refused && <Problems title="Not saved" problems={refused} />}
 		</div>
 	);
 }

@@ -98,7 +98,7 @@ _NAMED_BY: Final = {
 }
 
 
-# What there may be thousands of; nothing else is named by a number that is given when one of these is written.
+# What there may be thousands of: no other row names one of these by a number that only the database gives.
 _LONG: Final = frozenset({"loaves", "revisions", "bench", "readings", "outcomes", "photos", "stock_uses"})
 
 
