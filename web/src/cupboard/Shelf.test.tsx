@@ -90,6 +90,18 @@ describe("a shelf of the cupboard", () => {
 		press("Cancel");
 		expect(screen.getByText("Oryza")).toBeTruthy();
 	});
+	it("says so where the studio is not reached, and keeps what was typed", async () => {
+		putItem.mockRejectedValue(
+			new ApiProblem(0, { code: "http.offline", message: "The studio cannot be reached.", problems: [] }),
+		);
+		shown();
+		press("Change Rice flour");
+		name("Rice, fine");
+		press("Save");
+		const told = (await screen.findByRole("alert")).textContent;
+		expect(told).toContain("It could not be saved. The studio cannot be reached.");
+		expect((screen.getByLabelText("Name") as HTMLInputElement).value).toBe("Rice, fine");
+	});
 	it("takes a thing out by its key", async () => {
 		shown();
 		press("Change Rice flour");

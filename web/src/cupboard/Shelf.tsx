@@ -2,7 +2,7 @@ import { Plus } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { Button } from "../ui/Button";
 import { Cautions } from "../ui/Cautions";
-import { Problems } from "../ui/Problems";
+import { NotDone } from "../ui/Problems";
 import { ShelfCard } from "./ShelfCard";
 import { keyOf, useShelf } from "./useShelf";
 
@@ -32,7 +32,7 @@ export function Shelf<T extends Item>({ kind, items, taken, start, words, cautio
 	return (
 		<>
 			<Cautions lines={[...caution]} />
-			{refused && <Problems title="It could not be removed" problems={refused.report.problems} />}
+			<NotDone title="It could not be removed" error={refused} />
 			<ul className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
 				{items.map((item) => (
 					<ShelfCard

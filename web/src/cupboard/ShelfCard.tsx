@@ -1,8 +1,6 @@
 import { type ReactNode, useState } from "react";
-import { ApiProblem } from "../api/queries";
-import type { ProblemReport } from "../api/types";
 import { Button } from "../ui/Button";
-import { Problems } from "../ui/Problems";
+import { NotDone } from "../ui/Problems";
 import { RefusedFields } from "../ui/RefusedFields";
 
 interface Props<T> {
@@ -19,7 +17,7 @@ interface Props<T> {
 /** One thing on a shelf: a line about it, and its fields while it is open. Nothing is kept until it is put back. */
 export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, children }: Props<T>) {
 	const [draft, setDraft] = useState<T | null>(isNew ? item : null);
-	const [refused, setRefused] = useState<ProblemReport | null>(null);
+	const [refused, setRefused] = useState<unknown>(null);
 	const put = async () => {
 		if (!draft) return;
 		try {
@@ -28,8 +26,7 @@ export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, c
 			if (!isNew) setDraft(null);
 		} catch (error) {
 			// It stays as typed.
-			if (!(error instanceof ApiProblem)) throw error;
-			setRefused(error.report);
+			setRefused(error);
 		}
 	};
 	return (
@@ -47,15 +44,10 @@ export function ShelfCard<T>({ item, name, line, isNew = false, onPut, onTake, c
 			</div>
 			{draft && (
 				<div className="mt-2 space-y-2.5">
-					<RefusedFields problems={refused?.problems}>
+					<RefusedFields error={refused}>
 						{children(draft, (patch) => setDraft({ ...draft, ...patch }))}
 					</RefusedFields>
-					{refused && (
-						<Problems
-							title={refused.problems.length ? "It could not be saved" : refused.message}
-							problems={refused.problems}
-						/>
-					)}
+					<NotDone title="It could not be saved" error={refused} />
 					<div className="flex flex-wrap items-center gap-2">
 						<Button look="main" onClick={put}>
 							Save

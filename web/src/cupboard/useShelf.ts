@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { takeOutOfCupboard } from "../api/cupboard";
-import { ApiProblem, cupboardQuery } from "../api/queries";
+import { cupboardQuery } from "../api/queries";
 
 /** Puts things into the cupboard and takes them out; ``refused``: why something may not be taken out. */
 export function useShelf<T>(
@@ -11,8 +11,7 @@ export function useShelf<T>(
 	const refresh = { onSuccess: () => queries.invalidateQueries({ queryKey: cupboardQuery.queryKey }) };
 	const put = useMutation({ mutationFn: putItem, ...refresh });
 	const take = useMutation({ mutationFn: (key: string) => takeOutOfCupboard(kind, key), ...refresh });
-	const refused = take.error instanceof ApiProblem ? take.error : null;
-	return { put: put.mutateAsync, take: take.mutate, refused };
+	return { put: put.mutateAsync, take: take.mutate, refused: take.error };
 }
 
 /** A key made from a name: small letters, digits and dashes. */

@@ -16,7 +16,7 @@ import { TourOffer } from "../guide/TourOffer";
 import { place } from "../place";
 import { Button } from "../ui/Button";
 import { FileButton } from "../ui/FileButton";
-import { Problems } from "../ui/Problems";
+import { NotDone, Problems } from "../ui/Problems";
 import { SelectField, TextField } from "../ui/plainFields";
 import { useUnits } from "../ui/UnitsContext";
 import { inOrder, type LoafOrder, ORDERS } from "./inOrder";
@@ -46,9 +46,7 @@ export function LoavesPlace() {
 		<>
 			<h1 className="mb-4 text-3xl">Loaves</h1>
 			{error && <p role="alert">{error.message}</p>}
-			{again.error instanceof ApiProblem && (
-				<Problems title="It could not be started again" problems={again.error.report.problems} />
-			)}
+			<NotDone title="It could not be started again" error={again.error} />
 			<TourOffer />
 			<div className="mb-4 empty:hidden">
 				<Suspense fallback={null}>

@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiProblem, changeLot, moveLot, shelfQuery } from "../api/queries";
+import { changeLot, moveLot, shelfQuery } from "../api/queries";
 import type { MoveIn, ShelfLine } from "../api/types";
 import { Button } from "../ui/Button";
 import { FieldRow } from "../ui/Drawer";
 import { NumberField, SelectField } from "../ui/fields";
-import { Problems } from "../ui/Problems";
+import { NotDone } from "../ui/Problems";
 import { RefusedFields } from "../ui/RefusedFields";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
@@ -107,7 +107,6 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 		},
 	});
 	const describe = useMutation({ mutationFn: () => changeLot({ ...lot, notes, kept }), onSuccess: refresh });
-	const refused = move.error instanceof ApiProblem ? move.error.report.problems : undefined;
 	const sign = why === "put back" ? 1 : -1;
 	const each = counted ? lot.grams / lot.count : 1;
 	const send = () =>
@@ -118,7 +117,7 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 		});
 	return (
 		<div className="space-y-2 rounded-lg bg-rim-wash p-2">
-			<RefusedFields problems={refused}>
+			<RefusedFields error={move.error}>
 				<FieldRow>
 					<SelectField label="What happened" value={why} options={REASONS} onChange={setWhy} />
 					{counted ? (
@@ -162,7 +161,7 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 				</Button>
 				<Button onClick={onDone}>Cancel</Button>
 			</div>
-			{refused && <Problems title="Not saved" problems={refused} />}
+			<NotDone title="Not saved" error={move.error} />
 		</div>
 	);
 }

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { ApiProblem, putOnShelf, shelfQuery } from "../api/queries";
+import { putOnShelf, shelfQuery } from "../api/queries";
 import type { Lot } from "../api/types";
 import { keyOf } from "../cupboard/useShelf";
 import { Button } from "../ui/Button";
@@ -10,7 +10,7 @@ import { FieldRow } from "../ui/Drawer";
 import { today } from "../ui/dates";
 import { DateField } from "../ui/day/DateField";
 import { NumberField, SelectField, TextField } from "../ui/fields";
-import { Problems } from "../ui/Problems";
+import { NotDone } from "../ui/Problems";
 import { RefusedFields } from "../ui/RefusedFields";
 import { KEPT, KINDS } from "./words";
 
@@ -47,11 +47,10 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 			</Button>
 		);
 	}
-	const refused = put.error instanceof ApiProblem ? put.error.report.problems : undefined;
 	const change = (next: Partial<Lot>) => setDraft({ ...draft, ...next });
 	return (
 		<section aria-label="Something new for the shelf" className="tray w-full max-w-3xl space-y-2 p-3">
-			<RefusedFields problems={refused}>
+			<RefusedFields error={put.error}>
 				<FieldRow>
 					<TextField field="lot.name" label="Name" value={draft.name} onChange={(name) => change({ name })} />
 					<SelectField
@@ -116,7 +115,7 @@ export function NewLot({ taken }: { taken: readonly string[] }) {
 				</Button>
 				<Button onClick={() => setDraft(null)}>Cancel</Button>
 			</div>
-			{refused && <Problems title="It was not put on the shelf" problems={refused} />}
+			<NotDone title="It was not put on the shelf" error={put.error} />
 		</section>
 	);
 }

@@ -1,4 +1,5 @@
 import { CircleX } from "lucide-react";
+import { ApiProblem } from "../api/queries";
 import type { Loaf, Problem } from "../api/types";
 import { Button } from "./Button";
 import { placeInWords } from "./placeInWords";
@@ -37,4 +38,11 @@ export function Problems({ problems, title, of, onMend }: Props) {
 			</ul>
 		</div>
 	);
+}
+
+/** Why what was asked for was not done; nothing while it was. Not reached or not answered, the studio says that. */
+export function NotDone({ error, title, of }: { error: unknown; title: string; of?: Loaf }) {
+	if (!(error instanceof ApiProblem)) return null;
+	const { problems, message } = error.report;
+	return <Problems title={problems.length ? title : `${title}. ${message}`} problems={problems} of={of} />;
 }

@@ -1,10 +1,11 @@
 import { type ReactNode, useMemo, useState } from "react";
+import { ApiProblem } from "../api/queries";
 import type { Problem } from "../api/types";
 import { RefusalContext, sentenceOf } from "./refusal";
 
 interface Props {
-	/** Of what was pressed last; none while it was taken. */
-	problems?: readonly Problem[];
+	/** Why what was pressed last was not done; none while it was. */
+	error: unknown;
 	children: ReactNode;
 }
 
@@ -12,7 +13,8 @@ const NONE: ReadonlySet<string> = new Set();
 const TAKEN: readonly Problem[] = [];
 
 /** Fields of something that is kept by a press: what is refused of one stands at it until that is changed. */
-export function RefusedFields({ problems = TAKEN, children }: Props) {
+export function RefusedFields({ error, children }: Props) {
+	const problems = error instanceof ApiProblem ? error.report.problems : TAKEN;
 	const [changed, setChanged] = useState(NONE);
 	const [seen, setSeen] = useState(problems);
 	if (seen !== problems) {

@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Scissors } from "lucide-react";
 import { useState } from "react";
-import { ApiProblem, cutFromLot, shelfQuery } from "../../api/queries";
+import { cutFromLot, shelfQuery } from "../../api/queries";
 import type { Make, Pieces } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField } from "../../ui/fields";
-import { Problems } from "../../ui/Problems";
+import { NotDone } from "../../ui/Problems";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 
@@ -74,9 +74,7 @@ export function CutFromBars({ piece, make, onCut }: Props) {
 					Cancel
 				</Button>
 			</div>
-			{cut.error instanceof ApiProblem && (
-				<Problems title="They were not cut" problems={cut.error.report.problems} />
-			)}
+			<NotDone title="They were not cut" error={cut.error} />
 		</fieldset>
 	);
 }

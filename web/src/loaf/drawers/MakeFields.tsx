@@ -1,7 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { readMesh } from "../../api/files";
-import { ApiProblem } from "../../api/queries";
 import type { Make, ReadMesh } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { outlinePath } from "../../drawing/outlinePath";
@@ -10,7 +9,7 @@ import { Cautions } from "../../ui/Cautions";
 import { FieldRow } from "../../ui/Drawer";
 import { FileButton } from "../../ui/FileButton";
 import { CheckField, NumberField, SelectField } from "../../ui/fields";
-import { Problems } from "../../ui/Problems";
+import { NotDone } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
 import { BASES, MELT_CAUTION } from "./bases";
 import { DoughParts } from "./DoughParts";
@@ -192,9 +191,7 @@ function CavityFields({ make, onChange, onModel }: Omit<Props, "make"> & { make:
 			>
 				Measure an STL model
 			</FileButton>
-			{measure.error instanceof ApiProblem && (
-				<Problems title="This cannot be measured" problems={measure.error.report.problems} />
-			)}
+			<NotDone title="This cannot be measured" error={measure.error} />
 			{measure.data && (
 				<div className="flex items-center gap-3">
 					{measure.data.section && <SectionThumb section={measure.data.section} />}

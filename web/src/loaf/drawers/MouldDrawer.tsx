@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Archive, Trash2 } from "lucide-react";
-import { ApiProblem, cupboardQuery, keepMould, putMouldAway } from "../../api/queries";
+import { cupboardQuery, keepMould, putMouldAway } from "../../api/queries";
 import type { Mould } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
-import { Problems } from "../../ui/Problems";
+import { NotDone } from "../../ui/Problems";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
 import { inMould } from "../editor/changes";
@@ -69,9 +69,7 @@ function ShelfOfMoulds({ mould, there }: { mould: Mould; there: boolean }) {
 					? `${mould.name} is on the shelf. How many you own stands in the season.`
 					: ""}
 			</p>
-			{keep.error instanceof ApiProblem && (
-				<Problems title="This mould cannot be kept" problems={keep.error.report.problems} />
-			)}
+			<NotDone title="This mould cannot be kept" error={keep.error} />
 		</div>
 	);
 }

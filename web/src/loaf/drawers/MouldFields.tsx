@@ -1,12 +1,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
-import { ApiProblem, cupboardQuery, makeCupHold } from "../../api/queries";
+import { cupboardQuery, makeCupHold } from "../../api/queries";
 import type { Mould } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
 import { NumberField, SelectField, TextField } from "../../ui/fields";
-import { Problems } from "../../ui/Problems";
+import { NotDone } from "../../ui/Problems";
 
 type Box = Extract<Mould, { kind: "box" }>;
 type Cup = Extract<Mould, { kind: "cup" }>;
@@ -202,9 +202,7 @@ function HoldsFields({ cup, onChange }: { cup: Cup; onChange: (change: Partial<C
 					Set its height for that
 				</Button>
 			</div>
-			{ask.error instanceof ApiProblem && (
-				<Problems title="No cup holds that" problems={ask.error.report.problems} />
-			)}
+			<NotDone title="No cup holds that" error={ask.error} />
 		</>
 	);
 }

@@ -1,10 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { readMesh, readOutline } from "../../api/files";
-import { ApiProblem } from "../../api/queries";
 import type { Outline } from "../../api/types";
 import { FileButton } from "../../ui/FileButton";
-import { Problems } from "../../ui/Problems";
+import { NotDone } from "../../ui/Problems";
 
 interface Found {
 	readonly says: string;
@@ -41,9 +40,7 @@ export function OutlineFile({ onOutline }: { onOutline: (outline: Outline) => vo
 			>
 				Outline from SVG or STL
 			</FileButton>
-			{ask.error instanceof ApiProblem && (
-				<Problems title="This cannot be taken as an outline" problems={ask.error.report.problems} />
-			)}
+			<NotDone title="This cannot be taken as an outline" error={ask.error} />
 			{said && (
 				<p role="status" className="text-sm">
 					{said}

@@ -1,10 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiProblem, sizeBack } from "../../api/queries";
+import { sizeBack } from "../../api/queries";
 import type { BackTarget } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { NumberField, SelectField } from "../../ui/fields";
-import { Problems } from "../../ui/Problems";
+import { NotDone } from "../../ui/Problems";
 import { useEditor } from "../editor/EditorContext";
 
 const USES = [
@@ -58,9 +58,7 @@ export function SizeBack() {
 					Work it out
 				</Button>
 			</div>
-			{ask.error instanceof ApiProblem && (
-				<Problems title="That does not work out yet" problems={ask.error.report.problems} of={document} />
-			)}
+			<NotDone title="That does not work out yet" error={ask.error} of={document} />
 			{found && (
 				<div
 					role="status"
