@@ -240,6 +240,10 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     assert violations(page) == []
     highest.fill("2.5")
     expect(highest).not_to_have_attribute("aria-invalid", "true")
+    desk.lose_the_line()
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("It could not be saved. The studio cannot be reached.")
+    page.context.set_offline(False)
     page.get_by_label("seizes").select_option(label="strongly")
     page.get_by_role("button", name="Save", exact=True).click()
     card = page.locator("[data-item='Test smoke']")
@@ -259,6 +263,13 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     page.get_by_label("Stable in lye").select_option(label="Yes")
     page.get_by_role("button", name="Save", exact=True).click()
     expect(page.locator("[data-item='Test moss']")).to_contain_text("Safety not looked up yet")
+
+
+def test_a_machine_without_a_network_reaches_the_studio_on_itself(page: Page) -> None:
+    page.goto("/cupboard")
+    page.evaluate("() => window.dispatchEvent(new Event('offline'))")
+    page.get_by_role("link", name="Shelf", exact=True).click()
+    expect(page.get_by_role("heading", name="Columns and pieces")).to_be_visible()
 
 
 def test_a_test_bars_colour_is_taken_on_the_card_whatever_the_light(page: Page) -> None:

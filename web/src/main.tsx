@@ -15,7 +15,13 @@ import { UnitsProvider } from "./ui/UnitsContext";
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no #root to put the application into.");
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+const queries = new QueryClient({
+	defaultOptions: {
+		// The studio is at hand on a machine without a network too: that is known once it has been asked.
+		queries: { retry: 1, refetchOnWindowFocus: false, networkMode: "offlineFirst" },
+		mutations: { networkMode: "always" },
+	},
+});
 
 const draw = () =>
 	createRoot(root).render(
