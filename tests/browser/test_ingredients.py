@@ -265,13 +265,6 @@ def test_a_bottle_and_a_jar_of_ones_own(page: Page, desk: Desk) -> None:
     expect(page.locator("[data-item='Test moss']")).to_contain_text("Safety not looked up yet")
 
 
-def test_a_machine_without_a_network_reaches_the_studio_on_itself(page: Page) -> None:
-    page.goto("/cupboard")
-    page.evaluate("() => window.dispatchEvent(new Event('offline'))")
-    page.get_by_role("link", name="Shelf", exact=True).click()
-    expect(page.get_by_role("heading", name="Columns and pieces")).to_be_visible()
-
-
 def test_a_test_bars_colour_is_taken_on_the_card_whatever_the_light(page: Page) -> None:
     page.goto("/cupboard")
     page.get_by_role("tab", name="Colourants").click()

@@ -131,6 +131,15 @@ def test_a_number_is_turned_off_from_the_keyboard_and_on_again(page: Page) -> No
     assert total(page, "Learned again") == learned
 
 
+def test_a_machine_without_a_network_reaches_the_studio_on_itself(page: Page) -> None:
+    page.goto("/notebook")
+    expect(page.get_by_text(re.compile(r"^\d+ loaves$"))).to_be_visible()
+    page.evaluate("() => window.dispatchEvent(new Event('offline'))")
+    with page.expect_response(re.compile(r"/api/notebook\?.*words=ash")) as answer:
+        page.get_by_label("Words, anywhere").fill("ash")
+    assert answer.value.ok
+
+
 def test_loaves_are_filtered_and_a_scent_has_its_page(page: Page) -> None:
     page.goto("/notebook")
     expect(page.get_by_text(re.compile(r"^4\d loaves$"))).to_be_visible()
