@@ -96,7 +96,7 @@ lock: .make/python  ## Pin every Python package again
 	$(PY) -m pip install -q --disable-pip-version-check uv==$(UV_VERSION)
 	.venv/bin/uv pip sync -q --python $(PY) requirements.lock
 	.venv/bin/uv pip install -q --python $(PY) --no-deps -e .
-	$(PY) -c "import django; django.setup(); from archtop.core import faces, gel; faces.warm(); gel.warm()"
+	$(PY) -c "import django; django.setup(); from archtop.core import faces; faces.warm()"
 	@touch $@
 
 .make/web: web/package.json web/pnpm-lock.yaml

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import io
 import json
+from pathlib import Path
 
 import pytest
 
 from archtop.cli import main
 from archtop.core import InputError, Loaf, calculate, list_calculators
+from archtop.core.document import Brings
 from tests.core.conftest import DEMO, OLIVE_COCONUT, box_with, rod
 
 MOULD = {"length_mm": 250, "width_mm": 90, "height_mm": 70}
@@ -120,9 +122,15 @@ def test_bad_input_is_refused(name: str, data: dict, code: str) -> None:
 
 def test_the_command_line_reads_a_file(tmp_path, capsys, lantern_row: Loaf) -> None:
     file = tmp_path / "loaf.json"
-    file.write_text(lantern_row.model_dump_json(), encoding="utf-8")
+    file.write_text(lantern_row.model_copy(update={"brings": Brings()}).model_dump_json(), encoding="utf-8")
     assert main(["plan", str(file), "--cupboard", str(DEMO / "cupboard.json")]) == 0
     assert json.loads(capsys.readouterr().out)["name"] == "Lantern Row"
+
+
+@pytest.mark.parametrize("file", sorted(Path(str(DEMO)).glob("*.loaf.json")), ids=lambda file: file.stem)
+def test_each_loaf_of_the_demo_brings_what_it_names(file: Path, capsys) -> None:
+    assert main(["plan", str(file)]) == 0
+    assert json.loads(capsys.readouterr().out)["name"] == json.loads(file.read_text(encoding="utf-8"))["name"]
 
 
 def test_the_command_line_reads_standard_input(monkeypatch, capsys) -> None:

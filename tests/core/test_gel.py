@@ -150,7 +150,7 @@ def test_kept_at_one_temperature_half_has_reacted_after_its_half_time() -> None:
     fresh = np.ones((2, 2, 2), dtype=np.bool_)
     held = ((Face(1e5, 45.0), Face(1e5, 45.0)),) * 3
     # So thin that it is as warm as what is around it.
-    moments = warming(SOAP, (0.2, 0.2, 0.2), np.full((2, 2, 2), 45.0), fresh, held, every_h=3.0)  # type: ignore[arg-type]
+    moments = warming(SOAP, (1.0, 1.0, 1.0), np.full((2, 2, 2), 45.0), fresh, held, every_h=3.0)  # type: ignore[arg-type]
     assert list(itertools.islice(moments, 2))[-1].reacted.mean() == pytest.approx(0.5, abs=0.01)
 
 

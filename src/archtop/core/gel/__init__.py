@@ -2,11 +2,4 @@
 
 from archtop.core.gel.gelling import COVERS, GelFilm, GelPlan, Setting, film_of, gel_of
 
-__all__ = ["COVERS", "GelFilm", "GelPlan", "Setting", "film_of", "gel_of", "warm"]
-
-
-def warm() -> None:
-    """Compile the loop over cells, or load what was compiled."""
-    from archtop.core.gel import kernel
-
-    kernel.warm()
+__all__ = ["COVERS", "GelFilm", "GelPlan", "Setting", "film_of", "gel_of"]

@@ -85,8 +85,6 @@ def warming(
     :param reacts: which cells are fresh batter; the others are pieces of finished soap
     :param faces: before and behind along each axis
     """
-    from archtop.core.gel.kernel import advance
-
     d = np.array(cell_mm) / 1000
     heat_capacity = soap.g_ml * 1e6 * soap.j_per_g_k  # J/(m³ K)
     led = soap.w_per_m_k / d**2
@@ -97,20 +95,82 @@ def warming(
     step_s = min(_STABLE * heat_capacity / quickest, _LONGEST_S, every_h * 3600)
     steps = math.ceil(every_h * 3600 / step_s)
     step_s = every_h * 3600 / steps
-    law = np.array([*soap.law(step_s), soap.begun, soap.j_per_g / soap.j_per_g_k])
-    lead = np.zeros((3, max(reacts.shape), 2))
-    lead[:] = (led * step_s / heat_capacity)[:, None, None]
     t = np.pad(start_c.astype(float), 1)
-    for i, count in enumerate(reacts.shape):
-        for side, (cell, outer) in enumerate(((0, 0), (count - 1, -1))):
-            lead[i, cell, side] = through[i, side] * step_s / heat_capacity
-            t[(slice(None),) * i + (outer,)] = faces[i][side].at_c
+    for axis, sides in enumerate(faces):
+        for side, face in zip((0, -1), sides, strict=True):
+            t[_at(axis, side)] = face.at_c
+    crossings = [_Crossing(t, axis, led[axis], through[axis], step_s / heat_capacity) for axis in range(3)]
+    now = t[1:-1, 1:-1, 1:-1]
     # A finished piece is soap that has nothing left to react.
-    reacted = np.where(reacts, 0.0, 1.0)
+    left = np.where(reacts, 1.0, 0.0)
+    reaction = _Reaction(soap, step_s, left)
     cell_j = heat_capacity * float(np.prod(d))
     hours = made = lost = 0.0
-    inner = (slice(1, -1),) * 3
     while True:
-        yield Warming(hours, t[inner].copy(), reacted.copy(), made * cell_j, lost * cell_j)
-        more_made, more_lost = advance(t, reacted, law, lead, steps)
-        made, lost, hours = made + more_made, lost + more_lost, hours + every_h
+        yield Warming(hours, now.copy(), 1 - left, made * cell_j, lost * cell_j)
+        for _ in range(steps):
+            for crossing in crossings:
+                crossing.weigh()
+            risen = reaction.rise(now)
+            made += float(risen.sum())
+            now += risen
+            for crossing in crossings:
+                lost += crossing.cross(now)
+        hours += every_h
+
+
+def _at(axis: int, part: int | slice) -> tuple[int | slice, ...]:
+    return (slice(None),) * axis + (part,)
+
+
+class _Crossing:
+    """What a step leads along one axis, between each cell and the next and out through both ends [K].
+
+    The arrays are made once: a grid is so small that making them anew would take as long as the sums.
+    """
+
+    def __init__(self, t: Field, axis: int, led: float, through: Field, per_step: float) -> None:
+        """:param t: temperatures with a layer around them that stays as warm as it is [°C], (x + 2, y + 2, z + 2)"""
+        row = t[tuple(slice(None) if i == axis else slice(1, -1) for i in range(3))]
+        self._ahead, self._behind = row[_at(axis, slice(1, None))], row[_at(axis, slice(None, -1))]
+        leads = np.full(self._ahead.shape[axis], led * per_step)
+        leads[0], leads[-1] = through * per_step
+        self._leads = leads.reshape([-1 if i == axis else 1 for i in range(3)])
+        self._flow = np.empty(self._ahead.shape)
+        self._in, self._out = self._flow[_at(axis, slice(1, None))], self._flow[_at(axis, slice(None, -1))]
+        self._last, self._first = self._flow[_at(axis, -1)], self._flow[_at(axis, 0)]
+
+    def weigh(self) -> None:
+        """Before anything moves."""
+        np.subtract(self._ahead, self._behind, out=self._flow)
+        self._flow *= self._leads
+
+    def cross(self, now: Field) -> float:
+        """Change the cells by it, in place, and say what left through both ends [K·cells]."""
+        now += self._in
+        now -= self._out
+        return float(self._first.sum() - self._last.sum())
+
+
+class _Reaction:
+    """What reacts in a step, in each cell."""
+
+    def __init__(self, soap: Soap, step_s: float, left: Field) -> None:
+        """:param left: share of each cell that has not reacted [-], (x, y, z), taken on in place"""
+        self._quick, self._slope = soap.law(step_s)
+        self._rise_k, self._all = soap.j_per_g / soap.j_per_g_k, 1 + soap.begun
+        self._left, self._grown, self._sped = left, np.empty(left.shape), np.empty(left.shape)
+
+    def rise(self, now: Field) -> Field:
+        """By how much each cell warms [K], at these temperatures [°C]; good until asked again."""
+        grown, sped = self._grown, self._sped
+        np.add(now, _KELVIN, out=grown)
+        np.divide(self._slope, grown, out=grown)
+        np.exp(grown, out=grown)
+        grown *= self._quick
+        grown *= self._left
+        grown *= np.subtract(self._all, self._left, out=sped)
+        np.minimum(grown, self._left, out=grown)
+        self._left -= grown
+        grown *= self._rise_k
+        return grown

@@ -13,7 +13,7 @@ from functools import cache
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core import Cupboard, InputError, Loaf, LoafPlan, gel, solids
+from archtop.core import Cupboard, InputError, Loaf, LoafPlan, solids
 from archtop.core.base import Frozen, Rate
 from archtop.core.bench.clock import bowls_of
 from archtop.core.document import AlsoFilled, Pour
@@ -120,7 +120,6 @@ def soon_drawn(after_s: float = 0.0) -> None:
 
 @cache
 def _warm() -> None:
-    gel.warm()
     warm()
     solids.warm()
 

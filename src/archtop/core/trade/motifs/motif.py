@@ -22,6 +22,8 @@ Array = NDArray[np.float64]
 
 # Steps along a stroke, where a motif is drawn in full.
 FULL = 28
+# Points on one wave: eight digits of its length, up to a swing eight times as wide.
+_WAVE = 513
 
 
 class Shape(NamedTuple):
@@ -94,16 +96,15 @@ def cap_mm3(across: float, high: float) -> float:
 
 
 def sine_length(wave_mm: float, amplitude_mm: float) -> float:
-    """Length [mm] of one wave of a sine: a complete elliptic integral of the second kind.
+    """Length [mm] of one wave of a sine: the mean of √(1 + slope²) over it.
+
+    Of evenly spaced points, which for a periodic function close in on it faster than any power of their number.
 
     >>> round(sine_length(10, 0), 6)
     10.0
     """
-    # Imported where it is needed: loading it takes longer than planning most loaves.
-    from scipy.special import ellipe
-
-    steep = (2 * math.pi * amplitude_mm / wave_mm) ** 2
-    return float(2 / math.pi * wave_mm * math.sqrt(1 + steep) * ellipe(steep / (1 + steep)))
+    slope = 2 * math.pi * amplitude_mm / wave_mm * np.cos(2 * math.pi * steps(_WAVE)[1:])
+    return float(wave_mm * np.hypot(1, slope).mean())
 
 
 def steps(many: int = FULL) -> Array:
