@@ -29,15 +29,16 @@ SOAP = Soap(1.03, 2.4, 0.3, 125.0, 3.0, 45.0, 50.0, 0.05)
 SHUT = Face(1e-9, 20.0)
 
 
-def cooled(walls: tuple[Face, Face, Face], size_mm: tuple[float, float, float], hours: float, cells: int) -> float:
+def cooled(
+    walls: tuple[Face, Face, Face], size_mm: tuple[float, float, float], hours: float, count: tuple[int, int, int]
+) -> float:
     """Temperature in the middle [°C] of finished soap that begins at 60 °C."""
-    count = (cells, cells, cells)
-    cell = tuple(side / cells for side in size_mm)
+    cell = tuple(side / cells for side, cells in zip(size_mm, count, strict=True))
     still = np.zeros(count, dtype=np.bool_)
     faces = tuple((wall, wall) for wall in walls)
     moments = warming(SOAP, cell, np.full(count, 60.0), still, faces, every_h=hours)  # type: ignore[arg-type]
     t = list(itertools.islice(moments, 2))[-1].t_c
-    return float(t[cells // 2, cells // 2, cells // 2])
+    return float(t[tuple(cells // 2 for cells in count)])
 
 
 def plane_wall(thick_mm: float, wall: Face, hours: float) -> float:
@@ -60,8 +61,16 @@ def plane_wall(thick_mm: float, wall: Face, hours: float) -> float:
 @pytest.mark.parametrize("u", [2.0, 9.0, 200.0])
 def test_a_plane_wall_cools_as_the_closed_form_says(u: float, hours: float) -> None:
     wall = Face(u, 20.0)
-    found = cooled((wall, SHUT, SHUT), (60.0, 60.0, 60.0), hours, 21)
+    found = cooled((wall, SHUT, SHUT), (60.0, 60.0, 60.0), hours, (21, 1, 1))
     assert found == pytest.approx(20 + 40 * plane_wall(60, wall, hours), abs=0.3)
+
+
+@pytest.mark.parametrize("hours", [0.02, 0.05, 0.1])
+def test_what_is_so_thin_that_it_is_warm_all_through_cools_evenly(hours: float) -> None:
+    """Newton's law of cooling: the excess falls by e in ρ·c·d/(2U), of a sheet of a thickness d open on both sides."""
+    e_fold_h = SOAP.g_ml * 1e6 * SOAP.j_per_g_k * 0.001 / (2 * 9.0) / 3600
+    found = cooled((SHUT, SHUT, Face(9.0, 20.0)), (60.0, 60.0, 1.0), hours, (1, 1, 1))
+    assert found == pytest.approx(20 + 40 * math.exp(-hours / e_fold_h), abs=1.0)
 
 
 @pytest.mark.parametrize("hours", [0.5, 2, 6])
@@ -69,7 +78,7 @@ def test_a_brick_cools_as_the_product_of_three_walls(hours: float) -> None:
     """The product solution for a short bar (Incropera & DeWitt, section 5.8)."""
     walls, size = (Face(4.4, 20.0), Face(3.2, 20.0), Face(9.0, 20.0)), (90.0, 250.0, 70.0)
     left = math.prod(plane_wall(side, wall, hours) for side, wall in zip(size, walls, strict=True))
-    assert cooled(walls, size, hours, 21) == pytest.approx(20 + 40 * left, abs=0.4)
+    assert cooled(walls, size, hours, (21, 21, 21)) == pytest.approx(20 + 40 * left, abs=0.4)
 
 
 @pytest.mark.parametrize("hours", [0.5, 1, 2, 4])
@@ -112,7 +121,7 @@ def test_a_round_cup_reckoned_as_a_square_one_cools_as_a_cylinder_does(across_mm
     wall, top = Face(6.5, 20.0), Face(3.2, 20.0)
     left = cylinder(across_mm, wall, hours) * plane_wall(60.0, top, hours)
     size = (across_mm, across_mm, 60.0)
-    assert cooled((wall, wall, top), size, hours, 21) == pytest.approx(20 + 40 * left, abs=2.0)
+    assert cooled((wall, wall, top), size, hours, (21, 21, 21)) == pytest.approx(20 + 40 * left, abs=2.0)
 
 
 @given(
@@ -150,7 +159,7 @@ def test_kept_at_one_temperature_half_has_reacted_after_its_half_time() -> None:
     fresh = np.ones((2, 2, 2), dtype=np.bool_)
     held = ((Face(1e5, 45.0), Face(1e5, 45.0)),) * 3
     # So thin that it is as warm as what is around it.
-    moments = warming(SOAP, (1.0, 1.0, 1.0), np.full((2, 2, 2), 45.0), fresh, held, every_h=3.0)  # type: ignore[arg-type]
+    moments = warming(SOAP, (2.0, 2.0, 2.0), np.full((2, 2, 2), 45.0), fresh, held, every_h=3.0)  # type: ignore[arg-type]
     assert list(itertools.islice(moments, 2))[-1].reacted.mean() == pytest.approx(0.5, abs=0.01)
 
 

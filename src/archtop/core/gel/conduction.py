@@ -22,6 +22,8 @@ _GAS_J_MOL_K = 8.314
 _KELVIN = 273.15
 # Share of what would be stable without the reaction's heat; the rest is left for what that adds.
 _STABLE = 0.8
+# Share of the time in which it cools by e that a step may take.
+_FOLLOWS = 0.1
 # A step that is no longer than this follows the reaction at its quickest [s].
 _LONGEST_S = 240.0
 
@@ -91,8 +93,10 @@ def warming(
     through = np.array(
         [[1 / (1 / face.w_per_m2_k + d[i] / 2 / soap.w_per_m_k) / d[i] for face in faces[i]] for i in range(3)]
     )
-    quickest = float((2 * led).sum() + through.max(axis=1).sum())
-    step_s = min(_STABLE * heat_capacity / quickest, _LONGEST_S, every_h * 3600)
+    quickest = sum(map(_most, reacts.shape, led, through))
+    # As a whole it cools by e in this time or longer.
+    cools_s = heat_capacity / float((through.sum(axis=1) / reacts.shape).sum())
+    step_s = min(_STABLE * heat_capacity / quickest, _FOLLOWS * cools_s, _LONGEST_S, every_h * 3600)
     steps = math.ceil(every_h * 3600 / step_s)
     step_s = every_h * 3600 / steps
     t = np.pad(start_c.astype(float), 1)
@@ -117,6 +121,13 @@ def warming(
             for crossing in crossings:
                 lost += crossing.cross(now)
         hours += every_h
+
+
+def _most(count: int, led: float, through: Field) -> float:
+    """What a cell of a row gives to both sides at most, each so much a kelvin [W/(m³ K)]."""
+    if count == 1:
+        return float(through.sum())
+    return float(led + max(through.max(), led if count > 2 else 0.0))
 
 
 def _at(axis: int, part: int | slice) -> tuple[int | slice, ...]:

@@ -52,6 +52,8 @@ _COOLED = 2.0
 _UNSURE_HEAT, _UNSURE_WALLS, _UNSURE_START = 0.06, 0.12, 2.0
 # Cells across, along and up: heat leaves a loaf through its sides long before it has gone along it.
 _CELL_MM, _FINE_MM, _LEAST_CELLS, _MOST_CELLS = (12.0, 45.0, 12.0), (6.0, 20.0, 6.0), (5, 3, 4), 24
+# A thinner cell would be reckoned in steps of seconds, and is as warm all through.
+_THINNEST_MM = 5.0
 _LONGEST_H, _EVERY_H = 14.0, 0.5
 # A loaf hotter than this may crack or rise in the middle (common practice) [°C].
 _TOO_HOT_C = 90.0
@@ -210,7 +212,7 @@ class _Grid:
 
     def __init__(self, case: _Case, cell_mm: tuple[float, float, float]) -> None:
         nx, ny, nz = (
-            min(max(least, round(side / cell)), _MOST_CELLS)
+            min(max(least, round(side / cell)), _MOST_CELLS, max(1, int(side / _THINNEST_MM)))
             for side, cell, least in zip(case.size_mm, cell_mm, _LEAST_CELLS, strict=True)
         )
         wide, long, high = case.size_mm
