@@ -1,3 +1,4 @@
+import { range } from "d3-array";
 import type { Units } from "../ui/units";
 
 export interface Box {
@@ -54,13 +55,10 @@ export function rulerTicks(from: number, to: number, units: Units, pxPerMm: numb
 	const parts = units === "metric" ? 2 : 4;
 	const step = major / parts;
 	const every = [1, 2, 5, 10, 20].find((n) => n * major * pxPerMm >= LABEL_PX) ?? 50;
-	const ticks: Tick[] = [];
-	for (let i = Math.ceil(from / step - 1e-9); i * step <= to + 1e-9; i += 1) {
-		const whole = i % (parts * every) === 0;
+	return range(Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9) + 1).map((i) => {
 		const number = units === "metric" ? i * step : i / parts;
-		ticks.push({ mm: i * step, label: whole ? String(Math.round(number)) : null });
-	}
-	return ticks;
+		return { mm: i * step, label: i % (parts * every) === 0 ? String(Math.round(number)) : null };
+	});
 }
 
 export type Corner = readonly [number, number];

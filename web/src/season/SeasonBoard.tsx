@@ -1,6 +1,7 @@
-import { type PointerEvent, useRef } from "react";
+import { useDrag } from "@use-gesture/react";
 import type { Block, Season } from "../api/types";
 import { useWidth } from "../drawing/useSize";
+import { BY_POINTER } from "../ui/byPointer";
 import { dayShort, hoursText } from "../ui/dates";
 import { dayAfter, daysBetween, localDay, localTime, weekOf } from "../ui/zoneTime";
 import { KINDS } from "./kinds";
@@ -172,28 +173,18 @@ interface MarkProps {
 
 /** A job: press it, or drag it to another day. The list below does the same from the keyboard. */
 function JobMark({ block, zone, x, y, step, selected, onSelect, onMove }: MarkProps) {
-	const start = useRef<number | null>(null);
+	const drag = useDrag<PointerEvent>(({ last, canceled, movement: [right] }) => {
+		if (!last || canceled) return;
+		const days = Math.round(right / step);
+		if (days) onMove(days);
+		else onSelect();
+	}, BY_POINTER);
 	const kind = KINDS[block.kind];
 	if (block.kind === "cured")
 		return <circle cx={x} cy={y} r="5" fill={kind.fill} stroke="var(--color-set)" strokeWidth="2" />;
-	const up = (event: PointerEvent<SVGGElement>) => {
-		if (start.current === null) return;
-		const days = Math.round((event.clientX - start.current) / step);
-		start.current = null;
-		if (days) onMove(days);
-		else onSelect();
-	};
 	const at = y + LANE[block.kind];
 	return (
-		<g
-			data-job={block.key}
-			className="cursor-grab touch-none"
-			onPointerDown={(event) => {
-				event.currentTarget.setPointerCapture(event.pointerId);
-				start.current = event.clientX;
-			}}
-			onPointerUp={up}
-		>
+		<g data-job={block.key} className="cursor-grab touch-none" {...drag()}>
 			<title>{`${block.title}, ${dayShort(localDay(block.start, zone))} ${localTime(block.start, zone)}`}</title>
 			<rect
 				x={x - 1}

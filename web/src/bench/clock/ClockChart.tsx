@@ -41,9 +41,6 @@ export function ClockChart({ face, tone }: { face: ClockFace; tone: Tone }) {
 		21,
 		box.bottom,
 	);
-	const step = scale.endMinute > 130 ? 30 : 10;
-	const ticks = Array.from({ length: Math.floor(scale.endMinute / step) + 1 }, (_, i) => i * step);
-	const decades = [1, 3, 10, 30, 100, 300, 1000].filter((pa) => pa >= scale.lowPa && pa <= scale.highPa);
 	return (
 		<div ref={ref}>
 			<svg
@@ -53,7 +50,7 @@ export function ClockChart({ face, tone }: { face: ClockFace; tone: Tone }) {
 				aria-label={`Thickness over time: ${face.says}`}
 				className="block"
 			>
-				{decades.map((pa) => (
+				{scale.decades.map((pa) => (
 					<g key={pa}>
 						<path d={`M${box.left} ${scale.y(pa)}H${box.right}`} stroke={paint.soft} strokeOpacity=".3" />
 						<text x={box.left - 6} y={scale.y(pa) + 5} fontSize="14" textAnchor="end" fill={paint.soft}>
@@ -64,7 +61,7 @@ export function ClockChart({ face, tone }: { face: ClockFace; tone: Tone }) {
 				<text x={4} y={12} fontSize="13" fill={paint.soft}>
 					Pa
 				</text>
-				{ticks.map((minute) => (
+				{scale.minutes.map((minute) => (
 					<text
 						key={minute}
 						x={scale.x(minute)}

@@ -1,8 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
-import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import { useDrag } from "@use-gesture/react";
+import { type KeyboardEvent, useState } from "react";
 import { seeSpoonful } from "../../api/photos";
 import { ApiProblem } from "../../api/queries";
 import type { SpoonfulSeen } from "../../api/types";
+import { BY_POINTER } from "../../ui/byPointer";
 import { CameraButton } from "../../ui/CameraButton";
 import { LOOKS, type Tone } from "../tone";
 import type { Given } from "./useClocks";
@@ -78,15 +80,20 @@ function SeenSheet({ reading, onPut }: { reading: Reading; onPut: (across: numbe
 	const reach = spread.shown_mm;
 	const [dragged, setDragged] = useState<number | null>(null);
 	const across = dragged ?? reading.across;
-	const at = (event: PointerEvent<SVGGElement>) => {
-		const box = event.currentTarget.getBoundingClientRect();
-		const [x, y] = [event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2];
+	const at = (sheet: Element, clientX: number, clientY: number) => {
+		const box = sheet.getBoundingClientRect();
+		const [x, y] = [clientX - box.left - box.width / 2, clientY - box.top - box.height / 2];
 		return Math.round(Math.min(2 * reach - 2, Math.max(20, ((4 * reach) / box.width) * Math.hypot(x, y))));
 	};
 	const letGo = () => {
 		if (dragged !== null) onPut(dragged);
 		setDragged(null);
 	};
+	const drag = useDrag<PointerEvent>(({ active, canceled, currentTarget, xy }) => {
+		if (active) setDragged(at(currentTarget as Element, ...xy));
+		else if (canceled) setDragged(null);
+		else letGo();
+	}, BY_POINTER);
 	const keyed = (event: KeyboardEvent) => {
 		const by = KEYS[event.key];
 		if (!by) return;
@@ -111,13 +118,7 @@ function SeenSheet({ reading, onPut }: { reading: Reading; onPut: (across: numbe
 				aria-valuetext={`${across} mm`}
 				onKeyDown={keyed}
 				onKeyUp={letGo}
-				onPointerDown={(event) => {
-					event.currentTarget.setPointerCapture(event.pointerId);
-					setDragged(at(event));
-				}}
-				onPointerMove={(event) => dragged !== null && setDragged(at(event))}
-				onPointerUp={letGo}
-				onPointerCancel={() => setDragged(null)}
+				{...drag()}
 			>
 				<image href={picture} x={-reach} y={-reach} width={2 * reach} height={2 * reach} />
 				<polygon

@@ -29,6 +29,12 @@ describe("the clock's chart", () => {
 		expect(y(10) - y(20)).toBeCloseTo(y(20) - y(40), 6);
 	});
 
+	it("marks round minutes and one and three of each ten, all inside", () => {
+		const { minutes, decades } = chartScale(face, { ...box, right: 410 });
+		expect(minutes).toEqual([0, 10, 20, 30, 40, 50, 60]);
+		expect(decades).toEqual([1, 3, 10, 30, 100, 300, 1000]);
+	});
+
 	it("closes its band", () => {
 		expect(bandPath(face.curve, chartScale(face, box))).toMatch(/^M.+Z$/);
 	});

@@ -1,3 +1,5 @@
+import { scaleLinear, scaleLog } from "d3-scale";
+import { area } from "d3-shape";
 import type { ClockFace } from "../../api/types";
 
 export interface ChartBox {
@@ -7,18 +9,14 @@ export interface ChartBox {
 	readonly bottom: number;
 }
 
-export interface ChartScale {
-	readonly x: (minute: number) => number;
-	readonly y: (pa: number) => number;
-	readonly endMinute: number;
-	readonly lowPa: number;
-	readonly highPa: number;
-}
-
 const [LEAST_PA, MOST_PA] = [0.3, 3000];
+// Room for a number and some air.
+const MINUTES_PX = 48;
+
+export type ChartScale = ReturnType<typeof chartScale>;
 
 /** Minutes across, yield stress upwards by factors; everything that is told lies inside. */
-export function chartScale(face: ClockFace, box: ChartBox): ChartScale {
+export function chartScale(face: ClockFace, box: ChartBox) {
 	const told = [
 		...face.readings.flatMap((point) => [point.low, point.high]),
 		...face.windows.flatMap(({ limit }) => [limit.least_pa, limit.most_pa ?? 0]),
@@ -26,30 +24,27 @@ export function chartScale(face: ClockFace, box: ChartBox): ChartScale {
 	].filter((pa) => pa > LEAST_PA);
 	const lowPa = Math.max(LEAST_PA, Math.min(1, ...told) / 1.5);
 	const highPa = Math.min(MOST_PA, Math.max(150, ...told) * 1.6);
-	const endMinute = face.curve.at(-1)?.minute ?? 60;
-	const span = Math.log(highPa / lowPa);
+	const x = scaleLinear([0, face.curve.at(-1)?.minute ?? 60], [box.left, box.right]);
+	const log = scaleLog([lowPa, highPa], [box.bottom, box.top]);
 	return {
-		x: (minute) => box.left + (minute / endMinute) * (box.right - box.left),
-		y: (pa) => {
-			const share = Math.log(Math.max(pa, 1e-6) / lowPa) / span;
-			return box.bottom - share * (box.bottom - box.top);
-		},
-		endMinute,
-		lowPa,
-		highPa,
+		x,
+		y: (pa: number) => log(Math.max(pa, 1e-6)),
+		minutes: x.ticks((box.right - box.left) / MINUTES_PX),
+		/** One and three of each ten. */
+		decades: log.ticks().filter((pa) => "13".includes(pa.toExponential().charAt(0))),
 	};
 }
 
-/** A path along points, and back along others: the band. */
-export function bandPath(
+/** The band between the least and the most of each minute, as a path. */
+export const bandPath = (
 	points: readonly { minute: number; low: number; high: number }[],
-	scale: ChartScale,
-): string {
-	const at = (minute: number, pa: number) => `${scale.x(minute).toFixed(1)} ${scale.y(pa).toFixed(1)}`;
-	const up = points.map((point) => at(point.minute, point.high));
-	const down = [...points].reverse().map((point) => at(point.minute, point.low));
-	return `M${[...up, ...down].join("L")}Z`;
-}
+	{ x, y }: ChartScale,
+): string =>
+	area<(typeof points)[number]>(
+		({ minute }) => x(minute),
+		({ low }) => y(low),
+		({ high }) => y(high),
+	)(points) ?? "";
 
 /** Labels pushed apart so that none lies on its neighbour; in the order given, from the top. */
 export function spreadLabels(wished: readonly number[], gap: number, bottom: number): number[] {

@@ -1,7 +1,9 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { useDrag } from "@use-gesture/react";
+import type { KeyboardEvent } from "react";
 import { paintOf } from "../../drawing/paint";
 import { useWidth } from "../../drawing/useSize";
 import { Button } from "../../ui/Button";
+import { BY_POINTER } from "../../ui/byPointer";
 import { fixed } from "../../ui/counting";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -15,7 +17,6 @@ export function WireStrip() {
 	const { document, live, edit, liftHand } = useEditor();
 	const { units } = useUnits();
 	const [ref, width] = useWidth<HTMLDivElement>();
-	const start = useRef<{ x: number; by: number } | null>(null);
 	const { plan } = live;
 	const { bars } = plan.cuts;
 	const long = live.of.mould.length_mm;
@@ -82,19 +83,8 @@ export function WireStrip() {
 									at={px((bar.to_mm + next.from_mm) / 2)}
 									by={byOf(bar.number)}
 									onMove={(by) => move(bar.number, by)}
-									onDown={(event) => {
-										event.currentTarget.setPointerCapture(event.pointerId);
-										start.current = { x: event.clientX, by: byOf(bar.number) };
-									}}
-									onDrag={(event) => {
-										if (!start.current) return;
-										const by = start.current.by + ((event.clientX - start.current.x) / width) * long;
-										move(bar.number, Math.round(by / STEP_MM) * STEP_MM);
-									}}
-									onUp={() => {
-										start.current = null;
-										liftHand();
-									}}
+									pxPerMm={width / long}
+									onLetGo={liftHand}
 								/>
 							)}
 						</g>
@@ -116,12 +106,16 @@ interface WireProps {
 	at: number;
 	by: number;
 	onMove: (by: number) => void;
-	onDown: (event: PointerEvent<SVGGElement>) => void;
-	onDrag: (event: PointerEvent<SVGGElement>) => void;
-	onUp: () => void;
+	pxPerMm: number;
+	onLetGo: () => void;
 }
 
-function Wire({ name, told, at, by, onMove, onDown, onDrag, onUp }: WireProps) {
+function Wire({ name, told, at, by, pxPerMm, onMove, onLetGo }: WireProps) {
+	const drag = useDrag<PointerEvent>(({ movement: [right], last, memo = by }) => {
+		if (right) onMove(Math.round((memo + right / pxPerMm) / STEP_MM) * STEP_MM);
+		if (last) onLetGo();
+		return memo;
+	}, BY_POINTER);
 	const keys = (event: KeyboardEvent<SVGGElement>) => {
 		const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
 		if (!way) return;
@@ -137,11 +131,8 @@ function Wire({ name, told, at, by, onMove, onDown, onDrag, onUp }: WireProps) {
 			aria-valuetext={`at ${told}, moved by ${fixed(by, 1)} mm`}
 			className="cursor-ew-resize touch-none"
 			onKeyDown={keys}
-			onKeyUp={onUp}
-			onPointerDown={onDown}
-			onPointerMove={onDrag}
-			onPointerUp={onUp}
-			onPointerCancel={onUp}
+			onKeyUp={onLetGo}
+			{...drag()}
 		>
 			<rect x={at - 12} y={0} width="24" height={HIGH + 8} fill="transparent" />
 			<path d={`M${at} 0V${HIGH + 8}`} stroke={by ? "#8a5a00" : "var(--color-ink)"} strokeWidth="2" />

@@ -1,4 +1,3 @@
-import type { PointerEvent } from "react";
 import { useFreehand } from "../../drawing/useFreehand";
 import { useEditor } from "../editor/EditorContext";
 import { useInHand } from "../editor/useInHand";
@@ -40,12 +39,10 @@ interface Props {
 export function MouldBoard({ label, lines, next, onLine, onMove, onLetGo }: Props) {
 	const { top } = useEditor().live.plan;
 	const tall = within((WIDE * 2 * top.half_wide_mm) / Math.max(top.back_mm - top.front_mm, 1), 40, TALLEST);
-	const at = (event: PointerEvent<SVGSVGElement>): OnMould => {
-		const box = event.currentTarget.getBoundingClientRect();
-		const unit = (WIDE + 2 * RIM) / box.width;
-		const x = ((event.clientX - box.left) * unit - RIM) / WIDE;
-		const y = ((event.clientY - box.top) * unit - RIM) / tall;
-		return [hundredth(within(x, 0, 1)), hundredth(within(2 * y - 1, -1, 1))];
+	const at = (x: number, y: number, picture: DOMRect): OnMould => {
+		const unit = (WIDE + 2 * RIM) / picture.width;
+		const [along, across] = [(x * unit - RIM) / WIDE, (2 * (y * unit - RIM)) / tall - 1];
+		return [hundredth(within(along, 0, 1)), hundredth(within(across, -1, 1))];
 	};
 	const { line, drawn } = useFreehand({ at, apart: APART, most: MOST, onLine });
 	const shown: readonly DrawnLine[] =

@@ -22,7 +22,7 @@ export function NumberedMark({ number, label, at, moves }: Props) {
 			className="cursor-grab"
 			onPointerDown={(event: PointerEvent<SVGGElement>) => {
 				event.stopPropagation();
-				onPointerDown(event);
+				onPointerDown?.(event);
 			}}
 			{...others}
 		>

@@ -1,5 +1,4 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import type { PointerEvent } from "react";
 import { drawPot } from "../../api/queries";
 import type { Pour } from "../../api/types";
 import { useFreehand } from "../../drawing/useFreehand";
@@ -14,7 +13,6 @@ type Point = [number, number];
 
 /** The pot is drawn with a radius of so many units, in so wide a picture, shown so large on the screen. */
 const [RADIUS, WIDE, SHOWN_PX] = [100, 224, 224];
-const PX = SHOWN_PX / WIDE;
 /** A line drawn by hand has a point about every so many radii, and at most so many of them. */
 const [APART, MOST] = [0.07, 60];
 /** A spot stays inside the rim [radii]. */
@@ -63,11 +61,9 @@ export function PotField({ pour, technique, onChange }: Props) {
 	const spots: Spot[] = (technique.spots ?? []).map(([hour = 6, out = 0]) => [hour, out]);
 	const strokes: number[][][] = technique.strokes ?? [];
 	const placed = spots.length === pour.colours.length && spots.length > 1;
-	const at = (event: PointerEvent<SVGSVGElement>): Point => {
-		const box = event.currentTarget.getBoundingClientRect();
-		const unit = WIDE / RADIUS / box.width;
-		const x = (event.clientX - box.left - box.width / 2) * unit;
-		const y = (box.height / 2 - (event.clientY - box.top)) * unit;
+	const at = (left: number, down: number, { width, height }: DOMRect): Point => {
+		const unit = WIDE / RADIUS / width;
+		const [x, y] = [(left - width / 2) * unit, (height / 2 - down) * unit];
 		const far = Math.max(Math.hypot(x, y), 1);
 		return [hundredth(x / far), hundredth(y / far)];
 	};
@@ -147,7 +143,7 @@ interface SpotMarkProps {
 function SpotMark({ number, label, spot, onMove }: SpotMarkProps) {
 	const moves = useInHand<Point>({
 		thing: placeOf(spot),
-		pxPerMm: PX,
+		pxPerMm: 1,
 		onMove: ([x, y], right, down) => onMove(spotAt([x + right / RADIUS, y - down / RADIUS])),
 	});
 	const [x, y] = placeOf(spot);

@@ -1,9 +1,12 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { useDrag } from "@use-gesture/react";
+import type { KeyboardEvent } from "react";
+import { BY_POINTER } from "../../ui/byPointer";
 import { useEditor } from "./EditorContext";
 
 interface InHand<T> {
 	/** What is in hand, as it is now. */
 	thing: T;
+	/** By the picture's own pixels, however large it is shown. */
 	pxPerMm: number;
 	/** So far to the right and down of where ``from`` was [mm]. */
 	onMove: (from: T, right: number, down: number) => void;
@@ -23,25 +26,19 @@ const KEYS: Record<string, readonly [number, number]> = {
 /** Something of a drawing that is dragged, or moved with the arrow keys; letting it go ends the stroke. */
 export function useInHand<T>({ thing, pxPerMm, onMove, onTake, onLetGo }: InHand<T>) {
 	const { liftHand } = useEditor();
-	const start = useRef<{ x: number; y: number; thing: T } | null>(null);
-	const end = () => {
-		start.current = null;
-		liftHand();
-	};
+	const drag = useDrag<PointerEvent>(
+		({ first, last, movement: [right, down], currentTarget, memo = thing }) => {
+			if (first) onTake?.();
+			const onScreen = (currentTarget as SVGGraphicsElement).getScreenCTM?.()?.a ?? 1;
+			const px = pxPerMm * onScreen;
+			if (right || down) onMove(memo, right / px, down / px);
+			if (last) liftHand();
+			return memo;
+		},
+		BY_POINTER,
+	);
 	return {
-		onPointerDown: (event: PointerEvent<SVGGElement>) => {
-			event.currentTarget.setPointerCapture(event.pointerId);
-			start.current = { x: event.clientX, y: event.clientY, thing };
-			onTake?.();
-		},
-		onPointerMove: (event: PointerEvent<SVGGElement>) => {
-			const from = start.current;
-			if (!from) return;
-			const [right, down] = [event.clientX - from.x, event.clientY - from.y];
-			if (right || down) onMove(from.thing, right / pxPerMm, down / pxPerMm);
-		},
-		onPointerUp: end,
-		onPointerCancel: end,
+		...drag(),
 		onKeyDown: (event: KeyboardEvent<SVGGElement>) => {
 			const way = KEYS[event.key];
 			if (way) {

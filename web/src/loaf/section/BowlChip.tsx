@@ -1,6 +1,8 @@
+import { useDrag } from "@use-gesture/react";
 import { DropdownMenu } from "radix-ui";
-import { type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { type PointerEvent as Pressed, type ReactNode, useState } from "react";
 import { freshOf, useCatalogue } from "../../api/useCatalogue";
+import { BY_POINTER } from "../../ui/byPointer";
 import type { ColumnPour } from "../drawers/PouredFields";
 import { useEditor } from "../editor/EditorContext";
 import { type Bowl, fillFrom, mayGoInto, type Vessel } from "./bowlMoves";
@@ -22,18 +24,23 @@ export function BowlChip({ bowl, name, at, srgb }: Props) {
 	const { vessels } = live.plan;
 	const [open, setOpen] = useState(false);
 	const [held, setHeld] = useState<{ x: number; y: number } | null>(null);
-	const from = useRef<{ x: number; y: number } | null>(null);
 	const into = vessels.filter((vessel) => mayGoInto(document, vessel, bowl));
 	const ways = useCatalogue("column_pours");
 	const fill = (vessel: Vessel, besides: boolean) =>
 		edit(fillFrom(live.plan, vessel, bowl, besides ? freshOf<ColumnPour>(ways, "by turns") : null));
-	const drop = (event: PointerEvent) => {
-		const under = window.document
-			.elementFromPoint(event.clientX, event.clientY)
-			?.closest<HTMLElement>("[data-vessel]");
+	const drop = (x: number, y: number) => {
+		const under = window.document.elementFromPoint(x, y)?.closest<HTMLElement>("[data-vessel]");
 		const vessel = into.find(({ item }) => item !== "" && item === under?.dataset.vessel);
 		if (vessel) fill(vessel, false);
 	};
+	const drag = useDrag<PointerEvent>(
+		({ tap, active, canceled, movement: [x, y], xy }) => {
+			setHeld(active ? { x, y } : null);
+			if (tap) setOpen(true);
+			else if (!active && !canceled) drop(...xy);
+		},
+		{ ...BY_POINTER, filterTaps: true, threshold: SLIP_PX },
+	)();
 	return (
 		<DropdownMenu.Root open={open} onOpenChange={setOpen}>
 			<DropdownMenu.Trigger asChild>
@@ -48,27 +55,11 @@ export function BowlChip({ bowl, name, at, srgb }: Props) {
 					aria-label={`${name}, in ${at.name}: fill another vessel from it`}
 					title={`${name}: drag it into another vessel`}
 					disabled={into.length === 0}
-					onPointerDown={(event) => {
+					{...drag}
+					onPointerDown={(event: Pressed<HTMLButtonElement>) => {
 						// The menu opens on release, so that a drag is not taken for a press.
 						event.preventDefault();
-						event.currentTarget.setPointerCapture(event.pointerId);
-						from.current = { x: event.clientX, y: event.clientY };
-					}}
-					onPointerMove={(event) => {
-						const start = from.current;
-						if (!start) return;
-						const [x, y] = [event.clientX - start.x, event.clientY - start.y];
-						if (held || Math.hypot(x, y) > SLIP_PX) setHeld({ x, y });
-					}}
-					onPointerUp={(event) => {
-						from.current = null;
-						if (held) drop(event);
-						else setOpen(true);
-						setHeld(null);
-					}}
-					onPointerCancel={() => {
-						from.current = null;
-						setHeld(null);
+						drag.onPointerDown?.(event);
 					}}
 				/>
 			</DropdownMenu.Trigger>

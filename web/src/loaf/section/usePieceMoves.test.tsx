@@ -57,22 +57,22 @@ describe("usePieceMoves", () => {
 
 	it("follows the pointer in whole millimetres of the drawing, from where it was taken up", () => {
 		render(<Piece sideways="from_mm" />);
-		fireEvent.pointerDown(piece(), { pointerId: 1, clientX: 100, clientY: 100 });
+		fireEvent.pointerDown(piece(), { pointerId: 1, buttons: 1, clientX: 100, clientY: 100 });
 		expect(onSelect).toHaveBeenCalled();
-		fireEvent.pointerMove(piece(), { pointerId: 1, clientX: 142, clientY: 81 });
+		fireEvent.pointerMove(piece(), { pointerId: 1, buttons: 1, clientX: 142, clientY: 81 });
 		expect(moved()).toMatchObject({ from_mm: 11, up_mm: 35, across_mm: 2 });
 		fireEvent.pointerUp(piece(), { pointerId: 1 });
 		edit.mockReset();
-		fireEvent.pointerMove(piece(), { pointerId: 1, clientX: 200, clientY: 81 });
+		fireEvent.pointerMove(piece(), { pointerId: 1, buttons: 1, clientX: 200, clientY: 81 });
 		expect(edit).not.toHaveBeenCalled();
 	});
 
 	it("lets go when the pointer is taken away", () => {
 		render(<Piece sideways="across_mm" />);
-		fireEvent.pointerDown(piece(), { pointerId: 1, clientX: 0, clientY: 0 });
+		fireEvent.pointerDown(piece(), { pointerId: 1, buttons: 1, clientX: 0, clientY: 0 });
 		fireEvent.pointerCancel(piece(), { pointerId: 1 });
 		expect(liftHand).toHaveBeenCalledTimes(1);
-		fireEvent.pointerMove(piece(), { pointerId: 1, clientX: 50, clientY: 0 });
+		fireEvent.pointerMove(piece(), { pointerId: 1, buttons: 1, clientX: 50, clientY: 0 });
 		expect(edit).not.toHaveBeenCalled();
 	});
 });

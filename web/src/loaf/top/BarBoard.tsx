@@ -1,12 +1,12 @@
 import { Plus } from "lucide-react";
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import { fitScale, pressedAt } from "../../drawing/scale";
+import { fitScale, pressedAt, type Scale } from "../../drawing/scale";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
 import { useEditor } from "../editor/EditorContext";
+import { useInHand } from "../editor/useInHand";
 
 interface OnBar {
 	x: number;
@@ -20,22 +20,13 @@ interface Props {
 
 const [WIDTH, HEIGHT] = [330, 150];
 const MARGINS = { left: 10, right: 10, top: 10, bottom: 10 };
-const MOVES: Record<string, readonly [number, number]> = {
-	ArrowLeft: [-1, 0],
-	ArrowRight: [1, 0],
-	ArrowUp: [0, 1],
-	ArrowDown: [0, -1],
-};
 const clamp = (value: number, low: number, high: number) => Math.min(Math.max(value, low), high);
 
 /** One bar from above, enlarged: places on it pressed, dragged, or moved with the arrow keys. */
 export function BarBoard({ places, onChange }: Props) {
-	const { live, liftHand } = useEditor();
-	const { units } = useUnits();
+	const { live } = useEditor();
 	const { top, cuts } = live.plan;
 	const bar = cuts.bars[0];
-	const board = useRef<SVGSVGElement>(null);
-	const held = useRef<number | null>(null);
 	const half = top.half_wide_mm;
 	const long = bar ? bar.to_mm - bar.from_mm : 25;
 	const scale = fitScale({ left: -half, right: half, bottom: 0, top: long }, WIDTH, HEIGHT, MARGINS);
@@ -48,7 +39,6 @@ export function BarBoard({ places, onChange }: Props) {
 		<div className="space-y-2">
 			{/* biome-ignore lint/a11y/useKeyWithClickEvents: "Add a place" adds one from the keyboard. */}
 			<svg
-				ref={board}
 				viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
 				className="block w-full cursor-crosshair rounded border border-line bg-bench"
 				role="group"
@@ -78,59 +68,16 @@ export function BarBoard({ places, onChange }: Props) {
 				))}
 				<path d={`M${scale.x(0)} ${scale.y(long)}V${scale.y(0)}`} stroke="var(--color-line)" />
 				{places.map((place, i) => (
-					<g
+					<Place
 						// biome-ignore lint/suspicious/noArrayIndexKey: a place has no name but its number.
 						key={i}
-						role="button"
-						tabIndex={0}
-						data-on-bar={i}
-						aria-label={`Place ${i + 1}: ${withUnit(place.x, "length", units)} across, ${place.along_percent.toFixed(0)} % along`}
-						className="cursor-grab touch-none outline-none focus-visible:[&>circle]:stroke-brass"
-						onPointerDown={(event: PointerEvent<SVGGElement>) => {
-							event.currentTarget.setPointerCapture(event.pointerId);
-							held.current = i;
-						}}
-						onPointerMove={(event: PointerEvent<SVGGElement>) => {
-							if (held.current !== i || !board.current) return;
-							const { x, z } = pressedAt(event, board.current, scale);
-							put(i, onBar(x, z));
-						}}
-						onPointerUp={() => {
-							held.current = null;
-							liftHand();
-						}}
-						onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
-							const way = MOVES[event.key];
-							if (way) {
-								event.preventDefault();
-								const by = event.shiftKey ? 5 : 1;
-								put(i, onBar(place.x + way[0] * by, (place.along_percent / 100) * long + way[1] * by));
-							} else if (event.key === "Delete" && places.length > 1) {
-								onChange(places.filter((_, at) => at !== i));
-							}
-						}}
-						onKeyUp={liftHand}
-					>
-						<circle
-							cx={scale.x(place.x)}
-							cy={scale.y((place.along_percent / 100) * long)}
-							r="12"
-							fill="var(--color-rim-wash)"
-							stroke="var(--color-rim)"
-							strokeWidth="2.5"
-						/>
-						<text
-							x={scale.x(place.x)}
-							y={scale.y((place.along_percent / 100) * long) + 4}
-							textAnchor="middle"
-							fontSize="12"
-							fontWeight="700"
-							fill="var(--color-ink)"
-							aria-hidden
-						>
-							{i + 1}
-						</text>
-					</g>
+						number={i + 1}
+						place={place}
+						scale={scale}
+						long={long}
+						onMove={(across, along) => put(i, onBar(across, along))}
+						onLetGo={places.length > 1 ? () => onChange(places.filter((_, at) => at !== i)) : null}
+					/>
 				))}
 			</svg>
 			{places.map((place, i) => (
@@ -160,5 +107,56 @@ export function BarBoard({ places, onChange }: Props) {
 				<Plus aria-hidden className="size-4" /> Add a place
 			</Button>
 		</div>
+	);
+}
+
+interface PlaceProps {
+	number: number;
+	place: OnBar;
+	scale: Scale;
+	/** How long the bar is [mm]. */
+	long: number;
+	onMove: (across: number, along: number) => void;
+	onLetGo: (() => void) | null;
+}
+
+function Place({ number, place, scale, long, onMove, onLetGo }: PlaceProps) {
+	const { units } = useUnits();
+	const along = (place.along_percent / 100) * long;
+	const moves = useInHand({
+		thing: { x: place.x, along },
+		pxPerMm: scale.pxPerMm,
+		onMove: (from, right, down) => onMove(from.x + right, from.along - down),
+		onLetGo,
+	});
+	return (
+		<g
+			role="button"
+			tabIndex={0}
+			data-on-bar={number - 1}
+			aria-label={`Place ${number}: ${withUnit(place.x, "length", units)} across, ${place.along_percent.toFixed(0)} % along`}
+			className="cursor-grab touch-none outline-none focus-visible:[&>circle]:stroke-brass"
+			{...moves}
+		>
+			<circle
+				cx={scale.x(place.x)}
+				cy={scale.y(along)}
+				r="12"
+				fill="var(--color-rim-wash)"
+				stroke="var(--color-rim)"
+				strokeWidth="2.5"
+			/>
+			<text
+				x={scale.x(place.x)}
+				y={scale.y(along) + 4}
+				textAnchor="middle"
+				fontSize="12"
+				fontWeight="700"
+				fill="var(--color-ink)"
+				aria-hidden
+			>
+				{number}
+			</text>
+		</g>
 	);
 }

@@ -1,6 +1,8 @@
+import { useDrag } from "@use-gesture/react";
 import { ChevronDown, GripVertical } from "lucide-react";
 import { Accordion } from "radix-ui";
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useState } from "react";
+import { BY_POINTER } from "../../ui/byPointer";
 import { Cautions } from "../../ui/Cautions";
 import { Drawer } from "../../ui/Drawer";
 import { RemoveButton } from "../../ui/RemoveButton";
@@ -110,6 +112,11 @@ function Row({ thing, place, order }: { thing: Thing; place: number; order: read
 		if (to !== place && to >= 0 && to < order.length)
 			edit(moveTo(order, thing.name, to), `move ${thing.name}`);
 	};
+	const drag = useDrag<PointerEvent>(({ active, last, xy: [x, y] }) => {
+		setHeld(active);
+		if (active) move(placeUnder(x, y) ?? place);
+		if (last) liftHand();
+	}, BY_POINTER);
 	return (
 		<Accordion.Item value={thing.name} asChild>
 			<li
@@ -130,17 +137,7 @@ function Row({ thing, place, order }: { thing: Thing; place: number; order: read
 							move(place + by);
 						}}
 						onKeyUp={liftHand}
-						onPointerDown={(event: PointerEvent) => {
-							event.currentTarget.setPointerCapture(event.pointerId);
-							setHeld(true);
-						}}
-						onPointerMove={(event: PointerEvent) => {
-							if (held) move(placeUnder(event.clientX, event.clientY) ?? place);
-						}}
-						onPointerUp={() => {
-							setHeld(false);
-							liftHand();
-						}}
+						{...drag()}
 					>
 						<GripVertical aria-hidden className="size-4" />
 					</button>
