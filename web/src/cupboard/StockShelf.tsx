@@ -4,6 +4,7 @@ import { countStock } from "../api/cupboard";
 import { cupboardQuery } from "../api/queries";
 import type { Cupboard } from "../api/types";
 import { Button } from "../ui/Button";
+import { SelectField } from "../ui/fields";
 import { NumberInput } from "../ui/NumberInput";
 import { useUnits } from "../ui/UnitsContext";
 import { unitOf } from "../ui/units";
@@ -22,7 +23,6 @@ export function StockShelf({ cupboard }: { cupboard: Cupboard }) {
 	const counted = things.filter((thing) => cupboard.stock[thing.name] !== undefined);
 	const uncounted = things.filter((thing) => cupboard.stock[thing.name] === undefined);
 	const [next, setNext] = useState("");
-	const id = useId();
 	const count = useCount();
 	return (
 		<div className="tray p-4">
@@ -37,19 +37,12 @@ export function StockShelf({ cupboard }: { cupboard: Cupboard }) {
 				))}
 			</ul>
 			<div className="mt-4 flex flex-wrap items-end gap-2">
-				<div>
-					<label htmlFor={id} className="block font-semibold text-xs text-soft">
-						Count something else
-					</label>
-					<select id={id} className="field" value={next} onChange={(event) => setNext(event.target.value)}>
-						<option value="">Choose…</option>
-						{uncounted.map((thing) => (
-							<option key={thing.name} value={thing.name}>
-								{thing.text}
-							</option>
-						))}
-					</select>
-				</div>
+				<SelectField
+					label="Count something else"
+					value={next}
+					options={[["", "Choose…"], ...uncounted.map((thing) => [thing.name, thing.text] as const)]}
+					onChange={setNext}
+				/>
 				<Button
 					disabled={!next}
 					onClick={() => {
@@ -73,11 +66,11 @@ function useCount() {
 }
 
 function StockLine({ name, text, grams }: { name: string; text: string; grams: number }) {
+	const id = useId();
 	const { units } = useUnits();
 	const count = useCount();
 	const unit = unitOf(units, "weight");
 	const [typed, setTyped] = useState<number | null>(null);
-	const id = useId();
 	const keep = () => {
 		if (typed !== null) count.mutate({ name, grams: typed });
 		setTyped(null);

@@ -3,6 +3,7 @@ import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { MemoryRouter, useLocation } from "react-router";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { loavesQuery } from "../api/queries";
+import { lendWhatIsLacking } from "../ui/lacking";
 import { Find } from "./Find";
 
 const Where = () => <output data-testid="where">{useLocation().pathname}</output>;
@@ -25,6 +26,7 @@ const PATIENT = { timeout: 60_000 };
 const field = () => screen.findByRole("combobox", { name: /Find a loaf/ }, PATIENT);
 
 // Its file is here before anybody asks, as it is once a page stands: how fast it comes is not what is tested.
+beforeAll(lendWhatIsLacking);
 beforeAll(async () => void (await import("./FindBox")), PATIENT.timeout);
 afterEach(cleanup);
 vi.setConfig({ testTimeout: 90_000 });

@@ -17,9 +17,10 @@ import { MotifChoice } from "../loaf/top/MotifChoice";
 import { previewLook } from "../loaves/previewLook";
 import { Button } from "../ui/Button";
 import { Cautions } from "../ui/Cautions";
+import { ColourField } from "../ui/ColourField";
 import { dayText } from "../ui/dates";
 import { DateField } from "../ui/day/DateField";
-import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
+import { CheckField, MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
 import { Problems } from "../ui/Problems";
 import { useUnits } from "../ui/UnitsContext";
 import { withUnit } from "../ui/units";
@@ -194,15 +195,11 @@ export function TourPlace() {
 								/>
 							)}
 							{(answers.column_mm ?? 0) > 0 && (
-								<label className="flex items-center gap-2 font-semibold text-sm">
-									Its colour
-									<input
-										type="color"
-										className="h-9 w-14 rounded border border-line bg-white"
-										value={answers.column?.srgb ?? "#d9a23f"}
-										onChange={(event) => change({ column: { name: "Column", srgb: event.target.value } })}
-									/>
-								</label>
+								<ColourField
+									label="Its colour"
+									value={answers.column?.srgb ?? "#d9a23f"}
+									onChange={(srgb) => change({ column: { name: "Column", srgb } })}
+								/>
 							)}
 						</>
 					)}
@@ -211,15 +208,11 @@ export function TourPlace() {
 							<p>
 								Frosting is the same batter, held back until it stands. The plan says how much to hold back.
 							</p>
-							<label className="flex items-center gap-2 font-semibold">
-								<input
-									type="checkbox"
-									className="size-4"
-									checked={Boolean(answers.motif)}
-									onChange={(event) => change({ motif: event.target.checked ? "kiss" : null })}
-								/>
-								Pipe two rows along the top
-							</label>
+							<CheckField
+								label="Pipe two rows along the top"
+								checked={Boolean(answers.motif)}
+								onChange={(piped) => change({ motif: piped ? "kiss" : null })}
+							/>
 							{answers.motif && (
 								<MotifChoice
 									value={answers.motif as MotifKind}
@@ -285,12 +278,11 @@ function Colours({ answers, change }: { answers: FirstLoaf; change: (next: Parti
 				{colours.map((colour, i) => (
 					// biome-ignore lint/suspicious/noArrayIndexKey: colours are told apart by their place.
 					<li key={i} className="grid grid-cols-[3.5rem_1fr_auto] items-end gap-2">
-						<input
-							type="color"
-							aria-label={`Look of colour ${i + 1}`}
-							className="h-9 w-14 rounded border border-line bg-white"
+						<ColourField
+							label={`Look of colour ${i + 1}`}
+							hidden
 							value={colour.srgb}
-							onChange={(event) => set(i, { srgb: event.target.value })}
+							onChange={(srgb) => set(i, { srgb })}
 						/>
 						<TextField
 							label={`Colour ${i + 1}`}

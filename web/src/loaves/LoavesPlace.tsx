@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { type FormEvent, Suspense, useId, useState } from "react";
+import { type FormEvent, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import {
 	ApiProblem,
@@ -109,7 +109,6 @@ function NewLoaf() {
 	const navigate = useNavigate();
 	const { units } = useUnits();
 	const [name, setName] = useState("");
-	const nameId = useId();
 	const opened = { onSuccess: (loaf: { id: string }) => navigate(`/loaf/${loaf.id}`) };
 	const start = useMutation({ mutationFn: (name: string) => createLoaf(name, units === "us"), ...opened });
 	const bring = useMutation({
@@ -125,16 +124,7 @@ function NewLoaf() {
 		<li className="flex min-h-80 flex-col justify-center gap-5 rounded-tray border-2 border-rim/50 border-dashed p-5">
 			<form onSubmit={submit} className="space-y-2">
 				<h2 className="text-lg">New loaf</h2>
-				<label htmlFor={nameId} className="block text-sm font-semibold">
-					Name of the new loaf
-				</label>
-				<input
-					id={nameId}
-					className="field w-full"
-					maxLength={120}
-					value={name}
-					onChange={(e) => setName(e.target.value)}
-				/>
+				<TextField label="Name of the new loaf" value={name} onChange={setName} />
 				<Button type="submit" look="main" className="w-full" disabled={!name.trim() || start.isPending}>
 					<Plus aria-hidden className="size-4" /> Start it
 				</Button>

@@ -1,11 +1,10 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useId } from "react";
 import { useSearchParams } from "react-router";
 import { notebookQuery } from "../api/queries";
 import type { Asked, FoundChoice } from "../api/types";
 import { Button } from "../ui/Button";
 import { DateField } from "../ui/day/DateField";
-import { CheckField, SelectField } from "../ui/fields";
+import { CheckField, SelectField, TextField } from "../ui/fields";
 import { PastCard } from "./PastCard";
 
 /** What loaves are sought by, and what each is called. */
@@ -31,7 +30,6 @@ export function FindPlace() {
 		...notebookQuery(asked),
 		placeholderData: keepPreviousData,
 	});
-	const id = useId();
 	const set = (key: string, value: string) =>
 		setParams(
 			(last) => {
@@ -47,19 +45,13 @@ export function FindPlace() {
 	return (
 		<div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[20rem_minmax(0,1fr)]">
 			<search className="tray space-y-3 p-4">
-				<div>
-					<label htmlFor={id} className="font-semibold text-soft text-xs">
-						Words, anywhere
-					</label>
-					<input
-						id={id}
-						type="search"
-						className="field w-full"
-						placeholder="name, note, scent, fault…"
-						value={params.get("words") ?? ""}
-						onChange={(event) => set("words", event.target.value)}
-					/>
-				</div>
+				<TextField
+					label="Words, anywhere"
+					kind="search"
+					placeholder="name, note, scent, fault…"
+					value={params.get("words") ?? ""}
+					onChange={(words) => set("words", words)}
+				/>
 				{FILTERS.map(([kind, name]) => (
 					<SelectField
 						key={kind}

@@ -2,6 +2,7 @@ import { CalendarPlus } from "lucide-react";
 import { changeFeed } from "../api/queries";
 import { Button, buttonClass } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
+import { TextField } from "../ui/fields";
 import type { Change } from "./useSeason";
 
 /** The plan for other calendar programs: once as a file, or under a private address. */
@@ -14,10 +15,13 @@ export function FeedDrawer({ feed, change }: { feed: string; change: Change }) {
 			</a>
 			{feed ? (
 				<>
-					<label className="block font-semibold text-soft text-xs">
-						Private address: whoever has it can read the plan
-						<input className="field w-full font-normal text-ink text-xs" readOnly value={address} />
-					</label>
+					<TextField
+						label="Private address: whoever has it can read the plan"
+						readOnly
+						max={400}
+						value={address}
+						onChange={() => {}}
+					/>
 					<div className="flex gap-2">
 						<Button onClick={() => change(() => changeFeed(true))}>New address</Button>
 						<Button onClick={() => change(() => changeFeed(false))}>Turn the address off</Button>

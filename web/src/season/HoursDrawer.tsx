@@ -6,7 +6,7 @@ import { Drawer } from "../ui/Drawer";
 import { DayInput } from "../ui/day/DayInput";
 import { MomentInput } from "../ui/day/MomentInput";
 import { TimeInput } from "../ui/day/TimeInput";
-import { NumberField, TextField } from "../ui/fields";
+import { CheckField, NumberField, TextField } from "../ui/fields";
 import { now } from "../ui/wallClock";
 import { local, localDay, moment } from "../ui/zoneTime";
 import type { Change } from "./useSeason";
@@ -38,17 +38,11 @@ export function HoursDrawer({ hours, change }: { hours: StudioHours; change: Cha
 					const span = week[n]?.[0];
 					return (
 						<li key={name} className="grid grid-cols-[7rem_1fr_1fr] items-center gap-2 text-sm">
-							<label className="flex items-center gap-1.5">
-								<input
-									type="checkbox"
-									className="size-4"
-									checked={span !== undefined}
-									onChange={(event) =>
-										setDay(n, event.target.checked ? [{ start: "18:00:00", end: "22:00:00" }] : [])
-									}
-								/>
-								{name}
-							</label>
+							<CheckField
+								label={name}
+								checked={span !== undefined}
+								onChange={(works) => setDay(n, works ? [{ start: "18:00:00", end: "22:00:00" }] : [])}
+							/>
 							{span && (
 								<>
 									<TimeInput

@@ -1,7 +1,7 @@
 import { changeMoulds } from "../api/queries";
 import type { Season } from "../api/types";
 import { Drawer } from "../ui/Drawer";
-import { NumberField } from "../ui/fields";
+import { CheckField, NumberField } from "../ui/fields";
 import type { Change } from "./useSeason";
 
 /** How many there are of each mould, and what could be cast once for two loaves. */
@@ -29,24 +29,20 @@ export function MouldsDrawer({ season, change }: { season: Season; change: Chang
 			<ul className="space-y-1.5">
 				{season.alike.map(({ first, second, says }) => (
 					<li key={`${first} ${second}`}>
-						<label className="flex items-start gap-2 text-sm">
-							<input
-								type="checkbox"
-								className="mt-0.5 size-4 shrink-0"
-								checked={has(first, second)}
-								onChange={(event) =>
-									change(() =>
-										changeMoulds(
-											{},
-											event.target.checked
-												? [...pairs, [first, second]]
-												: pairs.filter(([a, b]) => a !== first || b !== second),
-										),
-									)
-								}
-							/>
-							{says}
-						</label>
+						<CheckField
+							label={says}
+							checked={has(first, second)}
+							onChange={(together) =>
+								change(() =>
+									changeMoulds(
+										{},
+										together
+											? [...pairs, [first, second]]
+											: pairs.filter(([a, b]) => a !== first || b !== second),
+									),
+								)
+							}
+						/>
 					</li>
 				))}
 			</ul>

@@ -6,7 +6,7 @@ import { Button } from "../ui/Button";
 import { Drawer } from "../ui/Drawer";
 import { dayShort } from "../ui/dates";
 import { DateField } from "../ui/day/DateField";
-import { MaybeNumberField, NumberField, SelectField, TextField } from "../ui/fields";
+import { CheckField, MaybeNumberField, NotesField, NumberField, SelectField, TextField } from "../ui/fields";
 import type { Change } from "./useSeason";
 
 const KINDS = [
@@ -121,34 +121,28 @@ function OrderForm({ order, change, onDone }: FormProps) {
 				value={draft.colours ?? ""}
 				onChange={(colours) => patch({ colours })}
 			/>
-			<label className="block font-semibold text-soft text-xs">
-				Notes
-				<textarea
-					className="field w-full font-normal text-ink text-sm"
-					rows={3}
-					maxLength={4000}
-					value={draft.notes ?? ""}
-					onChange={(event) => patch({ notes: event.target.value })}
-				/>
-			</label>
+			<NotesField
+				label="Notes"
+				rows={3}
+				max={4000}
+				value={draft.notes ?? ""}
+				onChange={(notes) => patch({ notes })}
+			/>
 			<fieldset className="text-sm">
 				<legend className="font-semibold text-soft text-xs">Its loaves</legend>
 				{loaves.map((loaf) => (
-					<label key={loaf.id} className="flex items-center gap-2 py-0.5">
-						<input
-							type="checkbox"
-							className="size-4"
-							checked={(draft.loaves ?? []).includes(loaf.id)}
-							onChange={(event) =>
-								patch({
-									loaves: event.target.checked
-										? [...(draft.loaves ?? []), loaf.id]
-										: (draft.loaves ?? []).filter((id) => id !== loaf.id),
-								})
-							}
-						/>
-						{loaf.name}
-					</label>
+					<CheckField
+						key={loaf.id}
+						label={loaf.name}
+						checked={(draft.loaves ?? []).includes(loaf.id)}
+						onChange={(its) =>
+							patch({
+								loaves: its
+									? [...(draft.loaves ?? []), loaf.id]
+									: (draft.loaves ?? []).filter((id) => id !== loaf.id),
+							})
+						}
+					/>
 				))}
 			</fieldset>
 			<div className="flex gap-2">

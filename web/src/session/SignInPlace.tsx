@@ -1,14 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useId, useState } from "react";
+import { type FormEvent, useState } from "react";
 import { sessionQuery, signIn } from "../api/queries";
 import { Button } from "../ui/Button";
+import { TextField } from "../ui/plainFields";
 
 /** Name and password, when the studio is not the demo. */
 export function SignInPlace() {
 	const queries = useQueryClient();
 	const [name, setName] = useState("owner");
 	const [password, setPassword] = useState("");
-	const [nameId, passwordId] = [useId(), useId()];
 	const enter = useMutation({
 		mutationFn: () => signIn(name, password),
 		onSuccess: (session) => queries.setQueryData(sessionQuery.queryKey, session),
@@ -23,31 +23,14 @@ export function SignInPlace() {
 				<h1 className="flex items-center gap-3 text-2xl">
 					<img src={`${import.meta.env.BASE_URL}mark.svg`} alt="" className="size-9" /> Arch Top
 				</h1>
-				<div>
-					<label htmlFor={nameId} className="block text-sm font-semibold">
-						Name
-					</label>
-					<input
-						id={nameId}
-						className="field w-full"
-						autoComplete="username"
-						value={name}
-						onChange={(e) => setName(e.target.value)}
-					/>
-				</div>
-				<div>
-					<label htmlFor={passwordId} className="block text-sm font-semibold">
-						Password
-					</label>
-					<input
-						id={passwordId}
-						type="password"
-						className="field w-full"
-						autoComplete="current-password"
-						value={password}
-						onChange={(e) => setPassword(e.target.value)}
-					/>
-				</div>
+				<TextField label="Name" complete="username" value={name} onChange={setName} />
+				<TextField
+					label="Password"
+					kind="password"
+					complete="current-password"
+					value={password}
+					onChange={setPassword}
+				/>
 				{enter.error && (
 					<p role="alert" className="text-sm text-lye">
 						{enter.error.message}

@@ -4,7 +4,7 @@ import { changeLot, moveLot, shelfQuery } from "../api/queries";
 import type { MoveIn, ShelfLine } from "../api/types";
 import { Button } from "../ui/Button";
 import { FieldRow } from "../ui/Drawer";
-import { NumberField, SelectField } from "../ui/fields";
+import { NotesField, NumberField, SelectField } from "../ui/fields";
 import { NotDone } from "../ui/Problems";
 import { RefusedFields } from "../ui/RefusedFields";
 import { useUnits } from "../ui/UnitsContext";
@@ -134,16 +134,12 @@ function MoveForm({ line, onDone }: { line: ShelfLine; onDone: () => void }) {
 					)}
 				</FieldRow>
 			</RefusedFields>
-			<label className="block font-semibold text-soft text-xs">
-				Notes
-				<textarea
-					className="field mt-0.5 block h-14 w-full font-normal text-ink"
-					maxLength={2000}
-					value={notes}
-					onChange={(event) => setNotes(event.target.value)}
-					onBlur={() => notes !== lot.notes && describe.mutate()}
-				/>
-			</label>
+			<NotesField
+				label="Notes"
+				value={notes}
+				onChange={setNotes}
+				onBlur={() => notes !== lot.notes && describe.mutate()}
+			/>
 			{lot.kind === "raw dough" && (
 				<SelectField
 					label="How it is kept"

@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeAll, expect, test, vi } from "vitest";
 import { ChoiceField, closeness, inGroups } from "./ChoiceField";
+import { lendWhatIsLacking } from "./lacking";
 
 const FEW = [
 	["a", "Almond"],
@@ -11,18 +12,7 @@ const MANY = [
 	...["Sunflower", "Mango butter", "Neem", "Tallow", "Beeswax"],
 ].map((name) => [name.toLowerCase(), name] as const);
 
-beforeAll(() => {
-	// What a browser has and this document lacks.
-	vi.stubGlobal(
-		"ResizeObserver",
-		class {
-			observe() {}
-			unobserve() {}
-			disconnect() {}
-		},
-	);
-	Element.prototype.scrollIntoView = () => {};
-});
+beforeAll(lendWhatIsLacking);
 afterEach(cleanup);
 
 test("few are a plain select", () => {

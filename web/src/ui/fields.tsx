@@ -3,8 +3,8 @@ import { Labelled } from "./plainFields";
 import { useUnits } from "./UnitsContext";
 import { type Quantity, unitOf } from "./units";
 
-export { CheckField, NotesField } from "./moreFields";
-export { SelectField, TextField } from "./plainFields";
+export { CheckField, PickField, SliderField } from "./moreFields";
+export { NotesField, SelectField, TextField } from "./plainFields";
 
 interface NumberFieldProps extends NumberLook {
 	value: number;

@@ -5,6 +5,8 @@ const NARROW_PX = 96;
 
 interface LabelledProps {
 	label: string;
+	/** Heard only: what it is stands beside it already. */
+	hidden?: boolean;
 	suffix?: string;
 	children: (id: string) => ReactNode;
 }
@@ -34,14 +36,14 @@ export function useSaid(id: string, field = id) {
 }
 
 /** A label over its field; side by side with others fields stand in one line, however long their names are. */
-export function Labelled({ label, suffix, children }: LabelledProps) {
+export function Labelled({ label, hidden, suffix, children }: LabelledProps) {
 	const id = useId();
+	const looks = hidden
+		? "sr-only"
+		: "block self-end text-balance text-xs leading-tight font-semibold text-soft";
 	return (
-		<div className="labelled grid min-w-0 content-start gap-y-0">
-			<label
-				htmlFor={id}
-				className="block self-end text-balance text-xs leading-tight font-semibold text-soft"
-			>
+		<div className={hidden ? "relative min-w-0" : "labelled grid min-w-0 content-start gap-y-0"}>
+			<label htmlFor={id} className={looks}>
 				{label}
 				{suffix && <span className="font-normal"> {suffix}</span>}
 			</label>
@@ -50,61 +52,136 @@ export function Labelled({ label, suffix, children }: LabelledProps) {
 	);
 }
 
-export function TextField(props: {
+interface Written {
 	label: string;
+	hidden?: boolean;
 	value: string;
 	onChange: (value: string) => void;
+	/** The hand leaves it. */
+	onBlur?: () => void;
+	/** Handed on only when the hand leaves it. */
+	late?: boolean;
+	/** The part of what is sent that it holds, where that is kept by a press. */
 	field?: string;
 	max?: number;
-}) {
-	return <Labelled label={props.label}>{(id) => <TextInput {...props} id={id} />}</Labelled>;
+	placeholder?: string;
+	/** Instead of a field's usual look. */
+	look?: string;
 }
 
-interface TextInputProps {
-	id: string;
-	value: string;
-	onChange: (value: string) => void;
-	field?: string;
-	max?: number;
+interface Line extends Written {
+	kind?: "text" | "search" | "password";
+	/** What a browser may fill in. */
+	complete?: string;
+	readOnly?: boolean;
 }
 
-function TextInput({ id, value, onChange, field, max = 120 }: TextInputProps) {
-	const { touch, refused, note } = useSaid(id, field);
+/** Words in a line. */
+export function TextField(props: Line) {
+	return (
+		<Labelled label={props.label} hidden={props.hidden}>
+			{(id) => <TextInput {...props} id={id} />}
+		</Labelled>
+	);
+}
+
+function TextInput({
+	id,
+	kind = "text",
+	complete,
+	readOnly,
+	look = "field w-full",
+	...props
+}: Line & { id: string }) {
+	const { refused, note, written } = useWritten(id, { max: 120, ...props });
 	return (
 		<>
 			<input
 				id={id}
-				className="field w-full"
-				maxLength={max}
-				value={value}
+				type={kind}
+				className={look}
+				autoComplete={complete}
+				readOnly={readOnly}
 				{...refused}
-				onChange={(event) => {
-					touch();
-					onChange(event.target.value);
-				}}
+				{...written}
 			/>
 			{note}
 		</>
 	);
 }
 
+/** Words over several lines. */
+export function NotesField({ rows = 2, look = "field w-full", ...props }: Written & { rows?: number }) {
+	return (
+		<Labelled label={props.label} hidden={props.hidden}>
+			{(id) => <NotesInput {...props} id={id} rows={rows} look={look} />}
+		</Labelled>
+	);
+}
+
+function NotesInput({ id, rows, look, ...props }: Written & { id: string; rows: number }) {
+	const { refused, note, written } = useWritten(id, { max: 2000, ...props });
+	return (
+		<>
+			<textarea id={id} rows={rows} className={look} {...refused} {...written} />
+			{note}
+		</>
+	);
+}
+
+function useWritten(
+	id: string,
+	{ value, onChange, onBlur, late, field, max, placeholder }: Omit<Written, "label">,
+) {
+	const { touch, refused, note } = useSaid(id, field);
+	const hand = (text: string) => {
+		touch();
+		onChange(text);
+	};
+	type Left = { target: { value: string } };
+	const written = {
+		maxLength: max,
+		placeholder,
+		...(late
+			? { defaultValue: value, onBlur: (event: Left) => hand(event.target.value) }
+			: { value, onChange: (event: Left) => hand(event.target.value), onBlur }),
+	};
+	return { refused, note, written };
+}
+
 interface Choice<T extends string> {
 	value: T;
 	options: readonly (readonly [T, string])[];
 	onChange: (value: T) => void;
+	/** Instead of a field's usual look. */
+	look?: string;
 }
 
-export function SelectField<T extends string>({ label, ...choice }: Choice<T> & { label: string }) {
-	return <Labelled label={label}>{(id) => <Select {...choice} id={id} />}</Labelled>;
+export function SelectField<T extends string>({
+	label,
+	hidden,
+	...choice
+}: Choice<T> & { label: string; hidden?: boolean }) {
+	return (
+		<Labelled label={label} hidden={hidden}>
+			{(id) => <Select {...choice} id={id} />}
+		</Labelled>
+	);
 }
 
-function Select<T extends string>({ id, value, options, onChange }: Choice<T> & { id: string }) {
+function Select<T extends string>({
+	id,
+	value,
+	options,
+	onChange,
+	look = "field w-full",
+}: Choice<T> & { id: string }) {
 	const { touch, refused, note } = useSaid(id);
 	return (
 		<>
 			<select
 				id={id}
-				className="field w-full"
+				className={look}
 				value={value}
 				{...refused}
 				onChange={(event) => {

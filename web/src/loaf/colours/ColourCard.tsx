@@ -1,4 +1,5 @@
 import type { Colour, ColourPlan, OfferedAdditive, OfferedColourant } from "../../api/types";
+import { ColourField } from "../../ui/ColourField";
 import { TextField } from "../../ui/fields";
 import { RemoveButton } from "../../ui/RemoveButton";
 import { useEditor } from "../editor/EditorContext";
@@ -31,12 +32,11 @@ export function ColourCard({ colour, planned, jars, additives }: Props) {
 	return (
 		<li className="tray space-y-2.5 p-3" data-colour={colour.id}>
 			<div className="grid grid-cols-[44px_1fr_auto] items-end gap-2">
-				<input
-					type="color"
-					aria-label={`${colour.name}, target colour when cured`}
-					className="h-8 w-11 cursor-pointer rounded border border-line bg-paper"
+				<ColourField
+					label={`${colour.name}, target colour when cured`}
+					hidden
 					value={colour.srgb}
-					onChange={(event) => patch({ srgb: event.target.value })}
+					onChange={(srgb) => patch({ srgb })}
 				/>
 				<TextField label="Colour" value={colour.name} onChange={(name) => patch({ name })} />
 				<RemoveButton

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Bar, CutFacePicture, Loaf } from "../../api/types";
 import { FigureValue } from "../../ui/FigureValue";
+import { SelectField, TextField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { inUnits, withUnit } from "../../ui/units";
 import { CutsFields } from "../drawers/CutsFields";
@@ -21,6 +22,13 @@ import { type Outcome, useFaces } from "./useFaces";
 import { WireStrip } from "./WireStrip";
 
 const TOOL = { wire: "Wire", knife: "Knife", "kitchen knife": "Kitchen knife" } as const;
+
+/** Into how many parts a bar is cut. */
+const PARTS = [
+	["", "as all"],
+	["1", "left whole"],
+	...[2, 3, 4, 6].map((parts) => [String(parts), `into ${parts}`] as const),
+] as const;
 
 /** Where the wire goes, what each bar shows and weighs. */
 export function CutPlace() {
@@ -203,31 +211,25 @@ function SpecialNote({ bar }: { bar: number }) {
 		return <span className="block text-sm">{own.note || `one of bars ${own.bar} to ${own.to}`}</span>;
 	}
 	const field =
-		"rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line";
+		"w-full rounded border border-transparent bg-transparent text-sm hover:border-line focus:border-line";
 	return (
 		<span className="block">
-			<input
-				className={`${field} w-full`}
-				aria-label={`What is special about bar ${bar}`}
+			<TextField
+				label={`What is special about bar ${bar}`}
+				hidden
 				placeholder="special?"
-				maxLength={120}
+				look={field}
 				value={own?.note ?? ""}
-				onChange={(event) => change({ note: event.target.value })}
+				onChange={(note) => change({ note })}
 			/>
-			<select
-				className={`${field} mt-1 min-h-7 w-full`}
-				aria-label={`Bar ${bar} is cut`}
-				value={own?.parts ?? ""}
-				onChange={(event) => change({ parts: Number(event.target.value) || null })}
-			>
-				<option value="">as all</option>
-				<option value="1">left whole</option>
-				{[2, 3, 4, 6].map((parts) => (
-					<option key={parts} value={parts}>
-						into {parts}
-					</option>
-				))}
-			</select>
+			<SelectField
+				label={`Bar ${bar} is cut`}
+				hidden
+				look={`${field} mt-1 min-h-7`}
+				value={String(own?.parts ?? "")}
+				options={PARTS}
+				onChange={(parts) => change({ parts: Number(parts) || null })}
+			/>
 		</span>
 	);
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Pour } from "../../api/types";
 import { paintOf } from "../../drawing/paint";
 import { Button } from "../../ui/Button";
+import { PickField } from "../../ui/fields";
 import { Swatch } from "../../ui/Swatch";
 import { useEditor } from "../editor/EditorContext";
 import { MouldBoard, type OnMould, onMould } from "./MouldBoard";
@@ -33,22 +34,20 @@ export function LinesField({ pour, technique, onChange }: Props) {
 	return (
 		<fieldset className="mt-2 rounded-lg border border-line p-2">
 			<legend className="px-1 text-sm font-medium">Lines on the mould</legend>
-			<div role="radiogroup" aria-label="Pour next" className="mb-2 flex flex-wrap gap-1.5">
-				{colours.map((id) => (
-					<label
-						key={id}
-						className="flex min-h-8 cursor-pointer items-center gap-1.5 rounded-full border border-line px-2.5 text-sm has-checked:border-ink has-checked:bg-card has-checked:font-semibold"
-					>
-						<input
-							type="radio"
-							name={`next ${pour.id}`}
-							checked={id === colour}
-							onChange={() => setPicked(id)}
-						/>
+			<PickField
+				label="Pour next"
+				hidden
+				value={colour}
+				options={colours.map((id) => [
+					id,
+					<span key={id} className="flex items-center gap-1.5">
 						<Swatch srgb={paint.colour(id)} /> {nameOf(id)}
-					</label>
-				))}
-			</div>
+					</span>,
+				])}
+				stand="mb-2 flex flex-wrap gap-1.5"
+				each="min-h-8 rounded-full border border-line px-2.5 text-sm data-[state=checked]:border-ink data-[state=checked]:bg-card data-[state=checked]:font-semibold"
+				onChange={setPicked}
+			/>
 			<MouldBoard
 				label="The mould from above, front end at the left: draw the lines you pour"
 				lines={lines.map((line) => ({

@@ -3,7 +3,7 @@ import type { Outline } from "../../api/types";
 import { freshOf, optionsOf, useCatalogue } from "../../api/useCatalogue";
 import { Button } from "../../ui/Button";
 import { FieldRow } from "../../ui/Drawer";
-import { NumberField, SelectField } from "../../ui/fields";
+import { NotesField, NumberField, SelectField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { unitOf } from "../../ui/units";
 import { DrawnOutline } from "./DrawnOutline";
@@ -159,17 +159,17 @@ function Corners({ points, onChange }: { points: number[][]; onChange: (points: 
 		[shown, unit.size],
 	);
 	return (
-		<label className="block text-xs font-semibold text-soft">
-			Corners in {unit.label}, one to a line: across, up
-			<textarea
-				className="field figures mt-0.5 block h-28 w-full font-normal text-ink"
-				value={text}
-				onChange={(event) => {
-					setText(event.target.value);
-					const next = read(event.target.value, unit.size);
-					if (next) onChange(next);
-				}}
-			/>
-		</label>
+		<NotesField
+			label={`Corners in ${unit.label}, one to a line: across, up`}
+			rows={5}
+			max={8000}
+			look="field figures w-full"
+			value={text}
+			onChange={(typed) => {
+				setText(typed);
+				const next = read(typed, unit.size);
+				if (next) onChange(next);
+			}}
+		/>
 	);
 }

@@ -1,5 +1,6 @@
+import { useState } from "react";
 import type { Formula } from "../../api/types";
-import { CheckField, TextField } from "../../ui/fields";
+import { CheckField, NotesField, TextField } from "../../ui/fields";
 
 type Assessed = NonNullable<Formula["assessed"]>;
 
@@ -61,14 +62,17 @@ function NamesField({
 	names: readonly string[];
 	onChange: (names: string[]) => void;
 }) {
+	const [typed, setTyped] = useState(names.join("\n"));
 	return (
-		<label className="block text-xs font-semibold text-soft">
-			{label}
-			<textarea
-				className="field mt-0.5 block h-28 w-full font-normal text-ink"
-				defaultValue={names.join("\n")}
-				onChange={(event) => onChange(lines(event.target.value))}
-			/>
-		</label>
+		<NotesField
+			label={label}
+			rows={5}
+			max={8000}
+			value={typed}
+			onChange={(text) => {
+				setTyped(text);
+				onChange(lines(text));
+			}}
+		/>
 	);
 }

@@ -2,8 +2,7 @@ import { Download, Lamp, Palette, Sun } from "lucide-react";
 import { useId, useRef, useState } from "react";
 import { atHandAddress } from "../../api/solids";
 import { Button, buttonClass } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
-import { CheckField } from "../../ui/moreFields";
+import { CheckField, SelectField, SliderField } from "../../ui/fields";
 import { saveFile } from "../../ui/saveFile";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -189,7 +188,7 @@ export function LookPlace() {
 							>
 								Side by side
 							</Button>
-							<Slider
+							<SliderField
 								label="Bars apart"
 								says={apart === 0 ? "together" : withUnit(apart, "length", units)}
 								value={apart}
@@ -198,7 +197,7 @@ export function LookPlace() {
 							/>
 						</>
 					)}
-					<Slider
+					<SliderField
 						label="Cut through at"
 						says={cutAt === null ? "whole" : withUnit(cutAt, "length", units)}
 						value={cutAt ?? 0}
@@ -209,7 +208,7 @@ export function LookPlace() {
 				</div>
 				{live.plan.top.runs.length > 0 && (
 					<div className="tray space-y-2 p-4">
-						<Slider
+						<SliderField
 							label="Piped after mixing"
 							says={frostingMin === null ? "when it should be" : `${frostingMin} min`}
 							value={frostingMin ?? LATEST_MIN + 1}
@@ -266,34 +265,6 @@ function Still({ id }: { id: string }) {
 		<img className="mx-auto max-h-96 object-contain" src={src} alt="" />
 	) : (
 		<p role="status">Drawing the loaf…</p>
-	);
-}
-
-interface SliderProps {
-	label: string;
-	says: string;
-	value: number;
-	least?: number;
-	most: number;
-	onChange: (value: number) => void;
-}
-
-function Slider({ label, says, value, least = 0, most, onChange }: SliderProps) {
-	return (
-		<label className="block text-xs font-semibold text-soft">
-			<span className="flex justify-between gap-2">
-				{label} <span className="font-normal">{says}</span>
-			</span>
-			<input
-				type="range"
-				className="mt-1 h-6 w-full accent-rim"
-				min={least}
-				max={most}
-				value={Math.min(value, most)}
-				aria-valuetext={says}
-				onChange={(event) => onChange(Number(event.target.value))}
-			/>
-		</label>
 	);
 }
 

@@ -5,6 +5,7 @@ import { barReadQuery } from "../../api/photos";
 import { ApiProblem } from "../../api/queries";
 import type { BarProposal, BarRead, LoafOutcome, Photo } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { CheckField } from "../../ui/fields";
 import { Refused } from "../../ui/Refused";
 import { useUnits } from "../../ui/UnitsContext";
 import { paperOf } from "../../ui/units";
@@ -93,22 +94,23 @@ function Seen({ read, outcome, change }: { read: BarRead } & Pick<Props, "outcom
 			<fieldset>
 				<legend className="font-semibold text-soft text-xs">Into the notes</legend>
 				{read.proposals.map((item) => (
-					<label key={item.says} className="flex items-start gap-2 py-1 text-sm">
-						<input
-							type="checkbox"
-							className="mt-0.5 size-5 shrink-0 accent-rim"
-							checked={!left.includes(item.says)}
-							onChange={() => toggle(item)}
-						/>
-						<span className="flex-1">{item.says}</span>
-						{(item.colours ?? []).map((colour) => (
-							<span
-								key={colour.colour}
-								className="h-5 w-8 rounded border border-ink/50"
-								style={{ background: colour.srgb }}
-							/>
-						))}
-					</label>
+					<CheckField
+						key={item.says}
+						checked={!left.includes(item.says)}
+						onChange={() => toggle(item)}
+						label={
+							<>
+								<span className="flex-1">{item.says}</span>
+								{(item.colours ?? []).map((colour) => (
+									<span
+										key={colour.colour}
+										className="h-5 w-8 rounded border border-ink/50"
+										style={{ background: colour.srgb }}
+									/>
+								))}
+							</>
+						}
+					/>
 				))}
 				{read.proposals.length === 0 && <p className="text-sm">Nothing to write down was made out.</p>}
 			</fieldset>

@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { faultsQuery } from "../../api/queries";
 import type { Fault } from "../../api/types";
+import { SelectField, TextField } from "../../ui/fields";
 import { Rows } from "./Rows";
 
 const BAD = [
-	[1, "a blemish"],
-	[2, "a second"],
-	[3, "a loss"],
+	["1", "a blemish"],
+	["2", "a second"],
+	["3", "a loss"],
 ] as const;
 
 interface Props {
@@ -31,45 +32,39 @@ export function FaultRows({ faults, bars, onChange }: Props) {
 		>
 			{(fault, set) => (
 				<>
-					<select
-						className="field"
-						aria-label="Fault"
+					<SelectField
+						label="Fault"
+						hidden
 						value={fault.kind}
-						onChange={(event) => set({ kind: event.target.value })}
-					>
-						{kinds.map((kind) => (
-							<option key={kind.key} value={kind.key}>
-								{kind.name}
-							</option>
-						))}
-					</select>
-					<select
-						className="field"
-						aria-label={`How bad: ${nameOf(fault)}`}
-						value={fault.bad ?? 1}
-						onChange={(event) => set({ bad: Number(event.target.value) })}
-					>
-						{BAD.map(([value, words]) => (
-							<option key={value} value={value}>
-								{words}
-							</option>
-						))}
-					</select>
-					<input
-						className="field figures w-full"
-						aria-label={`On which bars: ${nameOf(fault)}`}
+						options={kinds.map((kind) => [kind.key, kind.name] as const)}
+						onChange={(kind) => set({ kind })}
+					/>
+					<SelectField
+						label={`How bad: ${nameOf(fault)}`}
+						hidden
+						value={String(fault.bad ?? 1)}
+						options={BAD}
+						onChange={(bad) => set({ bad: Number(bad) })}
+					/>
+					<TextField
+						label={`On which bars: ${nameOf(fault)}`}
+						hidden
+						late
 						placeholder="bars"
-						defaultValue={(fault.bars ?? []).join(", ")}
-						onBlur={(event) => set({ bars: barsIn(event.target.value, bars) })}
+						look="field figures w-full"
+						value={(fault.bars ?? []).join(", ")}
+						onChange={(typed) => set({ bars: barsIn(typed, bars) })}
 					/>
-					<input
-						className="field col-span-3 w-full"
-						aria-label={`Where: ${nameOf(fault)}`}
-						placeholder="where, in a word"
-						maxLength={200}
-						value={fault.where ?? ""}
-						onChange={(event) => set({ where: event.target.value })}
-					/>
+					<div className="col-span-3">
+						<TextField
+							label={`Where: ${nameOf(fault)}`}
+							hidden
+							placeholder="where, in a word"
+							max={200}
+							value={fault.where ?? ""}
+							onChange={(where) => set({ where })}
+						/>
+					</div>
 				</>
 			)}
 		</Rows>

@@ -1,5 +1,6 @@
 import type { ColourPlan, LoafOutcome } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { ColourField } from "../../ui/ColourField";
 import { Swatch } from "../../ui/Swatch";
 
 type Seen = NonNullable<LoafOutcome["colours"]>[number];
@@ -25,13 +26,14 @@ export function SeenColours({ colours, seen, onChange }: Props) {
 					return (
 						<li key={colour.id} className="flex items-center gap-2">
 							<Swatch srgb={colour.shown} size={20} />
-							<input
-								type="color"
-								aria-label={`${colour.name} as it came out`}
-								className="h-7 w-9 cursor-pointer rounded border border-line bg-paper"
-								value={mine?.srgb ?? colour.shown}
-								onChange={(event) => set(colour.id, event.target.value)}
-							/>
+							<div className="w-12 shrink-0">
+								<ColourField
+									label={`${colour.name} as it came out`}
+									hidden
+									value={mine?.srgb ?? colour.shown}
+									onChange={(srgb) => set(colour.id, srgb)}
+								/>
+							</div>
 							<span className="min-w-0 flex-1 truncate">{colour.name}</span>
 							{mine && (
 								<Button look="quiet" className="px-1.5" onClick={() => set(colour.id, null)}>

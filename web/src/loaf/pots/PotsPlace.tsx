@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Cautions } from "../../ui/Cautions";
 import { FileLink } from "../../ui/FileLink";
-import { SelectField } from "../../ui/fields";
+import { CheckField, SelectField } from "../../ui/fields";
 import { SupplyTable } from "../../ui/SupplyTable";
 import { useUnits } from "../../ui/UnitsContext";
 import { withUnit } from "../../ui/units";
@@ -37,15 +37,7 @@ export function PotsPlace() {
 					all. Castings first, the loaf last.
 				</p>
 				<div className="no-print flex flex-wrap items-end gap-2">
-					<label className="flex items-center gap-2 pb-1.5 text-sm">
-						<input
-							type="checkbox"
-							className="size-4"
-							checked={exact}
-							onChange={(event) => setExact(event.target.checked)}
-						/>
-						Show amounts before rounding
-					</label>
+					<CheckField label="Show amounts before rounding" checked={exact} onChange={setExact} />
 					<SelectField label="Paper" value={paper} options={papers} onChange={choose} />
 					{printable ? (
 						<FileLink look="main" href={`/api/loaves/${id}/weigh-out.pdf?paper=${paper}&units=${units}`}>

@@ -1,6 +1,7 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import type { GelFilm as Film } from "../../api/types";
 import { counted } from "../../ui/counting";
+import { SliderField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { temperatureText } from "../../ui/units";
 
@@ -28,7 +29,6 @@ function colourOf(celsius: number): string {
 /** The section halfway along, hour by hour: how warm it is, where it has come to gel, what lies cold in it. */
 export function GelFilm({ film }: { film: Film }) {
 	const { units } = useUnits();
-	const slider = useId();
 	const hottest = film.frames.map((frame) => Math.max(...frame.flat()));
 	const [at, setAt] = useState(() => hottest.indexOf(Math.max(...hottest)));
 	const shown = Math.min(at, film.frames.length - 1);
@@ -89,17 +89,12 @@ export function GelFilm({ film }: { film: Film }) {
 				)}
 			</svg>
 			<figcaption className="mt-2 text-sm">
-				<label htmlFor={slider} className="font-semibold">
-					After <span className="figures">{hours} h</span>: warmest <span className="figures">{warmest}</span>
-				</label>
-				<input
-					id={slider}
-					type="range"
-					className="min-h-6 w-full"
-					min={0}
-					max={film.frames.length - 1}
+				<SliderField
+					label="Hours after the pour"
+					says={`after ${hours} h: warmest ${warmest}`}
 					value={shown}
-					onChange={(event) => setAt(Number(event.target.value))}
+					most={film.frames.length - 1}
+					onChange={setAt}
 				/>
 				<span className="text-soft text-xs">Dots: gelled there. Squares: pieces of finished soap.</span>
 			</figcaption>

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { paintOf } from "../../drawing/paint";
 import { counted } from "../../ui/counting";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
+import { CheckField, MaybeNumberField, NumberField, SelectField } from "../../ui/fields";
 import { Swatch } from "../../ui/Swatch";
 import { useUnits } from "../../ui/UnitsContext";
 import { onScale, withUnit } from "../../ui/units";
@@ -69,15 +69,9 @@ export function SectionPlace() {
 										back to the middle
 									</button>
 								)}
-								<label className="float-right flex items-center gap-1.5 font-normal text-sm">
-									<input
-										type="checkbox"
-										className="size-4"
-										checked={poured}
-										onChange={(event) => setPoured(event.target.checked)}
-									/>
-									as poured
-								</label>
+								<span className="float-right font-normal">
+									<CheckField label="as poured" checked={poured} onChange={setPoured} />
+								</span>
 							</h2>
 							<CrossSection
 								bar={bar}

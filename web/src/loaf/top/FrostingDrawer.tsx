@@ -2,7 +2,7 @@ import { Droplets } from "lucide-react";
 import type { Frosting } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Drawer, FieldRow } from "../../ui/Drawer";
-import { MaybeNumberField, NumberField, SelectField, TextField } from "../../ui/fields";
+import { CheckField, MaybeNumberField, NumberField, SelectField, TextField } from "../../ui/fields";
 import { FormulaChoice } from "../drawers/FormulaChoice";
 import { SharesEditor } from "../drawers/SharesEditor";
 import { useEditor } from "../editor/EditorContext";
@@ -54,20 +54,14 @@ export function FrostingDrawer() {
 				value={frosting.held_back_ml ?? null}
 				onChange={(held_back_ml) => patch({ held_back_ml })}
 			/>
-			<label className="flex items-center gap-2 text-sm">
-				<input
-					type="checkbox"
-					className="size-4"
-					checked={frosting.base != null}
-					disabled={frosting.base != null && frosting.runs.length === 0}
-					onChange={(event) =>
-						patch({
-							base: event.target.checked ? { thick_mm: 3, colours: [{ colour: first, percent: 100 }] } : null,
-						})
-					}
-				/>
-				A coat spread under the piping
-			</label>
+			<CheckField
+				label="A coat spread under the piping"
+				checked={frosting.base != null}
+				disabled={frosting.base != null && frosting.runs.length === 0}
+				onChange={(coated) =>
+					patch({ base: coated ? { thick_mm: 3, colours: [{ colour: first, percent: 100 }] } : null })
+				}
+			/>
 			{frosting.base && (
 				<>
 					<NumberField

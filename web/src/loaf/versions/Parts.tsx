@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Loaf, PartApart } from "../../api/types";
 import { differencesQuery, mergeVersion } from "../../api/versions";
 import { Button } from "../../ui/Button";
+import { CheckField } from "../../ui/fields";
 import { fieldInWords } from "../../ui/placeInWords";
 import { Refused } from "../../ui/Refused";
 import { useUnits } from "../../ui/UnitsContext";
@@ -72,12 +73,11 @@ export function Parts({ revision, basedOn, onTaken }: Against & { onTaken: (join
 						{apart.data.map((item) => (
 							<tr key={item.part} className="border-line border-t">
 								<td className="px-3 py-1.5">
-									<input
-										type="checkbox"
-										className="size-6 accent-rim"
-										aria-label={`Take ${item.name}`}
+									<CheckField
+										label={`Take ${item.name}`}
+										hidden
 										checked={takes(item)}
-										onChange={(event) => setTicked({ ...ticked, [item.part]: event.target.checked })}
+										onChange={(taken) => setTicked({ ...ticked, [item.part]: taken })}
 									/>
 								</td>
 								<td className="px-2 py-1.5">
