@@ -137,6 +137,8 @@ def test_what_goes_in_when_and_into_what(page: Page, desk: Desk) -> None:
     whole.get_by_label("Scent", exact=True).select_option(index=1)
     whole.get_by_label("Of oils").fill("2")
     whole.get_by_label("Scent goes into").select_option(label="The oils, before the lye")
+    # What it will look like now stands above the buttons, and moves them.
+    desk.wait_until_saved()
     card = page.locator("[data-colour='plain']")
     card.get_by_role("button", name="Into this bowl only").click()
     desk.choose(card.get_by_label("Addition"), "Blue poppy seeds")

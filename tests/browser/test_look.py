@@ -83,7 +83,7 @@ def test_the_loaf_is_turned_and_drawn_apart(page: Page, desk: Desk, tmp_path: Pa
     assert (seen(page)[..., 3] > 250).any()
     expect(page.get_by_label("The loaf in words")).to_contain_text("Vermilion lantern")
 
-    page.get_by_label("Piped after mixing").fill("2")
+    desk.slide(page.get_by_label("Piped after mixing"), 2)
     expect(page.get_by_text("sinks and spreads").first).to_be_visible()
     page.get_by_label("Bar pulled out").select_option(label="Bar 3")
     with page.expect_download() as download:
@@ -161,9 +161,9 @@ def test_a_cut_is_slid_through_and_a_lost_drawing_comes_back(page: Page, desk: D
     drawn(page)
     whole = seen(page)
     cut = page.get_by_label("Cut through at")
-    for at in ("60", "130"):
+    for at in (60, 130):
         with page.expect_response(re.compile("/solid/cut$")):
-            cut.fill(at)
+            desk.slide(cut, at)
         drawn(page)
         # What lies before the cut is gone: from before the front another face is seen, and further away.
         other = seen(page)

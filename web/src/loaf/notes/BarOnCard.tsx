@@ -91,7 +91,7 @@ function Seen({ read, outcome, change }: { read: BarRead } & Pick<Props, "outcom
 				</p>
 			))}
 			<Shares read={read} />
-			<fieldset>
+			<fieldset className="space-y-2">
 				<legend className="font-semibold text-soft text-xs">Into the notes</legend>
 				{read.proposals.map((item) => (
 					<CheckField
