@@ -19,7 +19,7 @@ from archtop.core.faces.flows import led_from, unsink
 from archtop.core.faces.opcodes import OP
 from archtop.core.faces.raster import sampled
 from archtop.core.faces.section import COLUMNS
-from archtop.core.faces.sources import PotStream
+from archtop.core.faces.sources import PotStream, Source, laid_by
 from archtop.core.resolved import resolve
 from archtop.core.trade import Pot
 from archtop.core.trade.techniques import PotSwirl
@@ -187,9 +187,12 @@ def test_what_lies_at_the_lip_leaves_the_pot_first() -> None:
 @given(st.floats(-1, 1), st.floats(0.1, 0.9))
 def test_a_stream_that_lies_down_keeps_its_shares(lies: float, share: float) -> None:
     u, v = (part.ravel() for part in np.meshgrid((np.arange(200) + 0.5) / 200, (np.arange(200) + 0.5) / 200))
-    halves = PotStream(Pot((0, 1), (share, 1 - share), start=0.25), 0.5, lies)
-    upright = halves._replace(lies=0.0)
-    assert (halves.colours(u, v) == 0).mean() == pytest.approx((upright.colours(u, v) == 0).mean(), abs=0.01)
+    pot = Pot((0, 1), (share, 1 - share), start=0.25)
+    sources = [Source(0, -1, PotStream(pot, 0.5, lies)), Source(1, 0), Source(2, -1, PotStream(pot, 0.5, 0.0))]
+    (laid,) = laid_by(sources)
+    assert laid.of(np.arange(3)).tolist() == [True, False, True]
+    leaning, upright = (laid.colours(np.full(u.shape, number), u, v) for number in (0, 2))
+    assert (leaning == 0).mean() == pytest.approx((upright == 0).mean(), abs=0.01)
 
 
 @settings(max_examples=30)

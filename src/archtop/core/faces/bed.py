@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from archtop.core.faces.opcodes import CORNER, FLOW, HEAP, LAYER, NOWHERE, OP, POOL, SINK, STROKE
 from archtop.core.faces.physics import Landing, landing
 from archtop.core.faces.section import CELL_MM, COLUMNS, Columns, Spans
-from archtop.core.faces.sources import PotStream, Source
+from archtop.core.faces.sources import Laid, PotStream, Source, laid_by
 from archtop.core.faces.standing import SLIPS_MM, Rows, Standing
 from archtop.core.faces.told import Told
 from archtop.core.trade import Pot
@@ -285,17 +285,22 @@ class Bed:
         steps = np.array([source.step for source in self.sources], dtype=np.int16)
         plain = np.array([source.colour for source in self.sources], dtype=np.int16)
         colours, came = plain[found], steps[found]
+        for laid in self._laid:
+            mine = np.flatnonzero(laid.of(found))
+            colours[mine] = laid.colours(found[mine], us[mine], ups[mine])
         for number, source in enumerate(self.sources):
-            if source.colour >= 0:
+            if source.colour >= 0 or source.stream:
                 continue
             mine = found == number
-            if source.stream:
-                colours[mine] = source.stream.colours(us[mine], ups[mine])
-            elif source.inside:
+            if source.inside:
                 colours[mine] = source.inside.colours(us[mine], ups[mine])
             elif source.before and mine.any():
                 colours[mine], came[mine] = source.before.found(us[mine], ups[mine])
         return colours, came
+
+    @cached_property
+    def _laid(self) -> list[Laid]:
+        return laid_by(self.sources)
 
     @cached_property
     def _for_kernel(self):  # type: ignore[no-untyped-def]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import NamedTuple, Protocol
 
 import numpy as np
@@ -9,8 +10,9 @@ from numpy.typing import NDArray
 
 from archtop.core.faces.drawn_through import DrawnThrough
 from archtop.core.trade import Pot
+from archtop.core.trade.pot import chord_at
 
-__all__ = ["PotStream", "Source"]
+__all__ = ["Laid", "PotStream", "Source", "laid_by"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
@@ -30,17 +32,45 @@ class PotStream(NamedTuple):
     over: float
     lies: float
 
-    def colours(self, us: Array, ups: Array) -> Codes:
-        """Numbers of its colours at points of what it has laid: shares of its area left of and below them.
+
+class Laid(NamedTuple):
+    """All that a pot's stream has laid, told together: a face is asked about dozens of its stretches.
+
+    ``chord`` and ``lies``: by the number of each source, shape (n,); nan and 0 where that is not of this pot.
+    """
+
+    pot: Pot
+    chord: Array
+    lies: Array
+
+    def of(self, found: NDArray[np.intp]) -> NDArray[np.bool_]:
+        """Which points came from it; ``found``: their sources, shape (p,)."""
+        return ~np.isnan(self.chord)[found]
+
+    def colours(self, found: NDArray[np.intp], us: Array, ups: Array) -> Codes:
+        """Numbers of its colours at points of what it has laid, shape (p,).
 
         What spreads lies down: its stripes run at a slant through what is laid, evenly, so that each keeps its share.
+
+        :param found: their sources; ``us`` and ``ups``: shares of what each laid left of and below them
         """
-        if self.lies < 0:
-            us = 1 - us
-        a, b = 1 - abs(self.lies), abs(self.lies)
-        across = _share_below(a * us + b * ups, a, b)
-        found = self.pot.stream(np.full(np.shape(us), self.over), across)
-        return np.asarray(found, dtype=np.int16)
+        lies = self.lies.astype(us.dtype)[found]
+        b = np.abs(lies)
+        across = _share_below((1 - b) * np.where(lies < 0, 1 - us, us) + b * ups, 1 - b, b)
+        return np.asarray(self.pot.chord(self.chord[found], across), dtype=np.int16)
+
+
+def laid_by(sources: Sequence[Source]) -> list[Laid]:
+    """What each pot's stream has laid."""
+    found: dict[Pot, Laid] = {}
+    for number, source in enumerate(sources):
+        if source.stream is None:
+            continue
+        none = np.full(len(sources), np.nan)
+        laid = found.setdefault(source.stream.pot, Laid(source.stream.pot, none, np.zeros(len(sources))))
+        laid.chord[number] = chord_at(np.array(source.stream.over))
+        laid.lies[number] = source.stream.lies
+    return list(found.values())
 
 
 class Source(NamedTuple):
@@ -55,11 +85,9 @@ class Source(NamedTuple):
     before: DrawnThrough | None = None
 
 
-def _share_below(t: Array, a: float, b: float) -> Array:
+def _share_below(t: Array, a: Array, b: Array) -> Array:
     """Share of the unit square in which a·u + b·v is less than ``t``; a and b add up to one."""
-    low, high = min(a, b), max(a, b)
-    if low < 1e-6:
-        return t
+    low, high = np.maximum(np.minimum(a, b), 1e-6), np.maximum(a, b)
     near, far = np.minimum(t, low), np.minimum(1 - t, low)
     found: Array = np.where(
         t <= low, near**2 / (2 * low * high), np.where(t >= high, 1 - far**2 / (2 * low * high), (t - low / 2) / high)

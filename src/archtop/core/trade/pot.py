@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from archtop.core.trade.stick import undrawn
 
-__all__ = ["OnClock", "Pot", "area_beside", "opened"]
+__all__ = ["OnClock", "Pot", "area_beside", "chord_at", "opened"]
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int64]
@@ -40,6 +40,12 @@ _FINE = 256
 def area_beside(x: Array) -> Array:
     """Share of the unit disc left of lines at ``x`` [radii], of its shape."""
     found: Array = np.interp(x, _X, _BEHIND)
+    return found
+
+
+def chord_at(over: Array) -> Array:
+    """How far up the chord lies that leaves when such shares of the pour are over [radii], of their shape."""
+    found: Array = np.interp(over, _BEHIND, _X)
     return found
 
 
@@ -111,7 +117,10 @@ class Pot:
 
         :param over: share of the pour that is over by then; ``across``: where in the stream's width (0-1)
         """
-        y = np.interp(over, _BEHIND, _X)
+        return self.chord(chord_at(over), across)
+
+    def chord(self, y: Array, across: Array) -> Codes:
+        """The same where the chord is told that leaves: how far up it lies [radii]."""
         x = (2 * across - 1) * np.sqrt(np.maximum(1 - y**2, 0.0))
         if not (self.strokes or self.spots):
             return self.lies(x, y)
