@@ -40,6 +40,16 @@ OURS = ("http://127.0.0.1:", f"http://{NETWORK_NAME}:", "blob:", "data:")
 # How far the bench has come.
 _SO_FAR = re.compile(r"\d+ of \d+ done")
 
+# Presses of this page's own, one after the other.
+_PRESSED = """async ([to, presses, token]) => {
+    const answers = [];
+    for (const press of presses) {
+        const headers = { "Content-Type": "application/json", "X-CSRFToken": token };
+        answers.push((await fetch(to, { method: "POST", headers, body: JSON.stringify(press) })).status);
+    }
+    return answers;
+}"""
+
 _BEGAN = time.monotonic()
 
 
@@ -279,13 +289,14 @@ class Desk:
         ask, loaf = self.page.request, self.page.url.partition("/loaf/")[2].split("/")[0]
         # A little ago: a reading taken next is taken after it by the server's clock too, which began a moment later.
         at = (dt.datetime.fromisoformat(_moment()) - dt.timedelta(seconds=30)).isoformat()
-        job = ""
+        job, presses = "", []
         for step in ask.get(f"/api/loaves/{loaf}").json()["plan"]["steps"]:
             job = step["job"]
             if step["title"].startswith(words):
                 break
-            press = {"press_id": str(uuid.uuid4()), "step": step["key"], "action": "done", "pressed_at": at}
-            assert ask.post(f"/api/loaves/{loaf}/bench", data=press, headers=self.signed()).ok
+            presses.append({"press_id": str(uuid.uuid4()), "step": step["key"], "action": "done", "pressed_at": at})
+        taken = self.page.evaluate(_PRESSED, [f"/api/loaves/{loaf}/bench", presses, self.signed()["X-CSRFToken"]])
+        assert taken == [200] * len(presses)
         self.page.goto(f"/loaf/{loaf}/bench?job={job}")
         self.at_the_bench()
         self.begin_anyway()
@@ -337,11 +348,21 @@ class Desk:
         expect(field).to_have_text(name)
 
     def slide(self, handle: Locator, to: int) -> None:
-        """A slider's handle, by its keys: ten at a time, then one."""
-        handle.press("Home")
-        for key, times in (("PageUp", to // 10), ("ArrowRight", to % 10)):
-            for _ in range(times):
-                handle.press(key)
+        """A slider: pressed about there, then moved by its keys."""
+        handle.scroll_into_view_if_needed()
+        least, most = (int(handle.get_attribute(f"aria-value{end}") or 0) for end in ("min", "max"))
+        track, knob = handle.locator("xpath=../..").bounding_box(), handle.bounding_box()
+        assert track
+        assert knob
+        # The handle stays within the track: at either end its middle is half of it further in.
+        share = (to - least) / (most - least)
+        x = track["x"] + knob["width"] / 2 + share * (track["width"] - knob["width"])
+        self.page.mouse.click(x, track["y"] + track["height"] / 2)
+        expect(handle).to_be_focused()
+        off = to - int(handle.get_attribute("aria-valuenow") or 0)
+        assert abs(off) < 5
+        for _ in range(abs(off)):
+            handle.press("ArrowRight" if off > 0 else "ArrowLeft")
         expect(handle).to_have_attribute("aria-valuenow", str(to))
 
     def pull(self, drawer: str) -> None:
