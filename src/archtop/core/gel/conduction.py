@@ -109,17 +109,17 @@ def warming(
     left = np.where(reacts, 1.0, 0.0)
     reaction = _Reaction(soap, step_s, left)
     cell_j = heat_capacity * float(np.prod(d))
-    hours = made = lost = 0.0
+    fresh, hours = float(left.sum()), 0.0
     while True:
+        made = (fresh - float(left.sum())) * soap.j_per_g / soap.j_per_g_k
+        lost = sum(crossing.lost() for crossing in crossings)
         yield Warming(hours, now.copy(), 1 - left, made * cell_j, lost * cell_j)
         for _ in range(steps):
             for crossing in crossings:
                 crossing.weigh()
-            risen = reaction.rise(now)
-            made += float(risen.sum())
-            now += risen
+            now += reaction.rise(now)
             for crossing in crossings:
-                lost += crossing.cross(now)
+                crossing.cross(now)
         hours += every_h
 
 
@@ -147,19 +147,23 @@ class _Crossing:
         leads = np.full(self._ahead.shape[axis], led * per_step)
         leads[0], leads[-1] = through * per_step
         self._leads = leads.reshape([-1 if i == axis else 1 for i in range(3)])
-        self._flow = np.empty(self._ahead.shape)
+        self._flow, self._all = np.empty(self._ahead.shape), np.zeros(self._ahead.shape)
         self._in, self._out = self._flow[_at(axis, slice(1, None))], self._flow[_at(axis, slice(None, -1))]
-        self._last, self._first = self._flow[_at(axis, -1)], self._flow[_at(axis, 0)]
+        self._last, self._first = self._all[_at(axis, -1)], self._all[_at(axis, 0)]
 
     def weigh(self) -> None:
         """Before anything moves."""
         np.subtract(self._ahead, self._behind, out=self._flow)
         self._flow *= self._leads
 
-    def cross(self, now: Field) -> float:
-        """Change the cells by it, in place, and say what left through both ends [K·cells]."""
+    def cross(self, now: Field) -> None:
+        """Change the cells by it, in place."""
         now += self._in
         now -= self._out
+        self._all += self._flow
+
+    def lost(self) -> float:
+        """What has left through both ends so far [K·cells]."""
         return float(self._first.sum() - self._last.sum())
 
 
