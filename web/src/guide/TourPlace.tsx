@@ -124,7 +124,7 @@ export function TourPlace() {
 								options={MATERIALS}
 								onChange={(material) => change({ mould: { ...answers.mould, material } })}
 							/>
-							<div className="grid grid-cols-3 gap-3">
+							<div className="grid grid-cols-3 items-end gap-3">
 								{(["length_mm", "width_mm", "height_mm"] as const).map((side) => (
 									<NumberField
 										key={side}
@@ -146,7 +146,7 @@ export function TourPlace() {
 							<p className="text-soft text-sm">
 								Measure inside, with the liner in: the plan takes it exactly.
 							</p>
-							<div className="grid grid-cols-2 gap-3">
+							<div className="grid grid-cols-2 items-end gap-3">
 								<MaybeNumberField
 									label="Stop pouring below the rim by"
 									quantity="length"
@@ -159,7 +159,7 @@ export function TourPlace() {
 									label="Number of bars"
 									digits={0}
 									min={1}
-									placeholder="about an inch thick"
+									placeholder="an inch thick"
 									value={answers.bars ?? null}
 									onChange={(bars) => change({ bars: bars && Math.round(bars) })}
 								/>

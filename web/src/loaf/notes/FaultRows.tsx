@@ -27,7 +27,7 @@ export function FaultRows({ faults, bars, onChange }: Props) {
 			fresh={{ kind: kinds[0]?.key ?? "voids", bad: 1, bars: [], where: "" }}
 			add="Something went wrong"
 			nameOf={nameOf}
-			columns="grid-cols-[minmax(0,1fr)_8rem_4.5rem]"
+			columns="grid-cols-[minmax(0,1fr)_8rem_4.5rem] max-sm:grid-cols-[minmax(0,1fr)_4.5rem] max-sm:[&>:first-child]:col-span-2"
 			onChange={onChange}
 		>
 			{(fault, set) => (
@@ -55,7 +55,7 @@ export function FaultRows({ faults, bars, onChange }: Props) {
 						value={(fault.bars ?? []).join(", ")}
 						onChange={(typed) => set({ bars: barsIn(typed, bars) })}
 					/>
-					<div className="col-span-3">
+					<div className="col-span-full">
 						<TextField
 							label={`Where: ${nameOf(fault)}`}
 							hidden
