@@ -115,6 +115,25 @@ describe("useOutbox", () => {
 		written();
 		await wait(1);
 		expect(ids(result.current.waiting)).toEqual(["a"]);
+		// It came late, and is kept after all.
+		expect(result.current.unkept).toBe(false);
+	});
+
+	it("takes nothing back while another thing is not kept", async () => {
+		const keep = vi.spyOn(kept, "keep");
+		let written = () => {};
+		keep.mockReturnValueOnce(new Promise((resolve) => (written = resolve)));
+		keep.mockReturnValueOnce(Promise.reject(new DOMException("no room", "QuotaExceededError")));
+		const { result } = start(vi.fn((_: Said) => Promise.reject(offline)));
+		await wait(1);
+		act(() => result.current.add(said("a")));
+		act(() => result.current.add(said("b")));
+		await wait(260);
+		expect(result.current.unkept).toBe(true);
+		written();
+		await wait(1);
+		expect(ids(result.current.waiting).sort()).toEqual(["a", "b"]);
+		expect(result.current.unkept).toBe(true);
 	});
 
 	it("says so when this browser cannot keep it, and sends it all the same", async () => {

@@ -75,6 +75,8 @@ export class Outbox {
 	private readonly rooms = new Map<string, Waiting>();
 	private readonly busy = new Set<string>();
 	private readonly told = new Set<() => void>();
+	/** What this browser could not keep, or has not yet, by its press. */
+	private readonly loose = new Set<string>();
 
 	constructor(private readonly send: Send) {}
 
@@ -96,15 +98,18 @@ export class Outbox {
 	readonly add = (room: string, item: Outgoing): void => {
 		let shown = false;
 		const show = (unkept: boolean) => {
-			if (shown) return;
+			if (unkept) this.loose.add(item.press_id);
+			else this.loose.delete(item.press_id);
+			if (shown) {
+				// The disk answered after all.
+				this.put(room, { unkept: this.anyLoose(this.of(room).waiting) });
+				return;
+			}
 			shown = true;
 			const besides = ({ press_id }: Outgoing) => press_id !== item.press_id;
-			this.put(room, {
-				waiting: [...this.of(room).waiting.filter(besides), item],
-				coming: this.of(room).coming.filter(besides),
-				refused: null,
-				unkept: unkept || this.of(room).unkept,
-			});
+			const waiting = [...this.of(room).waiting.filter(besides), item];
+			const coming = this.of(room).coming.filter(besides);
+			this.put(room, { waiting, coming, refused: null, unkept: this.anyLoose(waiting) });
 			void this.sendAll(room);
 		};
 		this.put(room, { coming: [...this.of(room).coming, item] });
@@ -143,14 +148,13 @@ export class Outbox {
 
 	private drop(room: string, item: Outgoing): void {
 		dropWaiting(room, item.press_id);
+		this.loose.delete(item.press_id);
 		const waiting = this.of(room).waiting.filter((other) => other.press_id !== item.press_id);
-		this.put(room, {
-			waiting,
-			stuck: false,
-			full: false,
-			unkept: this.of(room).unkept && waiting.length > 0,
-		});
+		this.put(room, { waiting, stuck: false, full: false, unkept: this.anyLoose(waiting) });
 	}
+
+	private readonly anyLoose = (waiting: readonly Outgoing[]): boolean =>
+		waiting.some(({ press_id }) => this.loose.has(press_id));
 
 	private async sendAll(room: string): Promise<void> {
 		if (this.busy.has(room)) return;
