@@ -50,7 +50,8 @@ _PRESSED = """async ([to, presses, token]) => {
     return answers;
 }"""
 
-_BEGAN = time.monotonic()
+# The demo was loaded by a clock that began at the same moment: what is done now comes after all of that.
+_BEGAN = time.monotonic() - 180
 
 
 def _moment() -> str:
