@@ -123,7 +123,7 @@ describe("useOutbox", () => {
 		const keep = vi.spyOn(kept, "keep");
 		let written = () => {};
 		keep.mockReturnValueOnce(new Promise((resolve) => (written = resolve)));
-		keep.mockReturnValueOnce(Promise.reject(new DOMException("no room", "QuotaExceededError")));
+		keep.mockRejectedValueOnce(new DOMException("no room", "QuotaExceededError"));
 		const { result } = start(vi.fn((_: Said) => Promise.reject(offline)));
 		await wait(1);
 		act(() => result.current.add(said("a")));
