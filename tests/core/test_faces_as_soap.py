@@ -151,6 +151,15 @@ def test_spoonfuls_are_seen_beside_each_other() -> None:
     assert np.mean(several) > 0.85
 
 
+@pytest.mark.parametrize("to_mm", range(36, 70, 3))
+def test_a_ridge_of_one_colour_that_runs_flat_fills_all_of_its_room(to_mm: int) -> None:
+    """Nothing is beside it: wherever its heap would be cut off flat, it takes everything, however that rounds."""
+    of = field([BASE, pour("all", to_mm, {"red": 100}, kind="ridge")], 0.5)
+    for y in (20.0, 125.0):
+        face = of.face(y, 2.0)
+        assert set(np.unique(face.colours[face.source == 1])) == {of.numbers["red"]}
+
+
 def test_a_ridge_stands_between_what_is_filled_up_beside_it() -> None:
     face = field([pour("all", 65, {"red": 40, "white": 30, "blue": 30}, kind="ridge")], 100).face(125.0, 0.5)
     row = face.colours[face.colours.shape[0] // 2]

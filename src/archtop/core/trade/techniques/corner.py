@@ -88,4 +88,6 @@ def surface_of(mean: float, shape: NDArray[np.float64], most: float) -> NDArray[
         found = heights(up)
         return float(found.mean() - (found[0] + found[-1]) / 2 / len(found)) * len(found) / (len(found) - 1) - mean
 
-    return heights(brentq(over, -float(shape.max()) - 1, most - float(shape.min()) + 1))
+    lowest, highest = -float(shape.max()) - 1, most - float(shape.min()) + 1
+    # All of a room is as full as it can be, whatever rounding leaves of it.
+    return heights(brentq(over, lowest, highest) if over(highest) > 0 else highest)
