@@ -48,8 +48,6 @@ _STIRS, _STIRS_MM = 1.4, 8.0
 _EDDIES = 4
 # Points up and across at which they are reckoned.
 _LED = (25, 31)
-# Points are walked together by tiles of this side [mm].
-_TILE_MM = 2.5
 
 
 class Bed:
@@ -363,10 +361,15 @@ def _apart(way: tuple[tuple[float, float], tuple[float, float]], bounds: tuple[f
 
 
 def _together(x: Array, z: Array) -> NDArray[np.intp]:
-    """An order in which points that lie together follow each other: tile by tile, row by row of tiles."""
-    across = ((x - x.min()) / _TILE_MM).astype(np.uint16)
-    tile = ((z - z.min()) / _TILE_MM).astype(np.uint16) * (across.max() + np.uint16(1)) + across
-    return np.argsort(tile, kind="stable")
+    """An order in which points that lie together follow each other: tile by tile, to and fro by rows of tiles."""
+    from archtop.core.faces.kernel import HANDFUL
+
+    # Half a handful in each: most handfuls then are about as tall as wide.
+    tile = math.sqrt(max(float(np.ptp(x) * np.ptp(z)), 1.0) * HANDFUL / 2 / len(x))
+    across = ((x - x.min()) / tile).astype(np.int16)
+    row = ((z - z.min()) / tile).astype(np.int16)
+    many = int(across.max()) + 1
+    return np.argsort((row * many + np.where(row % 2, many - 1 - across, across)).astype(np.uint16), kind="stable")
 
 
 def _around(still: Array, gap: float) -> Array:

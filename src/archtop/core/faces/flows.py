@@ -167,21 +167,23 @@ def led_from(turns: Any, half: float, height: float, shape: tuple[int, int]) -> 
 
 
 @_jit
-def unflow(x: float, z: float, op: Any, flows: Any, half: float) -> tuple[float, float]:
-    """A point before the batter was led about; above what was led about it stays.
+def unflow(points: tuple[Any, Any, int], op: Any, flows: Any, half: float) -> None:
+    """Points before the batter was led about, in place; above what was led about they stay.
 
-    :param x: and ``z``: of the point [mm]; ``half``: half the section's width [mm]
+    :param points: across and up [mm], and how many of them; ``half``: half the section's width [mm]
     :param op: its row: kind, source, number in ``flows``, height of what was led about [mm]
     :param flows: as :func:`led_from` has them, shape (f, 2, rows, columns)
     """
-    which, height = int(op[2]), op[3]
-    if z >= height:
-        return x, z
-    nz, nx = flows.shape[2], flows.shape[3]
-    ax, az = (x + half) / (2 * half) * (nx - 1), z / height * (nz - 1)
-    i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
-    fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
+    (px, pz, count), which, height = points, int(op[2]), op[3]
     xs, zs = flows[which, 0], flows[which, 1]
-    a, b = xs[k, i] + fx * (xs[k, i + 1] - xs[k, i]), xs[k + 1, i] + fx * (xs[k + 1, i + 1] - xs[k + 1, i])
-    c, d = zs[k, i] + fx * (zs[k, i + 1] - zs[k, i]), zs[k + 1, i] + fx * (zs[k + 1, i + 1] - zs[k + 1, i])
-    return a + fz * (b - a), c + fz * (d - c)
+    nz, nx = xs.shape
+    for p in range(count):
+        x, z = float(px[p]), float(pz[p])
+        if z >= height:
+            continue
+        ax, az = (x + half) / (2 * half) * (nx - 1), z / height * (nz - 1)
+        i, k = min(max(int(ax), 0), nx - 2), min(max(int(az), 0), nz - 2)
+        fx, fz = min(max(ax - i, 0.0), 1.0), min(max(az - k, 0.0), 1.0)
+        a, b = xs[k, i] + fx * (xs[k, i + 1] - xs[k, i]), xs[k + 1, i] + fx * (xs[k + 1, i + 1] - xs[k + 1, i])
+        c, d = zs[k, i] + fx * (zs[k, i + 1] - zs[k, i]), zs[k + 1, i] + fx * (zs[k + 1, i + 1] - zs[k + 1, i])
+        px[p], pz[p] = a + fz * (b - a), c + fz * (d - c)

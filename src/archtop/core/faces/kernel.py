@@ -51,14 +51,15 @@ class Tables(NamedTuple):
 
 
 # Arrays go to each function by themselves, numbers in tuples: counting who holds an array inside a tuple takes longer
-# than the whole question.
+# than the whole question. What is asked of single points is written into the loop over them for the same reason.
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
+_inline: Any = numba.njit(fastmath=True, nogil=True, inline="always", error_model="numpy")
 
 
-@_jit
-def _down(at: tuple[float, float], half: float, straight: float, spans: Any, shares: Any) -> tuple[float, float]:
-    """From a level with embeds in it to its straight rectangle."""
-    (x, z), (low, high), (share, free) = at, spans, shares
+@_inline
+def _down(at: tuple[float, float], sizes: tuple[float, float], spans: Any, shares: Any) -> tuple[float, float]:
+    """From a level with embeds in it to its straight rectangle; ``sizes``: the section's half and that one's height."""
+    (x, z), (half, straight), (low, high), (share, free) = at, sizes, spans, shares
     n = share.shape[0]
     place = (x + half) / (2 * half) * (n - 1)
     i = min(max(int(place), 0), n - 2)
@@ -72,25 +73,24 @@ def _down(at: tuple[float, float], half: float, straight: float, spans: Any, sha
     return -half + 2 * half * cumulative, below / free[j] * straight
 
 
-@_jit
-def _up(at: tuple[float, float], half: float, straight: float, spans: Any, shares: Any) -> tuple[float, float]:
+@_inline
+def _up(at: tuple[float, float], sizes: tuple[float, float], spans: Any, shares: Any) -> tuple[float, float]:
     """From the straight rectangle back to a level with embeds in it."""
-    (x, z), (low, high), (share, free) = at, spans, shares
+    (x, z), (half, straight), (low, high), (share, free) = at, sizes, spans, shares
     wanted = (x + half) / (2 * half)
     n = share.shape[0]
     i = min(max(np.searchsorted(share, wanted) - 1, 0), n - 2)
     span = share[i + 1] - share[i]
     f = (wanted - share[i]) / span if span > 1e-15 else 0.5
     j = i if f < 0.5 else i + 1
-    rest = z / straight * free[j]
-    height = rest
+    height = z / straight * free[j]
     for k in range(low.shape[1]):
         if height > low[j, k]:
             height += high[j, k] - low[j, k]
     return -half + 2 * half * (i + f) / (n - 1), height
 
 
-@_jit
+@_inline
 def _read(x: float, half: float, table: Any) -> float:
     """Of what is told column by column, at x."""
     n = table.shape[0]
@@ -99,73 +99,141 @@ def _read(x: float, half: float, table: Any) -> float:
     return table[i] + (at - i) * (table[i + 1] - table[i])
 
 
-@_jit
-def _in_band(at: tuple[float, float], op: Any, half: float, rows: Any) -> tuple[float, float]:
+@_inline
+def _in_band(at: tuple[float, float], op: Any, half: float, band: Any) -> tuple[float, float]:
     """Where in a level band a point lies: share of its level that is left of it, and of the band's area under it.
 
     It fills level by level, beside whatever stands in it: at each level what is left of a point there is told.
     """
-    (x, z), (left, right, share) = at, rows
+    (x, z), (left, right, share) = at, band
     up = min(max((z - op[2]) / max(op[3] - op[2], 1e-9), 0.0), 1.0)
-    row = int(op[5])
-    if row < 0:
-        return (x + half) / (2 * half), up
-    n = share.shape[1]
-    place = up * (n - 1)
-    i = min(int(place), n - 2)
-    j = i if place - i < 0.5 else i + 1
-    before, wide = x + half, 2 * half
-    for k in range(left.shape[2]):
-        taken = right[row, j, k] - left[row, j, k]
-        if taken > 0:
-            wide -= taken
-            before -= min(max(x - left[row, j, k], 0.0), taken)
-    u = min(max(before / max(wide, 1e-6), 0.0), 1.0)
-    return u, share[row, i] + (place - i) * (share[row, i + 1] - share[row, i])
+    u = (x + half) / (2 * half)
+    if op[5] >= 0:
+        n = share.shape[0]
+        place = up * (n - 1)
+        i = min(int(place), n - 2)
+        j = i if place - i < 0.5 else i + 1
+        before, wide = x + half, 2 * half
+        for k in range(left.shape[1]):
+            taken = right[j, k] - left[j, k]
+            if taken > 0:
+                wide -= taken
+                before -= min(max(x - left[j, k], 0.0), taken)
+        u = min(max(before / max(wide, 1e-6), 0.0), 1.0)
+        up = share[i] + (place - i) * (share[i + 1] - share[i])
+    return u, up
 
 
 @_jit
-def _flat(z: float, edge: float, op: Any) -> float:
-    """Where a layer's point would lie if its underside were level."""
-    return z - edge * min(max((op[3] - z) / max(op[3] - op[2], 1e-9), 0.0), 1.0)
+def _unlevel(points: Any, op: Any, half: float, rows: Any, edges: Any) -> int:
+    """Points before a layer came, in place; those that landed in it are answered. How many are left."""
+    (xs, zs, number), here, (source, us, ups) = points
+    low, high, off, heaped = op[2], op[3], op[4] >= 0, op[6] != 0
+    if not off:
+        top = zs[0]
+        for p in range(1, here):
+            top = max(top, zs[p])
+        if top < low:
+            return here
+    edge_of, aside = edges[max(int(op[4]), 0)], edges[min(int(op[4]) + 1, edges.shape[0] - 1)]
+    row, rest = max(int(op[5]), 0), 0
+    band = rows[0][row], rows[1][row], rows[2][row]
+    for p in range(here):
+        x, z, q = float(xs[p]), float(zs[p]), number[p]
+        edge = _read(x, half, edge_of) if off else 0.0
+        if z >= low + edge:
+            if heaped:
+                # Over heaps each column has as much room as they leave.
+                thick = high - low
+                x -= _read(x, half, aside) / thick
+                z = high - (high - z) * thick / max(thick - edge, 1e-6)
+            else:
+                # Where it would lie if the underside were level.
+                z -= edge * min(max((high - z) / max(high - low, 1e-9), 0.0), 1.0)
+            us[q], ups[q] = _in_band((x, z), op, half, band)
+            source[q] = int(op[1])
+            continue
+        if off and low > 0 and not heaped:
+            # What lies right under an uneven boundary is as uneven.
+            z -= edge * (z / low) ** 2
+        xs[rest], zs[rest], number[rest] = x, z, q
+        rest += 1
+    return rest
 
 
-@_jit
-def _in_layer(at: tuple[float, float, float], op: Any, half: float, rows: Any, edges: Any) -> tuple[float, float]:
-    """The same in a layer whose underside is off its level; over heaps each column has as much room as they leave."""
-    x, z, edge = at
-    if op[6] == 0:
-        return _in_band((x, _flat(z, edge, op)), op, half, rows)
-    thick = op[3] - op[2]
-    aside = _read(x, half, edges[int(op[4]) + 1]) / thick
-    return _in_band((x - aside, op[3] - (op[3] - z) * thick / max(thick - edge, 1e-6)), op, half, rows)
-
-
-@_jit
+@_inline
 def _mound(x: float, op: Any, half: float) -> tuple[float, float]:
     """Batter lying deeper in one place: how deep at ``x``, and the area of it that lies left of there [mm, mm²]."""
-    kind, middle, wide = int(op[0]), op[2], op[3]
+    middle, wide = op[2], op[3]
     area = 2 * half * (op[5] - op[4])
     u = (x - middle) / wide
-    if kind == POOL:
+    if op[0] == POOL:
         u = min(max(u, -1.0), 1.0)
         t0 = area / wide * 15 / 16
-        return t0 * (1 - u * u) ** 2, t0 * wide * (u - 2 * u**3 / 3 + u**5 / 5)
-    # From one side: deepest at that wall, and falling off straight to nothing.
-    u = min(max(u, 0.0), 1.0)
-    t0 = 2 * area / abs(wide)
-    return t0 * (1 - u), (t0 * abs(wide) * (u - u * u / 2) - area / 2) * (1.0 if wide > 0 else -1.0)
+        deep, left = t0 * (1 - u * u) ** 2, t0 * wide * (u - 2 * u**3 / 3 + u**5 / 5)
+    else:
+        # From one side: deepest at that wall, and falling off straight to nothing.
+        u = min(max(u, 0.0), 1.0)
+        t0 = 2 * area / abs(wide)
+        deep = t0 * (1 - u)
+        left = (t0 * abs(wide) * (u - u * u / 2) - area / 2) * (1.0 if wide > 0 else -1.0)
+    return deep, left
 
 
 @_jit
-def _unpool(x: float, z: float, op: Any, half: float) -> tuple[float, float, float, float]:
-    """A point before a pool came; or, in the pool, the shares of its area left of it and under it, else −1."""
-    h0, h1 = op[4], op[5]
-    deep, left = _mound(x, op, half)
-    if z > h1 - deep:
-        share = min(max(0.5 + left / (2 * half * (h1 - h0)), 0.0), 1.0)
-        return x, z, share, min(max((z - h1 + deep) / max(deep, 1e-9), 0.0), 1.0)
-    return (h1 * x - left) / h0, z * h0 / (h1 - deep), -1.0, 0.0
+def _unpool(points: Any, op: Any, half: float) -> int:
+    """Points before a pool came, or what leant from a wall; those in it are answered. How many are left."""
+    (xs, zs, number), here, (source, us, ups) = points
+    h0, h1, rest = op[4], op[5], 0
+    for p in range(here):
+        x, z, q = float(xs[p]), float(zs[p]), number[p]
+        deep, left = _mound(x, op, half)
+        if z > h1 - deep:
+            us[q] = min(max(0.5 + left / (2 * half * (h1 - h0)), 0.0), 1.0)
+            ups[q] = min(max((z - h1 + deep) / max(deep, 1e-9), 0.0), 1.0)
+            source[q] = int(op[1])
+        else:
+            xs[rest], zs[rest], number[rest] = (h1 * x - left) / h0, z * h0 / (h1 - deep), q
+            rest += 1
+    return rest
+
+
+@_jit
+def _unlay(points: Any, op: Any, half: float, straight: Any, columns: Any) -> None:
+    """Points before an embed was laid, in place."""
+    (xs, zs, _), here, _ = points
+    ((low, high), (share, free)), a, b = columns, int(op[2]), int(op[3])
+    spans, was = ((low[a], high[a]), (share[a], free[a])), ((low[b], high[b]), (share[b], free[b]))
+    for p in range(here):
+        x, z = _down((float(xs[p]), float(zs[p])), (half, straight[a]), spans[0], spans[1])
+        # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
+        z *= straight[b] / straight[a]
+        xs[p], zs[p] = _up((x, z), (half, straight[b]), was[0], was[1])
+
+
+@_jit
+def _unheap(points: Any, op: Any, half: float, edges: Any) -> None:
+    """Points before batter was heaped up and hollowed out, in place: in a column it came from beside it."""
+    (xs, zs, _), here, _ = points
+    edge_of, aside = edges[int(op[3])], edges[int(op[4])]
+    for p in range(here):
+        x, z = float(xs[p]), float(zs[p])
+        edge = _read(x, half, edge_of)
+        xs[p], zs[p] = x + _read(x, half, aside) / op[2], z * op[2] / (op[2] + edge)
+
+
+@_jit
+def _unlined(points: Any, op: Any) -> int:
+    """Points before a line was dusted; those in it are answered. How many are left."""
+    (xs, zs, number), here, (source, _, _) = points
+    rest = 0
+    for p in range(here):
+        if zs[p] >= op[2] - op[3]:
+            source[number[p]] = int(op[1])
+        else:
+            xs[rest], zs[rest], number[rest] = xs[p], zs[p], number[p]
+            rest += 1
+    return rest
 
 
 @_jit
@@ -177,11 +245,13 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
     :param ops: operations in the order they were done, shape (n, OP)
     """
     half, low, high, share, free, straight, rows, edges, sinks, grids, around, flows, cell = of
+    columns = ((low, high), (share, free))
     source = np.full(xs.shape[0], NOWHERE, dtype=np.int32)
     us, ups = np.zeros(xs.shape[0], dtype=np.float32), np.zeros(xs.shape[0], dtype=np.float32)
     px, pz = np.zeros(HANDFUL, dtype=np.float32), np.zeros(HANDFUL, dtype=np.float32)
     number = np.zeros(HANDFUL, dtype=np.int64)
     scratch = np.zeros((9, HANDFUL), dtype=np.float32)
+    answers = (source, us, ups)
     for first in range(0, xs.shape[0], HANDFUL):
         here = min(HANDFUL, xs.shape[0] - first)
         for p in range(here):
@@ -189,48 +259,25 @@ def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
         for o in range(ops.shape[0] - 1, -1, -1):
             if here == 0:
                 break
-            op, kind, left = ops[o], int(ops[o, 0]), 0
+            op, kind, points = ops[o], int(ops[o, 0]), ((px, pz, number), here, answers)
             if kind == STROKE:
                 unstroke((px, pz, here), op, (grids, around), scratch, (half, cell))
-                continue
-            for p in range(here):
-                x, z, q = float(px[p]), float(pz[p]), number[p]
-                landed = False
-                if kind == LAYER:
-                    edge = _read(x, half, edges[int(op[4])]) if op[4] >= 0 else 0.0
-                    landed = z >= op[2] + edge
-                    if landed:
-                        us[q], ups[q] = _in_layer((x, z, edge), op, half, rows, edges)
-                    elif edge != 0.0 and op[2] > 0 and op[6] == 0:
-                        # What lies right under an uneven boundary is as uneven.
-                        z -= edge * (z / op[2]) ** 2
-                elif kind == HEAP:
-                    # Heaped up in a column, batter came from beside it.
-                    edge = _read(x, half, edges[int(op[3])])
-                    x, z = x + _read(x, half, edges[int(op[4])]) / op[2], z * op[2] / (op[2] + edge)
-                elif kind == LINE:
-                    landed = z >= op[2] - op[3]
-                elif kind == LAY:
-                    a, b = int(op[2]), int(op[3])
-                    x, z = _down((x, z), half, straight[a], (low[a], high[a]), (share[a], free[a]))
-                    # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
-                    z *= straight[b] / straight[a]
-                    x, z = _up((x, z), half, straight[b], (low[b], high[b]), (share[b], free[b]))
-                elif kind == SINK:
-                    x, z, _ = unsink(x, z, op, sinks, half)
-                elif kind == FLOW:
-                    x, z = unflow(x, z, op, flows, half)
-                else:
-                    x, z, u, up = _unpool(x, z, op, half)
-                    landed = u >= 0
-                    if landed:
-                        us[q], ups[q] = u, up
-                if landed:
-                    source[q] = int(op[1])
-                else:
-                    px[left], pz[left], number[left] = x, z, q
-                    left += 1
-            here = left
+            elif kind == LAYER:
+                here = _unlevel(points, op, half, rows, edges)
+            elif kind == LINE:
+                here = _unlined(points, op)
+            elif kind == HEAP:
+                _unheap(points, op, half, edges)
+            elif kind == LAY:
+                _unlay(points, op, half, straight, columns)
+            elif kind == SINK:
+                for p in range(here):
+                    x, z, _ = unsink(float(px[p]), float(pz[p]), op, sinks, half)
+                    px[p], pz[p] = x, z
+            elif kind == FLOW:
+                unflow((px, pz, here), op, flows, half)
+            else:
+                here = _unpool(points, op, half)
     return source, us, ups
 
 

@@ -23,17 +23,25 @@ _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy
 _0, _1, _2, _3, _6 = np.float32(0), np.float32(1), np.float32(2), np.float32(3), np.float32(6)
 _HALF, _SIXTH = np.float32(0.5), np.float32(1 / 6)
 _ALONE = (_1, _0, _0)
-# A free surface holds over a shorter way than walls.
+# Walls hold over so much of a stroke's reach, a free surface over a shorter way.
+_HOLD = 0.6
 _TOP = np.float32(1 / 0.35)
-# Steps of a fifth of its reach, by the classical Runge-Kutta method: a second-order one loses some of a colour.
-_STEP = 0.2
+# Steps of a quarter of its reach, its tip moving on as each is taken, by the classical Runge-Kutta method: a
+# second-order one loses some of a colour, and so do longer steps.
+_STEP = 0.25
+# Points that the compiler takes together.
+_AT_ONCE = 32
 
 
 class Stroke(NamedTuple):
-    """A stroke's step: its tip, its way, 1/c² [1/mm²], over how short a way walls hold [1/mm], shape, surface, half."""
+    """A stroke's step: its tip at the end, half its way, how it sweeps batter along, 1/c² [1/mm²], over how short a way
+    walls hold [1/mm], shape, surface, half.
+    """
 
     cx: Any
     cz: Any
+    half_x: Any
+    half_z: Any
     ux: Any
     uz: Any
     near: Any
@@ -50,21 +58,28 @@ def _within(s: Any) -> Any:
 
 
 @_inline
-def _velocity(x: Any, z: Any, of: Stroke, hold: Any) -> Any:
-    """u = ∂ψ/∂z, w = −∂ψ/∂x; ``hold``: how freely batter moves beside embeds, and its gradient."""
-    held, hx, hz = hold
-    cx, cz, ux, uz, near, by, kappa, level, half = of
-    rx, rz = x - cx, z - cz
-    s = (rx * rx + rz * rz) * near
+def _swept(x: Any, z: Any, of: Stroke, back: Any) -> Any:
+    """u = ∂ψ/∂z, w = −∂ψ/∂x and ψ where nothing holds, ``back`` half steps before the step's end."""
+    rx, rz = x - of.cx + back * of.half_x, z - of.cz + back * of.half_z
+    s = (rx * rx + rz * rz) * of.near
     one = _1 - s
     one = one if one > _0 else _0
-    cross = ux * rz - uz * rx
-    bent = _1 + kappa * s
+    bent = _1 + of.kappa * s
     square = one * one
     shape = square * one * bent
-    dshape = square * (kappa * one - _3 * bent) * _2 * near
+    cross = of.ux * rz - of.uz * rx
+    turned = cross * square * (of.kappa * one - _3 * bent) * _2 * of.near
+    return of.ux * shape + turned * rz, of.uz * shape - turned * rx, cross * shape
+
+
+@_inline
+def _velocity(x: Any, z: Any, of: Stroke, back: Any, hold: Any) -> Any:
+    """The same between walls, floor and surface; ``hold``: how freely batter moves beside embeds, and its gradient."""
+    held, hx, hz = hold
+    u, w, moved = _swept(x, z, of, back)
+    by, half = of.by, of.half
     a, b = _within((half + x) * by), _within((half - x) * by)
-    c, d = _within(z * by), _within((level - z) * by * _TOP)
+    c, d = _within(z * by), _within((of.level - z) * by * _TOP)
     left, right = a * a * (_3 - _2 * a), b * b * (_3 - _2 * b)
     floor, top = c * c * (_3 - _2 * c), d * d * (_3 - _2 * d)
     dleft, dright, dfloor, dtop = _6 * a * (_1 - a), _6 * b * (_1 - b), _6 * c * (_1 - c), _6 * d * (_1 - d)
@@ -72,10 +87,34 @@ def _velocity(x: Any, z: Any, of: Stroke, hold: Any) -> Any:
     free = across * up
     bx = (dleft * right - left * dright) * by * up * held + free * hx
     bz = across * (dfloor * top - floor * dtop * _TOP) * by * held + free * hz
-    moved = cross * shape
-    turned = cross * dshape
     free = free * held
-    return bz * moved + free * (ux * shape + turned * rz), free * (uz * shape - turned * rx) - bx * moved
+    return bz * moved + free * u, free * w - bx * moved
+
+
+@_jit
+def _open(xs: Any, zs: Any, count: int, of: Stroke) -> None:
+    """One step of a stroke taken back where nothing holds, in place."""
+    for i in range(count):
+        x, z = xs[i], zs[i]
+        a, b, _ = _swept(x, z, of, _0)
+        c, d, _ = _swept(x + _HALF * a, z + _HALF * b, of, _1)
+        e, f, _ = _swept(x + _HALF * c, z + _HALF * d, of, _1)
+        g, h, _ = _swept(x + e, z + f, of, _2)
+        xs[i] = x + (a + _2 * c + _2 * e + g) * _SIXTH
+        zs[i] = z + (b + _2 * d + _2 * f + h) * _SIXTH
+
+
+@_jit
+def _free(xs: Any, zs: Any, count: int, of: Stroke) -> None:
+    """One step of a stroke taken back where nothing but walls and surface holds, in place."""
+    for i in range(count):
+        x, z = xs[i], zs[i]
+        a, b = _velocity(x, z, of, _0, _ALONE)
+        c, d = _velocity(x + _HALF * a, z + _HALF * b, of, _1, _ALONE)
+        e, f = _velocity(x + _HALF * c, z + _HALF * d, of, _1, _ALONE)
+        g, h = _velocity(x + e, z + f, of, _2, _ALONE)
+        xs[i] = x + (a + _2 * c + _2 * e + g) * _SIXTH
+        zs[i] = z + (b + _2 * d + _2 * f + h) * _SIXTH
 
 
 @_jit
@@ -99,19 +138,6 @@ def _holds(xs: Any, zs: Any, count: int, grid: tuple[Any, int, Any, Any], into: 
 
 
 @_jit
-def _free(xs: Any, zs: Any, count: int, of: Stroke) -> None:
-    """One step of a stroke taken back where nothing but walls and surface holds, in place."""
-    for i in range(count):
-        x, z = xs[i], zs[i]
-        a, b = _velocity(x, z, of, _ALONE)
-        c, d = _velocity(x + _HALF * a, z + _HALF * b, of, _ALONE)
-        e, f = _velocity(x + _HALF * c, z + _HALF * d, of, _ALONE)
-        g, h = _velocity(x + e, z + f, of, _ALONE)
-        xs[i] = x + (a + _2 * c + _2 * e + g) * _SIXTH
-        zs[i] = z + (b + _2 * d + _2 * f + h) * _SIXTH
-
-
-@_jit
 def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, int, Any, Any], scratch: Any) -> None:
     """The same beside embeds; ``scratch``: of shape (9, points)."""
     xs, zs, count = at_hand
@@ -122,8 +148,9 @@ def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, int, Any, 
         _holds(at[0], at[1], count, grid, held)
         counts = _1 if stage in (0, 3) else _2
         onward = _1 if stage == 2 else _HALF
+        back = _0 if stage == 0 else _2 if stage == 3 else _1
         for i in range(count):
-            u, w = _velocity(at[0, i], at[1, i], of, (held[0, i], held[1, i], held[2, i]))
+            u, w = _velocity(at[0, i], at[1, i], of, back, (held[0, i], held[1, i], held[2, i]))
             step[0, i], step[1, i] = u, w
         for i in range(count):
             sum_[0, i] += counts * step[0, i]
@@ -147,6 +174,15 @@ def _untouched(box: tuple[float, float, float, float], grids: Any, which: int, s
 
 
 @_jit
+def _around(xs: Any, zs: Any, count: int) -> tuple[Any, Any, Any, Any]:
+    """The box around points."""
+    left, right, low, high = xs[0], xs[0], zs[0], zs[0]
+    for i in range(count):
+        left, right, low, high = min(left, xs[i]), max(right, xs[i]), min(low, zs[i]), max(high, zs[i])
+    return left, right, low, high
+
+
+@_jit
 def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scratch: Any, box: Any) -> None:
     """A stroke taken back, in place.
 
@@ -163,31 +199,39 @@ def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scra
     gain, which = op[7], int(op[10])
     gl, gr, gb, gt = around[which, 0], around[which, 1], around[which, 2], around[which, 3]
     steps = math.ceil(long / (_STEP * reach))
+    way_x, way_z, way = (x1 - x0) / steps, (z1 - z0) / steps, long / steps
+    # While a step is taken points are asked for a little further on.
+    far, wall = gain * way, min(reach, half) * _HOLD
+    # As many as are taken at once, or each of the rest takes as long as eight: what lies beyond is of no account.
+    full = min(-(-count // _AT_ONCE) * _AT_ONCE, xs.shape[0])
+    left, right, low, high = _around(xs, zs, count)
     for k in range(steps - 1, -1, -1):
-        share = (k + 0.5) / steps
-        cx, cz = x0 + share * (x1 - x0), z0 + share * (z1 - z0)
-        left, right, low, high = xs[0], xs[0], zs[0], zs[0]
-        for i in range(count):
-            left, right, low, high = min(left, xs[i]), max(right, xs[i]), min(low, zs[i]), max(high, zs[i])
+        cx, cz = x0 + (k + 1) * way_x, z0 + (k + 1) * way_z
         # Points that stand together are in reach of its tip together, or none of them is.
-        dx, dz = max(left - cx, cx - right, 0.0), max(low - cz, cz - high, 0.0)
-        if dx * dx + dz * dz >= reach * reach:
+        mx, mz = cx - way_x / 2, cz - way_z / 2
+        dx, dz = max(left - mx, mx - right, 0.0), max(low - mz, mz - high, 0.0)
+        if math.hypot(dx, dz) >= reach + way / 2:
             continue
         of = Stroke(
             np.float32(cx),
             np.float32(cz),
-            np.float32(-gain * (x1 - x0) / steps),
-            np.float32(-gain * (z1 - z0) / steps),
+            np.float32(way_x / 2),
+            np.float32(way_z / 2),
+            np.float32(-gain * way_x),
+            np.float32(-gain * way_z),
             np.float32(1 / (reach * reach)),
-            np.float32(1 / (min(reach, half) * 0.6)),
+            np.float32(1 / wall),
             np.float32(op[8]),
             np.float32(op[9]),
             np.float32(half),
         )
-        # While a step is taken points are asked for a little further on.
-        far = gain * long / steps
         away = right + far < gl or left - far > gr or high + far < gb or low - far > gt
-        if away or _untouched((left - far, right + far, low - far, high + far), held, which, (half, cell)):
-            _free(xs, zs, count, of)
+        inner = left - far > wall - half and right + far < half - wall
+        if away and inner and low - far > wall and high + far < op[9] - wall / _TOP:
+            _open(xs, zs, full, of)
+        elif away or _untouched((left - far, right + far, low - far, high + far), held, which, (half, cell)):
+            _free(xs, zs, full, of)
         else:
-            _held((xs, zs, count), of, (held, which, np.float32(half), np.float32(1 / cell)), scratch)
+            _held((xs, zs, full), of, (held, which, np.float32(half), np.float32(1 / cell)), scratch)
+        if k > 0:
+            left, right, low, high = _around(xs, zs, count)
