@@ -54,7 +54,8 @@ __all__ = [
 
 
 def warm() -> None:
-    """Compile the kernel, or load what was compiled, before anybody asks for a face."""
-    from archtop.core.faces import kernel
+    """Compile what draws faces, or load what was compiled, before anybody asks for one."""
+    from archtop.core.faces import kernel, lattice
 
     kernel.warm()
+    lattice.warm()

@@ -147,24 +147,23 @@ class ColourField:
         columns, rows = max(2, round(2 * wide / px_mm)), max(2, round(level / px_mm))
         xs = -wide + (np.arange(columns + 1)) * 2 * wide / columns
         zs = level - np.arange(rows + 1) * level / rows
-        x, z = np.meshgrid((xs[1:] + xs[:-1]) / 2, (zs[1:] + zs[:-1]) / 2)
-        inside = np.abs(x) <= section.half + section.lean * z
-        codes = sampled(lambda here: self._codes_at(y, x[here], z[here]), inside)
+        middles, heights = (xs[1:] + xs[:-1]) / 2, (zs[1:] + zs[:-1]) / 2
+        inside = np.abs(middles) <= (section.half + section.lean * heights)[:, None]
+        codes = sampled(lambda here: self._codes_at(y, middles[here % columns], heights[here // columns]), inside)
         codes[~inside] = _packed(_NO_COLOUR, NOWHERE)
         corners = self._corners(y, codes, xs, zs)
         return Face(_colours(codes), (codes % _STEPS).astype(np.int16) + NOWHERE, corners, level / rows, -wide, level)
 
     def _corners(self, y: float, codes: NDArray[np.int32], xs: Array, zs: Array) -> Codes:
         """Colours at the corners of points, asked for only where the points around one differ."""
-        around = np.pad(codes, 1, mode="edge")
-        four = [around[i : i + len(zs), k : k + len(xs)] for i in (0, 1) for k in (0, 1)]
-        found = _colours(four[0])
-        differs = np.logical_or.reduce([one != four[0] for one in four[1:]])
-        x, z = np.meshgrid(xs, zs)
+        from archtop.core.faces.lattice import corners_between
+
+        here, found = corners_between(codes)
         section = Section.at(self.loaf.mould, y)
-        differs &= np.abs(x) < section.half + section.lean * z
-        found[differs] = _colours(self._codes_at(y, x[differs], z[differs]))
-        return found
+        x, z = xs[here % len(xs)], zs[here // len(xs)]
+        inside = np.abs(x) < section.half + section.lean * z
+        found.flat[here[inside]] = self._codes_at(y, x[inside], z[inside])
+        return _colours(found)
 
     def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:
         """Several faces, as many at a time as there are cores: the kernel lets go of the interpreter."""
