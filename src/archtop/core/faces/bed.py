@@ -241,19 +241,20 @@ class Bed:
     def drag(self, i: int, way: tuple[tuple[float, float], tuple[float, float]], reach: float, level: float) -> None:
         """Batter dragged along from one point to another, as far as an embed lets it, under the level [mm]."""
         reach = min(max(reach, 4.0), 0.9 * self.half)
-        if self.crowded and _apart(way, self.standing.bounds) < max(reach - SLIPS_MM, SLIPS_MM):
-            path = shapely.LineString(way)
-            named = zip(self.standing.names, self.standing.shapes, strict=True)
-            self.grazed |= {(i, key) for key, shape in named if path.intersects(shape)}
-            free = path.difference(self.standing.near)
-            begun = [
-                part for part in shapely.get_parts(free) if part.length and math.dist(part.coords[0], way[0]) < FLAT_MM
-            ]
-            if not begun or begun[0].length < FLAT_MM:
+        near = max(reach - SLIPS_MM, SLIPS_MM)
+        if any(_apart(way, bounds) < near for bounds in self.standing.bounds):
+            path = shapely.linestrings(way)
+            meets = shapely.intersects(path, self.standing.shapes)
+            self.grazed |= {(i, key) for key, met in zip(self.standing.names, meets, strict=True) if met}
+            parts = shapely.get_parts(shapely.difference(path, self.standing.near))
+            ends = shapely.get_coordinates(parts).reshape(-1, 2, 2)
+            from_start = np.hypot(*(ends[:, 0] - way[0]).T)
+            begun = np.flatnonzero((from_start < FLAT_MM) & (np.hypot(*(ends[:, 1] - ends[:, 0]).T) > 0))
+            if not len(begun) or math.dist(*ends[begun[0]]) < FLAT_MM:
                 return
-            path = begun[0]
-            way = path.coords[0], path.coords[-1]
-            reach = max(min(reach, SLIPS_MM + float(path.distance(self.standing.together))), 4.0)
+            way = tuple(ends[begun[0], 0].tolist()), tuple(ends[begun[0], 1].tolist())
+            gap = float(shapely.distance(parts[begun[0]], self.standing.together))
+            reach = max(min(reach, SLIPS_MM + gap), 4.0)
         (x0, z0), (x1, z1) = way
         self.op(STROKE, NOWHERE, x0, z0, x1, z1, reach, GAIN, KAPPA, level, len(self.holds) - 1)
 
@@ -271,14 +272,9 @@ class Bed:
         :param xi: and ``zeta``: of the points [mm], shape (p,), which is that of each answer too
         """
         # Compiled code takes a while to load: it is loaded when a face is first asked for.
-        from archtop.core.faces.kernel import HANDFUL, walk
+        from archtop.core.faces.kernel import walk
 
-        order = _together(xi, zeta) if len(xi) > HANDFUL else np.arange(len(xi))
-        told, tables = self._for_kernel
-        answers = walk(xi[order].astype(np.float32), zeta[order].astype(np.float32), told, tables)
-        found, us, ups = (np.empty_like(part) for part in answers)
-        for whole, part in zip((found, us, ups), answers, strict=True):
-            whole[order] = part
+        found, us, ups = walk(xi.astype(np.float32), zeta.astype(np.float32), *self._for_kernel)
         found = np.where(found == NOWHERE, 0, found)
         steps = np.array([source.step for source in self.sources], dtype=np.int16)
         plain = np.array([source.colour for source in self.sources], dtype=np.int16)
@@ -313,6 +309,7 @@ class Bed:
             high=np.stack([t.high for t in tables]),
             share=np.stack([t.share for t in tables]),
             free=np.stack([t.free for t in tables]),
+            begin=np.stack([_begins(t.share) for t in tables]),
             straight=np.array([t.straight for t in tables]),
             rows=_rows(self.rows),
             edges=np.stack(self.edges) if self.edges else np.zeros((1, COLUMNS)),
@@ -344,6 +341,12 @@ def _rows(rows: Sequence[Rows]) -> Rows:
     return Rows(*(np.stack(part) for part in zip(*rows, strict=True)))
 
 
+def _begins(share: Array) -> NDArray[np.int32]:
+    """The column in which each of as many even shares begins, of what lies left of each column, shape (COLUMNS,)."""
+    found = np.searchsorted(share, np.linspace(0.0, 1.0, len(share))) - 1
+    return np.maximum(found, 0).astype(np.int32)
+
+
 def _stacked(grids: Sequence[Array]) -> Array:
     """Grids of different sizes in one array, as large as the largest; the rest of a smaller one is its own edge."""
     rows, columns = (max(grid.shape[axis] for grid in grids) for axis in (0, 1))
@@ -358,18 +361,6 @@ def _apart(way: tuple[tuple[float, float], tuple[float, float]], bounds: tuple[f
     left, low, right, high = bounds
     across = max(left - max(x0, x1), min(x0, x1) - right, 0.0)
     return math.hypot(across, max(low - max(z0, z1), min(z0, z1) - high, 0.0))
-
-
-def _together(x: Array, z: Array) -> NDArray[np.intp]:
-    """An order in which points that lie together follow each other: tile by tile, to and fro by rows of tiles."""
-    from archtop.core.faces.kernel import HANDFUL
-
-    # Half a handful in each: most handfuls then are about as tall as wide.
-    tile = math.sqrt(max(float(np.ptp(x) * np.ptp(z)), 1.0) * HANDFUL / 2 / len(x))
-    across = ((x - x.min()) / tile).astype(np.int16)
-    row = ((z - z.min()) / tile).astype(np.int16)
-    many = int(across.max()) + 1
-    return np.argsort((row * many + np.where(row % 2, many - 1 - across, across)).astype(np.uint16), kind="stable")
 
 
 def _around(still: Array, gap: float) -> Array:

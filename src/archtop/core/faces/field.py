@@ -11,6 +11,7 @@ import os
 import zlib
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
+from functools import partial
 from typing import Any, NamedTuple, TypeVar
 
 import numpy as np
@@ -167,6 +168,9 @@ class ColourField:
 
     def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:
         """Several faces, as many at a time as there are cores: the kernel lets go of the interpreter."""
+        for y in ys[:1]:
+            # What they share is reckoned once, before they part.
+            self.told(y)
         with ThreadPoolExecutor(os.cpu_count()) as cores:
             return list(cores.map(lambda y: self.face(y, px_mm), ys))
 
@@ -208,11 +212,12 @@ class ColourField:
         from archtop.core.faces.kernel import in_any
 
         section = Section.at(self.loaf.mould, y)
-        for step, done in zip(self.loaf.work, self.fills, strict=True):
-            for shreds in step.shreds if isinstance(step, Pour) else ():
+        for i, (step, done) in enumerate(zip(self.loaf.work, self.fills, strict=True)):
+            for n, shreds in enumerate(step.shreds if isinstance(step, Pour) else ()):
                 half = section.half + max(section.lean * done.level_after_mm, 0.0)
                 colour = SHREDS if shreds.colour is None else self.numbers[shreds.colour]
-                cuts = shred_cuts(shreds_in(done, shreds), half, y, self.random)
+                lie = partial(shred_cuts, shreds_in(done, shreds), half, y, self.random)
+                cuts = self.once(lie, "shreds", i, n, y)
                 yield in_any(x.ravel(), z.ravel(), cuts).reshape(x.shape), colour
 
     @functools.cached_property

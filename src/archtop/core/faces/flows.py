@@ -20,7 +20,7 @@ __all__ = ["led_from", "unflow", "unsink"]
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
 
 # Steps of the classical Runge-Kutta method for either.
-_SINK_STEPS, _FLOW_STEPS = 8, 3
+_SINK_STEPS, _FLOW_STEPS = 4, 3
 
 
 @_jit

@@ -15,19 +15,20 @@ import numpy as np
 
 from archtop.core.faces.flows import led_from, unflow, unsink
 from archtop.core.faces.opcodes import FLOW, HEAP, LAY, LAYER, LINE, NOWHERE, OP, POOL, SINK, STROKE
-from archtop.core.faces.strokes import unstroke
+from archtop.core.faces.strokes import box, unstroke
 
-__all__ = ["HANDFUL", "Tables", "in_any", "walk", "warm"]
+__all__ = ["Tables", "in_any", "in_outline", "walk", "warm"]
 
 # Points that are walked together.
-HANDFUL = 128
+_HANDFUL = 128
 
 
 class Tables(NamedTuple):
     """What the operations refer to by number; the compiler knows a named tuple.
 
     ``half``: half the section's width [mm]. Columns of what embeds leave free, mm but for the shares: ``low`` and
-    ``high`` of shape (m, COLUMNS, STACKED), ``share`` and ``free`` of (m, COLUMNS), ``straight`` of (m,).
+    ``high`` of shape (m, COLUMNS, STACKED), ``share`` and ``free`` of (m, COLUMNS), ``straight`` of (m,); ``begin``: in
+    which column each share that columns would have alone begins, of (m, COLUMNS).
     ``rows``: of level bands, from where to where embeds reach across at each height [mm], two of (r, ROWS, STACKED),
     and the share of the band's area under it, (r, ROWS). ``edges``: how far a layer's boundary is off its level in each
     column [mm], (e, COLUMNS). ``sinks``: of what sank in, (k, 3, COLUMNS). ``grids``: how freely batter moves beside
@@ -40,6 +41,7 @@ class Tables(NamedTuple):
     high: Any
     share: Any
     free: Any
+    begin: Any
     straight: Any
     rows: Any
     edges: Any
@@ -59,7 +61,7 @@ _inline: Any = numba.njit(fastmath=True, nogil=True, inline="always", error_mode
 @_inline
 def _down(at: tuple[float, float], sizes: tuple[float, float], spans: Any, shares: Any) -> tuple[float, float]:
     """From a level with embeds in it to its straight rectangle; ``sizes``: the section's half and that one's height."""
-    (x, z), (half, straight), (low, high), (share, free) = at, sizes, spans, shares
+    (x, z), (half, straight), (low, high), (share, free, _) = at, sizes, spans, shares
     n = share.shape[0]
     place = (x + half) / (2 * half) * (n - 1)
     i = min(max(int(place), 0), n - 2)
@@ -76,10 +78,12 @@ def _down(at: tuple[float, float], sizes: tuple[float, float], spans: Any, share
 @_inline
 def _up(at: tuple[float, float], sizes: tuple[float, float], spans: Any, shares: Any) -> tuple[float, float]:
     """From the straight rectangle back to a level with embeds in it."""
-    (x, z), (half, straight), (low, high), (share, free) = at, sizes, spans, shares
+    (x, z), (half, straight), (low, high), (share, free, begin) = at, sizes, spans, shares
     wanted = (x + half) / (2 * half)
     n = share.shape[0]
-    i = min(max(np.searchsorted(share, wanted) - 1, 0), n - 2)
+    i = begin[min(max(int(wanted * (n - 1)), 0), n - 1)]
+    while i < n - 2 and share[i + 1] < wanted:
+        i += 1
     span = share[i + 1] - share[i]
     f = (wanted - share[i]) / span if span > 1e-15 else 0.5
     j = i if f < 0.5 else i + 1
@@ -202,8 +206,8 @@ def _unpool(points: Any, op: Any, half: float) -> int:
 def _unlay(points: Any, op: Any, half: float, straight: Any, columns: Any) -> None:
     """Points before an embed was laid, in place."""
     (xs, zs, _), here, _ = points
-    ((low, high), (share, free)), a, b = columns, int(op[2]), int(op[3])
-    spans, was = ((low[a], high[a]), (share[a], free[a])), ((low[b], high[b]), (share[b], free[b]))
+    ((low, high), (share, free, begin)), a, b = columns, int(op[2]), int(op[3])
+    spans, was = ((low[a], high[a]), (share[a], free[a], begin[a])), ((low[b], high[b]), (share[b], free[b], begin[b]))
     for p in range(here):
         x, z = _down((float(xs[p]), float(zs[p])), (half, straight[a]), spans[0], spans[1])
         # Along the loaf batter flows to where the embed is not: a section's own area need not be kept.
@@ -237,25 +241,51 @@ def _unlined(points: Any, op: Any) -> int:
 
 
 @_jit
+def _together(xs: Any, zs: Any) -> Any:
+    """An order in which points that lie together follow each other: tile by tile, to and fro by rows of tiles.
+
+    With half a handful in each most handfuls are about as tall as wide, however near to each other points lie.
+    """
+    many = xs.shape[0]
+    if many == 0:
+        return np.empty(0, dtype=np.int32)
+    left, right, low, high = box(xs, zs, many)
+    tile = math.sqrt(max((right - left) * (high - low), 1.0) * _HANDFUL / 2 / many)
+    across, down = int((right - left) / tile) + 1, int((high - low) / tile) + 1
+    tiles, begins = np.empty(many, dtype=np.int32), np.zeros(across * down + 1, dtype=np.int32)
+    for p in range(many):
+        row, column = int((zs[p] - low) / tile), int((xs[p] - left) / tile)
+        tiles[p] = row * across + (across - 1 - column if row % 2 else column)
+        begins[tiles[p] + 1] += 1
+    for t in range(across * down):
+        begins[t + 1] += begins[t]
+    order = np.empty(many, dtype=np.int32)
+    for p in range(many):
+        order[begins[tiles[p]]] = p
+        begins[tiles[p]] += 1
+    return order
+
+
+@_jit
 def walk(xs: Any, zs: Any, ops: Any, of: Tables) -> tuple[Any, Any, Any]:
     """Where each point came from: its source, how far across what brought it, and how high in it (shares of its area).
 
-    :param xs: and ``zs``: the points [mm], shape (p,), which is that of each answer too; quickest where those that
-        follow each other lie together
+    :param xs: and ``zs``: the points [mm], of single precision, shape (p,), which is that of each answer too
     :param ops: operations in the order they were done, shape (n, OP)
     """
-    half, low, high, share, free, straight, rows, edges, sinks, grids, around, flows, cell = of
-    columns = ((low, high), (share, free))
+    half, low, high, share, free, begin, straight, rows, edges, sinks, grids, around, flows, cell = of
+    columns = ((low, high), (share, free, begin))
     source = np.full(xs.shape[0], NOWHERE, dtype=np.int32)
     us, ups = np.zeros(xs.shape[0], dtype=np.float32), np.zeros(xs.shape[0], dtype=np.float32)
-    px, pz = np.zeros(HANDFUL, dtype=np.float32), np.zeros(HANDFUL, dtype=np.float32)
-    number = np.zeros(HANDFUL, dtype=np.int64)
-    scratch = np.zeros((9, HANDFUL), dtype=np.float32)
-    answers = (source, us, ups)
-    for first in range(0, xs.shape[0], HANDFUL):
-        here = min(HANDFUL, xs.shape[0] - first)
+    px, pz = np.zeros(_HANDFUL, dtype=np.float32), np.zeros(_HANDFUL, dtype=np.float32)
+    number = np.zeros(_HANDFUL, dtype=np.int64)
+    scratch = np.zeros((9, _HANDFUL), dtype=np.float32)
+    answers, order = (source, us, ups), _together(xs, zs)
+    for first in range(0, xs.shape[0], _HANDFUL):
+        here = min(_HANDFUL, xs.shape[0] - first)
         for p in range(here):
-            px[p], pz[p], number[p] = xs[first + p], zs[first + p], first + p
+            q = order[first + p]
+            px[p], pz[p], number[p] = xs[q], zs[q], q
         for o in range(ops.shape[0] - 1, -1, -1):
             if here == 0:
                 break
@@ -302,6 +332,25 @@ def in_any(x: Any, z: Any, ellipses: Any) -> Any:
     return found
 
 
+@_jit
+def in_outline(x: Any, z: Any, outline: Any) -> Any:
+    """Which points lie in a polygon: a ray to the right crosses its edges an odd number of times (Shimrat 1962).
+
+    :param x: and ``z``: of the points [mm], shape (p,)
+    :param outline: its corners [mm], shape (n, 2)
+    """
+    found = np.zeros(x.shape[0], dtype=np.bool_)
+    n = outline.shape[0]
+    for e in range(n):
+        x0, z0, x1, z1 = outline[e, 0], outline[e, 1], outline[(e + 1) % n, 0], outline[(e + 1) % n, 1]
+        if z0 == z1:
+            continue
+        slant = (x1 - x0) / (z1 - z0)
+        for p in range(x.shape[0]):
+            found[p] ^= ((z0 > z[p]) != (z1 > z[p])) & (x[p] < x0 + (z[p] - z0) * slant)
+    return found
+
+
 def warm() -> None:
     """Compile, or load what was compiled, before anybody asks."""
     flat = np.zeros((1, 3, 1))
@@ -311,6 +360,7 @@ def warm() -> None:
         high=flat,
         share=np.array([[0.0, 0.5, 1.0]]),
         free=np.ones((1, 3)),
+        begin=np.zeros((1, 3), dtype=np.int32),
         straight=np.ones(1),
         rows=(np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.zeros((1, 3))),
         edges=np.zeros((1, 3)),
@@ -322,4 +372,5 @@ def warm() -> None:
     )
     walk(np.zeros(1, dtype=np.float32), np.zeros(1, dtype=np.float32), np.zeros((1, OP)), of)
     in_any(np.zeros(1), np.zeros(1), np.ones((1, 5)))
+    in_outline(np.zeros(1), np.zeros(1), np.zeros((3, 2)))
     led_from(np.zeros((2, 2)), 1.0, 1.0, (3, 3))

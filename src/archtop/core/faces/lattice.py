@@ -56,17 +56,19 @@ def finer(codes: Any, state: Any, step: int) -> Any:
                 for a in range(max(i - around, 0), min(i + around + 1, down)):
                     for b in range(max(k - around, 0), min(k + around + 1, across)):
                         differs[a, b] = True
-    half = step // 2
     found, many = np.empty(codes.size, dtype=np.int32), 0
-    for i in range(rows):
-        for k in range(columns):
-            if state[i, k] != WANTED:
-                continue
-            if not differs[i // step, k // step]:
-                codes[i, k], state[i, k] = codes[i // step * step, k // step * step], TAKEN
-            elif i % half == 0 and k % half == 0:
-                found[many] = i * columns + k
-                many += 1
+    for a in range(down):
+        for b in range(across):
+            i, k, apart = a * step, b * step, step // 2 if differs[a, b] else 1
+            for at in range(i, min(i + step, rows), apart):
+                for of in range(k, min(k + step, columns), apart):
+                    if state[at, of] != WANTED:
+                        continue
+                    if differs[a, b]:
+                        found[many] = at * columns + of
+                        many += 1
+                    else:
+                        codes[at, of], state[at, of] = codes[i, k], TAKEN
     return found[:many]
 
 

@@ -31,10 +31,10 @@ def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
     :param outline: corners [mm], shape (n, 2)
     :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
     """
-    # A polygon made ready is no two threads': several faces are drawn at a time, each makes its own.
-    area = shapely.Polygon(outline)
-    shapely.prepare(area)
-    found: NDArray[np.bool_] = shapely.contains_xy(area, x, z)
+    # Compiled code takes a while to load: it is loaded when a face is first asked for.
+    from archtop.core.faces.kernel import in_outline
+
+    found: NDArray[np.bool_] = in_outline(np.ravel(x), np.ravel(z), outline).reshape(np.shape(x))
     return found
 
 
@@ -68,8 +68,7 @@ class Standing:
         :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
         """
         found = np.zeros(np.shape(x), dtype=bool)
-        for outline in self.outlines:
-            (left, low), (right, high) = outline.min(axis=0), outline.max(axis=0)
+        for outline, (left, low, right, high) in zip(self.outlines, self.bounds, strict=True):
             near = (x >= left) & (x <= right) & (z >= low) & (z <= high)
             found[near] |= contains(outline, x[near], z[near])
         return found
@@ -85,10 +84,9 @@ class Standing:
         return shapely.MultiPolygon(self.shapes)
 
     @cached_property
-    def bounds(self) -> tuple[float, float, float, float]:
-        """The box around all of them: left, low, right, high [mm]."""
-        left, low, right, high = shapely.bounds(self.together).tolist()
-        return left, low, right, high
+    def bounds(self) -> list[tuple[float, float, float, float]]:
+        """The box around each: left, low, right, high [mm]."""
+        return [(*outline.min(axis=0).tolist(), *outline.max(axis=0).tolist()) for outline in self.outlines]
 
     @cached_property
     def bottoms(self) -> dict[str, Array]:

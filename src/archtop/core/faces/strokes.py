@@ -14,7 +14,7 @@ from typing import Any, NamedTuple
 import numba
 import numpy as np
 
-__all__ = ["Stroke", "unstroke"]
+__all__ = ["Stroke", "box", "unstroke"]
 
 _inline: Any = numba.njit(fastmath=True, nogil=True, inline="always", error_model="numpy")
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
@@ -22,13 +22,14 @@ _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy
 # Numbers of double precision would carry all that they meet into it.
 _0, _1, _2, _3, _6 = np.float32(0), np.float32(1), np.float32(2), np.float32(3), np.float32(6)
 _HALF, _SIXTH = np.float32(0.5), np.float32(1 / 6)
-_ALONE = (_1, _0, _0)
 # Walls hold over so much of a stroke's reach, a free surface over a shorter way.
 _HOLD = 0.6
 _TOP = np.float32(1 / 0.35)
 # Steps of a quarter of its reach, its tip moving on as each is taken, by the classical Runge-Kutta method: a
 # second-order one loses some of a colour, and so do longer steps.
 _STEP = 0.25
+# What may hold batter besides embeds: walls; floor and surface.
+_WALLS, _ENDS = 1, 2
 # Points that the compiler takes together.
 _AT_ONCE = 32
 
@@ -73,64 +74,79 @@ def _swept(x: Any, z: Any, of: Stroke, back: Any) -> Any:
 
 
 @_inline
-def _velocity(x: Any, z: Any, of: Stroke, back: Any, hold: Any) -> Any:
-    """The same between walls, floor and surface; ``hold``: how freely batter moves beside embeds, and its gradient."""
-    held, hx, hz = hold
-    u, w, moved = _swept(x, z, of, back)
-    by, half = of.by, of.half
-    a, b = _within((half + x) * by), _within((half - x) * by)
-    c, d = _within(z * by), _within((of.level - z) * by * _TOP)
-    left, right = a * a * (_3 - _2 * a), b * b * (_3 - _2 * b)
-    floor, top = c * c * (_3 - _2 * c), d * d * (_3 - _2 * d)
-    dleft, dright, dfloor, dtop = _6 * a * (_1 - a), _6 * b * (_1 - b), _6 * c * (_1 - c), _6 * d * (_1 - d)
-    across, up = left * right, floor * top
-    free = across * up
-    bx = (dleft * right - left * dright) * by * up * held + free * hx
-    bz = across * (dfloor * top - floor * dtop * _TOP) * by * held + free * hz
-    free = free * held
-    return bz * moved + free * u, free * w - bx * moved
+def _held_by(x: Any, z: Any, moved: Any, of: Stroke, where: int) -> Any:
+    """The same where walls hold, or floor and surface do: the compiler leaves out what is not asked for.
+
+    :param moved: u, w and ψ where nothing holds
+    :param where: ``_WALLS`` and ``_ENDS``, as a constant
+    """
+    u, w, psi = moved
+    if where & _WALLS:
+        # Never both: a stroke reaches no further than a section is wide, and walls hold over a part of that.
+        a = _within((of.half - abs(x)) * of.by)
+        hold, slope = a * a * (_3 - _2 * a), math.copysign(_6 * a * (_1 - a) * of.by, x)
+        u, w, psi = hold * u, hold * w + slope * psi, hold * psi
+    if where & _ENDS:
+        c, d = _within(z * of.by), _within((of.level - z) * of.by * _TOP)
+        floor, top = c * c * (_3 - _2 * c), d * d * (_3 - _2 * d)
+        hold, slope = floor * top, (_6 * c * (_1 - c) * top - floor * _6 * d * (_1 - d) * _TOP) * of.by
+        u, w, psi = hold * u + slope * psi, hold * w, hold * psi
+    return u, w, psi
 
 
-@_jit
-def _open(xs: Any, zs: Any, count: int, of: Stroke) -> None:
-    """One step of a stroke taken back where nothing holds, in place."""
+@_inline
+def _velocity(x: Any, z: Any, of: Stroke, back: Any, where: int) -> Any:
+    """How batter moves where no embed is near, and ψ."""
+    return _held_by(x, z, _swept(x, z, of, back), of, where)
+
+
+@_inline
+def _free(xs: Any, zs: Any, count: int, of: Stroke, where: int) -> None:
+    """One step of a stroke taken back where no embed holds, in place."""
     for i in range(count):
         x, z = xs[i], zs[i]
-        a, b, _ = _swept(x, z, of, _0)
-        c, d, _ = _swept(x + _HALF * a, z + _HALF * b, of, _1)
-        e, f, _ = _swept(x + _HALF * c, z + _HALF * d, of, _1)
-        g, h, _ = _swept(x + e, z + f, of, _2)
+        a, b, _ = _velocity(x, z, of, _0, where)
+        c, d, _ = _velocity(x + _HALF * a, z + _HALF * b, of, _1, where)
+        e, f, _ = _velocity(x + _HALF * c, z + _HALF * d, of, _1, where)
+        g, h, _ = _velocity(x + e, z + f, of, _2, where)
         xs[i] = x + (a + _2 * c + _2 * e + g) * _SIXTH
         zs[i] = z + (b + _2 * d + _2 * f + h) * _SIXTH
 
 
 @_jit
-def _free(xs: Any, zs: Any, count: int, of: Stroke) -> None:
-    """One step of a stroke taken back where nothing but walls and surface holds, in place."""
-    for i in range(count):
-        x, z = xs[i], zs[i]
-        a, b = _velocity(x, z, of, _0, _ALONE)
-        c, d = _velocity(x + _HALF * a, z + _HALF * b, of, _1, _ALONE)
-        e, f = _velocity(x + _HALF * c, z + _HALF * d, of, _1, _ALONE)
-        g, h = _velocity(x + e, z + f, of, _2, _ALONE)
-        xs[i] = x + (a + _2 * c + _2 * e + g) * _SIXTH
-        zs[i] = z + (b + _2 * d + _2 * f + h) * _SIXTH
+def _in_the_open(xs: Any, zs: Any, count: int, of: Stroke) -> None:
+    _free(xs, zs, count, of, 0)
 
 
 @_jit
-def _holds(xs: Any, zs: Any, count: int, grid: tuple[Any, int, Any, Any], into: Any) -> None:
+def _beside_walls(xs: Any, zs: Any, count: int, of: Stroke) -> None:
+    _free(xs, zs, count, of, _WALLS)
+
+
+@_jit
+def _between_ends(xs: Any, zs: Any, count: int, of: Stroke) -> None:
+    _free(xs, zs, count, of, _ENDS)
+
+
+@_jit
+def _in_a_corner(xs: Any, zs: Any, count: int, of: Stroke) -> None:
+    _free(xs, zs, count, of, _WALLS | _ENDS)
+
+
+@_jit
+def _holds(xs: Any, zs: Any, count: int, grid: tuple[Any, Any, Any, Any], into: Any) -> None:
     """How freely batter moves beside embeds, and the gradient of exactly that interpolation: three rows of ``into``.
 
     Apart from all else, since what is looked up is not taken eight at a time.
     """
-    grids, which, half, per = grid
-    nz, nx = grids.shape[1], grids.shape[2]
+    cells, (nz, nx), half, per = grid
     for p in range(count):
         ax, az = (xs[p] + half) * per, zs[p] * per
         i = min(max(np.int32(ax), np.int32(0)), np.int32(nx - 2))
         k = min(max(np.int32(az), np.int32(0)), np.int32(nz - 2))
         fx, fz = _within(ax - np.float32(i)), _within(az - np.float32(k))
-        a, b, c, d = grids[which, k, i], grids[which, k, i + 1], grids[which, k + 1, i], grids[which, k + 1, i + 1]
+        at = k * nx + i
+        a, b, c, d = cells[at], cells[at + 1], cells[at + nx], cells[at + nx + 1]
         low, high = a + fx * (b - a), c + fx * (d - c)
         into[0, p] = low + fz * (high - low)
         into[1, p] = ((b - a) + fz * ((d - c) - (b - a))) * per
@@ -138,7 +154,7 @@ def _holds(xs: Any, zs: Any, count: int, grid: tuple[Any, int, Any, Any], into: 
 
 
 @_jit
-def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, int, Any, Any], scratch: Any) -> None:
+def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, Any, Any, Any], scratch: Any) -> None:
     """The same beside embeds; ``scratch``: of shape (9, points)."""
     xs, zs, count = at_hand
     held, at, sum_, step = scratch[0:3], scratch[3:5], scratch[5:7], scratch[7:9]
@@ -150,8 +166,9 @@ def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, int, Any, 
         onward = _1 if stage == 2 else _HALF
         back = _0 if stage == 0 else _2 if stage == 3 else _1
         for i in range(count):
-            u, w = _velocity(at[0, i], at[1, i], of, back, (held[0, i], held[1, i], held[2, i]))
-            step[0, i], step[1, i] = u, w
+            u, w, psi = _velocity(at[0, i], at[1, i], of, back, _WALLS | _ENDS)
+            step[0, i] = held[0, i] * u + held[2, i] * psi
+            step[1, i] = held[0, i] * w - held[1, i] * psi
         for i in range(count):
             sum_[0, i] += counts * step[0, i]
             sum_[1, i] += counts * step[1, i]
@@ -162,9 +179,9 @@ def _held(at_hand: tuple[Any, Any, int], of: Stroke, grid: tuple[Any, int, Any, 
 
 
 @_jit
-def _untouched(box: tuple[float, float, float, float], grids: Any, which: int, sizes: tuple[float, float]) -> bool:
+def _untouched(within: tuple[float, float, float, float], grids: Any, which: int, sizes: tuple[float, float]) -> bool:
     """Whether nothing is held anywhere in a box."""
-    (left, right, low, high), (half, cell) = box, sizes
+    (left, right, low, high), (half, cell) = within, sizes
     nz, nx = grids.shape[1], grids.shape[2]
     for k in range(max(int(low / cell), 0), min(int(high / cell) + 2, nz)):
         for i in range(max(int((left + half) / cell), 0), min(int((right + half) / cell) + 2, nx)):
@@ -174,8 +191,8 @@ def _untouched(box: tuple[float, float, float, float], grids: Any, which: int, s
 
 
 @_jit
-def _around(xs: Any, zs: Any, count: int) -> tuple[Any, Any, Any, Any]:
-    """The box around points."""
+def box(xs: Any, zs: Any, count: int) -> tuple[Any, Any, Any, Any]:
+    """The box around so many points: left, right, low, high [mm]."""
     left, right, low, high = xs[0], xs[0], zs[0], zs[0]
     for i in range(count):
         left, right, low, high = min(left, xs[i]), max(right, xs[i]), min(low, zs[i]), max(high, zs[i])
@@ -183,19 +200,19 @@ def _around(xs: Any, zs: Any, count: int) -> tuple[Any, Any, Any, Any]:
 
 
 @_jit
-def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scratch: Any, box: Any) -> None:
+def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scratch: Any, sizes: Any) -> None:
     """A stroke taken back, in place.
 
     :param points: across and up [mm], of single precision, and how many of them
     :param op: the operation's row; ``grids``: of embeds, and around each the box beyond which it holds nothing [mm]
     :param scratch: room for single numbers, shape (9, points)
-    :param box: half the section's width and the side of a grid's cell [mm]
+    :param sizes: half the section's width and the side of a grid's cell [mm]
     """
     x0, z0, x1, z1, reach = op[2], op[3], op[4], op[5], op[6]
     long = math.hypot(x1 - x0, z1 - z0)
     if long < 1e-6:
         return
-    (xs, zs, count), (held, around), (half, cell) = points, grids, box
+    (xs, zs, count), (held, around), (half, cell) = points, grids, sizes
     gain, which = op[7], int(op[10])
     gl, gr, gb, gt = around[which, 0], around[which, 1], around[which, 2], around[which, 3]
     steps = math.ceil(long / (_STEP * reach))
@@ -204,7 +221,7 @@ def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scra
     far, wall = gain * way, min(reach, half) * _HOLD
     # As many as are taken at once, or each of the rest takes as long as eight: what lies beyond is of no account.
     full = min(-(-count // _AT_ONCE) * _AT_ONCE, xs.shape[0])
-    left, right, low, high = _around(xs, zs, count)
+    left, right, low, high = box(xs, zs, count)
     for k in range(steps - 1, -1, -1):
         cx, cz = x0 + (k + 1) * way_x, z0 + (k + 1) * way_z
         # Points that stand together are in reach of its tip together, or none of them is.
@@ -226,12 +243,18 @@ def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scra
             np.float32(half),
         )
         away = right + far < gl or left - far > gr or high + far < gb or low - far > gt
-        inner = left - far > wall - half and right + far < half - wall
-        if away and inner and low - far > wall and high + far < op[9] - wall / _TOP:
-            _open(xs, zs, full, of)
-        elif away or _untouched((left - far, right + far, low - far, high + far), held, which, (half, cell)):
-            _free(xs, zs, full, of)
+        walls = left - far < wall - half or right + far > half - wall
+        ends = low - far < wall or high + far > op[9] - wall / _TOP
+        if not away and not _untouched((left - far, right + far, low - far, high + far), held, which, (half, cell)):
+            grid = held[which].ravel(), held[which].shape, np.float32(half), np.float32(1 / cell)
+            _held((xs, zs, full), of, grid, scratch)
+        elif walls and ends:
+            _in_a_corner(xs, zs, full, of)
+        elif walls:
+            _beside_walls(xs, zs, full, of)
+        elif ends:
+            _between_ends(xs, zs, full, of)
         else:
-            _held((xs, zs, full), of, (held, which, np.float32(half), np.float32(1 / cell)), scratch)
+            _in_the_open(xs, zs, full, of)
         if k > 0:
-            left, right, low, high = _around(xs, zs, count)
+            left, right, low, high = box(xs, zs, count)

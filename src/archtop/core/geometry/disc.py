@@ -18,10 +18,12 @@ Array = NDArray[np.float64]
 
 # Points across an outline that its tables are made from.
 _FINE = 200
+# Shares of its area at which depths and angles are told.
+_SHARES = np.linspace(0.0, 1.0, 1001)
 
 
 class _Table(NamedTuple):
-    """An outline's middle, the depths and angles that its area is spread over, each in rising order, and how deep the
+    """An outline's middle, the depths and angles that its area is spread over, by shares of it, and how deep the
     points of a grid over it lie, shape (rows, columns), from ``left`` and ``bottom`` on, ``cell`` apart [mm].
     """
 
@@ -47,8 +49,8 @@ def _table(outline: Outline) -> _Table:
     inside = shapely.contains_xy(shape, x, z)
     x, z = x[inside], z[inside]
     middle = (float(shape.centroid.x), float(shape.centroid.y))
-    depths = np.sort(shapely.distance(shape.boundary, shapely.points(x, z)))
-    angles = np.sort(np.arctan2(z - middle[1], x - middle[0]))
+    depths = np.quantile(shapely.distance(shape.boundary, shapely.points(x, z)), _SHARES)
+    angles = np.quantile(np.arctan2(z - middle[1], x - middle[0]), _SHARES)
     return _Table(middle, depths, angles, deep, left, bottom, cell)
 
 
@@ -64,10 +66,9 @@ def in_disc(outline: Outline, x: Array, z: Array) -> tuple[Array, Array]:
     from scipy.ndimage import map_coordinates
 
     of = _table(outline)
-    shares = (np.arange(len(of.depths)) + 0.5) / len(of.depths)
     at = np.stack([(np.asarray(z) - of.bottom) / of.cell[1], (np.asarray(x) - of.left) / of.cell[0]])
     depth = map_coordinates(of.deep, at, order=1, mode="nearest")
-    radius = np.sqrt(1 - np.interp(depth, of.depths, shares, left=0.0, right=1.0))
-    turned = np.interp(np.arctan2(z - of.middle[1], x - of.middle[0]), of.angles, shares, left=0.0, right=1.0)
+    radius = np.sqrt(1 - np.interp(depth, of.depths, _SHARES, left=0.0, right=1.0))
+    turned = np.interp(np.arctan2(z - of.middle[1], x - of.middle[0]), of.angles, _SHARES, left=0.0, right=1.0)
     angle = (turned - 0.5) * 2 * math.pi
     return radius * np.cos(angle), radius * np.sin(angle)
