@@ -55,7 +55,7 @@ __all__ = [
 
 def warm() -> None:
     """Compile what draws faces, or load what was compiled, before anybody asks for one."""
-    from archtop.core.faces import kernel, lattice
+    from archtop.core.faces import edges, kernel, lattice
 
-    kernel.warm()
-    lattice.warm()
+    for compiled in (edges, kernel, lattice):
+        compiled.warm()

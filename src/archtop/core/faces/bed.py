@@ -12,7 +12,6 @@ from functools import cached_property
 from typing import TypeVar
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
 from archtop.core.faces.opcodes import CORNER, FLOW, HEAP, LAYER, NOWHERE, OP, POOL, SINK, STROKE
@@ -29,6 +28,7 @@ __all__ = ["Bed", "Within"]
 Array = NDArray[np.float64]
 Codes = NDArray[np.int16]
 T = TypeVar("T")
+Way = tuple[tuple[float, float], tuple[float, float]]
 
 # Streams wander along the loaf by slow waves that add up to nothing over it: amplitude [share of the width].
 WANDER = 0.035
@@ -40,6 +40,8 @@ _SLENDER, _AHEAD = 0.4, 0.7
 # Straight height that must stay under a pool.
 _DEEPEST = 0.8
 _SINKS_MM = 2.0
+# Whether an embed bars a way is looked at so often [mm].
+_LOOKS_MM = 0.25
 # Spread over so much of the width, a pass lies level.
 _ALL_OVER = 0.97
 # What sinks in moves batter about so far under it, by its own half-width [-], and at least so far [mm].
@@ -238,25 +240,36 @@ class Bed:
         """A stream going down from the surface, as far as an embed lets it, and as wide as the gap beside one is."""
         self.drag(i, (start, end), reach, start[1])
 
-    def drag(self, i: int, way: tuple[tuple[float, float], tuple[float, float]], reach: float, level: float) -> None:
+    def drag(self, i: int, way: Way, reach: float, level: float) -> None:
         """Batter dragged along from one point to another, as far as an embed lets it, under the level [mm]."""
         reach = min(max(reach, 4.0), 0.9 * self.half)
         near = max(reach - SLIPS_MM, SLIPS_MM)
         if any(_apart(way, bounds) < near for bounds in self.standing.bounds):
-            path = shapely.linestrings(way)
-            meets = shapely.intersects(path, self.standing.shapes)
-            self.grazed |= {(i, key) for key, met in zip(self.standing.names, meets, strict=True) if met}
-            parts = shapely.get_parts(shapely.difference(path, self.standing.near))
-            ends = shapely.get_coordinates(parts).reshape(-1, 2, 2)
-            from_start = np.hypot(*(ends[:, 0] - way[0]).T)
-            begun = np.flatnonzero((from_start < FLAT_MM) & (np.hypot(*(ends[:, 1] - ends[:, 0]).T) > 0))
-            if not len(begun) or math.dist(*ends[begun[0]]) < FLAT_MM:
+            free = self._free(i, way)
+            if free is None:
                 return
-            way = tuple(ends[begun[0], 0].tolist()), tuple(ends[begun[0], 1].tolist())
-            gap = float(shapely.distance(parts[begun[0]], self.standing.together))
+            way, gap = free
             reach = max(min(reach, SLIPS_MM + gap), 4.0)
         (x0, z0), (x1, z1) = way
         self.op(STROKE, NOWHERE, x0, z0, x1, z1, reach, GAIN, KAPPA, level, len(self.holds) - 1)
+
+    def _free(self, i: int, way: Way) -> tuple[Way, float] | None:
+        """As much of a way's beginning as no embed bars, and how near to one it comes [mm]; nothing if that is none."""
+        (x0, z0), (x1, z1) = way
+        long = math.dist(*way)
+        at = np.linspace(0.0, 1.0, math.ceil(long / _LOOKS_MM) + 2)
+        away = self.standing.away(x0 + at * (x1 - x0), z0 + at * (z1 - z0))
+        self.grazed |= {(i, key) for key, there in zip(self.standing.names, away, strict=True) if not there.all()}
+        nearest = away.min(axis=0)
+        clear = nearest > SLIPS_MM
+        begins, stop, ends = int(clear.argmax()), len(at), 1.0
+        if barred := np.flatnonzero(~clear[begins:]).tolist():
+            stop = begins + barred[0]
+            ends = float(np.interp(SLIPS_MM, nearest[[stop, stop - 1]], at[[stop, stop - 1]]))
+        if not clear[begins] or at[begins] * long > FLAT_MM or (ends - at[begins]) * long < FLAT_MM:
+            return None
+        begun, ended = ((x0 + t * (x1 - x0), z0 + t * (z1 - z0)) for t in (float(at[begins]), ends))
+        return (begun, ended), float(nearest[begins:stop].min())
 
     def spreads(self, area: float, land: Landing, straight: float) -> float:
         """How far to each side a pass of that area spreads [mm].
@@ -355,7 +368,7 @@ def _stacked(grids: Sequence[Array]) -> Array:
     )
 
 
-def _apart(way: tuple[tuple[float, float], tuple[float, float]], bounds: tuple[float, float, float, float]) -> float:
+def _apart(way: Way, bounds: tuple[float, float, float, float]) -> float:
     """How far the box around a straight way is from another [mm], at least."""
     (x0, z0), (x1, z1) = way
     left, low, right, high = bounds

@@ -25,10 +25,11 @@ from archtop.core.faces.columns import colours_in_column
 from archtop.core.faces.inclusions import Cut, Lying, radius_of, shred_cuts, shreds_in, stirred
 from archtop.core.faces.moments import thickness_of
 from archtop.core.faces.opcodes import NOWHERE, OP
+from archtop.core.faces.polygon import contains
 from archtop.core.faces.raster import sampled
 from archtop.core.faces.section import Section
 from archtop.core.faces.section_ops import Telling
-from archtop.core.faces.standing import Stood, contains
+from archtop.core.faces.standing import Stood
 from archtop.core.faces.told import Touch, touch_of
 from archtop.core.pours import Fill
 from archtop.core.resolved import ResolvedLoaf

@@ -17,7 +17,7 @@ from archtop.core.faces.flows import led_from, unflow, unsink
 from archtop.core.faces.opcodes import FLOW, HEAP, LAY, LAYER, LINE, NOWHERE, OP, POOL, SINK, STROKE
 from archtop.core.faces.strokes import box, unstroke
 
-__all__ = ["Tables", "in_any", "in_outline", "walk", "warm"]
+__all__ = ["Tables", "in_any", "walk", "warm"]
 
 # Points that are walked together.
 _HANDFUL = 128
@@ -332,25 +332,6 @@ def in_any(x: Any, z: Any, ellipses: Any) -> Any:
     return found
 
 
-@_jit
-def in_outline(x: Any, z: Any, outline: Any) -> Any:
-    """Which points lie in a polygon: a ray to the right crosses its edges an odd number of times (Shimrat 1962).
-
-    :param x: and ``z``: of the points [mm], shape (p,)
-    :param outline: its corners [mm], shape (n, 2)
-    """
-    found = np.zeros(x.shape[0], dtype=np.bool_)
-    n = outline.shape[0]
-    for e in range(n):
-        x0, z0, x1, z1 = outline[e, 0], outline[e, 1], outline[(e + 1) % n, 0], outline[(e + 1) % n, 1]
-        if z0 == z1:
-            continue
-        slant = (x1 - x0) / (z1 - z0)
-        for p in range(x.shape[0]):
-            found[p] ^= ((z0 > z[p]) != (z1 > z[p])) & (x[p] < x0 + (z[p] - z0) * slant)
-    return found
-
-
 def warm() -> None:
     """Compile, or load what was compiled, before anybody asks."""
     flat = np.zeros((1, 3, 1))
@@ -372,5 +353,4 @@ def warm() -> None:
     )
     walk(np.zeros(1, dtype=np.float32), np.zeros(1, dtype=np.float32), np.zeros((1, OP)), of)
     in_any(np.zeros(1), np.zeros(1), np.ones((1, 5)))
-    in_outline(np.zeros(1), np.zeros(1), np.zeros((3, 2)))
     led_from(np.zeros((2, 2)), 1.0, 1.0, (3, 3))

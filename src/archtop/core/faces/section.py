@@ -15,6 +15,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
+from archtop.core.faces.polygon import away_from
 from archtop.core.geometry import Mould, Prism, spans_over
 
 __all__ = ["CELL_MM", "COLUMNS", "HOLD_MM", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
@@ -157,17 +158,18 @@ def _below(heights: Array, weights: Array, levels: Array) -> Array:
 
 
 def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
-    """How freely batter moves beside embeds, 0 in them to 1 away from them, on a grid of ``CELL_MM``, shape (x, z).
+    """How freely batter moves beside embeds, 0 in them to 1 away from them, on a grid of ``CELL_MM``, shape (z, x).
 
     :param outlines: of the embeds [mm], each of shape (n, 2)
     :param half: half the section's width, and ``height``: of its straight part [mm]
     """
-    from scipy.ndimage import distance_transform_edt
-
-    nx, nz = int(2 * half / CELL_MM) + 2, int(height / CELL_MM) + 2
-    xs, zs = -half + np.arange(nx) * CELL_MM, np.arange(nz) * CELL_MM
-    shape = shapely.union_all([shapely.Polygon(outline).buffer(0.4) for outline in outlines])
-    inside = shapely.contains_xy(shape, *np.meshgrid(xs, zs))
-    away: Array = distance_transform_edt(np.asarray(~inside, dtype=np.int8))
-    reach = np.clip(away * CELL_MM / HOLD_MM, 0, 1)
-    return reach**2 * (3 - 2 * reach)
+    free = np.ones((int(height / CELL_MM) + 2, int(2 * half / CELL_MM) + 2))
+    x, z = np.meshgrid(np.arange(free.shape[1]) * CELL_MM - half, np.arange(free.shape[0]) * CELL_MM)
+    for outline in outlines:
+        # Nowhere beyond does it hold.
+        ends = np.array([outline.min(axis=0) - HOLD_MM, outline.max(axis=0) + HOLD_MM]) - [-half, 0.0]
+        (left, low), (right, high) = np.maximum(np.ceil(ends / CELL_MM), 0).astype(int)
+        here = slice(low, high + 1), slice(left, right + 1)
+        reach = np.minimum(away_from(outline, x[here], z[here]) / HOLD_MM, 1.0)
+        free[here] = np.minimum(free[here], reach**2 * (3 - 2 * reach))
+    return free

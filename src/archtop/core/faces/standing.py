@@ -7,9 +7,9 @@ from functools import cached_property
 from typing import NamedTuple
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
+from archtop.core.faces.polygon import away_from, contains
 from archtop.core.faces.section import CELL_MM, HOLD_MM, STACKED, Section, Spans, obstacle_of
 from archtop.core.geometry import Prism, spans_over
 
@@ -23,19 +23,6 @@ ROWS = 401
 SLIPS_MM = 3.0
 # Beyond a box that nothing reaches.
 _NOTHING = (np.inf, -np.inf, np.inf, -np.inf)
-
-
-def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
-    """Points inside a polygon.
-
-    :param outline: corners [mm], shape (n, 2)
-    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
-    """
-    # Compiled code takes a while to load: it is loaded when a face is first asked for.
-    from archtop.core.faces.kernel import in_outline
-
-    found: NDArray[np.bool_] = in_outline(np.ravel(x), np.ravel(z), outline).reshape(np.shape(x))
-    return found
 
 
 class Rows(NamedTuple):
@@ -57,11 +44,6 @@ class Standing:
         self.names, self.outlines, self._section = list(names), list(outlines), section
         self._rows: dict[tuple[float, float], Rows] = {}
 
-    @cached_property
-    def shapes(self) -> list[shapely.Polygon]:
-        """Each as a polygon."""
-        return [shapely.Polygon(outline) for outline in self.outlines]
-
     def inside(self, x: Array, z: Array) -> NDArray[np.bool_]:
         """Which points of the section lie in any of them.
 
@@ -73,15 +55,12 @@ class Standing:
             found[near] |= contains(outline, x[near], z[near])
         return found
 
-    @cached_property
-    def near(self) -> shapely.Geometry:
-        """Where no stream goes down."""
-        return shapely.union_all([shape.buffer(SLIPS_MM) for shape in self.shapes])
+    def away(self, x: Array, z: Array) -> Array:
+        """How far points of the section are from each of them [mm], shape (embeds, p); 0 inside.
 
-    @cached_property
-    def together(self) -> shapely.Geometry:
-        """All of them."""
-        return shapely.MultiPolygon(self.shapes)
+        :param x: and ``z``: of the points [mm], shape (p,)
+        """
+        return np.array([away_from(outline, x, z) for outline in self.outlines])
 
     @cached_property
     def bounds(self) -> list[tuple[float, float, float, float]]:

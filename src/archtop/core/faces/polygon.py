@@ -1,0 +1,39 @@
+"""Which points lie in a polygon, and how far they are from it.
+
+By compiled code that keeps nothing: a library's polygon is made ready as it is asked, and is no two threads'.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+__all__ = ["away_from", "contains"]
+
+Array = NDArray[np.float64]
+
+# Compiled code takes a while to load: both load it as they are first asked.
+
+
+def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
+    """Points inside a polygon.
+
+    :param outline: corners [mm], shape (n, 2)
+    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+    """
+    from archtop.core.faces.edges import in_outline
+
+    found: NDArray[np.bool_] = in_outline(np.ravel(x), np.ravel(z), outline).reshape(np.shape(x))
+    return found
+
+
+def away_from(outline: Array, x: Array, z: Array) -> Array:
+    """How far points are from a polygon [mm]; 0 inside.
+
+    :param outline: corners [mm], shape (n, 2)
+    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+    """
+    from archtop.core.faces.edges import from_edge
+
+    far: Array = from_edge(np.ravel(x), np.ravel(z), outline).reshape(np.shape(x))
+    return np.where(contains(outline, x, z), 0.0, far)
