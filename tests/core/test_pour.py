@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import quad
+from scipy.interpolate import RegularGridInterpolator
 
 from archtop.core import InputError, Loaf, calculate, plan, read_loaf, standard_cupboard
 from archtop.core.bench.clock import bowls_of
@@ -30,7 +31,7 @@ from archtop.core.faces import (
 )
 from archtop.core.faces.bed import Within
 from archtop.core.faces.kernel import walk
-from archtop.core.faces.strokes import unstroke
+from archtop.core.faces.strokes import by_cells, unstroke
 from archtop.core.geometry import LoafMould
 from archtop.core.resolved import resolve
 from archtop.core.trade import Pot
@@ -152,7 +153,7 @@ def test_a_stroke_keeps_areas(x0: float, z0: float, dx: float, down: float, px: 
 def _unstroked(point: np.ndarray, op: np.ndarray, half: float = 45.0) -> np.ndarray:
     """Single precision moves a point by millionths of a millimetre."""
     x, z = (np.array([value], dtype=np.float32) for value in point)
-    nothing, free = np.array([[np.inf, -np.inf, np.inf, -np.inf]]), np.ones((1, 2, 2), dtype=np.float32)
+    nothing, free = np.array([[np.inf, -np.inf, np.inf, -np.inf]]), by_cells(np.ones((1, 2, 2)))
     unstroke((x, z, 1), op[0], (free, nothing), np.zeros((9, 1), dtype=np.float32), (half, 1.0))
     return np.array([x[0], z[0]], dtype=float)
 
@@ -229,6 +230,16 @@ def test_columns_hold_what_a_shape_leaves_free() -> None:
     grid = obstacle_of([circle], 45.0, 60.0)
     assert grid[40, 60] == 0
     assert grid[2, 2] == 1
+
+
+def test_a_grid_told_by_its_cells_is_read_straight_between_its_points() -> None:
+    """As the library of numbers reads it (scipy's own interpolation on a grid)."""
+    grid = np.random.default_rng(3).uniform(size=(5, 7))
+    read = RegularGridInterpolator((np.arange(5), np.arange(7)), grid)
+    for z, x in ((0.3, 0.9), (3.99, 5.2), (2.0, 3.5), (1.7, 0.0)):
+        corner, across, up, both = by_cells(grid[None])[0, int(z), int(x)]
+        fx, fz = x - int(x), z - int(z)
+        assert corner + fx * across + fz * up + fx * fz * both == pytest.approx(read((z, x)).item(), abs=1e-6)
 
 
 def test_physics_trends_and_the_drag_by_hand() -> None:

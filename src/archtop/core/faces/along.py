@@ -34,7 +34,7 @@ class Along:
         self._loaf, self._fills, self._prisms = loaf, fills, prisms
         self._poured: dict[int, Array] = {}
         self._frees: dict[tuple[tuple[str, ...], float], Array] = {}
-        self._known: dict[tuple[float, float, float, tuple[str, ...]], float] = {}
+        self._known: dict[tuple[Section, tuple[str, ...]], Spans] = {}
 
     @cached_property
     def ys(self) -> Array:
@@ -84,11 +84,10 @@ class Along:
         if section.half < _END_MM:
             return 0.0
         here = tuple(key for key in laid if self._prisms[key].y0 <= y <= self._prisms[key].y1)
-        key = (section.half, section.lean, level_mm, here)
-        if key not in self._known:
+        if (section, here) not in self._known:
             outlines = [outline for name in here if (outline := section.outline(self._prisms[name], y)) is not None]
-            self._known[key] = Spans(outlines, section.half).area(section.level(level_mm))
-        return self._known[key]
+            self._known[section, here] = Spans(outlines, section.half)
+        return self._known[section, here].area(section.level(level_mm))
 
     def _volumes(self, areas: Array) -> Array:
         """Share of the volume that lies in front of each place."""

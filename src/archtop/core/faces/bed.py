@@ -313,6 +313,7 @@ class Bed:
     def _for_kernel(self):  # type: ignore[no-untyped-def]
         """All that was told, once it is asked about."""
         from archtop.core.faces.kernel import Tables
+        from archtop.core.faces.strokes import by_cells
 
         tables = self.tables or [self.spans.at(1.0)]
         told = np.array(self.ops).reshape(-1, OP)
@@ -327,7 +328,7 @@ class Bed:
             rows=_rows(self.rows),
             edges=np.stack(self.edges) if self.edges else np.zeros((1, COLUMNS)),
             sinks=np.stack(self.sinks) if self.sinks else np.ones((1, 3, COLUMNS)),
-            grids=_stacked([one.grid for one in self.holds]).astype(np.float32),
+            grids=by_cells(_stacked([one.grid for one in self.holds])),
             around=np.array([one.around for one in self.holds]),
             flows=np.stack(self.flows) if self.flows else np.zeros((1, 2, 2, 2)),
             cell=self.cell,

@@ -10,7 +10,7 @@ from typing import Any
 import numba
 import numpy as np
 
-__all__ = ["from_edge", "in_outline", "warm"]
+__all__ = ["from_outlines", "in_outline", "warm"]
 
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
 
@@ -35,7 +35,7 @@ def in_outline(x: Any, z: Any, outline: Any) -> Any:
 
 
 @_jit
-def from_edge(x: Any, z: Any, outline: Any) -> Any:
+def _from_edge(x: Any, z: Any, outline: Any) -> Any:
     """How far points are from a polygon's edge [mm].
 
     :param x: and ``z``: of the points [mm], shape (p,), which is that of the answer too
@@ -55,7 +55,22 @@ def from_edge(x: Any, z: Any, outline: Any) -> Any:
     return np.sqrt(found)
 
 
+@_jit
+def from_outlines(x: Any, z: Any, corners: Any, begins: Any) -> Any:
+    """How far points are from each of several polygons [mm], shape (m, p); 0 inside.
+
+    :param x: and ``z``: of the points [mm], shape (p,)
+    :param corners: of all of them, one after the other [mm], shape (n, 2)
+    :param begins: where each one's begin, and where the last one's end, shape (m + 1,)
+    """
+    found = np.empty((begins.shape[0] - 1, x.shape[0]))
+    for n in range(begins.shape[0] - 1):
+        outline = corners[begins[n] : begins[n + 1]]
+        found[n] = np.where(in_outline(x, z, outline), 0.0, _from_edge(x, z, outline))
+    return found
+
+
 def warm() -> None:
     """Compile, or load what was compiled, before anybody asks."""
     in_outline(np.zeros(1), np.zeros(1), np.zeros((3, 2)))
-    from_edge(np.zeros(1), np.zeros(1), np.zeros((3, 2)))
+    from_outlines(np.zeros(1), np.zeros(1), np.zeros((3, 2)), np.array([0, 3]))

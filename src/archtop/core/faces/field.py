@@ -164,7 +164,7 @@ class ColourField:
         section = Section.at(self.loaf.mould, y)
         x, z = xs[here % len(xs)], zs[here // len(xs)]
         inside = np.abs(x) < section.half + section.lean * z
-        found.flat[here[inside]] = self._codes_at(y, x[inside], z[inside])
+        found.reshape(-1)[here[inside]] = self._codes_at(y, x[inside], z[inside])
         return _colours(found)
 
     def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:

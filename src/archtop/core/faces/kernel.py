@@ -32,8 +32,9 @@ class Tables(NamedTuple):
     ``rows``: of level bands, from where to where embeds reach across at each height [mm], two of (r, ROWS, STACKED),
     and the share of the band's area under it, (r, ROWS). ``edges``: how far a layer's boundary is off its level in each
     column [mm], (e, COLUMNS). ``sinks``: of what sank in, (k, 3, COLUMNS). ``grids``: how freely batter moves beside
-    embeds, (g, rows, columns), of single precision, in cells of side ``cell`` [mm], each with the box ``around`` it
-    beyond which nothing is held, (g, 4) [mm]. ``flows``: where what is led about came from, (f, 2, rows, columns) [mm].
+    embeds, (g, rows, columns, 4), as :func:`strokes.by_cells` has them, in cells of side ``cell`` [mm], each with the
+    box ``around`` it beyond which nothing is held, (g, 4) [mm]. ``flows``: where what is led about came from,
+    (f, 2, rows, columns) [mm].
     """
 
     half: float
@@ -346,7 +347,7 @@ def warm() -> None:
         rows=(np.zeros((1, 3, 1)), np.zeros((1, 3, 1)), np.zeros((1, 3))),
         edges=np.zeros((1, 3)),
         sinks=np.ones((1, 3, 3)),
-        grids=np.ones((1, 3, 3), dtype=np.float32),
+        grids=np.ones((1, 3, 3, 4), dtype=np.float32),
         around=np.zeros((1, 4)),
         flows=np.zeros((1, 2, 3, 3)),
         cell=1.0,

@@ -73,30 +73,32 @@ def finer(codes: Any, state: Any, step: int) -> Any:
 
 
 @_jit
-def met(codes: Any, state: Any) -> Any:
+def met(codes: Any, state: Any, news: Any) -> Any:
     """Points taken over in every coarse block in which one of them lies beside another colour, shape (p,).
 
     :param codes: and ``state``: of each point, shape (rows, columns)
+    :param news: points that were asked for since this was looked for, shape (n,): only beside them it may be so
     """
     rows, columns = codes.shape
-    blocks = np.zeros(((rows + COARSE - 1) // COARSE, (columns + COARSE - 1) // COARSE), dtype=np.bool_)
-    for i in range(rows):
-        for k in range(columns):
-            for a, b in ((i + 1, k), (i, k + 1)):
-                if a == rows or b == columns or codes[a, b] == codes[i, k]:
-                    continue
-                if state[i, k] == OUTSIDE or state[a, b] == OUTSIDE:
-                    continue
-                if state[i, k] == TAKEN:
-                    blocks[i // COARSE, k // COARSE] = True
+    down, across = (rows + COARSE - 1) // COARSE, (columns + COARSE - 1) // COARSE
+    blocks, flagged, which = np.zeros((down, across), dtype=np.bool_), 0, np.empty(down * across, dtype=np.int32)
+    for p in range(news.shape[0]):
+        i, k = news[p] // columns, news[p] % columns
+        for a, b in ((i - 1, k), (i + 1, k), (i, k - 1), (i, k + 1)):
+            if not (0 <= a < rows and 0 <= b < columns) or state[a, b] != TAKEN or codes[a, b] == codes[i, k]:
+                continue
+            if not blocks[a // COARSE, b // COARSE]:
+                blocks[a // COARSE, b // COARSE] = True
+                which[flagged] = a // COARSE * across + b // COARSE
+                flagged += 1
+    found, many = np.empty(flagged * COARSE * COARSE, dtype=np.int32), 0
+    for n in range(flagged):
+        i, k = which[n] // across * COARSE, which[n] % across * COARSE
+        for a in range(i, min(i + COARSE, rows)):
+            for b in range(k, min(k + COARSE, columns)):
                 if state[a, b] == TAKEN:
-                    blocks[a // COARSE, b // COARSE] = True
-    found, many = np.empty(codes.size, dtype=np.int32), 0
-    for i in range(rows):
-        for k in range(columns):
-            if blocks[i // COARSE, k // COARSE] and state[i, k] == TAKEN:
-                found[many] = i * columns + k
-                many += 1
+                    found[many] = a * columns + b
+                    many += 1
     return found[:many]
 
 
@@ -127,5 +129,5 @@ def warm() -> None:
     codes, state = np.zeros((2, 2), dtype=np.int32), np.ones((2, 2), dtype=np.uint8)
     every(state, COARSE)
     finer(codes, state, COARSE)
-    met(codes, state)
+    met(codes, state, every(state, 1))
     corners_between(codes)

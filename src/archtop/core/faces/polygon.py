@@ -5,6 +5,8 @@ By compiled code that keeps nothing: a library's polygon is made ready as it is 
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -27,13 +29,14 @@ def contains(outline: Array, x: Array, z: Array) -> NDArray[np.bool_]:
     return found
 
 
-def away_from(outline: Array, x: Array, z: Array) -> Array:
-    """How far points are from a polygon [mm]; 0 inside.
+def away_from(outlines: Sequence[Array], x: Array, z: Array) -> Array:
+    """How far points are from each of several polygons [mm]; 0 inside.
 
-    :param outline: corners [mm], shape (n, 2)
-    :param x: and ``z``: of the points [mm], of any shape, which is that of the answer too
+    :param outlines: of each its corners [mm], shape (n, 2)
+    :param x: and ``z``: of the points [mm], of any shape, after that of the outlines that of the answer too
     """
-    from archtop.core.faces.edges import from_edge
+    from archtop.core.faces.edges import from_outlines
 
-    far: Array = from_edge(np.ravel(x), np.ravel(z), outline).reshape(np.shape(x))
-    return np.where(contains(outline, x, z), 0.0, far)
+    begins = np.cumsum([0, *map(len, outlines)])
+    far: Array = from_outlines(np.ravel(x), np.ravel(z), np.concatenate(outlines), begins)
+    return far.reshape(len(outlines), *np.shape(x))

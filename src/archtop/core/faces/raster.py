@@ -32,9 +32,11 @@ def sampled(ask: Callable[[Places], Codes], wanted: NDArray[np.bool_]) -> Codes:
     codes = np.zeros(wanted.shape, dtype=np.int32)
     state = np.where(wanted, np.uint8(WANTED), np.uint8(OUTSIDE))
 
+    flat, known = codes.reshape(-1), state.reshape(-1)
+
     def learn(here: Places) -> None:
-        codes.flat[here] = ask(here)
-        state.flat[here] = ASKED
+        flat[here] = ask(here)
+        known[here] = ASKED
 
     step = COARSE
     learn(every(state, step))
@@ -42,10 +44,11 @@ def sampled(ask: Callable[[Places], Codes], wanted: NDArray[np.bool_]) -> Codes:
         # What is taken over is settled; what changes is looked at on a lattice twice as fine.
         learn(finer(codes, state, step))
         step //= 2
+    news = np.flatnonzero(known == ASKED)
     for _ in range(_FOLLOWED):
         # A line that runs on into what was taken over: there all is asked for.
-        here = met(codes, state)
-        if not len(here):
+        news = met(codes, state, news)
+        if not len(news):
             break
-        learn(here)
+        learn(news)
     return codes

@@ -97,9 +97,10 @@ class Spans:
             rows = np.flatnonzero(np.isfinite(bottom) & (count < STACKED))
             self.low[rows, count[rows]], self.high[rows, count[rows]] = np.maximum(bottom[rows], 0), top[rows]
             count[rows] += 1
-        order = np.argsort(self.low, axis=1)
-        self.low = np.take_along_axis(self.low, order, axis=1)
-        self.high = np.take_along_axis(self.high, order, axis=1)
+        if len(outlines) > 1:
+            order = np.argsort(self.low, axis=1)
+            self.low = np.take_along_axis(self.low, order, axis=1)
+            self.high = np.take_along_axis(self.high, order, axis=1)
 
     def _free(self, level: float) -> Array:
         taken: Array = np.minimum(self.high, level) - np.minimum(self.low, level)
@@ -170,6 +171,6 @@ def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
         ends = np.array([outline.min(axis=0) - HOLD_MM, outline.max(axis=0) + HOLD_MM]) - [-half, 0.0]
         (left, low), (right, high) = np.maximum(np.ceil(ends / CELL_MM), 0).astype(int)
         here = slice(low, high + 1), slice(left, right + 1)
-        reach = np.minimum(away_from(outline, x[here], z[here]) / HOLD_MM, 1.0)
+        reach = np.minimum(away_from([outline], x[here], z[here])[0] / HOLD_MM, 1.0)
         free[here] = np.minimum(free[here], reach**2 * (3 - 2 * reach))
     return free

@@ -60,7 +60,7 @@ class Standing:
 
         :param x: and ``z``: of the points [mm], shape (p,)
         """
-        return np.array([away_from(outline, x, z) for outline in self.outlines])
+        return away_from(self.outlines, x, z)
 
     @cached_property
     def bounds(self) -> list[tuple[float, float, float, float]]:

@@ -13,8 +13,11 @@ from typing import Any, NamedTuple
 
 import numba
 import numpy as np
+from numpy.typing import NDArray
 
-__all__ = ["Stroke", "box", "unstroke"]
+__all__ = ["Stroke", "box", "by_cells", "unstroke"]
+
+Array = NDArray[Any]
 
 _inline: Any = numba.njit(fastmath=True, nogil=True, inline="always", error_model="numpy")
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
@@ -30,6 +33,9 @@ _TOP = np.float32(1 / 0.35)
 _STEP = 0.25
 # What may hold batter besides embeds: walls; floor and surface.
 _WALLS, _ENDS = 1, 2
+_AT_1, _AT_2, _AT_3 = np.uint64(1), np.uint64(2), np.uint64(3)
+# The last cell of a grid ends a little before its last point.
+_LAST = 1.001
 # Points that the compiler takes together.
 _AT_ONCE = 32
 
@@ -133,6 +139,21 @@ def _in_a_corner(xs: Any, zs: Any, count: int, of: Stroke) -> None:
     _free(xs, zs, count, of, _WALLS | _ENDS)
 
 
+def by_cells(grids: Array) -> Array:
+    """Of each cell of grids its lower left corner, how much more it is right of and above that, and in the corner
+    opposite to it than both: shape (g, rows, columns, 4), of single precision; nothing in the last row and column.
+
+    :param grids: shape (g, rows, columns)
+    """
+    told = np.zeros((*grids.shape, 4), dtype=np.float32)
+    corner, across, up, both = np.moveaxis(told, -1, 0)
+    corner[:] = grids
+    across[:, :, :-1] = grids[:, :, 1:] - grids[:, :, :-1]
+    up[:, :-1] = grids[:, 1:] - grids[:, :-1]
+    both[:, :, :-1] = up[:, :, 1:] - up[:, :, :-1]
+    return told
+
+
 @_jit
 def _holds(xs: Any, zs: Any, count: int, grid: tuple[Any, Any, Any, Any], into: Any) -> None:
     """How freely batter moves beside embeds, and the gradient of exactly that interpolation: three rows of ``into``.
@@ -140,17 +161,22 @@ def _holds(xs: Any, zs: Any, count: int, grid: tuple[Any, Any, Any, Any], into: 
     Apart from all else, since what is looked up is not taken eight at a time.
     """
     cells, (nz, nx), half, per = grid
+    right, top, columns, four = np.float32(nx - _LAST), np.float32(nz - _LAST), np.uint32(nx), np.uint64(4)
     for p in range(count):
         ax, az = (xs[p] + half) * per, zs[p] * per
-        i = min(max(np.int32(ax), np.int32(0)), np.int32(nx - 2))
-        k = min(max(np.int32(az), np.int32(0)), np.int32(nz - 2))
-        fx, fz = _within(ax - np.float32(i)), _within(az - np.float32(k))
-        at = k * nx + i
-        a, b, c, d = cells[at], cells[at + 1], cells[at + nx], cells[at + nx + 1]
-        low, high = a + fx * (b - a), c + fx * (d - c)
-        into[0, p] = low + fz * (high - low)
-        into[1, p] = ((b - a) + fz * ((d - c) - (b - a))) * per
-        into[2, p] = (high - low) * per
+        ax = ax if ax > _0 else _0
+        az = az if az > _0 else _0
+        ax = ax if ax < right else right
+        az = az if az < top else top
+        i, k = np.uint32(ax), np.uint32(az)
+        fx, fz = ax - np.float32(i), az - np.float32(k)
+        # Numbers without a sign: else each place is looked at for being counted from the end.
+        at = np.uint64(k * columns + i) * four
+        corner, across, up, both = cells[at], cells[at + _AT_1], cells[at + _AT_2], cells[at + _AT_3]
+        up += fx * both
+        into[0, p] = corner + fx * across + fz * up
+        into[1, p] = (across + fz * both) * per
+        into[2, p] = up * per
 
 
 @_jit
@@ -185,7 +211,7 @@ def _untouched(within: tuple[float, float, float, float], grids: Any, which: int
     nz, nx = grids.shape[1], grids.shape[2]
     for k in range(max(int(low / cell), 0), min(int(high / cell) + 2, nz)):
         for i in range(max(int((left + half) / cell), 0), min(int((right + half) / cell) + 2, nx)):
-            if grids[which, k, i] < 1:
+            if grids[which, k, i, 0] < 1:
                 return False
     return True
 
@@ -204,7 +230,9 @@ def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scra
     """A stroke taken back, in place.
 
     :param points: across and up [mm], of single precision, and how many of them
-    :param op: the operation's row; ``grids``: of embeds, and around each the box beyond which it holds nothing [mm]
+    :param op: the operation's row
+    :param grids: how freely batter moves beside embeds as :func:`by_cells` has it, and around each the box beyond which
+        nothing is held [mm]
     :param scratch: room for single numbers, shape (9, points)
     :param sizes: half the section's width and the side of a grid's cell [mm]
     """
@@ -246,7 +274,7 @@ def unstroke(points: tuple[Any, Any, int], op: Any, grids: tuple[Any, Any], scra
         walls = left - far < wall - half or right + far > half - wall
         ends = low - far < wall or high + far > op[9] - wall / _TOP
         if not away and not _untouched((left - far, right + far, low - far, high + far), held, which, (half, cell)):
-            grid = held[which].ravel(), held[which].shape, np.float32(half), np.float32(1 / cell)
+            grid = held[which].ravel(), held.shape[1:3], np.float32(half), np.float32(1 / cell)
             _held((xs, zs, full), of, grid, scratch)
         elif walls and ends:
             _in_a_corner(xs, zs, full, of)
