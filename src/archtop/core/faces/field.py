@@ -74,17 +74,17 @@ class Face(NamedTuple):
         :param table: the colours' red, green and blue by their number (0-255), the last row that of shreds
         """
         rows, columns = self.colours.shape
-        codes = np.stack(
-            [self.colours, *(self.corners[i : rows + i, k : columns + k] for i in (0, 1) for k in (0, 1))], axis=-1
-        )
-        named = np.where(codes == SHREDS, len(table) - 1, codes)
-        found: Array = table[np.maximum(named[..., 0], 0)].astype(float)
-        mixed = (named[..., :1] >= 0).all(axis=-1) & (named != named[..., :1]).any(axis=-1)
-        some = named[mixed]
-        weights = np.where(some >= 0, (4, 1, 1, 1, 1), 0)[..., None]
-        light = (table / 255) ** _GAMMA
-        sums = (light[np.maximum(some, 0)] * weights).sum(axis=1) / weights.sum(axis=1)
-        found[mixed] = 255 * sums ** (1 / _GAMMA)
+        own, corners = (np.where(codes == SHREDS, len(table) - 1, codes) for codes in (self.colours, self.corners))
+        around = [corners[i : rows + i, k : columns + k] for i in (0, 1) for k in (0, 1)]
+        found: Array = table[np.maximum(own, 0)].astype(float)
+        mixed = (own >= 0) & np.logical_or.reduce([one != own for one in around])
+        light, sums, weights = (table / 255) ** _GAMMA, np.zeros((int(mixed.sum()), 3)), np.zeros((int(mixed.sum()), 1))
+        for codes, counts in ((own, 4), *((one, 1) for one in around)):
+            some = codes[mixed]
+            weight = np.where(some >= 0, counts, 0)[:, None]
+            sums += light[np.maximum(some, 0)] * weight
+            weights += weight
+        found[mixed] = 255 * (sums / weights) ** (1 / _GAMMA)
         return found
 
 
@@ -168,12 +168,19 @@ class ColourField:
         return _colours(found)
 
     def faces(self, ys: Sequence[float], px_mm: float = 0.25) -> list[Face]:
-        """Several faces, as many at a time as there are cores: the kernel lets go of the interpreter."""
+        """Several faces."""
+        return self.each(ys, lambda y: self.face(y, px_mm))
+
+    def each(self, ys: Sequence[float], make: Callable[[float], T]) -> list[T]:
+        """What is made of each of several sections, as many at a time as there are cores.
+
+        The kernel lets go of the interpreter.
+        """
         for y in ys[:1]:
             # What they share is reckoned once, before they part.
             self.told(y)
         with ThreadPoolExecutor(os.cpu_count()) as cores:
-            return list(cores.map(lambda y: self.face(y, px_mm), ys))
+            return list(cores.map(make, ys))
 
     def codes_at(self, y: float, x: Array, z: Array) -> Codes:
         """What lies at points of the section at ``y`` [mm], as a :class:`Face` tells it but for shreds."""

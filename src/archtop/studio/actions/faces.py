@@ -22,6 +22,7 @@ from archtop.core.faces import (
     FINE_STATIONS_MM,
     SHREDS,
     ColourField,
+    Face,
     Fragile,
     field_of,
     fragile_in,
@@ -153,6 +154,12 @@ def faces_of(
     ys = {number: places[number] for number in asked if number in places}
     fine_mm = _drawable(px_mm, loaf, len(ys))
     field = _field(of, result, seed, later_min, preview=fine_mm >= _PREVIEW_MM)
+    table = _table(palette)
+
+    def drawn(y: float) -> tuple[Face, str]:
+        face = field.face(y, fine_mm)
+        return face, _png(face.shown(table), face.colours)
+
     pictures = tuple(
         FacePicture(
             bar=number,
@@ -160,7 +167,7 @@ def faces_of(
             left_mm=face.left_mm,
             wide_mm=-2 * face.left_mm,
             top_mm=face.top_mm,
-            png=_png(face.shown(_table(palette)), face.colours),
+            png=png,
             pieces=tuple(
                 CutPiece(
                     pieces=cut.key,
@@ -172,7 +179,7 @@ def faces_of(
                 for cut in field.cut_pieces(y)
             ),
         )
-        for (number, y), face in zip(ys.items(), field.faces(list(ys.values()), fine_mm), strict=True)
+        for (number, y), (face, png) in zip(ys.items(), field.each(list(ys.values()), drawn), strict=True)
     )
     return Faces(
         faces=pictures,
