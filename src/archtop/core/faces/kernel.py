@@ -15,7 +15,7 @@ import numpy as np
 
 from archtop.core.faces.flows import led_from, unflow, unsink
 from archtop.core.faces.opcodes import FLOW, HEAP, LAY, LAYER, LINE, NOWHERE, OP, POOL, SINK, STROKE
-from archtop.core.faces.strokes import box, unstroke
+from archtop.core.faces.strokes import box, by_cells, unstroke
 
 __all__ = ["Tables", "in_any", "walk", "warm"]
 
@@ -354,4 +354,5 @@ def warm() -> None:
     )
     walk(np.zeros(1, dtype=np.float32), np.zeros(1, dtype=np.float32), np.zeros((1, OP)), of)
     in_any(np.zeros(1), np.zeros(1), np.ones((1, 5)))
+    by_cells(np.ones((1, 2, 2)))
     led_from(np.zeros((2, 2)), 1.0, 1.0, (3, 3))

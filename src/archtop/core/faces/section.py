@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from archtop.core.faces.polygon import away_from
+from archtop.core.faces.polygon import away_from, edges_of
 from archtop.core.geometry import Mould, Prism, spans_over
 
 __all__ = ["CELL_MM", "COLUMNS", "HOLD_MM", "STACKED", "Columns", "Section", "Spans", "obstacle_of"]
@@ -171,6 +171,6 @@ def obstacle_of(outlines: Sequence[Array], half: float, height: float) -> Array:
         ends = np.array([outline.min(axis=0) - HOLD_MM, outline.max(axis=0) + HOLD_MM]) - [-half, 0.0]
         (left, low), (right, high) = np.maximum(np.ceil(ends / CELL_MM), 0).astype(int)
         here = slice(low, high + 1), slice(left, right + 1)
-        reach = np.minimum(away_from([outline], x[here], z[here])[0] / HOLD_MM, 1.0)
+        reach = np.minimum(away_from(edges_of([outline]), x[here], z[here])[0] / HOLD_MM, 1.0)
         free[here] = np.minimum(free[here], reach**2 * (3 - 2 * reach))
     return free

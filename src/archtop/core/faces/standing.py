@@ -9,7 +9,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from archtop.core.faces.polygon import away_from, contains
+from archtop.core.faces.polygon import Edges, away_from, contains, edges_of
 from archtop.core.faces.section import CELL_MM, HOLD_MM, STACKED, Section, Spans, obstacle_of
 from archtop.core.geometry import Prism, spans_over
 
@@ -60,7 +60,11 @@ class Standing:
 
         :param x: and ``z``: of the points [mm], shape (p,)
         """
-        return away_from(self.outlines, x, z)
+        return away_from(self._edges, x, z)
+
+    @cached_property
+    def _edges(self) -> Edges:
+        return edges_of(self.outlines)
 
     @cached_property
     def bounds(self) -> list[tuple[float, float, float, float]]:

@@ -13,11 +13,8 @@ from typing import Any, NamedTuple
 
 import numba
 import numpy as np
-from numpy.typing import NDArray
 
 __all__ = ["Stroke", "box", "by_cells", "unstroke"]
-
-Array = NDArray[Any]
 
 _inline: Any = numba.njit(fastmath=True, nogil=True, inline="always", error_model="numpy")
 _jit: Any = numba.njit(cache=True, fastmath=True, nogil=True, error_model="numpy")
@@ -139,18 +136,23 @@ def _in_a_corner(xs: Any, zs: Any, count: int, of: Stroke) -> None:
     _free(xs, zs, count, of, _WALLS | _ENDS)
 
 
-def by_cells(grids: Array) -> Array:
+@_jit
+def by_cells(grids: Any) -> Any:
     """Of each cell of grids its lower left corner, how much more it is right of and above that, and in the corner
     opposite to it than both: shape (g, rows, columns, 4), of single precision; nothing in the last row and column.
 
     :param grids: shape (g, rows, columns)
     """
-    told = np.zeros((*grids.shape, 4), dtype=np.float32)
-    corner, across, up, both = np.moveaxis(told, -1, 0)
-    corner[:] = grids
-    across[:, :, :-1] = grids[:, :, 1:] - grids[:, :, :-1]
-    up[:, :-1] = grids[:, 1:] - grids[:, :-1]
-    both[:, :, :-1] = up[:, :, 1:] - up[:, :, :-1]
+    many, rows, columns = grids.shape
+    told = np.zeros((many, rows, columns, 4), dtype=np.float32)
+    for g in range(many):
+        for k in range(rows):
+            for i in range(columns):
+                corner = grids[g, k, i]
+                across = grids[g, k, i + 1] - corner if i + 1 < columns else 0.0
+                up = grids[g, k + 1, i] - corner if k + 1 < rows else 0.0
+                both = grids[g, k + 1, i + 1] - corner - across - up if i + 1 < columns and k + 1 < rows else 0.0
+                told[g, k, i, 0], told[g, k, i, 1], told[g, k, i, 2], told[g, k, i, 3] = corner, across, up, both
     return told
 
 
