@@ -4,7 +4,8 @@ What sinks reaches τ(x) deep under the surface, which rises by t everywhere. Ol
 ψ = N(x)·(1−w²)², N = ∫(τ−t)dx, w from 0 at the boundary to 1 where nothing moves: D further down, or where floor or
 embed is nearer. At the boundary that is exactly the way it gives; floor, walls and what stands in the batter are
 streamlines. Batter that is led about moves by a ψ of waves across and up. Both keep areas, since each is the flow of a
-stream function. (``kernel`` holds this module compiled in its own cache: after a change here, touch it.)
+stream function. (``kernel`` holds this module compiled in its
+own cache: after a change here, take that away.)
 """
 
 from __future__ import annotations

@@ -2,8 +2,8 @@
 
 ψ = B·(U×r)·(1−s)³·(1+κs), s = r²/c²; B is 0 on walls, floor, surface and embeds. Every formula is written without a
 branch and in single precision, so that the compiler takes eight points at a time: a point moves by hundredths of a
-micrometre otherwise than in double. (``kernel`` holds this module compiled in its own cache: after a change here,
-touch it.)
+micrometre otherwise than in double. (``kernel`` holds this module compiled in its
+own cache: after a change here, take that away.)
 """
 
 from __future__ import annotations
